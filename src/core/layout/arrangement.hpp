@@ -1,0 +1,87 @@
+// Arrangements are data files: a cell of pieces that is repeated, with its natural side lines.
+#pragma once
+#include <filesystem>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "layout/layout.hpp"
+#include "measure/length.hpp"
+#include "result.hpp"
+
+namespace clathra {
+
+enum class ArrangementKind { Field, Rosette };
+
+/// One outline of the cell, for an edge of 1.
+struct CellPart {
+  Polygon outline;
+  int onCol = -1, onRow = -1;      ///< only where the column or row has this remainder by the period; -1: always
+  int moreAcross = 0, moreDown = 0;  ///< how many columns or rows more than counted this part fills
+};
+
+/// Lines first + k * step that cut pieces into named parts only.
+struct SideLines {
+  double first = 0, step = 0;
+};
+
+struct Arrangement {
+  std::string id, name, edgeOf, counts;
+  ArrangementKind kind = ArrangementKind::Field;
+  Point a, b;             ///< steps from column to column and row to row, for an edge of 1
+  double stagger = 0;     ///< how far every second row is moved to the right
+  int period = 1;         ///< of onCol and onRow
+  std::vector<CellPart> cell;
+  std::vector<SideLines> upright, level;  ///< natural side lines
+};
+
+/// What a layout was made from. Changing it keeps the painting of all pieces whose keys survive.
+struct Recipe {
+  std::string arrangement;
+  Length edge = Length::wholeInches(1);
+  int across = 1, down = 1;  ///< fields
+  int rings = 0;             ///< rosettes
+  Sides sides = Sides::Outline;
+  friend bool operator==(const Recipe&, const Recipe&) = default;
+};
+
+inline constexpr Length kLeastEdge = Length::nanometres(3'000'000);       ///< 3 mm
+inline constexpr Length kMostEdge = Length::nanometres(1'000'000'000);    ///< 1 m
+inline constexpr int kMostCount = 100'000;
+
+/// All arrangements that were found, by id.
+class ArrangementLibrary {
+ public:
+  /// Reads every *.json of the folders, later folders adding to earlier ones. Errors name the file.
+  [[nodiscard]] static Result<ArrangementLibrary> load(const std::vector<std::filesystem::path>& folders);
+  /// Errors: no such arrangement.
+  [[nodiscard]] Result<const Arrangement*> find(std::string_view id) const;
+  const std::vector<Arrangement>& all() const { return all_; }
+
+ private:
+  std::vector<Arrangement> all_;
+};
+
+/// Errors name what is wrong with the text of an arrangement file.
+[[nodiscard]] Result<Arrangement> parseArrangement(std::string_view json);
+
+/// How many pieces the recipe makes before any cutting; never overflows.
+std::int64_t countPieces(const Arrangement& arrangement, const Recipe& recipe);
+
+/// Builds the layout. Errors: edge or counts out of range, more than kMostPieces, sides that leave nothing.
+[[nodiscard]] Result<Layout> buildLayout(const Arrangement& arrangement, const Recipe& recipe);
+
+/// The finished width and height of a recipe, mm, without building its shapes.
+[[nodiscard]] Result<Box> finishedBox(const Arrangement& arrangement, const Recipe& recipe);
+
+/// A recipe whose finished size comes near a wanted one.
+struct NearSize {
+  int across = 0, down = 0, rings = 0;
+  double width = 0, height = 0;  ///< mm
+  double off = 0;                ///< mm, the differences in width and height added
+};
+/// The `most` nearest counts for the recipe's edge and sides, nearest first. Errors: as buildLayout.
+[[nodiscard]] Result<std::vector<NearSize>> nearestSizes(const Arrangement& arrangement, const Recipe& recipe,
+                                                         double width, double height, std::size_t most = 3);
+
+}  // namespace clathra

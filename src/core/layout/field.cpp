@@ -1,0 +1,222 @@
+// Building a layout from its recipe: cells of a field or rings of a rosette, then the sides.
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+#include "layout/arrangement.hpp"
+#include "layout/seams.hpp"
+
+namespace clathra {
+
+namespace {
+
+struct Placed {
+  Polygon outline;
+  PieceKey key;
+  std::uint32_t row = 0;
+};
+
+bool partIsOn(const Arrangement& arr, const CellPart& part, int col, int row) {
+  return (part.onCol < 0 || col % arr.period == part.onCol) && (part.onRow < 0 || row % arr.period == part.onRow);
+}
+
+Point cellOrigin(const Arrangement& arr, int col, int row) {
+  const Point at = double(col) * arr.a + double(row) * arr.b;
+  return {at.x + (row % 2 != 0 ? arr.stagger : 0), at.y};
+}
+
+template <class Visit>
+void forEachFieldPart(const Arrangement& arr, int across, int down, Visit visit) {
+  for (int row = 0; row <= down; ++row)
+    for (int col = 0; col <= across; ++col)
+      for (std::size_t k = 0; k < arr.cell.size(); ++k) {
+        const CellPart& part = arr.cell[k];
+        if (col >= across + part.moreAcross || row >= down + part.moreDown || !partIsOn(arr, part, col, row)) continue;
+        visit(PieceKey{col, row, static_cast<std::int32_t>(k)}, cellOrigin(arr, col, row), std::uint32_t(0));
+      }
+}
+
+/// Six-fold rings about the middle cell: steps a and b at 60°.
+template <class Visit>
+void forEachRosettePart(const Arrangement& arr, int rings, Visit visit) {
+  for (int ring = 0; ring <= rings; ++ring)
+    for (int row = -ring; row <= ring; ++row)
+      for (int col = -ring; col <= ring; ++col) {
+        if (std::max({std::abs(col), std::abs(row), std::abs(col + row)}) != ring) continue;
+        for (std::size_t k = 0; k < arr.cell.size(); ++k)
+          visit(PieceKey{col, row, static_cast<std::int32_t>(k)}, double(col) * arr.a + double(row) * arr.b,
+                static_cast<std::uint32_t>(ring));
+      }
+}
+
+template <class Visit>
+void forEachPart(const Arrangement& arr, const Recipe& recipe, Visit visit) {
+  if (arr.kind == ArrangementKind::Rosette)
+    forEachRosettePart(arr, recipe.rings, visit);
+  else
+    forEachFieldPart(arr, recipe.across, recipe.down, visit);
+}
+
+std::vector<Placed> placeAll(const Arrangement& arr, const Recipe& recipe) {
+  std::vector<Placed> out;
+  const double e = recipe.edge.mm();
+  forEachPart(arr, recipe, [&](PieceKey key, Point origin, std::uint32_t ring) {
+    Polygon outline = translated(arr.cell[static_cast<std::size_t>(key.part)].outline, origin);
+    for (Point& p : outline) p = e * p;
+    out.push_back({std::move(outline), key, ring});
+  });
+  return out;
+}
+
+/// Rings are numbered from the middle, each clockwise from the top.
+void orderRosette(std::vector<Placed>& pieces) {
+  const auto angle = [](const Placed& p) {
+    const Point c = centroid(p.outline);
+    const double a = std::atan2(c.x, -c.y);
+    return a < -1e-9 ? a + 2 * 3.14159265358979323846 : a;
+  };
+  std::stable_sort(pieces.begin(), pieces.end(), [&](const Placed& a, const Placed& b) {
+    return a.row != b.row ? a.row < b.row : angle(a) < angle(b) - 1e-9;
+  });
+}
+
+Box boundsOf(const std::vector<Placed>& pieces) {
+  Box box = bounds(pieces.front().outline);
+  for (const Placed& p : pieces) box = unite(box, bounds(p.outline));
+  return box;
+}
+
+std::vector<double> linesWithin(const std::vector<SideLines>& lines, double edge, double from, double to) {
+  std::vector<double> out;
+  for (const SideLines& l : lines) {
+    const double first = l.first * edge, step = l.step * edge;
+    for (double k = std::ceil((from - first) / step - 1e-9); first + k * step <= to + 1e-9; ++k)
+      out.push_back(first + k * step);
+  }
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end(), [](double a, double b) { return b - a < 1e-6; }), out.end());
+  return out;
+}
+
+/// Does a segment run through the inside of the box (touching its side does not count)?
+bool entersInside(Point a, Point b, const Box& box) {
+  constexpr double kTouch = 1e-6;
+  double from = 0, to = 1;
+  const auto clip = [&](double start, double delta, double low, double high) {
+    if (std::abs(delta) < 1e-12) return start > low && start < high;
+    double t0 = (low - start) / delta, t1 = (high - start) / delta;
+    if (t0 > t1) std::swap(t0, t1);
+    from = std::max(from, t0);
+    to = std::min(to, t1);
+    return from < to;
+  };
+  if (!clip(a.x, b.x - a.x, box.left + kTouch, box.right - kTouch)) return false;
+  if (!clip(a.y, b.y - a.y, box.top + kTouch, box.bottom - kTouch)) return false;
+  return (to - from) * distance(a, b) > 1e-6;
+}
+
+/// The largest natural rectangle that the patch covers: none of the patch's outer edges may run inside it.
+Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::vector<Placed>& pieces) {
+  std::vector<Point> corners;
+  std::vector<OutlineRef> refs;
+  for (const Placed& p : pieces) {
+    refs.push_back({static_cast<std::uint32_t>(corners.size()), static_cast<std::uint16_t>(p.outline.size())});
+    corners.insert(corners.end(), p.outline.begin(), p.outline.end());
+  }
+  const SeamGraph graph = buildSeams(corners, refs);
+  const Box all = boundsOf(pieces);
+  const double e = recipe.edge.mm();
+  const auto xs = linesWithin(arr.upright, e, all.left, all.right), ys = linesWithin(arr.level, e, all.top, all.bottom);
+  constexpr std::size_t kTry = 6;  // natural lines lie close: the outermost covered one is among the first
+  const auto covered = [&](const Box& box) {
+    return std::none_of(graph.outer.begin(), graph.outer.end(),
+                        [&](const OuterEdge& o) { return entersInside(o.from, o.to, box); });
+  };
+  Box best;
+  double bestArea = 0;
+  for (std::size_t l = 0; l < std::min(kTry, xs.size()); ++l)
+    for (std::size_t r = 0; r < std::min(kTry, xs.size()); ++r)
+      for (std::size_t t = 0; t < std::min(kTry, ys.size()); ++t)
+        for (std::size_t b = 0; b < std::min(kTry, ys.size()); ++b) {
+          const Box box{xs[l], ys[t], xs[xs.size() - 1 - r], ys[ys.size() - 1 - b]};
+          if (box.width() <= 1e-6 || box.height() <= 1e-6) continue;
+          const double size = box.width() * box.height();
+          if (size > bestArea * (1 + 1e-9) && covered(box)) {
+            best = box;
+            bestArea = size;
+          }
+        }
+  if (bestArea == 0)
+    return fail("With so few pieces no straight sides fit inside the patch; count more across or down, or keep the outline.");
+  return best;
+}
+
+Status checkRecipe(const Arrangement& arr, const Recipe& recipe) {
+  if (recipe.edge < kLeastEdge || recipe.edge > kMostEdge)
+    return fail("The edge is " + formatLength(recipe.edge, Unit::Millimetre) + "; it can be from 3 mm to 1 m.");
+  const bool rosette = arr.kind == ArrangementKind::Rosette;
+  if (rosette && (recipe.rings < 0 || recipe.rings > kMostCount))
+    return fail("The rings are " + std::to_string(recipe.rings) + "; count 0 or more.");
+  if (!rosette && (recipe.across < 1 || recipe.down < 1 || recipe.across > kMostCount || recipe.down > kMostCount))
+    return fail("The counts are " + std::to_string(recipe.across) + " across and " + std::to_string(recipe.down) +
+                " down; each can be from 1 to " + std::to_string(kMostCount) + ".");
+  const auto pieces = countPieces(arr, recipe);
+  if (pieces > kMostPieces)
+    return fail("That would make " + std::to_string(pieces) + " pieces; the most is " + std::to_string(kMostPieces) +
+                ". Count fewer, or choose a longer edge.");
+  return {};
+}
+
+}  // namespace
+
+std::int64_t countPieces(const Arrangement& arr, const Recipe& recipe) {
+  if (arr.kind == ArrangementKind::Rosette) {
+    const auto k = static_cast<std::int64_t>(recipe.rings);
+    return (1 + 3 * k * (k + 1)) * static_cast<std::int64_t>(arr.cell.size());
+  }
+  std::int64_t n = 0;
+  for (const CellPart& part : arr.cell) {
+    const auto on = [&](std::int64_t count, int remainder) {
+      return remainder < 0 ? count : std::max<std::int64_t>(0, (count - remainder + arr.period - 1) / arr.period);
+    };
+    n += on(recipe.across + part.moreAcross, part.onCol) * on(recipe.down + part.moreDown, part.onRow);
+  }
+  return n;
+}
+
+Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
+  if (const auto ok = checkRecipe(arr, recipe); !ok) return tl::make_unexpected(ok.error());
+  auto pieces = placeAll(arr, recipe);
+  if (pieces.empty()) return fail("These counts make no pieces; count more across or down.");
+  const bool rosette = arr.kind == ArrangementKind::Rosette;
+  if (rosette) orderRosette(pieces);
+  Box line = boundsOf(pieces);
+  if (recipe.sides != Sides::Outline) {
+    if (arr.upright.empty() || arr.level.empty())
+      return fail("The arrangement \"" + arr.name + "\" has no straight sides; keep its outline.");
+    const auto box = naturalBox(arr, recipe, pieces);
+    if (!box) return tl::make_unexpected(box.error());
+    line = *box;
+  }
+  LayoutBuilder builder;
+  for (const Placed& p : pieces) {
+    if (recipe.sides == Sides::Outline) {
+      builder.add(p.outline, p.key, p.row);
+      continue;
+    }
+    const Polygon inside = clippedToBox(p.outline, line);
+    if (inside.empty()) continue;
+    builder.add(recipe.sides == Sides::Slice ? p.outline : inside, p.key, p.row);
+  }
+  return std::move(builder).finish(recipe.sides, line, rosette);
+}
+
+Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {
+  if (const auto ok = checkRecipe(arr, recipe); !ok) return tl::make_unexpected(ok.error());
+  const auto pieces = placeAll(arr, recipe);
+  if (pieces.empty()) return fail("These counts make no pieces; count more across or down.");
+  if (recipe.sides == Sides::Outline) return boundsOf(pieces);
+  return naturalBox(arr, recipe, pieces);
+}
+
+}  // namespace clathra

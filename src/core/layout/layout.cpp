@@ -1,0 +1,187 @@
+#include "layout/layout.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <numeric>
+
+#include "shape/families.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kSameRow = 1e-2;  // mm: centres on one reading row agree better than this
+
+/// A first sieve before the full comparison of outlines.
+struct Sieve {
+  std::uint16_t count;
+  double area, perimeter;
+  bool matches(const Sieve& o) const {
+    return count == o.count && std::abs(area - o.area) < 1e-3 * std::sqrt(area) * 4 + 1e-6 &&
+           std::abs(perimeter - o.perimeter) < 1e-3 * count + 1e-6;
+  }
+};
+
+void sortIntoRows(std::vector<Piece>& pieces) {
+  std::stable_sort(pieces.begin(), pieces.end(), [](const Piece& a, const Piece& b) { return a.centre.y < b.centre.y; });
+  std::uint32_t row = 0;
+  for (std::size_t i = 0; i < pieces.size();) {
+    std::size_t end = i + 1;
+    while (end < pieces.size() && pieces[end].centre.y - pieces[end - 1].centre.y < kSameRow) ++end;
+    const auto first = pieces.begin() + static_cast<std::ptrdiff_t>(i);
+    const auto last = pieces.begin() + static_cast<std::ptrdiff_t>(end);
+    std::stable_sort(first, last, [](const Piece& a, const Piece& b) { return a.centre.x < b.centre.x; });
+    for (auto p = first; p != last; ++p) p->row = row;
+    ++row;
+    i = end;
+  }
+}
+
+/// How upright an outline (centred) stands: mirrored about a plumb line, sharpest corner at the top.
+int uprightness(PolygonView p) {
+  const Polygon flipped = placed(p, 0, true, {});
+  bool plumb = true;
+  for (const Point q : p)
+    plumb = plumb && std::any_of(flipped.begin(), flipped.end(), [&](Point f) { return distance(f, q) < 1e-2; });
+  if (!plumb) return 0;
+  const auto angles = cornerAngles(p);
+  const Box b = bounds(p);
+  double top = 360, least = 360;
+  for (std::size_t i = 0; i < p.size(); ++i) {
+    least = std::min(least, angles[i]);
+    if (p[i].y < b.top + 1e-2) top = std::min(top, angles[i]);
+  }
+  return top < least + 1e-3 ? 2 : 1;
+}
+
+/// Sorts pieces into shapes; remembers the answer for outlines that differ only by their place.
+class Classifier {
+ public:
+  explicit Classifier(Layout& layout) : layout_(layout) {}
+
+  void classifyAll() {
+    for (std::size_t i = 0; i < layout_.size(); ++i) classify(i);
+    chooseUpright();
+    nameShapes();
+  }
+
+ private:
+  struct Known {
+    Polygon relative;  // corners less the centre
+    std::uint16_t shape;
+    Pose pose;
+  };
+
+  Polygon relative(std::size_t i) const {
+    return translated(layout_.outline(i), -1.0 * layout_.pieces[i].centre);
+  }
+
+  void classify(std::size_t i) {
+    Piece& piece = layout_.pieces[i];
+    const Polygon outline = relative(i);
+    const auto [known, fresh] = find(outline);
+    knownOf_.push_back(known);
+    piece.shape = known_[known].shape;
+    if (fresh && layout_.shapes.size() <= piece.shape) addShape(outline, piece.shape);
+  }
+
+  std::pair<std::size_t, bool> find(const Polygon& outline) {
+    const Sieve sieve{static_cast<std::uint16_t>(outline.size()), area(outline), perimeter(outline)};
+    for (std::size_t k = known_.size(); k-- > 0;)
+      if (sieves_[k].matches(sieve) && samePlace(known_[k].relative, outline)) return {k, false};
+    std::uint16_t shape = static_cast<std::uint16_t>(layout_.shapes.size());
+    for (std::size_t s = 0; s < layout_.shapes.size(); ++s) {
+      if (!shapeSieves_[s].matches(sieve) || !poseOf(outline, layout_.shapes[s].outline)) continue;
+      shape = static_cast<std::uint16_t>(s);
+      break;
+    }
+    known_.push_back({outline, shape, {}});
+    sieves_.push_back(sieve);
+    return {known_.size() - 1, true};
+  }
+
+  static bool samePlace(const Polygon& a, const Polygon& b) {
+    for (std::size_t i = 0; i < a.size(); ++i)
+      if (std::abs(a[i].x - b[i].x) > 1e-4 || std::abs(a[i].y - b[i].y) > 1e-4) return false;
+    return true;
+  }
+
+  void addShape(const Polygon& outline, std::uint16_t) {
+    Shape shape;
+    shape.symmetry = symmetryOf(outline);
+    shape.outline = handOf(outline) < 0 ? placed(outline, 0, true, {}) : outline;
+    shapeSieves_.push_back({static_cast<std::uint16_t>(outline.size()), area(outline), perimeter(outline)});
+    layout_.shapes.push_back(std::move(shape));
+  }
+
+  void chooseUpright() {
+    std::vector<int> best(layout_.shapes.size(), -1);
+    for (const Known& k : known_) {
+      if (handOf(k.relative) < 0) continue;
+      const int score = uprightness(k.relative);
+      if (score <= best[k.shape]) continue;
+      best[k.shape] = score;
+      layout_.shapes[k.shape].outline = k.relative;
+    }
+    for (Known& k : known_) k.pose = poseOf(k.relative, layout_.shapes[k.shape].outline).value_or(Pose{});
+    for (std::size_t i = 0; i < layout_.size(); ++i) {
+      const Known& k = known_[knownOf_[i]];
+      Piece& piece = layout_.pieces[i];
+      piece.turn = k.pose.turn;
+      const bool chiral = layout_.shapes[k.shape].symmetry.chiral();
+      piece.hand = static_cast<std::int8_t>(!chiral ? 0 : k.pose.mirrored ? -1 : 1);
+    }
+  }
+
+  void nameShapes() {
+    std::map<std::string, int> used;
+    for (Shape& s : layout_.shapes) {
+      const ShapeName name = nameOf(s.outline);
+      const int n = ++used[name.id];
+      s.name = n == 1 ? name.id : name.id + "-" + std::to_string(n);
+      s.title = name.title;
+      s.edge = name.edge;
+    }
+  }
+
+  Layout& layout_;
+  std::vector<Known> known_;
+  std::vector<Sieve> sieves_, shapeSieves_;
+  std::vector<std::size_t> knownOf_;
+};
+
+}  // namespace
+
+void LayoutBuilder::add(PolygonView outline, PieceKey key, std::uint32_t row) {
+  Piece piece;
+  piece.first = static_cast<std::uint32_t>(layout_.corners.size());
+  piece.count = static_cast<std::uint16_t>(outline.size());
+  piece.key = key;
+  piece.row = row;
+  piece.centre = centroid(outline);
+  if (signedArea(outline) < 0)
+    layout_.corners.insert(layout_.corners.end(), outline.rbegin(), outline.rend());
+  else
+    layout_.corners.insert(layout_.corners.end(), outline.begin(), outline.end());
+  layout_.pieces.push_back(piece);
+}
+
+Layout LayoutBuilder::finish(Sides sides, Box finished, bool keepOrder) && {
+  layout_.sides = sides;
+  layout_.finished = finished;
+  if (!keepOrder) sortIntoRows(layout_.pieces);
+  Classifier(layout_).classifyAll();
+  return std::move(layout_);
+}
+
+std::string sidesName(Sides sides) {
+  switch (sides) {
+    case Sides::EdgePieces: return "edge-pieces";
+    case Sides::Slice: return "slice";
+    case Sides::Outline: break;
+  }
+  return "outline";
+}
+
+}  // namespace clathra

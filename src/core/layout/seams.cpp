@@ -1,0 +1,296 @@
+#include "layout/seams.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+namespace clathra {
+
+namespace {
+
+constexpr double kSameDirection = 2e-6;  // of the pseudo-angle, about 1e-4 degrees
+
+/// An edge on its supporting line: from t0 to t1 along the line's direction, the piece on one side of it.
+struct Stretch {
+  double rho, t0, t1;
+  std::uint32_t piece;
+  std::uint16_t edge;
+  std::uint16_t direction;
+  bool forward;  // the outline runs along the line's direction
+};
+
+/// Monotone in the angle of a direction with x >= 0, from -1 to 1, and evenly fine everywhere.
+double pseudoAngle(Point d) { return d.y / (std::abs(d.x) + std::abs(d.y)); }
+
+/// Few directions occur in a layout; each gets one exact unit vector, so that all its edges share lines.
+class Directions {
+ public:
+  std::uint16_t indexOf(double angle, Point unit) {
+    const auto at = std::lower_bound(angles_.begin(), angles_.end(), angle - kSameDirection);
+    const auto i = static_cast<std::size_t>(at - angles_.begin());
+    if (at != angles_.end() && *at < angle + kSameDirection) return ids_[i];
+    const auto id = static_cast<std::uint16_t>(std::min<std::size_t>(units_.size(), 65535));
+    angles_.insert(at, angle);
+    ids_.insert(ids_.begin() + static_cast<std::ptrdiff_t>(i), id);
+    units_.push_back(unit);
+    return id;
+  }
+  Point unit(std::uint16_t id) const { return units_[id]; }
+  std::size_t size() const { return units_.size(); }
+
+ private:
+  std::vector<double> angles_;
+  std::vector<std::uint16_t> ids_;
+  std::vector<Point> units_;
+};
+
+/// Shares corners between seam ends that fall on the same spot.
+class CornerIndex {
+ public:
+  explicit CornerIndex(std::size_t expected) {
+    std::size_t size = 64;
+    while (size < expected * 2) size *= 2;
+    slots_.assign(size, kEmpty);
+  }
+
+  std::uint32_t indexOf(Point p, std::vector<Point>& corners) {
+    if (corners.size() * 2 >= slots_.size()) grow(corners);
+    const auto x0 = cell(p.x - kMeet), x1 = cell(p.x + kMeet), y0 = cell(p.y - kMeet), y1 = cell(p.y + kMeet);
+    for (auto x = x0; x <= x1; ++x)
+      for (auto y = y0; y <= y1; ++y)
+        if (const auto found = lookUp(x, y, p, corners); found != kEmpty) return found;
+    const auto id = static_cast<std::uint32_t>(corners.size());
+    corners.push_back(p);
+    insert(id, p);
+    return id;
+  }
+
+ private:
+  static constexpr std::uint32_t kEmpty = 0xffffffff;
+  static constexpr double kCell = 16 * kMeet;
+  static std::int64_t cell(double v) { return static_cast<std::int64_t>(std::floor(v / kCell)); }
+  std::size_t slotOf(std::int64_t x, std::int64_t y) const {
+    const auto h = (static_cast<std::uint64_t>(x) * 0x9E3779B97F4A7C15ull) ^
+                   (static_cast<std::uint64_t>(y) * 0xC2B2AE3D27D4EB4Full);
+    return (h ^ (h >> 29)) & (slots_.size() - 1);
+  }
+  std::uint32_t lookUp(std::int64_t x, std::int64_t y, Point p, const std::vector<Point>& corners) const {
+    for (std::size_t s = slotOf(x, y); slots_[s] != kEmpty; s = (s + 1) & (slots_.size() - 1))
+      if (distance(corners[slots_[s]], p) <= kMeet) return slots_[s];
+    return kEmpty;
+  }
+  void insert(std::uint32_t id, Point p) {
+    std::size_t s = slotOf(cell(p.x), cell(p.y));
+    while (slots_[s] != kEmpty) s = (s + 1) & (slots_.size() - 1);
+    slots_[s] = id;
+  }
+  void grow(const std::vector<Point>& corners) {
+    slots_.assign(slots_.size() * 2, kEmpty);
+    for (std::size_t i = 0; i < corners.size(); ++i) insert(static_cast<std::uint32_t>(i), corners[i]);
+  }
+
+  std::vector<std::uint32_t> slots_;
+};
+
+/// Sweeps one line: stretches of the two sides in order of their starts.
+class LineSweep {
+ public:
+  LineSweep(SeamGraph& graph, CornerIndex& index, Point direction)
+      : graph_(graph), index_(index), along_(direction), normal_{-direction.y, direction.x} {}
+
+  void sweep(std::span<Stretch> line) {
+    forward_.clear();
+    backward_.clear();
+    for (const Stretch& s : line) (s.forward ? forward_ : backward_).push_back({&s, s.t0});
+    std::size_t i = 0, j = 0;
+    while (i < forward_.size() && j < backward_.size()) {
+      meet(forward_[i], backward_[j]);
+      if (forward_[i].stretch->t1 < backward_[j].stretch->t1)
+        close(forward_[i++]);
+      else
+        close(backward_[j++]);
+    }
+    while (i < forward_.size()) close(forward_[i++]);
+    while (j < backward_.size()) close(backward_[j++]);
+  }
+
+ private:
+  struct Open {
+    const Stretch* stretch;
+    double covered;  // up to here the stretch is accounted for
+  };
+
+  Point at(double rho, double t) const { return t * along_ + rho * normal_; }
+
+  void meet(Open& f, Open& b) {
+    const double from = std::max(f.stretch->t0, b.stretch->t0), to = std::min(f.stretch->t1, b.stretch->t1);
+    if (to - from <= kMeet || f.stretch->piece == b.stretch->piece) return;
+    const double rho = f.stretch->rho;
+    Seam seam{f.stretch->piece, b.stretch->piece, f.stretch->edge, b.stretch->edge, 0, 0, to - from};
+    seam.start = index_.indexOf(at(rho, from), graph_.corners);
+    seam.end = index_.indexOf(at(rho, to), graph_.corners);
+    graph_.seams.push_back(seam);
+    graph_.seamLength += seam.length;
+    outer(f, from);
+    outer(b, from);
+    f.covered = std::max(f.covered, to);
+    b.covered = std::max(b.covered, to);
+  }
+
+  void outer(const Open& o, double to) {
+    if (to - o.covered <= kMeet) return;
+    const Stretch& s = *o.stretch;
+    OuterEdge e{s.piece, s.edge, at(s.rho, o.covered), at(s.rho, to)};
+    if (!s.forward) std::swap(e.from, e.to);
+    graph_.outer.push_back(e);
+    graph_.outerLength += to - o.covered;
+  }
+
+  void close(Open& o) { outer(o, o.stretch->t1); }
+
+  SeamGraph& graph_;
+  CornerIndex& index_;
+  Point along_, normal_;
+  std::vector<Open> forward_, backward_;
+};
+
+std::vector<Stretch> stretchesOf(std::span<const Point> corners, std::span<const OutlineRef> outlines,
+                                 Directions& directions) {
+  std::vector<Stretch> out;
+  out.reserve(corners.size());
+  for (std::size_t p = 0; p < outlines.size(); ++p) {
+    const auto outline = corners.subspan(outlines[p].first, outlines[p].count);
+    for (std::size_t e = 0; e < outline.size(); ++e) {
+      const Point a = outline[e], b = outline[(e + 1) % outline.size()];
+      Point d = b - a;
+      const double len = length(d);
+      if (len <= kMeet) continue;
+      d = (1 / len) * d;
+      bool forward = d.x >= 0;
+      if (!forward) d = -1.0 * d;
+      double angle = pseudoAngle(d);
+      if (angle < -1 + kSameDirection) {  // straight up is straight down: one line
+        angle += 2;
+        d = -1.0 * d;
+        forward = !forward;
+      }
+      const auto id = directions.indexOf(angle, d);
+      const Point u = directions.unit(id), n{-u.y, u.x};
+      const double ta = dot(u, a), tb = dot(u, b);
+      out.push_back({(dot(n, a) + dot(n, b)) / 2, std::min(ta, tb), std::max(ta, tb),
+                     static_cast<std::uint32_t>(p), static_cast<std::uint16_t>(e), id, forward});
+    }
+  }
+  return out;
+}
+
+/// Counting sort by direction, then each direction by its distance from the origin.
+std::vector<Stretch> sortedByLine(const std::vector<Stretch>& all, std::size_t directions,
+                                  std::vector<std::size_t>& firstOfDirection) {
+  firstOfDirection.assign(directions + 1, 0);
+  for (const Stretch& s : all) ++firstOfDirection[s.direction + 1u];
+  std::partial_sum(firstOfDirection.begin(), firstOfDirection.end(), firstOfDirection.begin());
+  std::vector<Stretch> out(all.size());
+  auto next = firstOfDirection;
+  for (const Stretch& s : all) out[next[s.direction]++] = s;
+  for (std::size_t d = 0; d < directions; ++d)
+    std::sort(out.begin() + static_cast<std::ptrdiff_t>(firstOfDirection[d]),
+              out.begin() + static_cast<std::ptrdiff_t>(firstOfDirection[d + 1]),
+              [](const Stretch& a, const Stretch& b) { return a.rho < b.rho; });
+  return out;
+}
+
+void indexByPiece(SeamGraph& graph, std::size_t pieces) {
+  graph.firstOfPiece.assign(pieces + 1, 0);
+  for (const Seam& s : graph.seams) {
+    ++graph.firstOfPiece[s.a + 1];
+    ++graph.firstOfPiece[s.b + 1];
+  }
+  std::partial_sum(graph.firstOfPiece.begin(), graph.firstOfPiece.end(), graph.firstOfPiece.begin());
+  graph.seamsOfPiece.resize(graph.seams.size() * 2);
+  auto next = graph.firstOfPiece;
+  for (std::uint32_t i = 0; i < graph.seams.size(); ++i) {
+    graph.seamsOfPiece[next[graph.seams[i].a]++] = i;
+    graph.seamsOfPiece[next[graph.seams[i].b]++] = i;
+  }
+}
+
+}  // namespace
+
+SeamGraph buildSeams(std::span<const Point> corners, std::span<const OutlineRef> outlines) {
+  Directions directions;
+  const auto loose = stretchesOf(corners, outlines, directions);
+  std::vector<std::size_t> firstOfDirection;
+  auto sorted = sortedByLine(loose, directions.size(), firstOfDirection);
+  SeamGraph graph;
+  graph.seams.reserve(loose.size() / 2);
+  graph.corners.reserve(loose.size() / 2);
+  CornerIndex index(loose.size() / 2);
+  for (std::size_t d = 0; d + 1 < firstOfDirection.size(); ++d) {
+    LineSweep sweep(graph, index, directions.unit(static_cast<std::uint16_t>(d)));
+    const std::size_t last = firstOfDirection[d + 1];
+    for (std::size_t i = firstOfDirection[d]; i < last;) {
+      std::size_t end = i + 1;
+      while (end < last && sorted[end].rho - sorted[end - 1].rho <= kMeet) ++end;
+      const std::span line(sorted.data() + i, end - i);
+      std::sort(line.begin(), line.end(), [](const Stretch& a, const Stretch& b) { return a.t0 < b.t0; });
+      sweep.sweep(line);
+      i = end;
+    }
+  }
+  indexByPiece(graph, outlines.size());
+  return graph;
+}
+
+SeamGraph buildSeams(const Layout& layout) {
+  std::vector<OutlineRef> refs;
+  refs.reserve(layout.size());
+  for (const Piece& p : layout.pieces) refs.push_back({p.first, p.count});
+  return buildSeams(layout.corners, refs);
+}
+
+std::vector<std::uint32_t> ringOf(const SeamGraph& graph, std::uint32_t piece, int k) {
+  const std::size_t n = graph.firstOfPiece.size() - 1;
+  std::vector<std::uint32_t> ring{piece};
+  std::vector<bool> seen(n, false);
+  seen[piece] = true;
+  for (int step = 0; step < k && !ring.empty(); ++step) {
+    std::vector<std::uint32_t> next;
+    for (const auto p : ring)
+      for (const auto s : graph.seamsOf(p)) {
+        const auto q = graph.across(s, p);
+        if (seen[q]) continue;
+        seen[q] = true;
+        next.push_back(q);
+      }
+    ring = std::move(next);
+  }
+  std::sort(ring.begin(), ring.end());
+  return ring;
+}
+
+RunBound runBound(const SeamGraph& graph) {
+  std::vector<std::uint32_t> parent(graph.corners.size());
+  std::iota(parent.begin(), parent.end(), 0u);
+  const auto root = [&](std::uint32_t c) {
+    while (parent[c] != c) c = parent[c] = parent[parent[c]];
+    return c;
+  };
+  std::vector<int> degree(graph.corners.size(), 0), odd(graph.corners.size(), 0);
+  for (const Seam& s : graph.seams) {
+    ++degree[s.start];
+    ++degree[s.end];
+    parent[root(s.start)] = root(s.end);
+  }
+  RunBound bound;
+  for (std::uint32_t c = 0; c < degree.size(); ++c) {
+    if (degree[c] % 2 == 0) continue;
+    ++bound.oddCorners;
+    ++odd[root(c)];
+  }
+  for (std::uint32_t c = 0; c < degree.size(); ++c)
+    if (degree[c] > 0 && root(c) == c) bound.leastRuns += std::max(1, odd[c] / 2);
+  return bound;
+}
+
+}  // namespace clathra

@@ -1,0 +1,71 @@
+// The seam graph: which pieces meet along which stretch. Everything later (order, thread, motif meeting, papers
+// out) reads this one graph.
+//
+// The builder guarantees:
+//  1 every stretch of an outline lies in exactly one seam or one outer edge (to kMeet);
+//  2 a seam is as long as the two outlines coincide without a break; T-junctions end seams;
+//  3 a corner is a point where seams end, shared by all seams that end there;
+//  4 the answer does not depend on where the layout lies or how it is turned.
+#pragma once
+#include <cstdint>
+#include <span>
+#include <vector>
+
+#include "layout/layout.hpp"
+
+namespace clathra {
+
+/// Outlines closer than this along a common line coincide (mm). Wider misses are gaps or overlaps.
+inline constexpr double kMeet = 0.02;
+
+struct Seam {
+  std::uint32_t a = 0, b = 0;            ///< pieces (indices), a's interior lies on the other side from b's
+  std::uint16_t edgeOfA = 0, edgeOfB = 0;
+  std::uint32_t start = 0, end = 0;      ///< corners
+  double length = 0;                     ///< mm
+};
+
+struct OuterEdge {
+  std::uint32_t piece = 0;
+  std::uint16_t edge = 0;
+  Point from, to;                        ///< the piece lies to the right when walking from `from` to `to`
+};
+
+struct SeamGraph {
+  std::vector<Seam> seams;
+  std::vector<Point> corners;
+  std::vector<OuterEdge> outer;
+  double seamLength = 0;   ///< mm
+  double outerLength = 0;  ///< mm
+  std::vector<std::uint32_t> firstOfPiece;  ///< size pieces + 1, into seamsOfPiece
+  std::vector<std::uint32_t> seamsOfPiece;
+
+  std::span<const std::uint32_t> seamsOf(std::size_t piece) const {
+    return std::span(seamsOfPiece).subspan(firstOfPiece[piece], firstOfPiece[piece + 1] - firstOfPiece[piece]);
+  }
+  std::uint32_t across(std::uint32_t seam, std::uint32_t piece) const {
+    return seams[seam].a == piece ? seams[seam].b : seams[seam].a;
+  }
+};
+
+struct OutlineRef {
+  std::uint32_t first = 0;
+  std::uint16_t count = 0;
+};
+
+/// O(n log n) in the number of edges: edges are sorted into common lines, and each line is swept once.
+SeamGraph buildSeams(std::span<const Point> corners, std::span<const OutlineRef> outlines);
+SeamGraph buildSeams(const Layout& layout);
+
+/// Pieces exactly k seams away from `piece` (0: the piece itself), in the order of their numbers.
+std::vector<std::uint32_t> ringOf(const SeamGraph& graph, std::uint32_t piece, int k);
+
+/// Corners at which an odd number of seams ends, and the least number of runs in which all seams can be sewn:
+/// for each connected part of the seam graph max(1, odd corners / 2) (Euler).
+struct RunBound {
+  int oddCorners = 0;
+  int leastRuns = 0;
+};
+RunBound runBound(const SeamGraph& graph);
+
+}  // namespace clathra

@@ -1,0 +1,178 @@
+#include "measure/length.hpp"
+
+#include <cctype>
+#include <cmath>
+#include <cstdio>
+#include <numeric>
+#include <optional>
+
+namespace clathra {
+
+namespace {
+
+constexpr std::int64_t kMostNm = 100'000'000'000;  // 100 m: longer than any bolt
+
+struct Reader {
+  std::string_view text;
+  std::size_t at = 0;
+
+  void skipSpace() {
+    while (at < text.size() && std::isspace(static_cast<unsigned char>(text[at]))) ++at;
+  }
+  bool digit() const { return at < text.size() && std::isdigit(static_cast<unsigned char>(text[at])); }
+  bool take(char c) {
+    if (at >= text.size() || text[at] != c) return false;
+    ++at;
+    return true;
+  }
+  std::optional<std::int64_t> whole() {
+    if (!digit()) return std::nullopt;
+    std::int64_t n = 0;
+    for (int digits = 0; digit(); ++at) {
+      if (++digits > 12) return std::nullopt;
+      n = n * 10 + (text[at] - '0');
+    }
+    return n;
+  }
+};
+
+/// A value as whole/denominator, kept exact until the unit is known.
+struct Fraction {
+  std::int64_t numerator = 0;
+  std::int64_t denominator = 1;
+};
+
+std::optional<Fraction> readDecimals(Reader& in, std::int64_t whole) {
+  Fraction f{whole, 1};
+  int digits = 0;
+  for (; in.digit(); ++in.at) {
+    if (++digits > 6) return std::nullopt;
+    f.numerator = f.numerator * 10 + (in.text[in.at] - '0');
+    f.denominator *= 10;
+  }
+  return digits == 0 ? std::nullopt : std::optional(f);
+}
+
+std::optional<Fraction> readNumber(Reader& in) {
+  const auto first = in.digit() ? in.whole() : std::optional<std::int64_t>(0);
+  const bool hadDigits = in.at > 0 && std::isdigit(static_cast<unsigned char>(in.text[in.at - 1]));
+  if (!first) return std::nullopt;
+  if (in.take('.') || in.take(',')) return readDecimals(in, *first);
+  if (!hadDigits) return std::nullopt;
+  if (in.take('/')) {
+    const auto below = in.whole();
+    if (!below || *below == 0 || *below > 64) return std::nullopt;
+    return Fraction{*first, *below};
+  }
+  const std::size_t back = in.at;
+  in.skipSpace();
+  const auto above = in.whole();
+  if (!above) {
+    in.at = back;
+    return Fraction{*first, 1};
+  }
+  const auto below = in.take('/') ? in.whole() : std::nullopt;
+  if (!below || *below == 0 || *below > 64 || *above >= *below) return std::nullopt;
+  return Fraction{*first * *below + *above, *below};
+}
+
+std::optional<std::int64_t> nmPerUnit(std::string_view unit, Unit bare) {
+  constexpr std::int64_t inch = 64 * Length::kNmPerSixtyFourth;
+  if (unit.empty()) return bare == Unit::Inch ? inch : 1'000'000;
+  if (unit == "in" || unit == "inch" || unit == "inches" || unit == "\"" || unit == "\u2033") return inch;
+  if (unit == "mm") return 1'000'000;
+  if (unit == "cm") return 10'000'000;
+  if (unit == "m") return 1'000'000'000;
+  if (unit == "yd") return 36 * inch;
+  return std::nullopt;
+}
+
+Error notALength(std::string_view text) {
+  return Error{"\"" + std::string(text.substr(0, 40)) +
+               "\" is not a length; write it like 1 1/4 in, 1.25\", 32 mm or 3.2cm."};
+}
+
+Error outside(std::string_view what, Length least, Length most, std::string_view found) {
+  return Error{std::string(what) + " is " + std::string(found) + "; it can be from " +
+               formatLength(least, Unit::Millimetre) + " to " + formatLength(most, Unit::Millimetre) + "."};
+}
+
+}  // namespace
+
+Length Length::millimetres(double mm) { return Length(static_cast<std::int64_t>(std::llround(mm * 1e6))); }
+
+Result<Length> parseLength(std::string_view text, Unit bare) {
+  Reader in{text};
+  in.skipSpace();
+  if (in.take('-')) return fail("A length cannot be negative; \"" + std::string(text.substr(0, 40)) + "\" is.");
+  const std::size_t start = in.at;
+  in.text = text.substr(start);
+  in.at = 0;
+  const auto value = readNumber(in);
+  if (!value) return tl::make_unexpected(notALength(text));
+  in.skipSpace();
+  std::string_view unit = in.text.substr(in.at);
+  while (!unit.empty() && std::isspace(static_cast<unsigned char>(unit.back()))) unit.remove_suffix(1);
+  const auto scale = nmPerUnit(unit, bare);
+  if (!scale) return tl::make_unexpected(notALength(text));
+  // Long double holds the product of 12 digits and nanometres per yard exactly enough to round once.
+  const long double nm = static_cast<long double>(value->numerator) * static_cast<long double>(*scale) /
+                         static_cast<long double>(value->denominator);
+  if (nm > static_cast<long double>(kMostNm))
+    return fail("\"" + std::string(text.substr(0, 40)) + "\" is longer than 100 m; is the unit right?");
+  return Length::nanometres(static_cast<std::int64_t>(std::llround(nm)));
+}
+
+Result<Length> parseLengthWithin(std::string_view text, Unit bare, std::string_view what, Length least,
+                                 Length most) {
+  auto length = parseLength(text, bare);
+  if (!length) return fail(std::string(what) + ": " + length.error().text);
+  if (*length < least || *length > most) return tl::make_unexpected(outside(what, least, most, text));
+  return length;
+}
+
+Result<Length> lengthWithin(double mm, std::string_view what, Length least, Length most) {
+  if (!std::isfinite(mm)) return fail(std::string(what) + " is not a number.");
+  if (mm < least.mm() - 1e-9 || mm > most.mm() + 1e-9)
+    return tl::make_unexpected(outside(what, least, most, formatNumber(mm, 3) + " mm"));
+  return Length::millimetres(mm);
+}
+
+std::string formatNumber(double value, int digits) {
+  char buffer[64];
+  const int written = std::snprintf(buffer, sizeof buffer, "%.*f", digits, value);
+  std::string text(buffer, static_cast<std::size_t>(written));
+  if (text.find('.') != std::string::npos) {
+    while (text.back() == '0') text.pop_back();
+    if (text.back() == '.') text.pop_back();
+  }
+  return text == "-0" ? "0" : text;
+}
+
+namespace {
+
+std::string inchFraction(std::int64_t sixtyFourths) {
+  const std::int64_t whole = sixtyFourths / 64;
+  const std::int64_t rest = sixtyFourths % 64;
+  if (rest == 0) return std::to_string(whole) + " in";
+  const std::int64_t g = std::gcd(rest, std::int64_t{64});
+  const std::string fraction = std::to_string(rest / g) + "/" + std::to_string(64 / g);
+  return (whole ? std::to_string(whole) + " " : std::string()) + fraction + " in";
+}
+
+}  // namespace
+
+std::string formatLength(Length length, Unit unit) {
+  const std::int64_t nm = length.nm();
+  if (unit == Unit::Inch && nm % Length::kNmPerSixtyFourth == 0) return inchFraction(nm / Length::kNmPerSixtyFourth);
+  // Up to six decimals of a millimetre are exact; an inch that is no 64th is shown in the millimetres it was
+  // typed in rather than in decimals that do not read back.
+  return formatNumber(length.mm(), 6) + " mm";
+}
+
+std::string formatReadable(double mm, Unit unit) {
+  if (unit == Unit::Inch) return inchFraction(8 * std::llround(mm / 25.4 * 8));
+  return mm >= 400 ? formatNumber(mm / 10, 1) + " cm" : formatNumber(mm, 1) + " mm";
+}
+
+}  // namespace clathra

@@ -1,0 +1,62 @@
+// Exact lengths. A Length is a whole count of nanometres, which holds 1/64 in (396 875 nm) and 0.001 mm alike.
+#pragma once
+#include <compare>
+#include <cstdint>
+#include <string>
+#include <string_view>
+
+#include "result.hpp"
+
+namespace clathra {
+
+enum class Unit { Inch, Millimetre };
+
+/// A length that was typed or bought. Calculated coordinates are plain double millimetres; to cross over, say
+/// which unit is meant (`Length::millimetres`, `mm()`), so wrong mixes do not compile.
+class Length {
+ public:
+  constexpr Length() = default;
+  static constexpr Length nanometres(std::int64_t n) { return Length(n); }
+  static Length millimetres(double mm);  ///< to the nearest nanometre
+  static constexpr Length sixtyFourths(std::int64_t n) { return Length(n * kNmPerSixtyFourth); }  ///< of an inch
+  static constexpr Length wholeInches(std::int64_t n) { return Length(n * 64 * kNmPerSixtyFourth); }
+
+  constexpr std::int64_t nm() const { return nm_; }
+  constexpr double mm() const { return static_cast<double>(nm_) * 1e-6; }
+  constexpr double inches() const { return static_cast<double>(nm_) / (64.0 * kNmPerSixtyFourth); }
+
+  friend constexpr auto operator<=>(Length, Length) = default;
+  friend constexpr Length operator+(Length a, Length b) { return Length(a.nm_ + b.nm_); }
+  friend constexpr Length operator-(Length a, Length b) { return Length(a.nm_ - b.nm_); }
+  friend constexpr Length operator*(std::int64_t n, Length a) { return Length(n * a.nm_); }
+  friend constexpr double operator/(Length a, Length b) {  ///< a ratio has no unit
+    return static_cast<double>(a.nm_) / static_cast<double>(b.nm_);
+  }
+
+  static constexpr std::int64_t kNmPerSixtyFourth = 396'875;
+
+ private:
+  explicit constexpr Length(std::int64_t n) : nm_(n) {}
+  std::int64_t nm_ = 0;
+};
+
+/// Reads `1 1/4 in`, `1.25"`, `32 mm`, `3.2cm`, `5/8`. A number without a unit is in `bare`.
+/// Errors: not a length, negative, more than 100 m.
+[[nodiscard]] Result<Length> parseLength(std::string_view text, Unit bare);
+
+/// Like parseLength, and between `least` and `most`; `what` begins the sentence ("The edge").
+[[nodiscard]] Result<Length> parseLengthWithin(std::string_view text, Unit bare, std::string_view what,
+                                               Length least, Length most);
+/// The same limits for a length that came as a number.
+[[nodiscard]] Result<Length> lengthWithin(double mm, std::string_view what, Length least, Length most);
+
+/// Exact, so that parseLength(formatLength(x, u), u) == x: `1 1/4 in`, else decimals; `31.75 mm`.
+std::string formatLength(Length length, Unit unit);
+
+/// For reading, not for reading back: mm to 0.1, cm above 400 mm, inches to the nearest 1/8.
+std::string formatReadable(double mm, Unit unit);
+
+/// A number with at most `digits` decimals and no trailing zeros, always with a point.
+std::string formatNumber(double value, int digits);
+
+}  // namespace clathra

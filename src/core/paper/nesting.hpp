@@ -1,0 +1,35 @@
+// Filling one page with copies of one shape, edge to edge so that neighbours share cutting lines.
+#pragma once
+#include <vector>
+
+#include "paper/page.hpp"
+#include "shape/polygon.hpp"
+
+namespace clathra {
+
+/// One page full of copies: where each lies, in mm from the page's upper left corner.
+struct PageFill {
+  struct Copy {
+    Polygon outline;
+    double turn = 0;  ///< radians from the outline that was given
+  };
+  std::vector<Copy> copies;
+  int strokes = 0;
+};
+
+/// As many copies as a lattice of copies (or of copies and their half-turned neighbours) gives, over all lattices
+/// that join edges to edges, over turns that lay an edge level or plumb and every 5° besides, and over offsets.
+/// Fewer strokes decide between equals. Empty if not one fits. Non-convex outlines are laid by their hull.
+PageFill densestFill(PolygonView outline, const Page& page);
+
+/// Straight strips, each as high as the shape, copies touching: fewest strokes a copy.
+PageFill stripFill(PolygonView outline, const Page& page);
+
+/// The room of a page inside its margins.
+Box printable(const Page& page);
+/// Does the outline fit in some turn? Decided over the same turns as densestFill.
+bool fitsPage(PolygonView outline, const Page& page);
+/// Convex hull, clockwise.
+Polygon hullOf(PolygonView p);
+
+}  // namespace clathra

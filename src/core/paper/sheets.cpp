@@ -1,0 +1,205 @@
+#include "paper/sheets.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include "paper/nesting.hpp"
+#include "paper/strokes.hpp"
+#include "shape/strip.hpp"
+
+namespace clathra {
+
+namespace {
+
+/// One kind of paper and the pieces that wait for it.
+struct Kind {
+  std::uint16_t shape = 0;
+  int hand = 0;
+  Polygon outline;
+  std::vector<std::uint32_t> pieces;
+  PageFill fill;
+};
+
+std::vector<Kind> kindsOf(const Layout& layout, MarkedSide side) {
+  std::map<std::pair<std::uint16_t, int>, Kind> kinds;
+  for (std::uint32_t i = 0; i < layout.size(); ++i) {
+    const Piece& p = layout.pieces[i];
+    kinds[{p.shape, p.hand}].pieces.push_back(i);
+  }
+  std::vector<Kind> out;
+  for (auto& [key, kind] : kinds) {
+    kind.shape = key.first;
+    kind.hand = key.second;
+    kind.outline = paperOutline(layout.shapes[key.first], key.second, side);
+    out.push_back(std::move(kind));
+  }
+  return out;
+}
+
+/// The layout's top as it points on a paper that lies `turn` from its paperOutline.
+Point topOf(const Piece& piece, MarkedSide side, double turn) {
+  Point up = rotated({0, -1}, -piece.turn);
+  if (side == MarkedSide::Back) up.x = -up.x;
+  return rotated(up, turn);
+}
+
+SheetPaper paperOf(const Layout& layout, const Kind& kind, std::uint32_t piece, MarkedSide side, const PageFill::Copy& copy) {
+  (void)kind;
+  return {piece, copy.outline, topOf(layout.pieces[piece], side, copy.turn)};
+}
+
+/// Copies in reading order, so that numbers run as one reads.
+void sortForReading(std::vector<PageFill::Copy>& copies) {
+  std::stable_sort(copies.begin(), copies.end(), [](const auto& a, const auto& b) {
+    const Point p = centroid(a.outline), q = centroid(b.outline);
+    const double rowP = std::round(p.y * 4), rowQ = std::round(q.y * 4);
+    return rowP != rowQ ? rowP < rowQ : p.x < q.x;
+  });
+}
+
+int strokesOfSheet(const Sheet& sheet) {
+  std::vector<Polygon> outlines;
+  for (const auto& p : sheet.papers) outlines.push_back(p.outline);
+  return static_cast<int>(strokesOf(outlines).size());
+}
+
+/// What is left over of a kind after its full sheets, as rows of a strip across the page.
+struct Rest {
+  const Kind* kind = nullptr;
+  std::size_t first = 0;  ///< of kind->pieces
+  StripLay lay;
+  std::size_t perRow = 0;
+  std::size_t count() const { return kind->pieces.size() - first; }
+  std::size_t rows() const { return (count() + perRow - 1) / perRow; }
+  double height() const { return static_cast<double>(rows()) * lay.height; }
+};
+
+bool layRows(Rest& rest, const Box& room) {
+  double best = 1e300;
+  const Polygon outline = isConvex(rest.kind->outline) ? rest.kind->outline : hullOf(rest.kind->outline);
+  for (const StripLay& lay : stripLays(outline, true)) {
+    Rest tried = rest;
+    tried.lay = lay;
+    tried.perRow = lay.fitting(room.width());
+    if (tried.perRow == 0 || tried.height() > room.height() || tried.height() >= best) continue;
+    best = tried.height();
+    rest = tried;
+  }
+  return best < 1e300;
+}
+
+class Planner {
+ public:
+  Planner(const Project& project, const SheetOptions& options) : layout_(*project.layout), options_(options) {
+    plan_.page = options.page;
+    plan_.side = options.side;
+  }
+
+  Result<SheetPlan> plan(const Progress& progress) {
+    auto kinds = kindsOf(layout_, options_.side);
+    std::vector<Rest> rests;
+    for (std::size_t k = 0; k < kinds.size(); ++k) {
+      if (progress.cancelled()) return fail(kCancelled);
+      progress.report(static_cast<double>(k) / static_cast<double>(kinds.size()));
+      Kind& kind = kinds[k];
+      note(kind);
+      if (!plan_.needs.back().fits) continue;
+      kind.fill = options_.stripsFirst ? stripFill(kind.outline, options_.page) : densestFill(kind.outline, options_.page);
+      sortForReading(kind.fill.copies);
+      const std::size_t each = kind.fill.copies.size();
+      const std::size_t full = kind.pieces.size() / each * each;
+      addFullSheets(kind, full);
+      if (full == kind.pieces.size()) continue;
+      Rest rest{&kind, full, {}, 0};
+      if (layRows(rest, printable(options_.page)))
+        rests.push_back(rest);
+      else
+        addPattern(kind, full, kind.pieces.size());
+    }
+    addRests(rests);
+    finish();
+    return std::move(plan_);
+  }
+
+ private:
+  void note(const Kind& kind) {
+    PaperNeed need{kind.shape, kind.hand, static_cast<int>(kind.pieces.size()), true, {}};
+    need.fits = fitsPage(kind.outline, options_.page);
+    if (!need.fits) {
+      for (const Page& page : standardPages())
+        if (need.fitsOn.empty() && fitsPage(kind.outline, page)) need.fitsOn = page.title;
+    }
+    plan_.needs.push_back(need);
+  }
+
+  void addPattern(const Kind& kind, std::size_t from, std::size_t to) {
+    Sheet sheet;
+    sheet.shape = layout_.shapes[kind.shape].title;
+    for (std::size_t i = from; i < to; ++i)
+      sheet.papers.push_back(paperOf(layout_, kind, kind.pieces[i], options_.side, kind.fill.copies[i - from]));
+    sheet.strokes = to - from == kind.fill.copies.size() ? kind.fill.strokes : strokesOfSheet(sheet);
+    plan_.sheets.push_back(std::move(sheet));
+  }
+
+  void addFullSheets(const Kind& kind, std::size_t full) {
+    for (std::size_t i = 0; i < full; i += kind.fill.copies.size()) addPattern(kind, i, i + kind.fill.copies.size());
+  }
+
+  /// Rests share pages: highest first, each on the first page with room for all its rows (first fit, decreasing).
+  void addRests(std::vector<Rest>& rests) {
+    std::stable_sort(rests.begin(), rests.end(), [](const Rest& a, const Rest& b) { return a.height() > b.height(); });
+    const Box room = printable(options_.page);
+    std::vector<std::pair<double, Sheet>> open;
+    for (const Rest& rest : rests) {
+      std::size_t s = 0;
+      while (s < open.size() && open[s].first + rest.height() > room.height() + 1e-6) ++s;
+      if (s == open.size()) open.push_back({0.0, Sheet{}});
+      addRows(open[s].second, rest, {room.left, room.top + open[s].first});
+      open[s].first += rest.height();
+    }
+    for (auto& [used, sheet] : open) {
+      sheet.strokes = strokesOfSheet(sheet);
+      plan_.sheets.push_back(std::move(sheet));
+    }
+  }
+
+  void addRows(Sheet& sheet, const Rest& rest, Point at) {
+    const std::string& title = layout_.shapes[rest.kind->shape].title;
+    sheet.shape = sheet.shape.empty() || sheet.shape == title ? title : "several shapes";
+    const Polygon& outline = rest.kind->outline;
+    const auto copies = stripCopies(isConvex(outline) ? outline : hullOf(outline), rest.lay, rest.perRow);
+    for (std::size_t i = 0; i < rest.count(); ++i) {
+      const std::size_t column = i % rest.perRow;
+      const double turn = rest.lay.turn + (rest.lay.alternate && column % 2 ? 3.14159265358979323846 : 0);
+      const Point by = at + Point{0, static_cast<double>(i / rest.perRow) * rest.lay.height};
+      PageFill::Copy copy{translated(copies[column], by), turn};
+      if (!isConvex(outline)) copy.outline = placed(outline, turn, false, centroid(copy.outline) - rotated(centroid(hullOf(outline)), turn));
+      sheet.papers.push_back(paperOf(layout_, *rest.kind, rest.kind->pieces[rest.first + i], options_.side, copy));
+    }
+  }
+
+  void finish() {
+    for (const Sheet& s : plan_.sheets) {
+      plan_.papers += static_cast<int>(s.papers.size());
+      plan_.strokes += s.strokes;
+    }
+    plan_.cardArea = static_cast<double>(plan_.sheets.size()) * options_.page.width * options_.page.height;
+  }
+
+  const Layout& layout_;
+  SheetOptions options_;
+  SheetPlan plan_;
+};
+
+}  // namespace
+
+Polygon paperOutline(const Shape& shape, int hand, MarkedSide side) {
+  return placed(shape.outline, 0, (hand < 0) != (side == MarkedSide::Back), {});
+}
+
+Result<SheetPlan> planSheets(const Project& project, const SheetOptions& options, const Progress& progress) {
+  return Planner(project, options).plan(progress);
+}
+
+}  // namespace clathra

@@ -1,0 +1,61 @@
+// Sheets of papers as they will be printed.
+//
+// The planner guarantees:
+//  1 every piece whose paper fits the page has exactly one paper; no other papers are made;
+//  2 papers lie inside the margins and overlap nowhere;
+//  3 papers have the shape's exact size, mirrored on the BACK;
+//  4 never more sheets than each kind laid by itself on its best lattice.
+#pragma once
+#include <cstdint>
+#include <string>
+#include <vector>
+
+#include "paper/page.hpp"
+#include "progress.hpp"
+#include "project/project.hpp"
+
+namespace clathra {
+
+struct SheetPaper {
+  std::uint32_t piece = 0;  ///< index
+  Polygon outline;          ///< mm from the page's upper left corner, as the marked side shows it
+  Point top;                ///< unit vector on the page that points to the layout's top
+};
+
+struct Sheet {
+  std::vector<SheetPaper> papers;
+  int strokes = 0;
+  std::string shape;  ///< the title of its shape, or "several shapes"
+};
+
+struct PaperNeed {
+  std::uint16_t shape = 0;
+  int hand = 0;
+  int needed = 0;      ///< papers
+  bool fits = true;
+  std::string fitsOn;  ///< for one that does not: the title of the smallest page that would take it, or empty
+};
+
+struct SheetPlan {
+  Page page;
+  MarkedSide side = MarkedSide::Back;
+  std::vector<Sheet> sheets;
+  std::vector<PaperNeed> needs;
+  int papers = 0;
+  int strokes = 0;         ///< cuts on all sheets
+  double cardArea = 0;     ///< mm² of card used: all sheets
+};
+
+struct SheetOptions {
+  Page page;
+  MarkedSide side = MarkedSide::Back;
+  bool stripsFirst = false;  ///< fewest strokes rather than fewest sheets
+};
+
+/// Errors: cancelled.
+[[nodiscard]] Result<SheetPlan> planSheets(const Project& project, const SheetOptions& options, const Progress& progress = {});
+
+/// The outline of a shape's paper in one hand, as the side shows it, centroid at the origin.
+Polygon paperOutline(const Shape& shape, int hand, MarkedSide side);
+
+}  // namespace clathra

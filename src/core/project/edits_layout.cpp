@@ -1,0 +1,129 @@
+// Edits of shape, size, sides and painting.
+#include "project/edits.hpp"
+#include "project/json_fields.hpp"
+
+namespace clathra::edits {
+
+namespace {
+
+Status checked(const Fields& in) { return in.ok() ? Status{} : tl::make_unexpected(in.error()); }
+
+Status lay(Project& p, const Recipe& recipe, const EditContext& c) {
+  return recipe == p.recipe ? Status{} : relayout(p, c.library, recipe);
+}
+
+}  // namespace
+
+Status rename(Project& p, const Args& a, const EditContext&) {
+  Fields in(a, "rename");
+  const std::string name = in.text("name", {}, 200);
+  if (in.ok() && name.empty()) in.fault("needs a name");
+  if (in.ok()) p.name = name;
+  return checked(in);
+}
+
+Status setArrangement(Project& p, const Args& a, const EditContext& c) {
+  Fields in(a, "setArrangement");
+  Recipe r = p.recipe;
+  r.arrangement = in.text("arrangement", r.arrangement, 200);
+  r.across = static_cast<int>(in.whole("across", 1, kMostCount, std::max(1, r.across)));
+  r.down = static_cast<int>(in.whole("down", 1, kMostCount, std::max(1, r.down)));
+  r.rings = static_cast<int>(in.whole("rings", 0, kMostCount, r.rings));
+  return in.ok() ? lay(p, r, c) : checked(in);
+}
+
+Status setEdge(Project& p, const Args& a, const EditContext& c) {
+  Fields in(a, "setEdge");
+  const double mm = in.number("value", -1e9, 1e9);
+  if (!in.ok()) return checked(in);
+  const auto edge = lengthWithin(mm, "The edge", kLeastEdge, kMostEdge);
+  if (!edge) return tl::make_unexpected(edge.error());
+  Recipe r = p.recipe;
+  r.edge = *edge;
+  return lay(p, r, c);
+}
+
+Status setCounts(Project& p, const Args& a, const EditContext& c) {
+  Fields in(a, "setCounts");
+  Recipe r = p.recipe;
+  r.across = static_cast<int>(in.whole("across", 1, kMostCount, r.across));
+  r.down = static_cast<int>(in.whole("down", 1, kMostCount, r.down));
+  r.rings = static_cast<int>(in.whole("rings", 0, kMostCount, r.rings));
+  return in.ok() ? lay(p, r, c) : checked(in);
+}
+
+Status setSides(Project& p, const Args& a, const EditContext& c) {
+  Fields in(a, "setSides");
+  Recipe r = p.recipe;
+  if (!in.has("sides")) in.fault("needs \"sides\": outline, edge-pieces or slice");
+  r.sides = static_cast<Sides>(in.choice("sides", {"outline", "edge-pieces", "slice"}, 0));
+  return in.ok() ? lay(p, r, c) : checked(in);
+}
+
+Status setWantedSize(Project& p, const Args& a, const EditContext&) {
+  Fields in(a, "setWantedSize");
+  const double w = in.number("width", 0, 100'000), h = in.number("height", 0, 100'000);
+  if (!in.ok()) return checked(in);
+  p.wantedWidth = w;
+  p.wantedHeight = h;
+  return {};
+}
+
+Status setAllowance(Project& p, const Args& a, const EditContext&) {
+  Fields in(a, "setAllowance");
+  const double mm = in.number("value", -1e9, 1e9);
+  if (!in.ok()) return checked(in);
+  const auto allowance = lengthWithin(mm, "The seam allowance", Length::millimetres(1), Length::millimetres(50));
+  if (!allowance) return tl::make_unexpected(allowance.error());
+  if (!a.contains("cloth") || a["cloth"].is_null()) {
+    p.settings.allowance = *allowance;
+    return {};
+  }
+  const auto cloth = clothNamed(p, a);
+  if (!cloth) return tl::make_unexpected(cloth.error());
+  (*cloth)->allowance = *allowance;
+  return {};
+}
+
+Status setSpare(Project& p, const Args& a, const EditContext&) {
+  Fields in(a, "setSpare");
+  const double percent = in.number("percent", 0, 200);
+  if (in.ok()) p.settings.sparePercent = percent;
+  return checked(in);
+}
+
+Status setUnit(Project& p, const Args& a, const EditContext&) {
+  Fields in(a, "setUnit");
+  const int unit = in.choice("unit", {"inch", "mm"}, 0);
+  if (in.ok()) p.settings.unit = static_cast<Unit>(unit);
+  return checked(in);
+}
+
+Status setPage(Project& p, const Args& a, const EditContext&) {
+  Fields in(a, "setPage");
+  Settings s = p.settings;
+  s.page = in.text("page", s.page, 40);
+  s.marked = in.choice("side", {"back", "front"}, static_cast<int>(s.marked)) == 1 ? MarkedSide::Front : MarkedSide::Back;
+  s.stripsFirst = in.flag("stripsFirst", s.stripsFirst);
+  if (!in.ok()) return checked(in);
+  const auto page = pageOf(s.page);
+  if (!page) return tl::make_unexpected(page.error());
+  p.settings = s;
+  return {};
+}
+
+Status paint(Project& p, const Args& a, const EditContext&) {
+  ClothId cloth = kNoCloth;
+  if (!a.contains("cloth")) return fail("paint needs \"cloth\": its name, or null to take the cloth off");
+  if (!a["cloth"].is_null()) {
+    const auto named = clothNamed(p, a);
+    if (!named) return tl::make_unexpected(named.error());
+    cloth = (*named)->id;
+  }
+  const auto pieces = namedPieces(p, a);
+  if (!pieces) return tl::make_unexpected(pieces.error());
+  for (const auto i : *pieces) p.painting.set(i, cloth);
+  return {};
+}
+
+}  // namespace clathra::edits

@@ -1,0 +1,312 @@
+#include "project/file.hpp"
+
+#include <sys/stat.h>
+
+#include <algorithm>
+
+#include "project/archive.hpp"
+#include "project/codec.hpp"
+
+namespace clathra {
+
+using nlohmann::json;
+
+namespace {
+
+constexpr double kFar = 1e6;  // mm
+
+json boxJson(const Box& b) { return json::array({b.left, b.top, b.right, b.bottom}); }
+
+json layoutJson(const Layout& layout) {
+  std::vector<double> corners;
+  std::vector<int> counts, keys, rows;
+  corners.reserve(layout.corners.size() * 2);
+  for (std::size_t i = 0; i < layout.size(); ++i) {
+    const Piece& p = layout.pieces[i];
+    for (const Point c : layout.outline(i)) {
+      corners.push_back(c.x);
+      corners.push_back(c.y);
+    }
+    counts.push_back(p.count);
+    rows.push_back(static_cast<int>(p.row));
+    keys.insert(keys.end(), {p.key.col, p.key.row, p.key.part});
+  }
+  return {{"corners", corners}, {"counts", counts}, {"rows", rows}, {"keys", keys},
+          {"sides", sidesName(layout.sides)}, {"finished", boxJson(layout.finished)}};
+}
+
+json projectJson(const Project& p) {
+  json cloths = json::array(), motifs = json::array(), aside = json::array(), painting = json::array();
+  for (const Cloth& c : p.cloths) cloths.push_back(toJson(c));
+  for (const MotifChoice& m : p.motifs) motifs.push_back(toJson(m, p));
+  for (const SetAside& s : p.setAside) aside.push_back({{"check", s.check}, {"reason", s.reason}, {"date", s.date}});
+  for (std::size_t i = 0; i < p.painting.size(); ++i) painting.push_back(p.painting[i]);
+  const Recipe& r = p.recipe;
+  return {{"format", "clathra"},
+          {"version", kFileVersion},
+          {"name", p.name},
+          {"recipe",
+           {{"arrangement", r.arrangement}, {"edge", r.edge.mm()}, {"across", r.across}, {"down", r.down},
+            {"rings", r.rings}, {"sides", sidesName(r.sides)}}},
+          {"painting", painting},
+          {"cloths", cloths},
+          {"nextCloth", p.nextCloth},
+          {"motifs", motifs},
+          {"nextMotif", p.nextMotif},
+          {"settings",
+           {{"unit", unitNames()[static_cast<std::size_t>(p.settings.unit)]},
+            {"allowance", p.settings.allowance.mm()},
+            {"sparePercent", p.settings.sparePercent},
+            {"page", p.settings.page},
+            {"marked", p.settings.marked == MarkedSide::Front ? "front" : "back"},
+            {"stripsFirst", p.settings.stripsFirst}}},
+          {"setAside", aside},
+          {"wanted", json::array({p.wantedWidth, p.wantedHeight})},
+          {"lastStation", p.lastStation},
+          {"lastDone", p.lastDone}};
+}
+
+std::optional<std::vector<double>> numbers(const json& j, std::size_t most) {
+  if (!j.is_array() || j.size() > most) return std::nullopt;
+  std::vector<double> out;
+  out.reserve(j.size());
+  for (const json& v : j) {
+    if (!v.is_number()) return std::nullopt;
+    const double d = v.get<double>();
+    if (!std::isfinite(d) || std::abs(d) > kFar) return std::nullopt;
+    out.push_back(d);
+  }
+  return out;
+}
+
+struct LayoutParts {
+  std::vector<double> corners, counts, rows, keys;
+};
+
+Status addPieces(LayoutBuilder& builder, const LayoutParts& parts) {
+  std::size_t at = 0;
+  for (std::size_t i = 0; i < parts.counts.size(); ++i) {
+    const double n = parts.counts[i];
+    if (!(n >= 3 && n <= 60'000) || at + 2 * static_cast<std::size_t>(n) > parts.corners.size())
+      return fail("its layout has a piece with a wrong number of corners");
+    Polygon outline;
+    for (std::size_t k = 0; k < static_cast<std::size_t>(n); ++k, at += 2)
+      outline.push_back({parts.corners[at], parts.corners[at + 1]});
+    if (!(area(outline) > 1e-6)) return fail("its layout has a piece without area");
+    const PieceKey key{static_cast<std::int32_t>(parts.keys[3 * i]), static_cast<std::int32_t>(parts.keys[3 * i + 1]),
+                       static_cast<std::int32_t>(parts.keys[3 * i + 2])};
+    builder.add(outline, key, static_cast<std::uint32_t>(std::max(0.0, parts.rows[i])));
+  }
+  return at == parts.corners.size() ? Status{} : fail("its layout has corners that belong to no piece");
+}
+
+Result<Layout> readLayout(const json& j) {
+  Fields in(j, "its layout");
+  const auto most = static_cast<std::size_t>(kMostPieces);
+  const auto corners = numbers(in.array("corners", most * 40), most * 40);
+  const auto counts = numbers(in.array("counts", most), most);
+  const auto rows = numbers(in.array("rows", most), most);
+  const auto keys = numbers(in.array("keys", most * 3), most * 3);
+  const auto finished = numbers(in.array("finished", 4), 4);
+  const int sides = in.choice("sides", sidesNames(), 0);
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  if (!corners || !counts || !rows || !keys || !finished || finished->size() != 4 || counts->empty() ||
+      rows->size() != counts->size() || keys->size() != 3 * counts->size())
+    return fail("its layout is incomplete or holds numbers out of range");
+  LayoutBuilder builder;
+  if (const auto ok = addPieces(builder, {*corners, *counts, *rows, *keys}); !ok) return tl::make_unexpected(ok.error());
+  const Box box{(*finished)[0], (*finished)[1], (*finished)[2], (*finished)[3]};
+  return std::move(builder).finish(static_cast<Sides>(sides), box, true);
+}
+
+Recipe readRecipe(Fields& in, const json& j) {
+  Fields r(j, "its recipe");
+  Recipe out;
+  out.arrangement = r.text("arrangement", {}, 200);
+  out.edge = Length::millimetres(r.number("edge", kLeastEdge.mm(), kMostEdge.mm()));
+  out.across = static_cast<int>(r.whole("across", 1, kMostCount, 1));
+  out.down = static_cast<int>(r.whole("down", 1, kMostCount, 1));
+  out.rings = static_cast<int>(r.whole("rings", 0, kMostCount, 0));
+  out.sides = static_cast<Sides>(r.choice("sides", sidesNames(), 0));
+  if (!r.ok()) in.fault("cannot be read: " + r.error().text);
+  return out;
+}
+
+Settings readSettings(Fields& in, const json& j) {
+  Fields s(j, "its settings");
+  Settings out;
+  out.unit = static_cast<Unit>(s.choice("unit", unitNames(), 0));
+  out.allowance = Length::millimetres(s.number("allowance", 0, 100, out.allowance.mm()));
+  out.sparePercent = s.number("sparePercent", 0, 500, 0);
+  out.page = s.text("page", "a4", 40);
+  if (!pageOf(out.page)) s.fault("name a page that does not exist");
+  out.marked = s.choice("marked", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
+  out.stripsFirst = s.flag("stripsFirst");
+  if (!s.ok()) in.fault("cannot be read: " + s.error().text);
+  return out;
+}
+
+void readCloths(Fields& in, Project& p) {
+  for (const json& j : in.array("cloths", kMostCloths)) {
+    Fields f(j, "a cloth");
+    Cloth c;
+    c.id = static_cast<ClothId>(f.whole("id", 0, 30'000));
+    c.sign = f.text("sign", "?", 4);
+    readCloth(f, c);
+    c.method = f.text("method", "strips", 20);
+    if (f.has("print")) {
+      Fields pf(f.object("print"), "a print");
+      Print print;
+      print.picture = pf.text("picture", {}, 200);
+      readPrint(pf, print);
+      if (!pf.ok()) f.fault("has a print that is wrong: " + pf.error().text);
+      c.print = print;
+    }
+    if (clothById(p, c.id)) f.fault("has a number that another cloth has too");
+    if (!f.ok()) in.fault("cannot be read: " + f.error().text);
+    p.cloths.push_back(std::move(c));
+  }
+  p.nextCloth = static_cast<ClothId>(in.whole("nextCloth", 0, 30'001, 0));
+  for (const Cloth& c : p.cloths) p.nextCloth = std::max<ClothId>(p.nextCloth, static_cast<ClothId>(c.id + 1));
+}
+
+void readMotifs(Fields& in, Project& p) {
+  for (const json& j : in.array("motifs", 2'000)) {
+    Fields f(j, "a motif choice");
+    MotifChoice m;
+    m.id = static_cast<int>(f.whole("id", 0, 1'000'000));
+    m.name = f.text("name", {}, 120);
+    m.cloth = static_cast<ClothId>(f.whole("cloth", -1, 30'000));
+    m.shape = f.text("shape", {}, 120);
+    m.at = f.point("at").value_or(Point{});
+    m.turn = f.number("turn", -100'000, 100'000, 0);
+    m.mirrored = f.flag("mirrored");
+    m.note = f.text("note");
+    m.date = f.text("date", {}, 40);
+    for (const json& piece : f.array("pieces", static_cast<std::size_t>(kMostPieces))) {
+      if (!piece.is_number_unsigned() || piece.get<std::uint64_t>() >= p.layout->size()) {
+        f.fault("names a piece that is not there");
+        break;
+      }
+      m.pieces.push_back(piece.get<std::uint32_t>());
+    }
+    if (!clothById(p, m.cloth)) f.fault("names a cloth that is not there");
+    if (!f.ok()) in.fault("cannot be read: " + f.error().text);
+    p.nextMotif = std::max(p.nextMotif, m.id + 1);
+    p.motifs.push_back(std::move(m));
+  }
+}
+
+void readPainting(Fields& in, Project& p) {
+  p.painting = Painting(p.layout->size());
+  const json& j = in.array("painting", static_cast<std::size_t>(kMostPieces));
+  if (j.size() != p.layout->size()) return in.fault("has a painting for another number of pieces");
+  for (std::size_t i = 0; i < j.size(); ++i) {
+    const auto id = j[i].is_number_integer() ? j[i].get<std::int64_t>() : -2;
+    if (id < -1 || id > 30'000 || (id >= 0 && !clothById(p, static_cast<ClothId>(id))))
+      return in.fault("has a piece that wears a cloth that is not there");
+    p.painting.set(i, static_cast<ClothId>(id));
+  }
+}
+
+Status readPictures(Project& p, const Entries& entries) {
+  for (const auto& [name, content] : entries) {
+    if (!name.starts_with("pictures/")) continue;
+    auto picture = pictureFromPng(Bytes(content.begin(), content.end()));
+    if (!picture) return fail("its picture " + name + " cannot be used: " + picture.error().text);
+    p.pictures.emplace(name, std::move(*picture));
+  }
+  for (const Cloth& c : p.cloths)
+    if (c.print && !p.pictures.contains(c.print->picture))
+      return fail("the picture of the cloth " + clothTitle(c) + " is missing from it");
+  return {};
+}
+
+Status checkVersion(const json& j) {
+  Fields in(j, "it");
+  if (in.text("format") != "clathra") return fail("it is not a Clathra project");
+  const auto version = in.whole("version", 1, 1'000'000);
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  if (version > kFileVersion)
+    return fail("it was made by a newer Clathra (file version " + std::to_string(version) + ", this one reads up to " +
+                std::to_string(kFileVersion) + "); open it with that one, or update");
+  return {};
+}
+
+void readRest(Fields& in, Project& p) {
+  for (const json& j : in.array("setAside", 5'000)) {
+    Fields f(j, "a remark set aside");
+    p.setAside.push_back({f.text("check", {}, 200), f.text("reason"), f.text("date", {}, 40)});
+    if (!f.ok()) in.fault("cannot be read: " + f.error().text);
+  }
+  if (const auto wanted = in.point("wanted")) {
+    p.wantedWidth = std::max(0.0, wanted->x);
+    p.wantedHeight = std::max(0.0, wanted->y);
+  }
+  p.lastStation = in.text("lastStation", {}, 40);
+  p.lastDone = in.text("lastDone");
+}
+
+}  // namespace
+
+Result<std::string> serialize(const Project& project) {
+  Entries entries;
+  entries["project.json"] = projectJson(project).dump(1, ' ', false, json::error_handler_t::replace);
+  entries["layout.json"] = layoutJson(*project.layout).dump();
+  for (const auto& [name, picture] : project.pictures)
+    entries[name] = std::string(picture.png->begin(), picture.png->end());
+  return pack(entries);
+}
+
+Result<Project> deserialize(std::string_view bytes) {
+  const auto entries = unpack(bytes);
+  if (!entries) return tl::make_unexpected(entries.error());
+  const auto main = entries->find("project.json"), shapes = entries->find("layout.json");
+  if (main == entries->end()) return fail("it is not a Clathra project");
+  const auto j = parseJson(main->second);
+  if (!j) return fail("its project.json is damaged: " + j.error().text);
+  if (const auto ok = checkVersion(*j); !ok) return tl::make_unexpected(ok.error());
+  if (shapes == entries->end()) return fail("its layout is missing");
+  const auto layoutText = parseJson(shapes->second);
+  if (!layoutText) return fail("its layout.json is damaged: " + layoutText.error().text);
+  auto layout = readLayout(*layoutText);
+  if (!layout) return tl::make_unexpected(layout.error());
+  Fields in(*j, "it");
+  Project p;
+  p.name = in.text("name", {}, 200);
+  p.recipe = readRecipe(in, in.object("recipe"));
+  p.layout = std::make_shared<const Layout>(std::move(*layout));
+  p.settings = readSettings(in, in.object("settings"));
+  readCloths(in, p);
+  readPainting(in, p);
+  p.nextMotif = static_cast<int>(in.whole("nextMotif", 1, 1'000'001, 1));
+  readMotifs(in, p);
+  readRest(in, p);
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  if (const auto ok = readPictures(p, *entries); !ok) return tl::make_unexpected(ok.error());
+  return p;
+}
+
+Result<Project> openProject(const std::filesystem::path& path) {
+  const auto bytes = readWhole(path, kMostArchiveBytes);
+  if (!bytes) return tl::make_unexpected(bytes.error());
+  auto project = deserialize(*bytes);
+  if (!project)
+    return fail("\"" + path.filename().string() + "\" cannot be opened: " + project.error().text + ". The file was not changed.");
+  return project;
+}
+
+Status saveProject(FileSystem& fs, const Project& project, const std::filesystem::path& path) {
+  const auto bytes = serialize(project);
+  if (!bytes) return fail("\"" + path.filename().string() + "\" could not be saved: " + bytes.error().text + ".");
+  return writeWhole(fs, path, std::as_bytes(std::span(*bytes)));
+}
+
+std::string fileStamp(const std::filesystem::path& path) {
+  struct stat s{};
+  if (::stat(path.c_str(), &s) != 0) return {};
+  return std::to_string(s.st_size) + " " + std::to_string(s.st_mtim.tv_sec) + "." + std::to_string(s.st_mtim.tv_nsec) + " " +
+         std::to_string(s.st_ino);
+}
+
+}  // namespace clathra

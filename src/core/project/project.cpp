@@ -1,0 +1,136 @@
+#include "project/project.hpp"
+
+#include <algorithm>
+
+namespace clathra {
+
+namespace {
+
+/// Dark to light, in the manner of the demo's shelf.
+constexpr Rgb kStarterColours[] = {{0x22, 0x3A, 0x5C}, {0x8C, 0x5A, 0x3C}, {0xA9, 0xB9, 0x8E}, {0xEF, 0xE4, 0xCC}};
+/// Further cloths without a colour of their own.
+constexpr Rgb kMoreColours[] = {{0xB8, 0x53, 0x3A}, {0x6E, 0x86, 0x5C}, {0xD9, 0xA4, 0x4B}, {0x7B, 0x5E, 0x8B},
+                                {0x4B, 0x8A, 0x8C}, {0xC9, 0x8B, 0x8B}, {0x5A, 0x5A, 0x54}, {0xB7, 0xC7, 0xD3}};
+
+std::vector<std::size_t> orderByKey(const Layout& layout) {
+  std::vector<std::size_t> order(layout.size());
+  for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
+  std::sort(order.begin(), order.end(),
+            [&](std::size_t a, std::size_t b) { return layout.pieces[a].key < layout.pieces[b].key; });
+  return order;
+}
+
+constexpr std::uint32_t kGone = 0xffffffff;
+
+/// For every old piece its new index, or kGone.
+std::vector<std::uint32_t> survivors(const Layout& before, const Layout& after) {
+  const auto newOrder = orderByKey(after);
+  std::vector<std::uint32_t> out(before.size(), kGone);
+  for (std::size_t i = 0; i < before.size(); ++i) {
+    const PieceKey key = before.pieces[i].key;
+    const auto at = std::lower_bound(newOrder.begin(), newOrder.end(), key,
+                                     [&](std::size_t n, const PieceKey& k) { return after.pieces[n].key < k; });
+    if (at != newOrder.end() && after.pieces[*at].key == key) out[i] = static_cast<std::uint32_t>(*at);
+  }
+  return out;
+}
+
+void followMotif(MotifChoice& motif, const std::vector<std::uint32_t>& moved, const Layout& after) {
+  std::vector<std::uint32_t> kept;
+  for (const auto p : motif.pieces) {
+    const auto q = moved[p];
+    if (q != kGone && after.shapes[after.pieces[q].shape].name == motif.shape) kept.push_back(q);
+  }
+  std::sort(kept.begin(), kept.end());
+  motif.pieces = std::move(kept);
+}
+
+int freeSignIndex(const Project& project) {
+  for (int i = 0;; ++i) {
+    const std::string sign = signOf(i);
+    if (std::none_of(project.cloths.begin(), project.cloths.end(), [&](const Cloth& c) { return c.sign == sign; }))
+      return i;
+  }
+}
+
+}  // namespace
+
+bool sameContent(const Project& a, const Project& b) {
+  const auto sameLayout = [&] {
+    if (a.layout == b.layout) return true;
+    if (!a.layout || !b.layout || a.layout->size() != b.layout->size()) return false;
+    return a.layout->corners == b.layout->corners;
+  };
+  return a.name == b.name && a.recipe == b.recipe && a.painting == b.painting && a.cloths == b.cloths &&
+         a.motifs == b.motifs && a.pictures == b.pictures && a.settings == b.settings && a.setAside == b.setAside &&
+         a.wantedWidth == b.wantedWidth && a.wantedHeight == b.wantedHeight && sameLayout();
+}
+
+Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe, std::string name) {
+  Project project;
+  project.name = std::move(name);
+  project.layout = std::make_shared<const Layout>();
+  if (const auto ok = relayout(project, library, recipe); !ok) return tl::make_unexpected(ok.error());
+  for (const Rgb colour : kStarterColours) {
+    Cloth cloth;
+    cloth.colour = colour;
+    if (const auto id = addCloth(project, std::move(cloth)); !id) return tl::make_unexpected(id.error());
+  }
+  return project;
+}
+
+Status relayout(Project& project, const ArrangementLibrary& library, const Recipe& recipe) {
+  const auto arrangement = library.find(recipe.arrangement);
+  if (!arrangement) return tl::make_unexpected(arrangement.error());
+  auto layout = buildLayout(**arrangement, recipe);
+  if (!layout) return tl::make_unexpected(layout.error());
+  const bool samePlaces = project.recipe.arrangement == recipe.arrangement;
+  Painting painting(layout->size());
+  if (samePlaces && project.layout) {
+    const auto moved = survivors(*project.layout, *layout);
+    for (std::size_t i = 0; i < moved.size(); ++i)
+      if (moved[i] != kGone) painting.set(moved[i], project.painting[i]);
+    for (MotifChoice& m : project.motifs) followMotif(m, moved, *layout);
+  } else {
+    for (MotifChoice& m : project.motifs) m.pieces.clear();
+  }
+  project.painting = std::move(painting);
+  project.layout = std::make_shared<const Layout>(std::move(*layout));
+  project.recipe = recipe;
+  return {};
+}
+
+const Cloth* clothById(const Project& project, ClothId id) {
+  const auto at = std::find_if(project.cloths.begin(), project.cloths.end(), [&](const Cloth& c) { return c.id == id; });
+  return at == project.cloths.end() ? nullptr : &*at;
+}
+
+Result<ClothId> findCloth(const Project& project, std::string_view nameOrSign) {
+  for (const Cloth& c : project.cloths)
+    if (!c.name.empty() && c.name == nameOrSign) return c.id;
+  for (const Cloth& c : project.cloths)
+    if (c.sign == nameOrSign || clothTitle(c) == nameOrSign) return c.id;
+  return fail("There is no cloth called \"" + std::string(nameOrSign) + "\" in this project.");
+}
+
+double allowanceOf(const Project& project, const Cloth& cloth) {
+  return cloth.allowance.value_or(project.settings.allowance).mm();
+}
+
+Result<ClothId> addCloth(Project& project, Cloth cloth) {
+  if (project.cloths.size() >= kMostCloths)
+    return fail("A project holds at most " + std::to_string(kMostCloths) + " cloths.");
+  for (const Cloth& c : project.cloths)
+    if (!cloth.name.empty() && c.name == cloth.name)
+      return fail("There is already a cloth called \"" + cloth.name + "\"; choose another name.");
+  const int index = freeSignIndex(project);
+  cloth.id = project.nextCloth++;
+  cloth.sign = signOf(index);
+  // No two of the first nine share a hatch, and none is plain.
+  if (cloth.hatch == Hatch::Plain) cloth.hatch = static_cast<Hatch>(1 + index % (kHatches - 1));
+  if (cloth.colour == Rgb{}) cloth.colour = kMoreColours[static_cast<std::size_t>(index) % std::size(kMoreColours)];
+  project.cloths.push_back(std::move(cloth));
+  return project.cloths.back().id;
+}
+
+}  // namespace clathra

@@ -1,0 +1,94 @@
+// Which pieces an edit speaks of.
+#include <algorithm>
+#include <cmath>
+
+#include "layout/seams.hpp"
+#include "project/edit.hpp"
+#include "project/json_fields.hpp"
+
+namespace clathra {
+
+using nlohmann::json;
+
+namespace {
+
+using Pieces = std::vector<std::uint32_t>;
+
+Result<std::uint32_t> pieceNumber(const Project& project, const json& j) {
+  const auto n = j.is_number_integer() ? j.get<std::int64_t>() : 0;
+  if (n < 1 || n > static_cast<std::int64_t>(project.layout->size()))
+    return fail("there is no piece " + j.dump().substr(0, 20) + "; pieces are numbered from 1 to " +
+                std::to_string(project.layout->size()));
+  return static_cast<std::uint32_t>(n - 1);
+}
+
+Result<Pieces> byNumbers(const Project& project, const json& list) {
+  if (!list.is_array() || list.empty()) return fail("\"pieces\" needs a list of piece numbers");
+  Pieces out;
+  for (const json& j : list) {
+    const auto p = pieceNumber(project, j);
+    if (!p) return tl::make_unexpected(p.error());
+    out.push_back(*p);
+  }
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end()), out.end());
+  return out;
+}
+
+Result<Pieces> byShape(const Project& project, const std::string& name) {
+  Pieces out;
+  const Layout& layout = *project.layout;
+  for (std::uint32_t i = 0; i < layout.size(); ++i)
+    if (layout.shapes[layout.pieces[i].shape].name == name) out.push_back(i);
+  if (out.empty()) return fail("no piece has the shape \"" + name + "\"");
+  return out;
+}
+
+}  // namespace
+
+std::vector<std::uint32_t> rowOf(const Layout& layout, std::uint32_t piece, double deg) {
+  const Point along{std::cos(radians(deg)), std::sin(radians(deg))};
+  const Point from = layout.pieces[piece].centre;
+  Pieces out;
+  for (std::uint32_t i = 0; i < layout.size(); ++i)
+    if (std::abs(cross(along, layout.pieces[i].centre - from)) < 0.05) out.push_back(i);
+  return out;
+}
+
+std::vector<std::uint32_t> alikeTo(const Project& project, std::uint32_t piece, bool anyCloth) {
+  const Layout& layout = *project.layout;
+  const Piece& model = layout.pieces[piece];
+  const ClothId cloth = project.painting[piece];
+  Pieces out;
+  for (std::uint32_t i = 0; i < layout.size(); ++i) {
+    const Piece& p = layout.pieces[i];
+    if (p.shape == model.shape && p.hand == model.hand && (anyCloth || project.painting[i] == cloth)) out.push_back(i);
+  }
+  return out;
+}
+
+Result<Pieces> namedPieces(const Project& project, const json& args) {
+  if (args.contains("pieces")) return byNumbers(project, args["pieces"]);
+  if (args.contains("shape")) {
+    if (!args["shape"].is_string()) return fail("\"shape\" needs a shape's name");
+    return byShape(project, args["shape"].get<std::string>());
+  }
+  for (const char* way : {"ring", "row", "alike"}) {
+    if (!args.contains(way)) continue;
+    Fields in(args[way], std::string("\"") + way + "\"");
+    const auto of = in.whole("of", 1, static_cast<std::int64_t>(project.layout->size()));
+    const auto k = in.whole("k", 0, kMostCount, 1);
+    const double deg = in.number("degrees", -360, 360, 0);
+    const bool any = in.flag("anyCloth");
+    if (!in.ok()) return tl::make_unexpected(in.error());
+    const auto piece = static_cast<std::uint32_t>(of - 1);
+    if (way[0] == 'a') return alikeTo(project, piece, any);
+    if (way[1] == 'o') return rowOf(*project.layout, piece, deg);
+    Pieces ring = ringOf(buildSeams(*project.layout), piece, static_cast<int>(k));
+    if (ring.empty()) return fail("no piece lies " + std::to_string(k) + " seams away from piece " + std::to_string(of));
+    return ring;
+  }
+  return fail("say which pieces: \"pieces\", \"shape\", \"ring\", \"row\" or \"alike\"");
+}
+
+}  // namespace clathra

@@ -1,0 +1,73 @@
+#include "project/tally.hpp"
+
+namespace clathra {
+
+std::shared_ptr<const Geometry> geometryOf(std::shared_ptr<const Layout> layout) {
+  auto g = std::make_shared<Geometry>();
+  g->seams = buildSeams(*layout);
+  for (std::size_t i = 0; i < layout->size(); ++i) g->area += area(layout->outline(i));
+  g->layout = std::move(layout);
+  return g;
+}
+
+std::size_t Tally::slot(ClothId cloth, std::uint16_t shape, int hand) const {
+  return (static_cast<std::size_t>(cloth + 1) * shapes_ + shape) * 3 + static_cast<std::size_t>(hand + 1);
+}
+
+void Tally::add(const Layout& layout, std::size_t piece, ClothId cloth, int n) {
+  const Piece& p = layout.pieces[piece];
+  counts_[slot(cloth, p.shape, p.hand)] += n;
+}
+
+Tally::Tally(const Project& project) {
+  const Layout& layout = *project.layout;
+  pieces_ = static_cast<int>(layout.size());
+  shapes_ = layout.shapes.size();
+  cloths_ = static_cast<std::size_t>(project.nextCloth);
+  counts_.assign((cloths_ + 1) * shapes_ * 3, 0);
+  for (std::size_t i = 0; i < layout.size(); ++i) add(layout, i, project.painting[i], 1);
+}
+
+Tally Tally::updated(const Project& before, const Project& after) const {
+  if (before.layout != after.layout || before.nextCloth != after.nextCloth) return Tally(after);
+  Tally out = *this;
+  Painting::forEachChange(before.painting, after.painting, [&](std::size_t piece, ClothId was, ClothId is) {
+    out.add(*after.layout, piece, was, -1);
+    out.add(*after.layout, piece, is, 1);
+  });
+  return out;
+}
+
+std::vector<ShapeCount> Tally::shapes() const {
+  std::vector<ShapeCount> out;
+  for (std::uint16_t s = 0; s < shapes_; ++s)
+    for (int hand = -1; hand <= 1; ++hand) {
+      int n = 0;
+      for (std::size_t c = 0; c <= cloths_; ++c) n += counts_[slot(static_cast<ClothId>(c) - 1, s, hand)];
+      if (n > 0) out.push_back({s, hand, n});
+    }
+  return out;
+}
+
+std::vector<ClothCount> Tally::byCloth() const {
+  std::vector<ClothCount> out;
+  for (std::size_t c = 1; c <= cloths_ + 1; ++c) {
+    const auto cloth = c <= cloths_ ? static_cast<ClothId>(c - 1) : kNoCloth;
+    for (std::uint16_t s = 0; s < shapes_; ++s)
+      for (int hand = -1; hand <= 1; ++hand)
+        if (const int n = counts_[slot(cloth, s, hand)]; n > 0) out.push_back({cloth, s, hand, n});
+  }
+  return out;
+}
+
+int Tally::count(ClothId cloth) const {
+  if (static_cast<std::size_t>(cloth + 1) > cloths_) return 0;
+  int n = 0;
+  for (std::uint16_t s = 0; s < shapes_; ++s)
+    for (int hand = -1; hand <= 1; ++hand) n += counts_[slot(cloth, s, hand)];
+  return n;
+}
+
+int Tally::kinds() const { return static_cast<int>(shapes().size()); }
+
+}  // namespace clathra

@@ -1,0 +1,154 @@
+#include "shape/families.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "measure/length.hpp"
+#include "shape/symmetry.hpp"
+
+namespace clathra {
+
+namespace {
+
+const double kRoot3 = std::numbers::sqrt3;
+const double kRoot2 = std::numbers::sqrt2;
+
+Polygon centred(PolygonView p) {
+  Polygon out = translated(p, -1.0 * centroid(p));
+  if (signedArea(out) < 0) std::reverse(out.begin(), out.end());
+  return out;
+}
+
+/// Edges of 1; `tip` up, else a level base.
+Polygon regular(int n, bool tipUp) {
+  const double step = 2 * std::numbers::pi / n;
+  const double radius = 0.5 / std::sin(step / 2);
+  Polygon out;
+  for (int i = 0; i < n; ++i) {
+    const double a = -std::numbers::pi / 2 + (tipUp ? i : i + 0.5) * step;
+    out.push_back({radius * std::cos(a), radius * std::sin(a)});
+  }
+  return centred(out);
+}
+
+Polygon diamond(double degreesAtTip) {
+  const double half = radians(degreesAtTip) / 2;
+  const double w = std::sin(half), h = std::cos(half);
+  return centred(Polygon{{0, -h}, {w, 0}, {0, h}, {-w, 0}});
+}
+
+/// Cut off a jewel: the 60° diamond of side 2 less the tip triangle of side 1.
+Polygon jewel() {
+  const double h = kRoot3;
+  return centred(Polygon{{0, -h}, {1, 0}, {0.5, h / 2}, {-0.5, h / 2}, {-1, 0}});
+}
+
+std::vector<Family> makeFamilies() {
+  const double h = kRoot3 / 2;
+  const double v = kRoot2 / 2;
+  return {
+      {"hexagon", "hexagon", "every side", regular(6, true)},
+      {"triangle60", "triangle", "every side", regular(3, true)},
+      {"square", "square", "every side", regular(4, false)},
+      {"octagon", "octagon", "every side", regular(8, false)},
+      {"dodecagon", "dodecagon", "every side", regular(12, false)},
+      {"pentagon", "pentagon", "every side", regular(5, true)},
+      {"diamond60", "60° diamond", "every side", diamond(60)},
+      {"diamond45", "45° diamond", "every side", diamond(45)},
+      {"half-hexagon-point-cut", "half hexagon, point cut", "the three short sides",
+       centred(Polygon{{-0.5, -h}, {0.5, -h}, {1, 0}, {-1, 0}})},
+      {"half-hexagon-flat-cut", "half hexagon, flat cut", "the two full sides",
+       centred(Polygon{{-h, 0}, {-h, -0.5}, {0, -1}, {h, -0.5}, {h, 0}})},
+      {"quarter-hexagon", "quarter hexagon", "the full side", centred(Polygon{{0, 0}, {0, -1}, {h, -0.5}, {h, 0}})},
+      {"half-diamond60-along", "half diamond, cut along", "the two short sides",
+       centred(Polygon{{-h, 0}, {0, -0.5}, {h, 0}})},
+      {"quarter-diamond60", "quarter diamond", "the longest side", centred(Polygon{{0, 0}, {0.5, 0}, {0, -h}})},
+      {"rectangle-2-1", "rectangle, half a square", "the long side",
+       centred(Polygon{{-0.5, -0.25}, {0.5, -0.25}, {0.5, 0.25}, {-0.5, 0.25}})},
+      {"kite", "kite", "the side of the hexagon it is a sixth of",
+       centred(Polygon{{0, 0}, {-h / 2, 0.75}, {0, 1}, {h / 2, 0.75}})},
+      {"honeycomb", "honeycomb", "every side",
+       centred(Polygon{{0, -(v + 0.5)}, {v, -0.5}, {v, 0.5}, {0, v + 0.5}, {-v, 0.5}, {-v, -0.5}})},
+      {"jewel", "jewel", "the three short sides", jewel()},
+      {"triangle90", "triangle, right angled with two equal sides", "the two equal sides",
+       centred(Polygon{{0, 0}, {1, 0}, {0, -1}})},
+  };
+}
+
+/// The ratio of congruent outlines, or 0.
+double scaleTo(PolygonView p, PolygonView model) {
+  if (p.size() != model.size()) return 0;
+  const double factor = std::sqrt(area(p) / area(model));
+  if (!(factor > 0)) return 0;
+  return poseOf(p, scaled(model, factor)) ? factor : 0;
+}
+
+bool allAre(const std::vector<double>& values, double wanted, double tolerance) {
+  return std::all_of(values.begin(), values.end(), [&](double v) { return std::abs(v - wanted) < tolerance; });
+}
+
+constexpr double kSameEdge = 1e-3;
+constexpr double kSameAngle = 1e-3;
+
+bool nearly(double a, double b) { return std::abs(a - b) < kSameAngle; }
+
+std::string countedName(std::size_t corners) {
+  switch (corners) {
+    case 3: return "triangle";
+    case 4: return "quadrilateral";
+    case 5: return "five-sided";
+    case 6: return "six-sided";
+    case 7: return "seven-sided";
+    case 8: return "eight-sided";
+    default: return std::to_string(corners) + "-sided";
+  }
+}
+
+ShapeName fourSided(PolygonView p, double longest) {
+  const auto edges = edgeLengths(p), angles = cornerAngles(p);
+  if (allAre(angles, 90, kSameAngle)) return {"rectangle", "rectangle", longest};
+  if (allAre(edges, edges[0], kSameEdge)) {
+    const std::string degreesText = formatNumber(std::min(angles[0], angles[1]), 1);
+    return {"diamond" + degreesText, degreesText + "° diamond", edges[0]};
+  }
+  if (nearly(angles[0], angles[2]) && nearly(angles[1], angles[3])) return {"parallelogram", "parallelogram", longest};
+  const bool parallel = nearly(angles[0] + angles[1], 180) || nearly(angles[1] + angles[2], 180);
+  if (parallel) return {"trapezoid", "trapezoid", longest};
+  if (symmetryOf(p).mirrors == 1) return {"kite-other", "kite of its own angles", longest};
+  return {"quadrilateral", "four-sided piece", longest};
+}
+
+ShapeName triangle(PolygonView p, double longest) {
+  const auto angles = cornerAngles(p);
+  const bool right = std::any_of(angles.begin(), angles.end(), [](double a) { return nearly(a, 90); });
+  if (symmetryOf(p).mirrors == 1) return {"triangle-two-equal", "triangle with two equal sides", longest};
+  if (right) return {"triangle-right", "right-angled triangle", longest};
+  return {"triangle", "triangle", longest};
+}
+
+}  // namespace
+
+const std::vector<Family>& families() {
+  static const std::vector<Family> all = makeFamilies();
+  return all;
+}
+
+Result<Polygon> familyOutline(std::string_view id) {
+  for (const Family& f : families())
+    if (f.id == id) return f.outline;
+  return fail("There is no shape called \"" + std::string(id) + "\".");
+}
+
+ShapeName nameOf(PolygonView p) {
+  for (const Family& f : families())
+    if (const double edge = scaleTo(p, f.outline); edge > 0) return {std::string(f.id), std::string(f.title), edge};
+  const auto edges = edgeLengths(p);
+  const double longest = *std::max_element(edges.begin(), edges.end());
+  if (p.size() == 3) return triangle(p, longest);
+  if (p.size() == 4) return fourSided(p, longest);
+  const std::string name = countedName(p.size());
+  return {name, name + " piece", longest};
+}
+
+}  // namespace clathra

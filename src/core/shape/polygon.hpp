@@ -1,0 +1,69 @@
+// Points and polygons in double millimetres, y down. A polygon is closed implicitly: no repeated first corner.
+#pragma once
+#include <span>
+#include <vector>
+
+namespace clathra {
+
+struct Point {
+  double x = 0;
+  double y = 0;
+  friend Point operator+(Point a, Point b) { return {a.x + b.x, a.y + b.y}; }
+  friend Point operator-(Point a, Point b) { return {a.x - b.x, a.y - b.y}; }
+  friend Point operator*(double k, Point p) { return {k * p.x, k * p.y}; }
+  friend bool operator==(Point, Point) = default;
+};
+
+using Polygon = std::vector<Point>;
+using PolygonView = std::span<const Point>;
+
+struct Box {
+  double left = 0, top = 0, right = 0, bottom = 0;
+  double width() const { return right - left; }
+  double height() const { return bottom - top; }
+  friend bool operator==(const Box&, const Box&) = default;
+};
+
+double cross(Point a, Point b);
+double dot(Point a, Point b);
+double length(Point a);
+double distance(Point a, Point b);
+Point rotated(Point p, double radians);  ///< clockwise on screen, since y is down
+double radians(double degrees);
+double degrees(double radians);
+
+double signedArea(PolygonView p);  ///< mm², positive when the corners run clockwise on screen
+double area(PolygonView p);        ///< mm²
+double perimeter(PolygonView p);
+Point centroid(PolygonView p);
+Box bounds(PolygonView p);
+Box unite(const Box& a, const Box& b);
+std::vector<double> edgeLengths(PolygonView p);     ///< edge i runs from corner i to i + 1
+std::vector<double> cornerAngles(PolygonView p);    ///< inside angle at corner i, degrees, 0 to 360
+bool isConvex(PolygonView p);
+bool contains(PolygonView p, Point q);              ///< by crossing number; on the line either answer
+
+Polygon translated(PolygonView p, Point by);
+/// Mirrored left to right if asked, then turned about the origin, then moved. Keeps corners clockwise.
+Polygon placed(PolygonView p, double turn, bool mirrored, Point at);
+Polygon scaled(PolygonView p, double factor);
+
+/// The part of a convex polygon with dot(normal, q) <= offset; corners closer than 1e-7 mm are joined and corners
+/// on a straight line dropped. Empty when nothing of more than 1e-6 mm² is left.
+Polygon clippedToHalfPlane(PolygonView p, Point normal, double offset);
+Polygon clippedToBox(PolygonView p, const Box& box);
+Polygon clippedToConvex(PolygonView p, PolygonView convex);
+/// Joins corners closer than `tolerance` and drops corners on a straight line.
+Polygon cleaned(PolygonView p, double tolerance);
+
+/// Area in common of two convex polygons, mm².
+double overlapArea(PolygonView a, PolygonView b);
+
+/// The smallest upright rectangle over all turns that lay an edge of the (convex) polygon level.
+struct TurnedBox {
+  double turn = 0;  ///< radians to turn the polygon by
+  double width = 0, height = 0;
+};
+TurnedBox smallestRectangle(PolygonView p);
+
+}  // namespace clathra

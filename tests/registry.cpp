@@ -1,0 +1,30 @@
+#include "registry.hpp"
+
+#ifdef CLATHRA_TESTS_WITH_WIDGETS
+#include <QApplication>
+#endif
+#include <cstdio>
+#include <type_traits>
+
+std::map<std::string, std::function<std::unique_ptr<QObject>()>>& testRegistry() {
+  static std::map<std::string, std::function<std::unique_ptr<QObject>()>> all;
+  return all;
+}
+
+int main(int argc, char** argv) {
+#ifdef CLATHRA_TESTS_WITH_WIDGETS
+  QApplication app(argc, argv);
+#else
+  QCoreApplication app(argc, argv);
+#endif
+  if (argc < 2 || !testRegistry().contains(argv[1])) {
+    std::fprintf(stderr, "Name one of:");
+    for (const auto& [name, make] : testRegistry()) std::fprintf(stderr, " %s", name.c_str());
+    std::fprintf(stderr, "\n");
+    return 2;
+  }
+  const auto test = testRegistry()[argv[1]]();
+  QStringList args{QString::fromLocal8Bit(argv[0])};
+  for (int i = 2; i < argc; ++i) args << QString::fromLocal8Bit(argv[i]);
+  return QTest::qExec(test.get(), args);
+}

@@ -1,0 +1,62 @@
+// What many tests need: the shipped arrangements, small projects, comparisons with their values printed.
+#pragma once
+#include <QtTest>
+#include <cmath>
+#include <filesystem>
+#include <string>
+
+#include "layout/arrangement.hpp"
+#include "project/edit.hpp"
+#include "project/project.hpp"
+
+namespace support {
+
+inline const clathra::ArrangementLibrary& library() {
+  static const auto loaded = clathra::ArrangementLibrary::load({std::filesystem::path(CLATHRA_SOURCE) / "data/arrangements"});
+  if (!loaded) qFatal("%s", loaded.error().text.c_str());
+  return *loaded;
+}
+
+inline clathra::Recipe recipe(const std::string& id, double edge, int across, int down,
+                              clathra::Sides sides = clathra::Sides::Outline) {
+  clathra::Recipe r;
+  r.arrangement = id;
+  r.edge = clathra::Length::millimetres(edge);
+  r.across = across;
+  r.down = down;
+  r.rings = across;
+  r.sides = sides;
+  return r;
+}
+
+inline clathra::Layout layout(const clathra::Recipe& r) {
+  auto built = clathra::buildLayout(**library().find(r.arrangement), r);
+  if (!built) qFatal("%s", built.error().text.c_str());
+  return std::move(*built);
+}
+
+inline clathra::Project project(const clathra::Recipe& r) {
+  auto made = clathra::newProject(library(), r, "Test");
+  if (!made) qFatal("%s", made.error().text.c_str());
+  return std::move(*made);
+}
+
+inline clathra::EditContext context() { return {library(), {}, "2026-01-02"}; }
+
+inline clathra::Project edited(const clathra::Project& p, const nlohmann::json& edit) {
+  auto next = clathra::applyEdit(p, edit, context());
+  if (!next) qFatal("%s", next.error().text.c_str());
+  return std::move(*next);
+}
+
+inline QByteArray text(const std::string& s) { return QByteArray::fromStdString(s); }
+
+}  // namespace support
+
+/// Like QCOMPARE for doubles with a tolerance that is said.
+#define COMPARE_TO(actual, expected, tolerance)                                                              \
+  do {                                                                                                       \
+    const double a_ = (actual), e_ = (expected);                                                             \
+    QVERIFY2(std::abs(a_ - e_) <= (tolerance),                                                               \
+             qPrintable(QStringLiteral(#actual " is %1, not %2").arg(a_, 0, 'g', 12).arg(e_, 0, 'g', 12))); \
+  } while (false)
