@@ -134,9 +134,15 @@ class Classifier {
     }
   }
 
+  /// Where sizes of one name differ, the one with the most pieces has the plain name.
   void nameShapes() {
+    std::vector<std::size_t> pieces(layout_.shapes.size(), 0), order(layout_.shapes.size());
+    for (const Piece& p : layout_.pieces) ++pieces[p.shape];
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return pieces[a] > pieces[b]; });
     std::map<std::string, int> used;
-    for (Shape& s : layout_.shapes) {
+    for (const std::size_t i : order) {
+      Shape& s = layout_.shapes[i];
       const ShapeName name = nameOf(s.outline);
       const int n = ++used[name.id];
       s.name = n == 1 ? name.id : name.id + "-" + std::to_string(n);

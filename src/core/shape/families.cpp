@@ -63,7 +63,7 @@ std::vector<Family> makeFamilies() {
       {"quarter-hexagon", "quarter hexagon", "the full side", centred(Polygon{{0, 0}, {0, -1}, {h, -0.5}, {h, 0}})},
       {"half-diamond60-along", "half diamond, cut along", "the two short sides",
        centred(Polygon{{-h, 0}, {0, -0.5}, {h, 0}})},
-      {"quarter-diamond60", "quarter diamond", "the longest side", centred(Polygon{{0, 0}, {0.5, 0}, {0, -h}})},
+      {"triangle-30-60-90", "30-60-90 triangle", "the longest side", centred(Polygon{{0, 0}, {0.5, 0}, {0, -h}})},
       {"rectangle-2-1", "rectangle, half a square", "the long side",
        centred(Polygon{{-0.5, -0.25}, {0.5, -0.25}, {0.5, 0.25}, {-0.5, 0.25}})},
       {"kite", "kite", "the side of the hexagon it is a sixth of",

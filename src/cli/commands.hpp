@@ -1,0 +1,39 @@
+// The commands of clathra-cli. Each adds itself to the command line; one file a group, one line each in main.cpp.
+#pragma once
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
+#include <string>
+
+#include "layout/arrangement.hpp"
+#include "project/edit.hpp"
+#include "result.hpp"
+
+namespace clathra::cli {
+
+/// What a command leaves behind: a message and an exit code of 1, or nothing.
+struct Outcome {
+  Status status{};
+};
+
+void addArrangements(CLI::App& app, Outcome& outcome);
+void addNew(CLI::App& app, Outcome& outcome);
+void addDemo(CLI::App& app, Outcome& outcome);
+void addEdit(CLI::App& app, Outcome& outcome);
+void addPieces(CLI::App& app, Outcome& outcome);
+void addTally(CLI::App& app, Outcome& outcome);
+void addPapers(CLI::App& app, Outcome& outcome);
+void addCut(CLI::App& app, Outcome& outcome);
+void addMotif(CLI::App& app, Outcome& outcome);
+void addReview(CLI::App& app, Outcome& outcome);
+void addCheck(CLI::App& app, Outcome& outcome);
+void addExport(CLI::App& app, Outcome& outcome);
+void addPrints(CLI::App& app, Outcome& outcome);
+void addUnbuilt(CLI::App& app, Outcome& outcome, const char* name, const char* does);
+
+void print(const nlohmann::json& j);
+void printLine(const std::string& text);
+
+nlohmann::json tallyJson(const Project& project);
+nlohmann::json optional(const std::optional<double>& value);
+
+}  // namespace clathra::cli

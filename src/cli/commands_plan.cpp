@@ -1,0 +1,239 @@
+// Commands that plan papers, motifs and cutting, look over the project, and export.
+#include <filesystem>
+#include <memory>
+
+#include "cli/commands.hpp"
+#include "draw/exporter.hpp"
+#include "draw/pictures.hpp"
+#include "draw/prints.hpp"
+#include "project/file.hpp"
+#include "review/review.hpp"
+
+namespace clathra::cli {
+
+using nlohmann::json;
+
+namespace {
+
+json numbersOf(const std::vector<std::uint32_t>& pieces) {
+  json out = json::array();
+  for (const auto i : pieces) out.push_back(i + 1);
+  return out;
+}
+
+struct PaperOptions {
+  std::string file, page, out, format = "pdf", side;
+  bool json = false, stripsFirst = false;
+};
+
+json papersJson(const Project& project, const SheetPlan& plan) {
+  json shapes = json::array(), tooLarge = json::array();
+  for (const PaperNeed& n : plan.needs) {
+    const std::string& name = project.layout->shapes[n.shape].name;
+    shapes.push_back({{"shape", name}, {"handed", n.hand}, {"needed", n.needed}, {"at_once", nullptr}});
+    if (!n.fits) tooLarge.push_back({{"shape", name}, {"handed", n.hand}, {"fits_on", n.fitsOn.empty() ? json(nullptr) : json(n.fitsOn)}});
+  }
+  return {{"sheets", plan.sheets.size()}, {"cuts", plan.strokes}, {"papers", plan.papers}, {"card_area", plan.cardArea},
+          {"side", plan.side == MarkedSide::Back ? "back" : "front"}, {"per_shape", shapes}, {"too_large", tooLarge}};
+}
+
+Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOptions& o) {
+  std::error_code ec;
+  std::filesystem::create_directories(o.out, ec);
+  if (ec) return fail("The folder \"" + o.out + "\" cannot be made: " + ec.message() + ".");
+  if (o.format == "pdf") {
+    const auto pdf = sheetsPdf(project, plan);
+    return pdf ? writeBytes(std::filesystem::path(o.out) / "papers.pdf", *pdf) : tl::make_unexpected(pdf.error());
+  }
+  for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
+    const std::string number = std::to_string(s + 1);
+    const auto file = std::filesystem::path(o.out) / ("papers-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number + ".svg");
+    if (const auto ok = writeBytes(file, sheetSvg(project, plan, s)); !ok) return ok;
+  }
+  return {};
+}
+
+Status papers(const PaperOptions& o) {
+  if (o.format == "dxf") return fail("DXF is not built yet; use --format pdf or svg.");
+  if (o.format != "pdf" && o.format != "svg") return fail("--format is \"" + o.format + "\"; it can be pdf or svg.");
+  if (!o.side.empty() && o.side != "back" && o.side != "front") return fail("--side is \"" + o.side + "\"; it can be back or front.");
+  const auto project = openProject(o.file);
+  if (!project) return tl::make_unexpected(project.error());
+  const auto page = pageOf(o.page.empty() ? project->settings.page : o.page);
+  if (!page) return tl::make_unexpected(page.error());
+  const MarkedSide side = o.side == "front" ? MarkedSide::Front : MarkedSide::Back;
+  const auto plan = planSheets(*project, {*page, side, o.stripsFirst || project->settings.stripsFirst});
+  if (!plan) return tl::make_unexpected(plan.error());
+  if (const auto ok = writeSheets(*project, *plan, o); !ok) return ok;
+  for (const PaperNeed& n : plan->needs)
+    if (!n.fits)
+      std::fprintf(stderr, "The paper for the %s is larger than a page of %s and is on no sheet; %s\n", project->layout->shapes[n.shape].title.c_str(),
+                   page->title.c_str(), n.fitsOn.empty() ? "no standard page takes it." : (n.fitsOn + " would take it.").c_str());
+  if (o.json) print(papersJson(*project, *plan));
+  else
+    printLine(std::to_string(plan->papers) + " papers on " + std::to_string(plan->sheets.size()) + " sheets of " + page->title + ", " +
+              std::to_string(plan->strokes) + " cuts");
+  return {};
+}
+
+json methodJson(const CutMethod& m) {
+  json sum = json::array();
+  for (const SumLine& l : m.sum) sum.push_back({{"what", l.what}, {"value", l.value}, {"is_length", l.isLength}});
+  return {{"method", m.id}, {"length", optional(m.length)}, {"cuts", m.length ? json(m.cuts) : json(nullptr)},
+          {"minutes", m.length ? json(m.minutes) : json(nullptr)}, {"utilisation", m.length ? json(m.utilisation) : json(nullptr)},
+          {"sum", sum}, {"steps", m.steps}, {"why_not", m.length ? json(nullptr) : json(m.why)}};
+}
+
+json planJson(const Project& project, const CutPlan& plan) {
+  json windows = json::array(), methods = json::array(), sum = json::array();
+  for (const WindowPart& w : plan.windows) windows.push_back({{"motif", w.name}, {"copies", w.copies}, {"length", optional(w.length)}});
+  for (const CutMethod& m : plan.methods) methods.push_back(methodJson(m));
+  for (const SumLine& l : plan.sum) sum.push_back({{"what", l.what}, {"value", l.value}, {"is_length", l.isLength}});
+  return {{"cloth", clothTitle(*clothById(project, plan.cloth))}, {"windows", windows}, {"methods", methods}, {"chosen", plan.chosen},
+          {"length", optional(plan.length)}, {"buy_length", optional(plan.buyLength)}, {"on_hand", optional(plan.onHand)},
+          {"short_by", optional(plan.shortBy)}, {"sum", sum}};
+}
+
+Status cut(const std::string& file, const std::string& clothName, bool asJson, const std::string& card) {
+  const auto project = openProject(file);
+  if (!project) return tl::make_unexpected(project.error());
+  std::optional<ClothId> only;
+  if (!clothName.empty()) {
+    const auto found = findCloth(*project, clothName);
+    if (!found) return tl::make_unexpected(found.error());
+    only = *found;
+  }
+  json out = json::array();
+  for (const Cloth& c : project->cloths) {
+    if (only && *only != c.id) continue;
+    const auto plan = cutPlan(*project, c.id);
+    if (!plan) return tl::make_unexpected(plan.error());
+    if (!only && plan->pieces == 0) continue;
+    out.push_back(planJson(*project, *plan));
+    if (!card.empty() && only)
+      if (const auto ok = writeBytes(card, cutCardPdf(*project, *plan)); !ok) return ok;
+    if (!asJson)
+      printLine(clothTitle(c) + ": " + (plan->length ? formatReadable(*plan->length, project->settings.unit) : std::string("not known")) +
+                (plan->method() && plan->method()->length ? " by " + plan->method()->title : ""));
+  }
+  if (asJson) print(out);
+  return {};
+}
+
+Status motif(const std::string& file, bool asJson) {
+  const auto project = openProject(file);
+  if (!project) return tl::make_unexpected(project.error());
+  json out = json::array();
+  for (const MotifChoice& m : project->motifs) {
+    const auto supply = motifSupply(*project, m);
+    if (!supply) return tl::make_unexpected(supply.error());
+    const Cloth* cloth = clothById(*project, m.cloth);
+    out.push_back({{"motif", m.name}, {"cloth", clothTitle(*cloth)}, {"shape", m.shape}, {"at", {m.at.x, m.at.y}}, {"turn", m.turn},
+                   {"mirrored", m.mirrored}, {"pieces", numbersOf(m.pieces)}, {"wanted", supply->wanted},
+                   {"on_hand", supply->onHand ? json(*supply->onHand) : json(nullptr)}, {"length_needed", optional(supply->lengthNeeded)},
+                   {"worst_place", supply->worstPlace}, {"exact", supply->exact}, {"remark", supply->remark}, {"meeting", nullptr}});
+    if (!asJson)
+      printLine(m.name + " from " + clothTitle(*cloth) + ": " + std::to_string(supply->wanted) + " wanted, " +
+                (supply->onHand ? std::to_string(*supply->onHand) : std::string("unknown")) + " on hand" + (supply->remark.empty() ? "" : ". " + supply->remark));
+  }
+  if (asJson) print(out);
+  return {};
+}
+
+Status lookOver(const std::string& file, bool asJson) {
+  const auto project = openProject(file);
+  if (!project) return tl::make_unexpected(project.error());
+  const auto input = reviewInput(*project);
+  if (!input) return tl::make_unexpected(input.error());
+  json out = json::array();
+  const auto remarks = review(*input);
+  for (const Remark& r : remarks) {
+    out.push_back({{"check", r.check}, {"pieces", numbersOf(r.pieces)}, {"why", r.why}, {"fix", r.fix}});
+    if (!asJson) printLine(r.check + ": " + r.why + " " + r.fix);
+  }
+  if (asJson) print(out);
+  else if (remarks.empty()) printLine("Nothing to remark.");
+  return {};
+}
+
+Status writePrints(const std::string& folder) {
+  std::error_code ec;
+  std::filesystem::create_directories(folder, ec);
+  for (const PrintDesign& d : printDesigns()) {
+    const auto picture = pictureFromImage(drawPrint(d));
+    if (!picture) return tl::make_unexpected(picture.error());
+    if (const auto ok = writeBytes(std::filesystem::path(folder) / d.file, QByteArray(reinterpret_cast<const char*>(picture->png->data()), static_cast<qsizetype>(picture->png->size()))); !ok)
+      return ok;
+  }
+  return {};
+}
+
+}  // namespace
+
+void addPapers(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("papers", "Makes the paper sheets");
+  const auto o = std::make_shared<PaperOptions>();
+  cmd->add_option("file", o->file, "the project")->required();
+  cmd->add_option("--page", o->page, "a4, a3, letter, legal or WxH in mm");
+  cmd->add_option("--out", o->out, "the folder for the sheets")->required();
+  cmd->add_option("--format", o->format, "pdf or svg");
+  cmd->add_option("--side", o->side, "the marked side: back or front");
+  cmd->add_flag("--strips-first", o->stripsFirst, "fewest strokes rather than fewest sheets");
+  cmd->add_flag("--json", o->json, "figures as JSON");
+  cmd->callback([=, &outcome] { outcome.status = papers(*o); });
+}
+
+void addCut(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("cut", "Plans how each cloth is cut");
+  const auto file = std::make_shared<std::string>(), cloth = std::make_shared<std::string>(), card = std::make_shared<std::string>();
+  const auto asJson = std::make_shared<bool>(false);
+  cmd->add_option("file", *file, "the project")->required();
+  cmd->add_option("--cloth", *cloth, "one cloth, by name or sign");
+  cmd->add_option("--card", *card, "with --cloth: write the cutting card as this PDF");
+  cmd->add_flag("--json", *asJson, "as JSON");
+  cmd->callback([=, &outcome] { outcome.status = cut(*file, *cloth, *asJson, *card); });
+}
+
+void addMotif(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("motif", "Counts the copies of each motif choice");
+  const auto file = std::make_shared<std::string>();
+  const auto asJson = std::make_shared<bool>(false);
+  cmd->add_option("file", *file, "the project")->required();
+  cmd->add_flag("--json", *asJson, "as JSON");
+  cmd->callback([=, &outcome] { outcome.status = motif(*file, *asJson); });
+}
+
+void addReview(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("review", "The second look");
+  const auto file = std::make_shared<std::string>();
+  const auto asJson = std::make_shared<bool>(false);
+  cmd->add_option("file", *file, "the project")->required();
+  cmd->add_flag("--json", *asJson, "as JSON");
+  cmd->callback([=, &outcome] { outcome.status = lookOver(*file, *asJson); });
+}
+
+void addExport(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("export", "Writes the layout or the tallies, by suffix");
+  const auto file = std::make_shared<std::string>(), to = std::make_shared<std::string>();
+  cmd->add_option("file", *file, "the project")->required();
+  cmd->add_option("--to", *to, "X.svg, .pdf, .png, .csv or .geojson")->required();
+  cmd->callback([=, &outcome] {
+    const auto project = openProject(*file);
+    outcome.status = project ? exportProject(*project, *to) : tl::make_unexpected(project.error());
+  });
+}
+
+void addPrints(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("prints", "Draws the shipped prints anew");
+  const auto folder = std::make_shared<std::string>();
+  cmd->add_option("--out", *folder, "the folder for the pictures")->required();
+  cmd->callback([=, &outcome] { outcome.status = writePrints(*folder); });
+}
+
+void addUnbuilt(CLI::App& app, Outcome& outcome, const char* name, const char* does) {
+  auto* cmd = app.add_subcommand(name, std::string(does) + " (not built yet)");
+  cmd->allow_extras();
+  cmd->callback([=, &outcome] { outcome.status = fail("The command " + std::string(name) + " is not built yet."); });
+}
+
+}  // namespace clathra::cli

@@ -1,0 +1,248 @@
+// Commands that make, change and check projects.
+#include <cstdio>
+#include <ctime>
+#include <filesystem>
+#include <memory>
+
+#include "cli/commands.hpp"
+#include "draw/pictures.hpp"
+#include "exchange/exchange.hpp"
+#include "layout/soundness.hpp"
+#include "project/data_folder.hpp"
+#include "project/demo.hpp"
+#include "project/file.hpp"
+#include "project/history.hpp"
+#include "project/json_fields.hpp"
+#include "project/tally.hpp"
+
+namespace clathra::cli {
+
+using nlohmann::json;
+
+namespace {
+
+std::string today() {
+  const std::time_t now = std::time(nullptr);
+  char out[16];
+  std::strftime(out, sizeof out, "%Y-%m-%d", std::localtime(&now));
+  return out;
+}
+
+json arrangementJson(const Arrangement& a) {
+  const bool rosette = a.kind == ArrangementKind::Rosette;
+  return {{"id", a.id},
+          {"name", a.name},
+          {"kind", rosette ? "rosette" : "field"},
+          {"parameters", rosette ? json({"edge", "rings"}) : json({"edge", "across", "down"})},
+          {"edge_of", a.edgeOf},
+          {"counts", a.counts}};
+}
+
+struct NewOptions {
+  std::string arrangement, edge, sides = "outline", allowance, file;
+  int across = 0, down = 0, rings = -1;
+};
+
+Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
+  Recipe r;
+  r.arrangement = o.arrangement;
+  const auto edge = parseLengthWithin(o.edge, Unit::Millimetre, "The edge", kLeastEdge, kMostEdge);
+  if (!edge) return tl::make_unexpected(edge.error());
+  r.edge = *edge;
+  const bool rosette = arrangement.kind == ArrangementKind::Rosette;
+  if (rosette && o.rings < 0) return fail("A rosette needs --rings.");
+  if (!rosette && (o.across == 0 || o.down == 0)) return fail("A field needs --across and --down.");
+  r.across = rosette ? 1 : o.across;
+  r.down = rosette ? 1 : o.down;
+  r.rings = std::max(0, o.rings);
+  if (o.sides == "edge-pieces") r.sides = Sides::EdgePieces;
+  else if (o.sides == "slice") r.sides = Sides::Slice;
+  else if (o.sides != "outline") return fail("--sides is \"" + o.sides + "\"; it can be outline, edge-pieces or slice.");
+  return r;
+}
+
+Status makeNew(const NewOptions& o) {
+  const auto library = loadArrangements();
+  if (!library) return tl::make_unexpected(library.error());
+  const auto arrangement = library->find(o.arrangement);
+  if (!arrangement) return tl::make_unexpected(arrangement.error());
+  const auto recipe = recipeOf(**arrangement, o);
+  if (!recipe) return tl::make_unexpected(recipe.error());
+  auto project = newProject(*library, *recipe, std::filesystem::path(o.file).stem().string());
+  if (!project) return tl::make_unexpected(project.error());
+  project->settings.unit = o.edge.find("mm") != std::string::npos || o.edge.find("cm") != std::string::npos ? Unit::Millimetre : Unit::Inch;
+  if (!o.allowance.empty()) {
+    const auto allowance = parseLengthWithin(o.allowance, Unit::Millimetre, "The seam allowance", Length::millimetres(1), Length::millimetres(50));
+    if (!allowance) return tl::make_unexpected(allowance.error());
+    project->settings.allowance = *allowance;
+  }
+  return saveProject(realFileSystem(), *project, o.file);
+}
+
+/// Runs the script; undo and redo walk its own history.
+Result<Project> runScript(Project project, const json& script, const EditContext& context) {
+  if (!script.is_array()) return fail("The script is no list of edits.");
+  if (script.size() > 1'000'000) return fail("The script has more than a million edits.");
+  History history(std::move(project));
+  for (std::size_t i = 0; i < script.size(); ++i) {
+    const auto at = [&](const std::string& text) { return fail("Edit " + std::to_string(i + 1) + " of the script: " + text + ". Nothing was written."); };
+    const json& edit = script[i];
+    const std::string name = edit.is_object() && edit.contains("edit") && edit["edit"].is_string() ? edit["edit"].get<std::string>() : "";
+    if (name == "undo" || name == "redo") {
+      if (!(name == "undo" ? history.undo() : history.redo())) return at("there is nothing to " + name);
+      continue;
+    }
+    auto next = applyEdit(history.now(), edit, context);
+    if (!next) {
+      std::string text = next.error().text;
+      if (text.ends_with('.')) text.pop_back();
+      return at(text);
+    }
+    history.push(std::move(*next), name);
+  }
+  return history.now();
+}
+
+Status runEdit(const std::string& file, const std::string& scriptFile, const std::string& out) {
+  const auto library = loadArrangements();
+  if (!library) return tl::make_unexpected(library.error());
+  auto project = openProject(file);
+  if (!project) return tl::make_unexpected(project.error());
+  const auto text = readWhole(scriptFile, 200'000'000);
+  if (!text) return tl::make_unexpected(text.error());
+  const auto script = parseJson(*text);
+  if (!script) return fail("The script cannot be used: " + script.error().text + ". Nothing was written.");
+  const auto folder = std::filesystem::path(scriptFile).parent_path();
+  const EditContext context{*library, [&](const std::string& path) { return loadPicture((folder / path).string()); }, today()};
+  const auto edited = runScript(std::move(*project), *script, context);
+  if (!edited) return tl::make_unexpected(edited.error());
+  return saveProject(realFileSystem(), *edited, out);
+}
+
+Status checkFile(const std::string& file, bool asJson) {
+  const auto project = openProject(file);
+  if (!project) return tl::make_unexpected(project.error());
+  const auto geometry = geometryOf(project->layout);
+  const Soundness s = soundness(*project->layout, geometry->seams);
+  if (!s.sound())
+    return fail("The layout is not sound: " + std::to_string(s.overlaps.size()) + " overlaps and " + std::to_string(s.gaps.size()) +
+                " gaps; the command review names the pieces.");
+  if (asJson)
+    print({{"sound", true}, {"pieces", project->layout->size()}});
+  else
+    printLine("A sound project of " + std::to_string(project->layout->size()) + " pieces.");
+  return {};
+}
+
+std::string editHelp() {
+  std::string out = "The script is a JSON list; each step is {\"edit\": NAME, ...}:\n";
+  for (const EditKind& k : editKinds()) out += "  " + std::string(k.name) + ": " + std::string(k.keys) + "\n";
+  return out + "  undo, redo\nLengths are numbers in mm, pieces are numbers from 1.";
+}
+
+}  // namespace
+
+void addArrangements(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("arrangements", "Lists the arrangements");
+  const auto asJson = std::make_shared<bool>(false);
+  cmd->add_flag("--json", *asJson, "as JSON");
+  cmd->callback([=, &outcome] {
+    const auto library = loadArrangements();
+    if (!library) {
+      outcome.status = tl::make_unexpected(library.error());
+      return;
+    }
+    json all = json::array();
+    for (const Arrangement& a : library->all()) all.push_back(arrangementJson(a));
+    if (*asJson) return print(all);
+    for (const Arrangement& a : library->all()) printLine(a.id + "\t" + a.name + " (counts " + a.counts + ")");
+  });
+}
+
+void addNew(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("new", "Makes a project");
+  const auto o = std::make_shared<NewOptions>();
+  cmd->add_option("--arrangement", o->arrangement, "id, as the command arrangements lists them")->required();
+  cmd->add_option("--edge", o->edge, "edge length, like 1in, \"1 1/4 in\" or 32mm")->required();
+  cmd->add_option("--across", o->across, "count across (fields)");
+  cmd->add_option("--down", o->down, "count down (fields)");
+  cmd->add_option("--rings", o->rings, "rings (rosettes)");
+  cmd->add_option("--sides", o->sides, "outline, edge-pieces or slice");
+  cmd->add_option("--allowance", o->allowance, "seam allowance, 1/4 in if not given");
+  cmd->add_option("-o", o->file, "the project file to write")->required();
+  cmd->callback([=, &outcome] { outcome.status = makeNew(*o); });
+}
+
+void addDemo(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("demo", "Makes a demo project");
+  const auto name = std::make_shared<std::string>(), file = std::make_shared<std::string>();
+  cmd->add_option("name", *name, "saltmarsh")->required();
+  cmd->add_option("-o", *file, "the project file to write")->required();
+  cmd->callback([=, &outcome] {
+    const auto library = loadArrangements();
+    if (!library) {
+      outcome.status = tl::make_unexpected(library.error());
+      return;
+    }
+    const auto project = demoProject(*library, *name);
+    outcome.status = project ? saveProject(realFileSystem(), *project, *file) : tl::make_unexpected(project.error());
+  });
+}
+
+void addEdit(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("edit", "Applies an edit script");
+  cmd->footer(editHelp());
+  const auto file = std::make_shared<std::string>(), script = std::make_shared<std::string>(), out = std::make_shared<std::string>();
+  cmd->add_option("file", *file, "the project")->required();
+  cmd->add_option("script", *script, "the script, JSON")->required();
+  cmd->add_option("-o", *out, "the project file to write")->required();
+  cmd->callback([=, &outcome] { outcome.status = runEdit(*file, *script, *out); });
+}
+
+void addPieces(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("pieces", "Gives the pieces as GeoJSON in mm, FRONT");
+  const auto file = std::make_shared<std::string>();
+  cmd->add_option("file", *file, "the project")->required();
+  const auto asJson = std::make_shared<bool>(false);
+  cmd->add_flag("--json", *asJson, "GeoJSON is JSON already");
+  cmd->callback([=, &outcome] {
+    (void)asJson;
+    const auto project = openProject(*file);
+    if (project) print(piecesGeoJson(*project));
+    else outcome.status = tl::make_unexpected(project.error());
+  });
+}
+
+void addTally(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("tally", "Counts pieces, sizes and seams");
+  const auto file = std::make_shared<std::string>();
+  const auto asJson = std::make_shared<bool>(false);
+  cmd->add_option("file", *file, "the project")->required();
+  cmd->add_flag("--json", *asJson, "as JSON");
+  cmd->callback([=, &outcome] {
+    const auto project = openProject(*file);
+    if (!project) {
+      outcome.status = tl::make_unexpected(project.error());
+      return;
+    }
+    const json t = tallyJson(*project);
+    if (*asJson) return print(t);
+    printLine(std::to_string(t["pieces"].get<int>()) + " pieces, " + formatNumber(t["finished"]["width"], 1) + " x " +
+              formatNumber(t["finished"]["height"], 1) + " mm finished, " + std::to_string(t["seams"].get<int>()) + " seams of " +
+              formatNumber(t["seam_length"].get<double>() / 1000, 2) + " m");
+    for (const json& s : t["shapes"])
+      printLine("  " + std::to_string(s["count"].get<int>()) + "\t" + s["shape"].get<std::string>() +
+                (s["handed"] == 0 ? "" : s["handed"] == 1 ? " (right)" : " (left)"));
+  });
+}
+
+void addCheck(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("check", "Is it a sound, readable project?");
+  const auto file = std::make_shared<std::string>();
+  const auto asJson = std::make_shared<bool>(false);
+  cmd->add_option("file", *file, "the project")->required();
+  cmd->add_flag("--json", *asJson, "as JSON");
+  cmd->callback([=, &outcome] { outcome.status = checkFile(*file, *asJson); });
+}
+
+}  // namespace clathra::cli

@@ -1,0 +1,59 @@
+#include <QGuiApplication>
+#include <cstdio>
+#include <cstdlib>
+
+#include "cli/commands.hpp"
+#include "draw/fonts.hpp"
+
+namespace {
+
+/// Exit codes of the stable surface.
+constexpr int kDone = 0, kWrongInput = 1, kWrongUse = 2;
+
+/// Qt speaks of the machine's set-up; only its errors matter to whoever scripts this.
+void quiet(QtMsgType type, const QMessageLogContext&, const QString& text) {
+  if (type == QtCriticalMsg || type == QtFatalMsg) std::fprintf(stderr, "%s\n", qPrintable(text));
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  using namespace clathra::cli;
+  // Pages and pictures are drawn without a screen.
+  setenv("QT_QPA_PLATFORM", "offscreen", 1);
+  qInstallMessageHandler(quiet);
+  QGuiApplication qt(argc, argv);
+  clathra::loadFonts();
+  CLI::App app("Clathra on the command line: plans patchwork sewn over paper shapes.", "clathra-cli");
+  app.require_subcommand(1);
+  Outcome outcome;
+  addArrangements(app, outcome);
+  addNew(app, outcome);
+  addDemo(app, outcome);
+  addEdit(app, outcome);
+  addPieces(app, outcome);
+  addTally(app, outcome);
+  addPapers(app, outcome);
+  addCut(app, outcome);
+  addMotif(app, outcome);
+  addReview(app, outcome);
+  addCheck(app, outcome);
+  addExport(app, outcome);
+  addPrints(app, outcome);
+  addUnbuilt(app, outcome, "subdivide", "Fillings of a hexagon");
+  addUnbuilt(app, outcome, "fit", "Counts and edges for a wanted size");
+  addUnbuilt(app, outcome, "pack", "Packs outlines on cloth");
+  addUnbuilt(app, outcome, "repeat", "Finds a print's repeat");
+  addUnbuilt(app, outcome, "sew", "Plans the stitching");
+  try {
+    app.parse(argc, argv);
+  } catch (const CLI::ParseError& e) {
+    return app.exit(e) == 0 ? kDone : kWrongUse;
+  } catch (const std::exception& e) {
+    std::fprintf(stderr, "Something went wrong inside Clathra (%s); nothing was changed.\n", e.what());
+    return kWrongInput;
+  }
+  if (outcome.status) return kDone;
+  std::fprintf(stderr, "%s\n", outcome.status.error().text.c_str());
+  return kWrongInput;
+}

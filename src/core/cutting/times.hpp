@@ -1,0 +1,16 @@
+// Defaults of the cutting table, each with its source in docs/calculations.md ("Minutes").
+#pragma once
+
+namespace clathra {
+
+/// Lost once at the cut end of a piece of cloth when it is squared up (mm).
+inline constexpr double kSquaringUp = 25;
+
+// Minutes a step takes. Estimates: counts times these, never more exact than a quarter of an hour.
+inline constexpr double kMinutesToSetUp = 5;        ///< press the cloth, lay it, square it up
+inline constexpr double kMinutesPerStrip = 1.5;     ///< place the ruler across the width and cut
+inline constexpr double kMinutesPerCrossCut = 0.2;  ///< turn the ruler on a strip and cut
+inline constexpr double kMinutesPerScissorCut = 0.4;
+inline constexpr double kMinutesPerWindow = 2.5;    ///< find the spot, mark round the template, cut out
+
+}  // namespace clathra

@@ -1,0 +1,49 @@
+#include "exchange/exchange.hpp"
+
+namespace clathra {
+
+using nlohmann::json;
+
+namespace {
+
+std::string quoted(const std::string& text) {
+  std::string out = "\"";
+  for (const char c : text) out += c == '"' ? std::string("\"\"") : std::string(1, c);
+  return out + "\"";
+}
+
+}  // namespace
+
+json piecesGeoJson(const Project& project) {
+  const Layout& layout = *project.layout;
+  json features = json::array();
+  for (std::size_t i = 0; i < layout.size(); ++i) {
+    const Piece& p = layout.pieces[i];
+    json ring = json::array();
+    for (const Point c : layout.outline(i)) ring.push_back({c.x, c.y});
+    ring.push_back(ring.front());
+    const Cloth* cloth = clothById(project, project.painting[i]);
+    features.push_back({{"type", "Feature"},
+                        {"geometry", {{"type", "Polygon"}, {"coordinates", json::array({ring})}}},
+                        {"properties",
+                         {{"number", i + 1},
+                          {"shape", layout.shapes[p.shape].name},
+                          {"handed", p.hand},
+                          {"cloth", cloth ? json(clothTitle(*cloth)) : json(nullptr)},
+                          {"unit", nullptr}}}});
+  }
+  return {{"type", "FeatureCollection"}, {"features", features}};
+}
+
+std::string tallyCsv(const Project& project, const Tally& tally) {
+  std::string out = "cloth,sign,shape,handed,edge_mm,count\n";
+  for (const ClothCount& c : tally.byCloth()) {
+    const Cloth* cloth = clothById(project, c.cloth);
+    const Shape& shape = project.layout->shapes[c.shape];
+    out += quoted(cloth ? clothTitle(*cloth) : "") + "," + quoted(cloth ? cloth->sign : "") + "," + quoted(shape.name) + "," +
+           std::to_string(c.hand) + "," + formatNumber(shape.edge, 4) + "," + std::to_string(c.count) + "\n";
+  }
+  return out;
+}
+
+}  // namespace clathra

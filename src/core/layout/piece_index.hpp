@@ -1,0 +1,37 @@
+// Which pieces lie in a window of the layout, and which one under a point.
+#pragma once
+#include <cstdint>
+#include <optional>
+#include <vector>
+
+#include "layout/layout.hpp"
+
+namespace clathra {
+
+/// A uniform grid over the pieces' boxes. Keeps no reference to the layout; ask with the one it was made for.
+class PieceIndex {
+ public:
+  PieceIndex() = default;
+  explicit PieceIndex(const Layout& layout);
+
+  /// Pieces whose boxes touch the window, rising.
+  std::vector<std::uint32_t> within(const Box& window) const;
+  std::optional<std::uint32_t> at(const Layout& layout, Point p) const;
+  /// The piece whose centre is nearest in direction `towards` (a unit vector) from the centre of `from`.
+  std::optional<std::uint32_t> neighbour(const Layout& layout, std::uint32_t from, Point towards) const;
+  const Box& bounds() const { return all_; }
+
+ private:
+  struct Cells {
+    int left, right, top, bottom;
+  };
+  Cells cellsOf(const Box& b) const;
+
+  Box all_;
+  double cell_ = 1;
+  int columns_ = 0, rows_ = 0;
+  std::vector<std::uint32_t> first_, pieces_;
+  std::vector<Box> boxes_;
+};
+
+}  // namespace clathra

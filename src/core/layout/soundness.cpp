@@ -1,0 +1,162 @@
+#include "layout/soundness.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <unordered_map>
+
+namespace clathra {
+
+namespace {
+
+/// Pieces by the cells of a grid that their boxes touch; a cell is about as large as a piece.
+class Grid {
+ public:
+  explicit Grid(const Layout& layout) {
+    double size = 0;
+    for (std::size_t i = 0; i < layout.size(); ++i) {
+      boxes_.push_back(bounds(layout.outline(i)));
+      size = std::max({size, boxes_.back().width(), boxes_.back().height()});
+    }
+    cell_ = std::max(size, 1e-3);
+    for (std::uint32_t i = 0; i < boxes_.size(); ++i)
+      visit(boxes_[i], [&](std::int64_t key) { cells_[key].push_back(i); });
+  }
+
+  template <class Visit>
+  void pairs(Visit visitPair) const {
+    for (std::uint32_t i = 0; i < boxes_.size(); ++i) {
+      std::vector<std::uint32_t> near;
+      visit(boxes_[i], [&](std::int64_t key) {
+        for (const auto k : cells_.at(key))
+          if (k > i && touch(boxes_[i], boxes_[k])) near.push_back(k);
+      });
+      std::sort(near.begin(), near.end());
+      near.erase(std::unique(near.begin(), near.end()), near.end());
+      for (const auto k : near) visitPair(i, k);
+    }
+  }
+
+ private:
+  static bool touch(const Box& a, const Box& b) {
+    return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+  }
+  template <class Visit>
+  void visit(const Box& b, Visit v) const {
+    const auto at = [&](double x) { return static_cast<std::int64_t>(std::floor(x / cell_)); };
+    for (auto x = at(b.left); x <= at(b.right); ++x)
+      for (auto y = at(b.top); y <= at(b.bottom); ++y) v(x * 1'000'003 + y);
+  }
+
+  double cell_ = 1;
+  std::vector<Box> boxes_;
+  std::unordered_map<std::int64_t, std::vector<std::uint32_t>> cells_;
+};
+
+using Spot = std::pair<std::int64_t, std::int64_t>;
+Spot spotOf(Point p) { return {std::llround(p.x / kMeet / 8), std::llround(p.y / kMeet / 8)}; }
+
+/// The next outer edge at a corner: of those that leave it, the one that turns hardest to the right, so that loops
+/// keep to their own gap where several meet in a point.
+class Walker {
+ public:
+  explicit Walker(const SeamGraph& graph) : outer_(graph.outer), used_(outer_.size(), false) {
+    for (std::uint32_t i = 0; i < outer_.size(); ++i) {
+      const Spot s = spotOf(outer_[i].from);
+      leaving_[s].push_back(i);
+    }
+  }
+
+  template <class Visit>
+  void loops(Visit visitLoop) {
+    for (std::uint32_t start = 0; start < outer_.size(); ++start) {
+      if (used_[start]) continue;
+      std::vector<std::uint32_t> loop;
+      for (std::uint32_t e = start; e != kNone && !used_[e]; e = next(e)) {
+        used_[e] = true;
+        loop.push_back(e);
+      }
+      visitLoop(loop);
+    }
+  }
+
+ private:
+  static constexpr std::uint32_t kNone = 0xffffffff;
+
+  std::uint32_t next(std::uint32_t e) const {
+    const Point in = outer_[e].to - outer_[e].from;
+    std::uint32_t best = kNone;
+    double hardest = -10;
+    const Spot s = spotOf(outer_[e].to);
+    for (std::int64_t dx = -1; dx <= 1; ++dx)
+      for (std::int64_t dy = -1; dy <= 1; ++dy) {
+        const auto at = leaving_.find({s.first + dx, s.second + dy});
+        if (at == leaving_.end()) continue;
+        for (const auto k : at->second) {
+          if (used_[k] || distance(outer_[k].from, outer_[e].to) > 4 * kMeet) continue;
+          const Point out = outer_[k].to - outer_[k].from;
+          const double turn = -std::atan2(cross(in, out), dot(in, out));  // left turns keep a hole's loop tight
+          if (turn <= hardest) continue;
+          hardest = turn;
+          best = k;
+        }
+      }
+    return best;
+  }
+
+  const std::vector<OuterEdge>& outer_;
+  std::vector<bool> used_;
+  std::map<Spot, std::vector<std::uint32_t>> leaving_;
+};
+
+double depthOf(PolygonView common) {
+  double least = 1e300;
+  for (std::size_t i = 0; i < common.size(); ++i) {
+    const Point d = common[(i + 1) % common.size()] - common[i];
+    const double len = length(d);
+    if (len < 1e-9) continue;
+    double far = 0;
+    for (const Point q : common) far = std::max(far, std::abs(cross(d, q - common[i])) / len);
+    least = std::min(least, far);
+  }
+  return least;
+}
+
+}  // namespace
+
+Soundness soundness(const Layout& layout, const SeamGraph& graph) {
+  Soundness out;
+  Grid(layout).pairs([&](std::uint32_t a, std::uint32_t b) {
+    const Polygon common = clippedToConvex(layout.outline(a), layout.outline(b));
+    if (common.empty() || area(common) <= kOverlapArea) return;
+    const double depth = depthOf(common);
+    if (depth > kOverlapDepth) out.overlaps.push_back({a, b, area(common), depth});
+  });
+  Walker(graph).loops([&](const std::vector<std::uint32_t>& loop) {
+    Gap gap;
+    for (const auto e : loop) {
+      gap.outline.push_back(graph.outer[e].from);
+      gap.pieces.push_back(graph.outer[e].piece);
+    }
+    const double signedSize = signedArea(gap.outline);
+    if (signedSize >= 0) return;  // the outside
+    gap.area = -signedSize;
+    gap.width = 2 * gap.area / perimeter(gap.outline);
+    std::sort(gap.pieces.begin(), gap.pieces.end());
+    gap.pieces.erase(std::unique(gap.pieces.begin(), gap.pieces.end()), gap.pieces.end());
+    if (gap.area > kOverlapArea) out.gaps.push_back(std::move(gap));
+  });
+  return out;
+}
+
+std::vector<Polygon> boundaryLoops(const SeamGraph& graph) {
+  std::vector<Polygon> out;
+  Walker(graph).loops([&](const std::vector<std::uint32_t>& loop) {
+    Polygon p;
+    for (const auto e : loop) p.push_back(graph.outer[e].from);
+    out.push_back(std::move(p));
+  });
+  return out;
+}
+
+}  // namespace clathra

@@ -1,0 +1,148 @@
+#include "motif/independent.hpp"
+
+#include <algorithm>
+#include <map>
+
+namespace clathra {
+
+namespace {
+
+/// Chosen spots that can still conflict with later ones, the spots chosen of each kind, and the way here.
+struct State {
+  std::vector<std::uint32_t> open;  // rising
+  int first = 0, second = 0;
+  std::int32_t node = -1;  // into the chain of choices
+  int all() const { return first + second; }
+};
+
+struct Link {
+  std::uint32_t spot;
+  std::int32_t before;
+};
+
+class Programme {
+ public:
+  Programme(const ConflictLine& line, int wanted, bool halfEach) : line_(line), halfEach_(halfEach) {
+    const std::size_t n = line.before.size();
+    lastUse_.assign(n, 0);
+    for (std::uint32_t i = 0; i < n; ++i)
+      for (const auto b : line.before[i]) lastUse_[b] = std::max(lastUse_[b], i);
+    if (wanted >= 0) {
+      wantedFirst_ = halfEach ? (wanted + 1) / 2 : wanted;
+      wantedSecond_ = halfEach ? (wanted + 1) / 2 : 0;
+    }
+    limited_ = wanted >= 0;
+  }
+
+  Choice run(const Progress& progress) {
+    states_.push_back({});
+    for (std::uint32_t i = 0; i < line_.before.size(); ++i) {
+      if (progress.cancelled()) return {};
+      step(i);
+      if (const State* done = finished()) return answer(*done);
+    }
+    const State* best = &states_.front();
+    for (const State& s : states_)
+      if (value(s) > value(*best)) best = &s;
+    return answer(*best);
+  }
+
+ private:
+  bool kindOf(std::uint32_t spot) const { return halfEach_ && line_.second[spot]; }
+
+  int value(const State& s) const { return halfEach_ ? std::min(s.first, s.second) * 1000 + s.all() : s.all(); }
+
+  const State* finished() const {
+    if (!limited_) return nullptr;
+    for (const State& s : states_)
+      if (s.first >= wantedFirst_ && s.second >= wantedSecond_) return &s;
+    return nullptr;
+  }
+
+  void step(std::uint32_t i) {
+    std::vector<State> next;
+    next.reserve(states_.size() * 2);
+    for (State& s : states_) {
+      const bool free = std::none_of(line_.before[i].begin(), line_.before[i].end(), [&](std::uint32_t b) {
+        return std::binary_search(s.open.begin(), s.open.end(), b);
+      });
+      if (free && wants(s, i)) next.push_back(taken(s, i));
+      next.push_back(std::move(s));
+    }
+    for (State& s : next)
+      std::erase_if(s.open, [&](std::uint32_t spot) { return lastUse_[spot] <= i; });
+    states_ = thinned(std::move(next));
+  }
+
+  bool wants(const State& s, std::uint32_t i) const {
+    return !limited_ || (kindOf(i) ? s.second < wantedSecond_ : s.first < wantedFirst_);
+  }
+
+  State taken(const State& s, std::uint32_t i) {
+    State t = s;
+    ++(kindOf(i) ? t.second : t.first);
+    links_.push_back({i, s.node});
+    t.node = static_cast<std::int32_t>(links_.size()) - 1;
+    if (lastUse_[i] > i) t.open.push_back(i);
+    return t;
+  }
+
+  /// Equal futures keep the better past; what can never catch up with the best goes.
+  std::vector<State> thinned(std::vector<State> all) {
+    std::sort(all.begin(), all.end(), [](const State& a, const State& b) {
+      if (a.open != b.open) return a.open < b.open;
+      return a.first != b.first ? a.first > b.first : a.second > b.second;
+    });
+    std::vector<State> out;
+    int bestSecond = -1;
+    for (State& s : all) {
+      const bool sameOpen = !out.empty() && out.back().open == s.open;
+      if (sameOpen && s.second <= bestSecond) continue;  // as many or fewer of both kinds
+      bestSecond = s.second;
+      out.push_back(std::move(s));
+    }
+    if (!halfEach_) dropHopeless(out);
+    if (out.size() > kMostStates) {
+      exact_ = false;
+      std::nth_element(out.begin(), out.begin() + kMostStates, out.end(),
+                       [&](const State& a, const State& b) { return value(a) > value(b); });
+      out.resize(kMostStates);
+    }
+    return out;
+  }
+
+  /// Taking its open spots away from the best state leaves one with nothing open, which does at least as well as any
+  /// state that is that much behind.
+  static void dropHopeless(std::vector<State>& states) {
+    int floor = 0;
+    for (const State& s : states) floor = std::max(floor, s.all() - static_cast<int>(s.open.size()));
+    std::erase_if(states, [&](const State& s) { return s.all() < floor; });
+  }
+
+  Choice answer(const State& s) const {
+    Choice c;
+    for (std::int32_t n = s.node; n >= 0; n = links_[static_cast<std::size_t>(n)].before)
+      c.spots.push_back(links_[static_cast<std::size_t>(n)].spot);
+    std::reverse(c.spots.begin(), c.spots.end());
+    c.exact = exact_;
+    c.atMost = static_cast<int>(exact_ ? c.spots.size() : line_.before.size());
+    return c;
+  }
+
+  const ConflictLine& line_;
+  bool halfEach_;
+  bool limited_ = false;
+  bool exact_ = true;
+  int wantedFirst_ = 0, wantedSecond_ = 0;
+  std::vector<std::uint32_t> lastUse_;
+  std::vector<State> states_;
+  std::vector<Link> links_;
+};
+
+}  // namespace
+
+Choice chooseSpots(const ConflictLine& line, int wanted, bool halfEach, const Progress& progress) {
+  return Programme(line, wanted, halfEach).run(progress);
+}
+
+}  // namespace clathra

@@ -1,0 +1,281 @@
+#include "motif/windows.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "motif/independent.hpp"
+#include "shape/allowance.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kOnEdge = 1e-6;     // mm: a patch may touch the cloth's end
+constexpr double kJustLost = 1e-5;   // mm: how far a place is moved past the one where a row begins to fit
+constexpr double kTouching = 0.02;   // mm²: patches that only touch do not overlap
+constexpr std::size_t kMostCosets = 12;
+
+/// A motion of the print onto itself: x -> m x + t.
+struct Motion {
+  double xx = 1, xy = 0, yx = 0, yy = 1;
+  Point t;
+  bool mirrors() const { return xx * yy - xy * yx < 0; }
+  Point apply(Point p) const { return {xx * p.x + xy * p.y + t.x, yx * p.x + yy * p.y + t.y}; }
+  Motion after(const Motion& f) const {
+    return {xx * f.xx + xy * f.yx, xx * f.xy + xy * f.yy, yx * f.xx + yy * f.yx, yx * f.xy + yy * f.yy, apply(f.t)};
+  }
+};
+
+Motion reflection(const MirrorAxis& axis) {
+  const double a = 2 * radians(axis.deg);
+  Motion m{std::cos(a), std::sin(a), std::sin(a), -std::cos(a), {}};
+  m.t = axis.point - m.apply(axis.point);
+  return m;
+}
+
+/// The vector less whole steps: the difference that is nearest to none.
+Point modulo(Point p, const Lattice& l) {
+  const double det = cross(l.a, l.b);
+  const double i = std::round(cross(p, l.b) / det), j = std::round(cross(l.a, p) / det);
+  return p - i * l.a - j * l.b;
+}
+
+bool samePolygon(const Polygon& a, const Polygon& b) {
+  return a.size() == b.size() && std::all_of(a.begin(), a.end(), [&](Point p) {
+           return std::any_of(b.begin(), b.end(), [&](Point q) { return distance(p, q) < 1e-3; });
+         });
+}
+
+bool overlap(const Polygon& p, Point at, const Polygon& q, Point qAt) {
+  const Box a = bounds(p), b = bounds(q);
+  const Point d = qAt - at;
+  if (a.right <= b.left + d.x + 1e-9 || b.right + d.x <= a.left + 1e-9 || a.bottom <= b.top + d.y + 1e-9 ||
+      b.bottom + d.y <= a.top + 1e-9)
+    return false;
+  return overlapArea(p, translated(q, d)) > kTouching;
+}
+
+const Shape* shapeNamed(const Layout& layout, const std::string& name) {
+  for (const Shape& s : layout.shapes)
+    if (s.name == name) return &s;
+  return nullptr;
+}
+
+}  // namespace
+
+Result<WindowField> WindowField::make(const Project& project, const MotifChoice& motif) {
+  const Cloth* cloth = clothById(project, motif.cloth);
+  if (!cloth || !cloth->print) return fail("The cloth of the motif \"" + motif.name + "\" has no print.");
+  const Shape* shape = shapeNamed(*project.layout, motif.shape);
+  if (!shape) return fail("No piece has the shape of the motif \"" + motif.name + "\" any more.");
+  if (motif.mirrored && cloth->print->mirrors.empty())
+    return fail("The print of " + clothTitle(*cloth) + " has no mirror line, so there is no mirror image to cut from.");
+  WindowField field;
+  field.lattice_ = latticeOf(*cloth->print);
+  const bool otherHand = !motif.pieces.empty() && project.layout->pieces[motif.pieces.front()].hand < 0;
+  const Polygon paper = placed(shape->outline, radians(motif.turn), otherHand, {});
+  const double allowance = allowanceOf(project, *cloth);
+  std::vector<Motion> motions{Motion{}};
+  const auto add = [&](const Motion& m) {
+    Polygon p = paper;
+    for (Point& q : p) q = m.apply(q) - m.apply({});
+    if (m.mirrors()) std::reverse(p.begin(), p.end());
+    const Point at = m.apply(motif.at);
+    for (const Coset& c : field.cosets_)
+      if (length(modulo(at - c.at, field.lattice_)) < 1e-3 && samePolygon(c.paper, p)) return;
+    if (field.cosets_.size() >= kMostCosets) return;
+    field.cosets_.push_back({at, m.mirrors(), p, allowanceOutline(p, allowance)});
+    motions.push_back(m);
+  };
+  add(motions.front());
+  for (std::size_t i = 0; i < motions.size() && motions.size() < 2 * kMostCosets; ++i) {
+    const Motion m = motions[i];
+    for (const MirrorAxis& axis : cloth->print->mirrors) add(reflection(axis).after(m));
+  }
+  // A window that is its own mirror image serves for either hand, so its copies need not be halved.
+  if (motif.mirrored) {
+    const bool anyMirrored = std::any_of(field.cosets_.begin(), field.cosets_.end(), [](const Coset& c) { return c.mirrored; });
+    field.halfEach_ = anyMirrored;
+  } else {
+    std::erase_if(field.cosets_, [](const Coset& c) { return c.mirrored; });
+  }
+  return field;
+}
+
+double WindowField::patchWidth() const { return bounds(cosets_.front().patch).width(); }
+double WindowField::patchHeight() const { return bounds(cosets_.front().patch).height(); }
+
+std::vector<WindowField::Spot> WindowField::spotsIn(double width, double from, double to, Point mark) const {
+  std::vector<Spot> out;
+  const double det = cross(lattice_.a, lattice_.b);
+  for (std::size_t c = 0; c < cosets_.size(); ++c) {
+    const Box b = bounds(cosets_[c].patch);
+    const Box room{-b.left - kOnEdge, from - b.top - kOnEdge, width - b.right + kOnEdge, to - b.bottom + kOnEdge};
+    if (room.right < room.left || room.bottom < room.top) continue;
+    const Point start = mark + cosets_[c].at;
+    double iLow = 1e300, iHigh = -1e300, jLow = 1e300, jHigh = -1e300;
+    for (const Point corner : {Point{room.left, room.top}, Point{room.right, room.top}, Point{room.left, room.bottom}, Point{room.right, room.bottom}}) {
+      const Point d = corner - start;
+      const double i = cross(d, lattice_.b) / det, j = cross(lattice_.a, d) / det;
+      iLow = std::min(iLow, i);
+      iHigh = std::max(iHigh, i);
+      jLow = std::min(jLow, j);
+      jHigh = std::max(jHigh, j);
+    }
+    for (double i = std::floor(iLow); i <= std::ceil(iHigh); ++i)
+      for (double j = std::floor(jLow); j <= std::ceil(jHigh); ++j) {
+        const Point at = start + i * lattice_.a + j * lattice_.b;
+        if (at.x < room.left || at.x > room.right || at.y < room.top || at.y > room.bottom) continue;
+        out.push_back({at, c, at.y + b.top, at.y + b.bottom});
+      }
+  }
+  std::sort(out.begin(), out.end(), [](const Spot& a, const Spot& b) {
+    const auto rowA = std::llround(a.bottom * 1e4), rowB = std::llround(b.bottom * 1e4);
+    return rowA != rowB ? rowA < rowB : a.at.x < b.at.x;
+  });
+  return out;
+}
+
+WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progress& progress) const {
+  ConflictLine line;
+  line.before.resize(spots.size());
+  line.second.resize(spots.size());
+  double tallest = 0;
+  for (const Coset& c : cosets_) tallest = std::max(tallest, bounds(c.patch).height());
+  for (std::uint32_t i = 0; i < spots.size(); ++i) {
+    line.second[i] = cosets_[spots[i].coset].mirrored;
+    for (std::uint32_t k = i; k-- > 0 && spots[i].bottom - spots[k].bottom < tallest + 1;)
+      if (overlap(cosets_[spots[i].coset].patch, spots[i].at, cosets_[spots[k].coset].patch, spots[k].at))
+        line.before[i].push_back(k);
+  }
+  const Choice choice = chooseSpots(line, wanted, halfEach_, progress);
+  WindowSet set;
+  set.exact = choice.exact;
+  set.atMost = choice.atMost;
+  for (const auto s : choice.spots) {
+    const Coset& c = cosets_[spots[s].coset];
+    set.windows.push_back({spots[s].at, c.mirrored, translated(c.paper, spots[s].at), translated(c.patch, spots[s].at)});
+    set.length = std::max(set.length, spots[s].bottom);
+  }
+  return set;
+}
+
+WindowSet WindowField::most(double width, double length, Point mark, const Progress& progress) const {
+  WindowSet set = choose(spotsIn(width, 0, length, mark), -1, progress);
+  if (halfEach_) {  // only whole pairs count
+    const auto mirrored = static_cast<std::size_t>(std::count_if(set.windows.begin(), set.windows.end(), [](const Window& w) { return w.mirrored; }));
+    const std::size_t pairs = std::min(mirrored, set.windows.size() - mirrored);
+    std::size_t left[2] = {pairs, pairs};
+    std::erase_if(set.windows, [&](const Window& w) { return left[w.mirrored] == 0 || left[w.mirrored]-- == 0; });
+  }
+  return set;
+}
+
+WindowSet WindowField::shortest(int wanted, double width, Point mark, double from, const Progress& progress) const {
+  constexpr double kLongest = 100'000;  // mm
+  const double step = std::max(std::abs(lattice_.b.y), std::abs(lattice_.a.y));
+  const auto reached = [&](const WindowSet& s) {
+    const int need = halfEach_ ? (wanted + 1) / 2 * 2 : wanted;
+    return static_cast<int>(s.windows.size()) >= need;
+  };
+  // Grow the length until it suffices; the choice itself then finds the earliest end.
+  for (double length = from + patchHeight() + step * 4; length < 2 * kLongest; length = from + (length - from) * 2) {
+    if (progress.cancelled()) break;
+    WindowSet set = choose(spotsIn(width, from, length, mark), wanted, progress);
+    if (reached(set)) return set;
+    if (spotsIn(width, from, from + patchHeight() + step * 4, mark).empty() && length > from + 8 * step) break;
+  }
+  return {};
+}
+
+std::vector<Point> WindowField::criticalMarks(double width, double length) const {
+  // The number of windows changes only where a patch begins or ceases to fit at one of the four sides; trying both
+  // sides of each such place covers all places.
+  std::vector<double> xs, ys;
+  const auto add = [](std::vector<double>& list, double value) {
+    for (const double v : {value - kJustLost, value + kJustLost})
+      if (std::none_of(list.begin(), list.end(), [&](double w) { return std::abs(v - w) < kJustLost / 4; })) list.push_back(v);
+  };
+  // Over one cell of the lattice every row and column class comes by: whole steps and half ones.
+  const double xHalf = lattice_.b.x != 0 ? lattice_.b.x : lattice_.a.x;
+  const double yHalf = lattice_.a.y != 0 ? lattice_.a.y : lattice_.b.y;
+  for (const Coset& c : cosets_) {
+    const Box b = bounds(c.patch);
+    const double fits[] = {-b.left - c.at.x, width - b.right - c.at.x};
+    for (const double f : fits)
+      for (double x = std::fmod(f, xHalf); x < lattice_.a.x + xHalf; x += xHalf) add(xs, x);
+    const double fitsY[] = {-b.top - c.at.y, length - b.bottom - c.at.y};
+    for (const double f : fitsY)
+      for (double y = std::fmod(f, yHalf); y < lattice_.b.y + yHalf; y += yHalf) add(ys, y);
+  }
+  std::vector<Point> out;
+  for (const double x : xs)
+    for (const double y : ys) out.push_back({x, y});
+  return out;
+}
+
+WindowSet WindowField::fewest(double width, double length, const Progress& progress) const {
+  std::optional<WindowSet> worst;
+  for (const Point mark : criticalMarks(width, length)) {
+    if (progress.cancelled()) break;
+    WindowSet set = most(width, length, mark, progress);
+    if (!worst || set.windows.size() < worst->windows.size()) worst = std::move(set);
+    if (worst->windows.empty()) break;
+  }
+  return worst.value_or(WindowSet{});
+}
+
+WindowSet WindowField::longest(int wanted, double width, double from, const Progress& progress) const {
+  std::optional<WindowSet> worst;
+  for (const Point mark : criticalMarks(width, from + patchHeight())) {
+    if (progress.cancelled()) break;
+    WindowSet set = shortest(wanted, width, {mark.x, mark.y + from}, from, progress);
+    if (set.windows.empty()) return {};
+    if (!worst || set.length > worst->length) worst = std::move(set);
+  }
+  if (worst) worst->length = std::ceil(worst->length * 1e3) / 1e3;  // the hair by which a row was just lost
+  return worst.value_or(WindowSet{});
+}
+
+Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif, const Progress& progress) {
+  const auto field = WindowField::make(project, motif);
+  if (!field) return tl::make_unexpected(field.error());
+  const Cloth& cloth = *clothById(project, motif.cloth);
+  MotifSupply out;
+  out.wanted = static_cast<int>(motif.pieces.size());
+  if (cloth.scraps) {
+    out.remark = "Scraps have no size: look for pieces of at least " + formatNumber(std::ceil(field->patchWidth()), 0) + " × " +
+                 formatNumber(std::ceil(field->patchHeight()), 0) + " mm that show the spot.";
+    return out;
+  }
+  if (!cloth.width) {
+    out.remark = "Give " + clothTitle(cloth) + " a usable width, then copies can be counted.";
+    return out;
+  }
+  const double width = cloth.width->mm();
+  const auto mark = cloth.print->mark;
+  out.worstPlace = !mark;
+  if (!cloth.lengths.empty()) {
+    int n = 0;
+    for (const Length l : cloth.lengths) {
+      const WindowSet set = mark ? field->most(width, l.mm(), *mark, progress) : field->fewest(width, l.mm(), progress);
+      n += static_cast<int>(set.windows.size());
+      out.exact = out.exact && set.exact;
+    }
+    out.onHand = n;
+  }
+  const WindowSet needed = mark ? field->shortest(std::max(1, out.wanted), width, *mark, 0, progress)
+                                : field->longest(std::max(1, out.wanted), width, 0, progress);
+  if (progress.cancelled()) return fail(kCancelled);
+  if (out.wanted == 0) {
+    out.lengthNeeded = 0;
+  } else if (!needed.windows.empty()) {
+    out.lengthNeeded = needed.length;
+    out.exact = out.exact && needed.exact;
+  }
+  if (!out.lengthNeeded) out.remark = "The cloth is too narrow for this window.";
+  else if (out.worstPlace) out.remark = "Where the print lies on the cloth is not known, so the worst place is assumed.";
+  return out;
+}
+
+}  // namespace clathra

@@ -1,0 +1,85 @@
+// Where the windows of a motif choice can be cut, how many there are, and how much cloth a number of them takes.
+//
+// The counter guarantees:
+//  1 every window shows the chosen spot of the print: it lies at a whole number of repeats from it, or is its image
+//    under the print's mirror lines (for alternately mirrored copies, and half turns that two mirror lines make);
+//  2 patches (paper and allowance) lie inside the cloth and overlap nowhere;
+//  3 the number is the largest there is, unless `exact` is false: then it is reached, and no more than `atMost` exist;
+//  4 where the print's place on the cloth is unknown the number holds for every place (`worstPlace`).
+#pragma once
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "progress.hpp"
+#include "project/project.hpp"
+
+namespace clathra {
+
+/// One window on a length of cloth.
+struct Window {
+  Point at;               ///< centroid, mm from the left selvedge and the upper cut end
+  bool mirrored = false;  ///< shows the mirror image
+  Polygon paper, patch;   ///< where paper and patch lie
+};
+
+/// A choice of windows on one length.
+struct WindowSet {
+  std::vector<Window> windows;  ///< from the upper cut end down
+  double length = 0;            ///< mm from the cut end to the lowest patch's end
+  bool exact = true;
+  int atMost = 0;               ///< a bound from above where not exact
+};
+
+/// The print under one motif choice: windows repeat over it.
+class WindowField {
+ public:
+  /// Errors: the cloth has no print, the shape is not in the layout, a mirrored choice without mirror line.
+  [[nodiscard]] static Result<WindowField> make(const Project& project, const MotifChoice& motif);
+
+  /// As many windows as possible on a length of `width` by `length`, the picture's corner at `mark`.
+  WindowSet most(double width, double length, Point mark, const Progress& progress) const;
+  /// The shortest length on which `wanted` windows fit, from `from` mm below the cut end.
+  /// Empty windows if the width takes none.
+  WindowSet shortest(int wanted, double width, Point mark, double from, const Progress& progress) const;
+
+  /// The same over all places of the print: the fewest windows, the longest length.
+  WindowSet fewest(double width, double length, const Progress& progress) const;
+  WindowSet longest(int wanted, double width, double from, const Progress& progress) const;
+
+  double patchWidth() const;
+  double patchHeight() const;
+
+ private:
+  /// A family of equal windows: one for every whole number of steps.
+  struct Coset {
+    Point at;
+    bool mirrored;
+    Polygon paper, patch;  // about the centroid
+  };
+  struct Spot {
+    Point at;
+    std::size_t coset;
+    double top, bottom;
+  };
+  std::vector<Spot> spotsIn(double width, double from, double to, Point mark) const;
+  WindowSet choose(std::vector<Spot> spots, int wanted, const Progress& progress) const;
+  std::vector<Point> criticalMarks(double width, double length) const;
+
+  Lattice lattice_;
+  std::vector<Coset> cosets_;
+  bool halfEach_ = false;  ///< half of the copies of each hand
+};
+
+/// What one motif choice asks for and what the shelf gives.
+struct MotifSupply {
+  int wanted = 0;
+  std::optional<int> onHand;           ///< unknown for scraps and cloths without width or lengths
+  std::optional<double> lengthNeeded;  ///< mm; unknown without a width, or if the width takes none
+  bool worstPlace = false;             ///< the print's place on the cloth is unknown, the worst was assumed
+  bool exact = true;
+  std::string remark;                  ///< why a figure is missing, or how it was reached
+};
+[[nodiscard]] Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif, const Progress& progress = {});
+
+}  // namespace clathra

@@ -1,0 +1,56 @@
+#include <algorithm>
+#include <map>
+
+#include "review/review.hpp"
+
+namespace clathra::checks_ {
+
+namespace {
+
+/// The least allowance that holds on an edge: on longer edges a narrow fold springs back (docs/calculations.md).
+struct Rule {
+  double edgeOver, least;  // mm
+};
+constexpr Rule kRules[] = {{100, 12}, {55, 9}, {25, 6}, {0, 4}};
+
+double leastFor(double edge) {
+  for (const Rule& r : kRules)
+    if (edge > r.edgeOver) return r.least;
+  return 0;
+}
+
+}  // namespace
+
+std::vector<Remark> allowanceSmall(const ReviewInput& in) {
+  const Project& p = *in.project;
+  std::vector<double> longest;
+  for (const Shape& s : p.layout->shapes) {
+    const auto edges = edgeLengths(s.outline);
+    longest.push_back(*std::max_element(edges.begin(), edges.end()));
+  }
+  std::vector<Remark> out;
+  for (const Cloth& c : p.cloths) {
+    const double allowance = allowanceOf(p, c);
+    Remark r{"allowance-small:" + clothTitle(c), "cut", {}, {}, {}, {}, nullptr};
+    double wanted = 0, edge = 0;
+    for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
+      if (p.painting[i] != c.id) continue;
+      const double e = longest[p.layout->pieces[i].shape];
+      if (allowance >= leastFor(e) - 1e-6) continue;
+      r.pieces.push_back(i);
+      wanted = std::max(wanted, leastFor(e));
+      edge = std::max(edge, e);
+    }
+    if (r.pieces.empty()) continue;
+    r.why = "An allowance of " + formatLength(Length::millimetres(allowance), p.settings.unit) + " is small for edges of " +
+            formatReadable(edge, p.settings.unit) + " in " + clothTitle(c) + ": the fold springs back.";
+    const double better = p.settings.unit == Unit::Inch ? std::ceil(wanted / 3.175 - 1e-6) * 3.175 : wanted;
+    r.fix = "Allow " + formatLength(Length::millimetres(better), p.settings.unit) + ".";
+    r.fixLabel = r.fix.substr(0, r.fix.size() - 1);
+    r.fixEdit = {{"edit", "setAllowance"}, {"value", better}, {"cloth", clothTitle(c)}};
+    out.push_back(std::move(r));
+  }
+  return out;
+}
+
+}  // namespace clathra::checks_

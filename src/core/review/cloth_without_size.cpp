@@ -1,0 +1,20 @@
+#include "review/review.hpp"
+
+namespace clathra::checks_ {
+
+std::vector<Remark> clothWithoutSize(const ReviewInput& in) {
+  const Project& p = *in.project;
+  std::vector<Remark> out;
+  for (const Cloth& c : p.cloths) {
+    if (c.scraps || c.width || in.tally.count(c.id) == 0) continue;
+    Remark r{"cloth-without-size:" + clothTitle(c), "cloth", {}, {}, {}, {}, nullptr};
+    for (std::uint32_t i = 0; i < p.painting.size(); ++i)
+      if (p.painting[i] == c.id) r.pieces.push_back(i);
+    r.why = "The usable width of " + clothTitle(c) + " is not known, so its cutting cannot be planned.";
+    r.fix = "Measure between the selvedges and type it in, or say that it is scraps.";
+    out.push_back(std::move(r));
+  }
+  return out;
+}
+
+}  // namespace clathra::checks_

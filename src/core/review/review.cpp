@@ -1,0 +1,63 @@
+#include "review/review.hpp"
+
+#include <algorithm>
+
+namespace clathra {
+
+const std::vector<Check>& checks() {
+  static const std::vector<Check> all = {
+      {"no-cloth", "pieces without cloth", checks_::piecesWithoutCloth},
+      {"unsound", "pieces that overlap or leave a gap", checks_::unsoundLayout},
+      {"sliver", "slivers at the sides", checks_::slivers},
+      {"paper-too-large", "papers larger than the page", checks_::paperTooLarge},
+      {"allowance-small", "a seam allowance too small for the edge", checks_::allowanceSmall},
+      {"cloth-without-size", "cloth in use whose width is not known", checks_::clothWithoutSize},
+      {"cloth-short", "cloth shorter than the plan", checks_::clothShort},
+      {"one-way-turned", "one-way cloth that the method would turn", checks_::oneWayTurned},
+      {"few-copies", "fewer motif copies than wanted", checks_::tooFewCopies},
+      {"window-off-print", "a window partly off the print's picture", checks_::windowOffPrint},
+  };
+  return all;
+}
+
+Result<ReviewInput> reviewInput(const Project& project, const Progress& progress) {
+  ReviewInput in;
+  in.project = &project;
+  in.geometry = geometryOf(project.layout);
+  in.tally = Tally(project);
+  for (const Cloth& c : project.cloths) {
+    auto plan = cutPlan(project, c.id, progress);
+    if (!plan) {
+      if (progress.cancelled()) return tl::make_unexpected(plan.error());
+      continue;  // a motif that cannot be cut is the motif checks' matter
+    }
+    in.plans.emplace(c.id, std::move(*plan));
+  }
+  for (const MotifChoice& m : project.motifs) {
+    auto supply = motifSupply(project, m, progress);
+    if (!supply && progress.cancelled()) return tl::make_unexpected(supply.error());
+    if (supply) in.supplies.emplace(m.id, std::move(*supply));
+  }
+  return in;
+}
+
+bool isSetAside(const Project& project, const Remark& remark) {
+  return std::any_of(project.setAside.begin(), project.setAside.end(), [&](const SetAside& s) { return s.check == remark.check; });
+}
+
+std::vector<Remark> reviewAll(const ReviewInput& input) {
+  std::vector<Remark> out;
+  for (const Check& c : checks()) {
+    auto found = c.run(input);
+    out.insert(out.end(), std::make_move_iterator(found.begin()), std::make_move_iterator(found.end()));
+  }
+  return out;
+}
+
+std::vector<Remark> review(const ReviewInput& input) {
+  auto out = reviewAll(input);
+  std::erase_if(out, [&](const Remark& r) { return isSetAside(*input.project, r); });
+  return out;
+}
+
+}  // namespace clathra

@@ -1,0 +1,65 @@
+// The second look: checks that read the whole project the way an experienced friend would. One check, one file.
+#pragma once
+#include <map>
+#include <memory>
+#include <nlohmann/json.hpp>
+#include <string>
+#include <vector>
+
+#include "cutting/plan.hpp"
+#include "motif/windows.hpp"
+#include "progress.hpp"
+#include "project/project.hpp"
+#include "project/tally.hpp"
+
+namespace clathra {
+
+/// What the checks read. Parts that are not there yet (still being worked out) are passed over.
+struct ReviewInput {
+  const Project* project = nullptr;
+  std::shared_ptr<const Geometry> geometry;
+  Tally tally;
+  std::map<ClothId, CutPlan> plans;
+  std::map<int, MotifSupply> supplies;
+};
+
+struct Remark {
+  std::string check;                  ///< id of the check and of what it is about: "no-cloth", "cloth-short:Tide Ink"
+  std::string station;                ///< where it is mended: arrange, papers, cloth, motif, cut
+  std::vector<std::uint32_t> pieces;  ///< indices it is about, rising
+  std::string why, fix;               ///< two sentences
+  std::string fixLabel;               ///< of the button, if one edit mends it
+  nlohmann::json fixEdit;             ///< that edit, or null
+};
+
+struct Check {
+  std::string_view id;
+  std::string_view looksFor;
+  std::vector<Remark> (*run)(const ReviewInput& input);
+};
+
+/// All checks. A new one is one file and one line here.
+const std::vector<Check>& checks();
+
+/// Works out what the checks read. Errors: cancelled.
+[[nodiscard]] Result<ReviewInput> reviewInput(const Project& project, const Progress& progress = {});
+/// All remarks that were not set aside.
+std::vector<Remark> review(const ReviewInput& input);
+/// All of them, set aside or not.
+std::vector<Remark> reviewAll(const ReviewInput& input);
+bool isSetAside(const Project& project, const Remark& remark);
+
+namespace checks_ {
+std::vector<Remark> piecesWithoutCloth(const ReviewInput&);
+std::vector<Remark> slivers(const ReviewInput&);
+std::vector<Remark> clothShort(const ReviewInput&);
+std::vector<Remark> allowanceSmall(const ReviewInput&);
+std::vector<Remark> oneWayTurned(const ReviewInput&);
+std::vector<Remark> tooFewCopies(const ReviewInput&);
+std::vector<Remark> windowOffPrint(const ReviewInput&);
+std::vector<Remark> paperTooLarge(const ReviewInput&);
+std::vector<Remark> unsoundLayout(const ReviewInput&);
+std::vector<Remark> clothWithoutSize(const ReviewInput&);
+}  // namespace checks_
+
+}  // namespace clathra

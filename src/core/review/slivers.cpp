@@ -1,0 +1,46 @@
+#include "review/review.hpp"
+
+namespace clathra::checks_ {
+
+namespace {
+
+constexpr double kSliver = 10;  // mm: narrower parts can hardly be folded over a paper
+
+/// The least width of a convex piece over all directions square to an edge.
+double narrowest(PolygonView p) {
+  double least = 1e300;
+  for (std::size_t i = 0; i < p.size(); ++i) {
+    const Point d = p[(i + 1) % p.size()] - p[i];
+    double far = 0;
+    for (const Point q : p) far = std::max(far, std::abs(cross(d, q - p[i])) / length(d));
+    least = std::min(least, far);
+  }
+  return least;
+}
+
+}  // namespace
+
+std::vector<Remark> slivers(const ReviewInput& in) {
+  const Layout& layout = *in.geometry->layout;
+  std::vector<double> width;
+  for (const Shape& s : layout.shapes) width.push_back(narrowest(s.outline));
+  Remark r{"sliver", layout.sides == Sides::Outline ? "arrange" : "arrange", {}, {}, {}, {}, nullptr};
+  double least = kSliver;
+  for (std::uint32_t i = 0; i < layout.size(); ++i) {
+    const double w = width[layout.pieces[i].shape];
+    if (w >= kSliver - 1e-6) continue;
+    r.pieces.push_back(i);
+    least = std::min(least, w);
+  }
+  if (r.pieces.empty()) return {};
+  r.why = (r.pieces.size() == 1 ? std::string("1 piece is") : std::to_string(r.pieces.size()) + " pieces are") + " only " +
+          formatNumber(least, 1) + " mm wide at the narrowest; slivers under 10 mm can hardly be folded over a paper.";
+  r.fix = layout.sides == Sides::EdgePieces ? "Slice whole pieces at the end instead, or choose a longer edge." : "Choose a longer edge.";
+  if (layout.sides == Sides::EdgePieces) {
+    r.fixLabel = "Slice later";
+    r.fixEdit = {{"edit", "setSides"}, {"sides", "slice"}};
+  }
+  return {r};
+}
+
+}  // namespace clathra::checks_

@@ -1,0 +1,229 @@
+#include "draw/card.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "draw/cut_painter.hpp"
+#include "draw/hatch.hpp"
+#include "draw/motif_painter.hpp"
+#include "draw/page_text.hpp"
+#include "draw/pictures.hpp"
+#include "shape/allowance.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kEdge = 14;       // mm kept free round the card
+constexpr double kStep = 4.6;      // mm, size of the steps' text: read at arm's length
+constexpr double kSmall = 3.6;
+
+class CardRun {
+ public:
+  CardRun(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page, const std::function<void()>& newPage)
+      : p_(painter), text_(painter), project_(project), plan_(plan), page_(page), newPage_(newPage), cloth_(*clothById(project, plan.cloth)) {}
+
+  void paint() {
+    head();
+    map();
+    steps();
+    windows();
+    sum();
+    cautions();
+  }
+
+ private:
+  double width() const { return page_.width - 2 * kEdge; }
+  QString q(const std::string& s) const { return QString::fromStdString(s); }
+
+  /// Goes to a new page unless `height` mm are left on this one.
+  void need(double height) {
+    if (y_ + height <= page_.height - kEdge) return;
+    newPage_();
+    y_ = kEdge;
+    text_.line(q(project_.name) + QStringLiteral("  ·  ") + q(clothTitle(cloth_)) + QStringLiteral(", continued"), kEdge, y_ + 4, kSmall, QFont::Normal, QColor(0x404040));
+    y_ += 9;
+  }
+
+  void heading(const QString& title) {
+    need(24);
+    y_ += 3;
+    text_.line(title, kEdge, y_ + 5, 5.4, QFont::Bold);
+    y_ += 9;
+  }
+
+  void head() {
+    text_.line(q(project_.name), kEdge, y_ + 4, 4.2, QFont::Normal, QColor(0x404040));
+    const QString sign = q(cloth_.sign);
+    const QRectF patch(page_.width - kEdge - 16, y_, 16, 16);
+    p_.setPen(QPen(Qt::black, 0.4));
+    p_.setBrush(Qt::white);
+    p_.drawRect(patch);
+    const Polygon square{{patch.left(), patch.top()}, {patch.right(), patch.top()}, {patch.right(), patch.bottom()}, {patch.left(), patch.bottom()}};
+    strokeHatch(p_, square, cloth_.hatch, 2.6, QPen(Qt::black, 0.25));
+    p_.setPen(Qt::NoPen);
+    p_.setBrush(Qt::white);
+    p_.drawEllipse(patch.center(), 4.6, 4.6);
+    text_.line(sign, patch.center().x() - text_.width(sign, 6, QFont::Bold) / 2, patch.center().y() + 2.1, 6, QFont::Bold);
+    text_.line(q(clothTitle(cloth_)), kEdge, y_ + 13.5, 8.4, QFont::Bold);
+    y_ += 19;
+    const CutMethod* m = plan_.method();
+    const Unit unit = project_.settings.unit;
+    QString line = m ? q(m->title) : QString();
+    if (plan_.length && !cloth_.scraps)
+      line += QStringLiteral("  ·  %1 of cloth").arg(q(formatReadable(*plan_.length, unit))) +
+              QStringLiteral("  ·  allowance %1").arg(q(formatLength(Length::millimetres(allowanceOf(project_, cloth_)), unit)));
+    text_.line(line, kEdge, y_ + 4, 4.6, QFont::DemiBold);
+    y_ += 7;
+    y_ += text_.paragraph(q(clothLies(plan_)), kEdge, y_, width(), kSmall + 0.4) + 2;
+  }
+
+  void map() {
+    if (plan_.width <= 0 || !plan_.length || *plan_.length <= 0) return;
+    const double height = 74;
+    need(height);
+    CutMapLook look;
+    look.palette = &printPalette();
+    look.vector = true;
+    look.text = 3.4;
+    paintCutMap(p_, project_, plan_, QRectF(kEdge, y_, width(), height - 4), look);
+    y_ += height;
+    for (const MapLabel& l : mapLabels(project_, plan_)) {
+      need(6);
+      const double w = text_.line(l.range, kEdge, y_ + 3.6, kSmall, QFont::Bold);
+      text_.line(l.text, kEdge + w + 2.5, y_ + 3.6, kSmall);
+      y_ += 5.6;
+    }
+  }
+
+  void tickBox(const QString& t, double size) {
+    need(10);
+    p_.setPen(QPen(Qt::black, 0.35));
+    p_.setBrush(Qt::NoBrush);
+    p_.drawRoundedRect(QRectF(kEdge, y_ + 0.4, 4.6, 4.6), 0.8, 0.8);
+    y_ += std::max(6.2, text_.paragraph(t, kEdge + 8, y_, width() - 8, size) + 1.8);
+  }
+
+  void steps() {
+    const CutMethod* m = plan_.method();
+    if (!m || m->steps.empty() || plan_.pieces == 0) return;
+    heading(QStringLiteral("Steps"));
+    for (const std::string& s : m->steps) tickBox(q(s), kStep);
+  }
+
+  void windows() {
+    for (const WindowPart& part : plan_.windows) {
+      const auto motif = std::find_if(project_.motifs.begin(), project_.motifs.end(), [&](const MotifChoice& c) { return c.id == part.motif; });
+      if (motif == project_.motifs.end() || part.copies == 0) continue;
+      heading(q(counted(part.copies, "window")) + QStringLiteral(": ") + q(part.name));
+      need(58);
+      picture(*motif);
+      const double x = kEdge + 62, top = y_;
+      double y = y_;
+      if (!motif->note.empty())
+        y += text_.paragraph(QStringLiteral("“%1”").arg(q(motif->note)), x, y, width() - 62, kStep + 0.4, QFont::DemiBold) + 2;
+      y += text_.paragraph(QStringLiteral("Lay the window template on the cloth, right side up, until it shows this picture. Mark round the outer (dashed) line and cut with scissors."),
+                           x, y, width() - 62, kSmall + 0.3) + 1.5;
+      y += text_.paragraph(QStringLiteral("Chosen %1.%2").arg(q(motif->date), part.worstPlace ? QStringLiteral(" Where the print lies on the cloth is not known: the worst place is assumed.") : QString()),
+                           x, y, width() - 62, kSmall, QFont::Normal, QColor(0x404040));
+      y_ = std::max(top + 56, y) + 2;
+      p_.setPen(QPen(Qt::black, 0.35));
+      for (int i = 0; i < std::min(part.copies, 60); ++i) {
+        const double bx = kEdge + (i % 20) * 8.0;
+        if (i % 20 == 0) need(8);
+        p_.setBrush(Qt::NoBrush);
+        p_.drawRoundedRect(QRectF(bx, y_, 4.6, 4.6), 0.8, 0.8);
+        if (i % 20 == 19 || i == std::min(part.copies, 60) - 1) y_ += 7;
+      }
+    }
+  }
+
+  void picture(const MotifChoice& motif) {
+    const auto found = project_.pictures.find(cloth_.print ? cloth_.print->picture : std::string());
+    if (found == project_.pictures.end()) return;
+    for (const Shape& s : project_.layout->shapes) {
+      if (s.name != motif.shape) continue;
+      const bool other = !motif.pieces.empty() && project_.layout->pieces[motif.pieces.front()].hand < 0;
+      const Polygon paper = placed(s.outline, radians(motif.turn), other, motif.at);
+      paintWindow(p_, decode(found->second), *cloth_.print, paper, allowanceOutline(paper, allowanceOf(project_, cloth_)), QRectF(kEdge, y_, 56, 54));
+    }
+  }
+
+  void sum() {
+    if (plan_.sum.empty()) return;
+    heading(QStringLiteral("Why %1?").arg(plan_.buyLength && *plan_.buyLength > 0 ? q(formatReadable(*plan_.buyLength, project_.settings.unit)) : QStringLiteral("these")));
+    for (const SumLine& l : plan_.sum) {
+      need(6.5);
+      text_.line(q(l.what), kEdge, y_ + 4, kSmall + 0.3);
+      const QString value = l.isLength ? q(formatNumber(l.value / 10, 1)) + QStringLiteral(" cm") : q(formatNumber(l.value, 0));
+      text_.line(value, page_.width - kEdge - text_.width(value, kSmall + 0.3, QFont::DemiBold), y_ + 4, kSmall + 0.3, QFont::DemiBold);
+      y_ += 6.2;
+    }
+  }
+
+  void cautions() {
+    QString all;
+    for (const std::string& c : bladeCautions()) all += q(c) + QStringLiteral(" ");
+    need(34);
+    y_ += 3;
+    const double w = width() - 8;
+    p_.setBrush(QColor(0xF4F4F4));
+    p_.setPen(QPen(Qt::black, 0.3));
+    const double inner = measure(all, w);
+    p_.drawRoundedRect(QRectF(kEdge, y_, width(), inner + 6), 2, 2);
+    text_.paragraph(all, kEdge + 4, y_ + 3, w, kSmall);
+    y_ += inner + 8;
+  }
+
+  double measure(const QString& t, double w) const {
+    p_.save();
+    p_.setClipRect(QRectF(0, 0, 0.001, 0.001));
+    const double h = text_.paragraph(t, 0, 0, w, kSmall);
+    p_.restore();
+    return h;
+  }
+
+  QPainter& p_;
+  PageText text_;
+  const Project& project_;
+  const CutPlan& plan_;
+  const Page& page_;
+  const std::function<void()>& newPage_;
+  const Cloth& cloth_;
+  double y_ = kEdge;
+};
+
+}  // namespace
+
+const std::vector<std::string>& bladeCautions() {
+  static const std::vector<std::string> all = {
+      "Close the guard between cuts and cut away from the body.",
+      "Keep fingers behind the ruler's edge; hold templates so that they cannot slip.",
+      "Change a blunt blade; cut no more layers than it is made for.",
+      "Not at the ironing board, and out of children's reach; put used blades into a closed container.",
+      "The maker's instructions come first.",
+  };
+  return all;
+}
+
+std::string clothLies(const CutPlan& plan) {
+  const CutMethod* m = plan.method();
+  bool left = false, right = false;
+  const auto see = [&](const PatchDemand& d) {
+    left = left || d.hand < 0;
+    right = right || d.hand > 0;
+  };
+  if (m) {
+    for (const StripGroup& g : m->strips) see(g.demand);
+    for (const RectangleGroup& g : m->rectangles) see(g.demand);
+  }
+  if (left && right)
+    return "Right side up, single layer, selvedge away from you. Strips for left-handed patches lie face down; cloth folded in half gives one of each hand in one cut.";
+  return "Right side up, single layer, selvedge away from you.";
+}
+
+void paintCutCard(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page, const std::function<void()>& newPage) {
+  CardRun(painter, project, plan, page, newPage).paint();
+}
+
+}  // namespace clathra

@@ -1,0 +1,28 @@
+// The cutting map: one length of cloth to scale, with windows, strips and rows.
+#pragma once
+#include <QPainter>
+
+#include "cutting/plan.hpp"
+#include "draw/palette.hpp"
+
+namespace clathra {
+
+struct CutMapLook {
+  const Palette* palette = &dayPalette();
+  bool vector = false;
+  double text = 14;  ///< size of labels in the painter's units
+};
+
+/// The selvedges run left to right: the cut end is on the left, the length runs to the right.
+void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into, const CutMapLook& look);
+
+/// What a strip, row or window block of the map is called: "1 to 12", and what it says.
+struct MapLabel {
+  QString range, text;
+};
+std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan);
+
+/// A length of cloth drawn to scale with its colour and hatch, or its print where there is one.
+void paintClothLength(QPainter& painter, const Project& project, const Cloth& cloth, const QRectF& cloth_area, double scale, const Palette& palette);
+
+}  // namespace clathra

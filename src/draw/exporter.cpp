@@ -1,0 +1,168 @@
+#include "draw/exporter.hpp"
+
+#include <QBuffer>
+#include <QImage>
+#include <QPageSize>
+#include <QPainter>
+#include <QPdfWriter>
+#include <QSvgGenerator>
+#include <cmath>
+
+#include "draw/card.hpp"
+#include "draw/fonts.hpp"
+#include "draw/layout_painter.hpp"
+#include "draw/page_text.hpp"
+#include "draw/sheet_painter.hpp"
+#include "exchange/exchange.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr int kPdfDpi = 1200;  // 0.02 mm steps
+/// SVG's own unit here: a hundredth of a millimetre, so that lines are true to 0.01 mm.
+constexpr double kSvgPerMm = 100;
+
+QByteArray svgPage(double width, double height, const QString& title, const std::function<void(QPainter&)>& paint) {
+  QByteArray bytes;
+  QBuffer buffer(&bytes);
+  buffer.open(QIODevice::WriteOnly);
+  QSvgGenerator svg;
+  svg.setOutputDevice(&buffer);
+  svg.setTitle(title);
+  svg.setResolution(static_cast<int>(std::lround(25.4 * kSvgPerMm)));
+  svg.setSize(QSize(static_cast<int>(std::lround(width * kSvgPerMm)), static_cast<int>(std::lround(height * kSvgPerMm))));
+  svg.setViewBox(QRectF(0, 0, width * kSvgPerMm, height * kSvgPerMm));
+  QPainter painter(&svg);
+  painter.scale(kSvgPerMm, kSvgPerMm);
+  paint(painter);
+  painter.end();
+  return bytes;
+}
+
+void paintLayoutPage(QPainter& painter, const Project& project, const QRectF& into) {
+  const PieceIndex index(*project.layout);
+  const Box shown = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
+  LayoutLook look;
+  look.palette = &printPalette();
+  look.vector = true;
+  const LayoutPlace place = fitted(shown, into, false);
+  paintLayout(painter, project, index, place, into.adjusted(-1, -1, 1, 1), look);
+}
+
+}  // namespace
+
+QByteArray pdfPages(const Page& page, const std::string& title, const std::function<void(QPainter&, const std::function<void()>&)>& paint) {
+  loadFonts();
+  QByteArray bytes;
+  QBuffer buffer(&bytes);
+  buffer.open(QIODevice::WriteOnly);
+  QPdfWriter pdf(&buffer);
+  pdf.setResolution(kPdfDpi);
+  pdf.setTitle(QString::fromStdString(title));
+  pdf.setCreator(QStringLiteral("Clathra"));
+  pdf.setPageSize(QPageSize(QSizeF(page.width, page.height), QPageSize::Millimeter, QString::fromStdString(page.title), QPageSize::ExactMatch));
+  pdf.setPageMargins(QMarginsF(0, 0, 0, 0));
+  QPainter painter(&pdf);
+  const auto inMm = [&] {
+    painter.resetTransform();
+    painter.scale(kPdfDpi / 25.4, kPdfDpi / 25.4);
+  };
+  inMm();
+  paint(painter, [&] {
+    pdf.newPage();
+    inMm();
+  });
+  painter.end();
+  return bytes;
+}
+
+QByteArray layoutPdf(const Project& project) {
+  const Box& f = project.layout->finished;
+  const Page page = f.width() > f.height() ? Page{"a4", "A4", 297, 210} : Page{"a4", "A4", 210, 297};
+  return pdfPages(page, project.name, [&](QPainter& painter, const std::function<void()>&) {
+    const PageText text(painter);
+    text.line(QString::fromStdString(project.name), 12, 17, 6, QFont::Bold);
+    text.line(QStringLiteral("FRONT, as the finished top is seen  ·  %1 × %2")
+                  .arg(QString::fromStdString(formatReadable(f.width(), project.settings.unit)), QString::fromStdString(formatReadable(f.height(), project.settings.unit))),
+              12, 24, 3.8);
+    paintLayoutPage(painter, project, QRectF(12, 30, page.width - 24, page.height - 62));
+    double x = 12;
+    for (const Cloth& c : project.cloths) {
+      const QString label = QString::fromStdString(c.sign + "  " + clothTitle(c));
+      if (x + text.width(label, 3.8) > page.width - 12) break;
+      x += text.line(label, x, page.height - 16, 3.8) + 8;
+    }
+  });
+}
+
+QByteArray layoutSvg(const Project& project) {
+  loadFonts();
+  const PieceIndex index(*project.layout);
+  const Box b = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
+  return svgPage(b.width(), b.height(), QString::fromStdString(project.name),
+                 [&](QPainter& painter) { paintLayoutPage(painter, project, QRectF(0, 0, b.width(), b.height())); });
+}
+
+QByteArray layoutPng(const Project& project, int longestSide) {
+  loadFonts();
+  const PieceIndex index(*project.layout);
+  const Box b = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
+  const double scale = longestSide / std::max(b.width(), b.height());
+  QImage image(QSize(std::max(1, static_cast<int>(std::ceil(b.width() * scale))), std::max(1, static_cast<int>(std::ceil(b.height() * scale)))),
+               QImage::Format_ARGB32_Premultiplied);
+  image.fill(Qt::white);
+  QPainter painter(&image);
+  painter.setRenderHint(QPainter::Antialiasing);
+  const QRectF all(image.rect());
+  paintLayout(painter, project, index, fitted(b, all, false), all, {});
+  painter.end();
+  QByteArray bytes;
+  QBuffer buffer(&bytes);
+  buffer.open(QIODevice::WriteOnly);
+  image.save(&buffer, "PNG");
+  return bytes;
+}
+
+Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan, const Progress& progress) {
+  QByteArray bytes = pdfPages(plan.page, project.name + ", papers", [&](QPainter& painter, const std::function<void()>& newPage) {
+    for (std::size_t s = 0; s < plan.sheets.size() && !progress.cancelled(); ++s) {
+      if (s > 0) newPage();
+      progress.report(static_cast<double>(s) / static_cast<double>(plan.sheets.size()));
+      paintSheet(painter, project, plan, s, {});
+    }
+  });
+  if (progress.cancelled()) return fail(kCancelled);
+  return bytes;
+}
+
+QByteArray sheetSvg(const Project& project, const SheetPlan& plan, std::size_t sheet) {
+  loadFonts();
+  return svgPage(plan.page.width, plan.page.height, QString::fromStdString(project.name),
+                 [&](QPainter& painter) { paintSheet(painter, project, plan, sheet, {}); });
+}
+
+QByteArray cutCardPdf(const Project& project, const CutPlan& plan) {
+  const Page page = pageOf(project.settings.page).value_or(standardPages().front());
+  const Page card = page.width < 205 ? standardPages().front() : page;  // steps need a hand's breadth
+  return pdfPages(card, project.name + ", cutting card", [&](QPainter& painter, const std::function<void()>& newPage) {
+    paintCutCard(painter, project, plan, card, newPage);
+  });
+}
+
+Status writeBytes(const std::filesystem::path& file, const QByteArray& bytes) {
+  return writeWhole(realFileSystem(), file, std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))));
+}
+
+Status exportProject(const Project& project, const std::filesystem::path& file) {
+  const std::string suffix = file.extension().string();
+  if (suffix == ".svg") return writeBytes(file, layoutSvg(project));
+  if (suffix == ".pdf") return writeBytes(file, layoutPdf(project));
+  if (suffix == ".png") return writeBytes(file, layoutPng(project));
+  if (suffix == ".csv") return writeBytes(file, QByteArray::fromStdString(tallyCsv(project, Tally(project))));
+  if (suffix == ".geojson") return writeBytes(file, QByteArray::fromStdString(piecesGeoJson(project).dump()));
+  if (suffix == ".dxf") return fail("DXF is not built yet; use .svg, .pdf, .png, .csv or .geojson.");
+  return fail("\"" + suffix + "\" is no format that can be written; use .svg, .pdf, .png, .csv or .geojson.");
+}
+
+}  // namespace clathra

@@ -1,0 +1,235 @@
+#include "draw/layout_painter.hpp"
+
+#include <QPainterPath>
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include "draw/fonts.hpp"
+#include "draw/hatch.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kHatchFrom = 11;  // px: on smaller pieces a hatch is only noise
+constexpr double kSignFrom = 16;
+constexpr double kHatchMm = 3;     // spacing of strokes on paper at full size
+
+QRectF toDevice(const LayoutPlace& place, const Box& b) {
+  return QRectF(place.toDevice({b.left, b.top}), place.toDevice({b.right, b.bottom})).normalized();
+}
+
+class LayoutRun {
+ public:
+  LayoutRun(QPainter& painter, const Project& project, const LayoutPlace& place, const LayoutLook& look)
+      : p_(painter), project_(project), layout_(*project.layout), place_(place), look_(look) {}
+
+  void pieces(const std::vector<std::uint32_t>& visible) {
+    // One brush after the other: changing brushes costs more than the pieces themselves.
+    std::map<ClothId, std::vector<std::uint32_t>> byCloth;
+    for (const auto i : visible) byCloth[project_.painting[i]].push_back(i);
+    const double e = typicalSize();
+    p_.setPen(seamPen(e));
+    for (const auto& [id, pieces] : byCloth) {
+      const Cloth* cloth = clothById(project_, id);
+      p_.setBrush(brushFor(cloth, e));
+      for (const auto i : pieces) p_.drawPolygon(deviceOutline(i).data(), static_cast<int>(outline_.size()));
+      if (look_.vector && cloth) strokes(*cloth, pieces);
+    }
+    if (look_.signs && !look_.numbers) signs(byCloth);
+    if (look_.numbers) numbers(visible);
+  }
+
+  void finishingLine() {
+    if (layout_.sides == Sides::Outline) return;
+    const QRectF line = toDevice(place_, layout_.finished);
+    if (layout_.sides == Sides::Slice) {
+      QPainterPath outside;
+      outside.addRect(line.adjusted(-1e4, -1e4, 1e4, 1e4));
+      outside.addRect(line);
+      QColor veil = look_.palette->panel;
+      veil.setAlpha(170);
+      p_.fillPath(outside, veil);
+    }
+    QPen pen(look_.palette->sea, look_.vector ? 0.4 * place_.scale : 2);
+    pen.setDashPattern({5, 3});
+    p_.setPen(pen);
+    p_.setBrush(Qt::NoBrush);
+    p_.drawRect(line);
+  }
+
+  void lit() {
+    p_.setBrush(Qt::NoBrush);
+    QPen halo(look_.palette->dark ? QColor(0x10181D) : QColor(Qt::white), 6);
+    QPen pen(look_.palette->dark ? QColor(0xFFF3D6) : look_.palette->ink, 3);
+    halo.setJoinStyle(Qt::RoundJoin);
+    pen.setJoinStyle(Qt::RoundJoin);
+    for (const QPen& with : {halo, pen}) {
+      p_.setPen(with);
+      for (const auto i : look_.lit)
+        if (i < layout_.size()) p_.drawPolygon(deviceOutline(i).data(), static_cast<int>(outline_.size()));
+    }
+  }
+
+  void cursor() {
+    if (look_.cursor < 0 || static_cast<std::size_t>(look_.cursor) >= layout_.size()) return;
+    p_.setBrush(Qt::NoBrush);
+    QPen under(QColor(Qt::white), 7);
+    under.setJoinStyle(Qt::RoundJoin);
+    p_.setPen(under);
+    p_.drawPolygon(deviceOutline(static_cast<std::uint32_t>(look_.cursor)).data(), static_cast<int>(outline_.size()));
+    QPen pen(look_.palette->dark ? QColor(0x0E5A78) : look_.palette->sea, 3.5);
+    pen.setJoinStyle(Qt::RoundJoin);
+    pen.setDashPattern({2, 1});
+    p_.setPen(pen);
+    p_.drawPolygon(outline_.data(), static_cast<int>(outline_.size()));
+  }
+
+ private:
+  double typicalSize() const { return project_.recipe.edge.mm() * place_.scale; }
+
+  /// Reused for every piece.
+  const std::vector<QPointF>& deviceOutline(std::uint32_t i) {
+    outline_.clear();
+    for (const Point c : layout_.outline(i)) outline_.push_back(place_.toDevice(c));
+    return outline_;
+  }
+
+  QPen seamPen(double size) const {
+    if (look_.vector) return QPen(Qt::black, 0.2 * place_.scale);
+    if (size < 3) return Qt::NoPen;
+    QColor seam = look_.palette->dark ? QColor(0x1A2228) : QColor(0xFCFAF5);
+    return QPen(seam, size < 12 ? 0.8 : 1.6);
+  }
+
+  QBrush brushFor(const Cloth* cloth, double size) const {
+    if (!cloth) return look_.vector ? QBrush(Qt::white) : QBrush(look_.palette->dark ? QColor(0x2E3A42) : QColor(0xFFFFFF));
+    if (look_.vector || size < kHatchFrom) return colourOf(cloth->colour);
+    return hatchBrush(*cloth, p_.device()->devicePixelRatioF());
+  }
+
+  void strokes(const Cloth& cloth, const std::vector<std::uint32_t>& pieces) {
+    const QPen seam = p_.pen();
+    const QPen pen(hatchColour(colourOf(cloth.colour)), 0.15 * std::max(place_.scale, 0.2));
+    for (const auto i : pieces) {
+      Polygon device;
+      for (const Point c : layout_.outline(i)) device.push_back({place_.toDevice(c).x(), place_.toDevice(c).y()});
+      strokeHatch(p_, device, cloth.hatch, std::max(kHatchMm * place_.scale, 1.0), pen);
+    }
+    p_.setPen(seam);
+  }
+
+  double across(std::uint32_t i) const {
+    const Box b = bounds(layout_.outline(i));
+    return std::min(b.width(), b.height()) * place_.scale;
+  }
+
+  void centredText(std::uint32_t i, const QString& text, double size, const QColor& colour, const QColor* plate) {
+    const QPointF at = place_.toDevice(layout_.pieces[i].centre);
+    const QFontMetricsF metrics(p_.font());
+    const double w = metrics.horizontalAdvance(text);
+    if (plate) {
+      p_.setPen(Qt::NoPen);
+      p_.setBrush(*plate);
+      p_.drawEllipse(at, std::max(w, size) * 0.62, size * 0.62);
+    }
+    p_.setPen(colour);
+    p_.drawText(QPointF(at.x() - w / 2, at.y() + metrics.capHeight() / 2), text);
+  }
+
+  void signs(const std::map<ClothId, std::vector<std::uint32_t>>& byCloth) {
+    for (const auto& [id, pieces] : byCloth) {
+      const Cloth* cloth = clothById(project_, id);
+      if (!cloth) continue;
+      const QColor ground = colourOf(cloth->colour);
+      for (const auto i : pieces) {
+        const double a = across(i);
+        if (a < kSignFrom && !look_.vector) continue;
+        const double size = look_.vector ? a * 0.34 : std::clamp(a * 0.32, 11.0, 20.0);
+        p_.setFont(textFont(size, QFont::Bold));
+        centredText(i, QString::fromStdString(cloth->sign), size, readableOn(ground), &ground);
+      }
+    }
+  }
+
+  void numbers(const std::vector<std::uint32_t>& visible) {
+    for (const auto i : visible) {
+      const double a = across(i);
+      if (a < kSignFrom && !look_.vector) continue;
+      const double size = look_.vector ? a * 0.3 : std::clamp(a * 0.3, 10.0, 18.0);
+      p_.setFont(textFont(size, QFont::DemiBold));
+      const Cloth* cloth = clothById(project_, project_.painting[i]);
+      const QColor ground = cloth ? colourOf(cloth->colour) : QColor(Qt::white);
+      centredText(i, QString::number(i + 1), size, readableOn(ground), nullptr);
+    }
+  }
+
+  QPainter& p_;
+  const Project& project_;
+  const Layout& layout_;
+  const LayoutPlace& place_;
+  const LayoutLook& look_;
+  std::vector<QPointF> outline_;
+};
+
+}  // namespace
+
+LayoutPlace fitted(const Box& box, const QRectF& into, bool back) {
+  LayoutPlace place;
+  place.back = back;
+  const double w = std::max(box.width(), 1e-6), h = std::max(box.height(), 1e-6);
+  place.scale = std::min(into.width() / w, into.height() / h);
+  const double midX = (box.left + box.right) / 2 * (back ? -1 : 1), midY = (box.top + box.bottom) / 2;
+  place.origin = into.center() - QPointF(midX, midY) * place.scale;
+  return place;
+}
+
+void paintLayout(QPainter& painter, const Project& project, const PieceIndex& index, const LayoutPlace& place,
+                 const QRectF& clip, const LayoutLook& look) {
+  const Point a = place.toLayout(clip.topLeft()), b = place.toLayout(clip.bottomRight());
+  const Box window{std::min(a.x, b.x), a.y, std::max(a.x, b.x), b.y};
+  LayoutRun run(painter, project, place, look);
+  run.pieces(index.within(window));
+  run.finishingLine();
+  run.lit();
+  run.cursor();
+}
+
+void paintArrangement(QPainter& painter, const Arrangement& arrangement, const QRectF& into, const Palette& palette) {
+  Recipe recipe;
+  recipe.arrangement = arrangement.id;
+  recipe.edge = Length::millimetres(10);
+  recipe.rings = 2;
+  // Enough cells to fill the picture; it is clipped.
+  const double cells = std::sqrt(std::abs(cross(arrangement.a, arrangement.b)));
+  recipe.across = std::clamp(static_cast<int>(9 / cells / (length(arrangement.a) / cells)), 3, 18);
+  recipe.down = std::clamp(static_cast<int>(7 / cells / (length(arrangement.b) / cells)), 2, 12);
+  const auto layout = buildLayout(arrangement, recipe);
+  if (!layout) return;
+  painter.save();
+  painter.setClipRect(into);
+  const Box& all = layout->finished;
+  const bool rosette = arrangement.kind == ArrangementKind::Rosette;
+  LayoutPlace place = fitted(all, into, false);
+  if (!rosette) {  // fill the frame rather than float in it
+    place.scale = std::max(into.width() / all.width(), into.height() / all.height()) * 1.12;
+    place.origin = into.center() - QPointF((all.left + all.right) / 2, (all.top + all.bottom) / 2) * place.scale;
+  }
+  const QColor shades[] = {QColor(0x2B4A66), QColor(0xD9C7A3), QColor(0xB4573F), QColor(0x7F9468), QColor(0xEFE4CC)};
+  painter.setPen(QPen(palette.panel, 1.5));
+  for (std::size_t i = 0; i < layout->size(); ++i) {
+    const Piece& piece = layout->pieces[i];
+    std::size_t shade = piece.shape;
+    if (layout->shapes.size() == 1)
+      shade = rosette ? piece.row : static_cast<std::size_t>(piece.key.part + std::abs(piece.key.col) + 2 * std::abs(piece.key.row));
+    painter.setBrush(shades[shade % (layout->shapes.size() == 1 ? 3 : std::size(shades))]);
+    QPolygonF polygon;
+    for (const Point c : layout->outline(i)) polygon << place.toDevice(c);
+    painter.drawPolygon(polygon);
+  }
+  painter.restore();
+}
+
+}  // namespace clathra

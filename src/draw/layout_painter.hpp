@@ -1,0 +1,44 @@
+// Draws a layout: the same code for window, thumbnail, PDF, SVG and PNG.
+#pragma once
+#include <QPainter>
+#include <span>
+
+#include "draw/palette.hpp"
+#include "layout/arrangement.hpp"
+#include "layout/piece_index.hpp"
+#include "project/project.hpp"
+
+namespace clathra {
+
+struct LayoutLook {
+  const Palette* palette = &dayPalette();
+  bool vector = false;     ///< for PDF and SVG: hatches as strokes
+  bool back = false;       ///< seen from the BACK: mirrored left to right
+  bool signs = true;       ///< cloths' signs on pieces at least 16 px across
+  bool numbers = false;    ///< piece numbers instead
+  std::span<const std::uint32_t> lit;   ///< pieces a click would change, or a remark is about
+  int cursor = -1;         ///< piece under the keyboard cursor
+};
+
+/// Where the layout lies on the device: scale in units per mm, and the device position of the layout's origin.
+struct LayoutPlace {
+  double scale = 1;
+  QPointF origin;
+  bool back = false;
+  QPointF toDevice(Point p) const { return {origin.x() + (back ? -p.x : p.x) * scale, origin.y() + p.y * scale}; }
+  Point toLayout(QPointF p) const {
+    const double x = (p.x() - origin.x()) / scale;
+    return {back ? -x : x, (p.y() - origin.y()) / scale};
+  }
+};
+/// The largest place that shows the whole box within the rectangle.
+LayoutPlace fitted(const Box& box, const QRectF& into, bool back);
+
+/// `clip`: the part of the device that will be seen; pieces outside are passed over.
+void paintLayout(QPainter& painter, const Project& project, const PieceIndex& index, const LayoutPlace& place,
+                 const QRectF& clip, const LayoutLook& look);
+
+/// A small picture of an arrangement with its shapes in different shades.
+void paintArrangement(QPainter& painter, const Arrangement& arrangement, const QRectF& into, const Palette& palette);
+
+}  // namespace clathra

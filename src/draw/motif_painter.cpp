@@ -1,0 +1,152 @@
+#include "draw/motif_painter.hpp"
+
+#include <QPainterPath>
+#include <cmath>
+
+#include "draw/hatch.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kPi = 3.14159265358979323846;
+
+/// The picture as a brush in mm: repeated, so that windows near its edge show what the cloth shows there only where
+/// the picture holds whole repeats; beyond the picture it is a hint.
+QBrush clothBrush(const QImage& picture, const Print& print) {
+  QBrush brush(picture);
+  const double mm = 25.4 / print.dpi;
+  brush.setTransform(QTransform::fromScale(mm, mm));
+  return brush;
+}
+
+void fillWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper) {
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(clothBrush(picture, print));
+  painter.drawPolygon(toQt(paper));
+}
+
+}  // namespace
+
+SwatchPlace fittedSwatch(const Print& print, const QSize& pixels, const QRectF& into) {
+  const double mm = 25.4 / print.dpi;
+  const double w = pixels.width() * mm, h = pixels.height() * mm;
+  SwatchPlace place;
+  place.scale = std::min(into.width() / w, into.height() / h);
+  place.origin = into.center() - QPointF(w, h) * place.scale / 2;
+  return place;
+}
+
+void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, PolygonView patch,
+                 const SwatchPlace& place, const QRectF& clip, const Palette& palette) {
+  painter.save();
+  painter.setClipRect(clip);
+  const double mm = 25.4 / print.dpi;
+  const QRectF all(place.origin, QSizeF(picture.width(), picture.height()) * mm * place.scale);
+  painter.setRenderHint(QPainter::SmoothPixmapTransform);
+  painter.drawImage(all, picture);
+  QPainterPath veil;
+  veil.addRect(all);
+  QPolygonF window, allowance;
+  for (const Point p : paper) window << place.toDevice(p);
+  for (const Point p : patch) allowance << place.toDevice(p);
+  veil.addPolygon(window);
+  veil.closeSubpath();
+  QColor dim = palette.panel;
+  dim.setAlpha(150);
+  painter.fillPath(veil, dim);
+  // Dark on light lines read on any print.
+  for (const auto& [colour, width] : {std::pair(QColor(Qt::white), 5.0), std::pair(QColor(0x1F2D38), 2.4)}) {
+    QPen pen(colour, width);
+    pen.setJoinStyle(Qt::MiterJoin);
+    painter.setPen(pen);
+    painter.setBrush(Qt::NoBrush);
+    painter.drawPolygon(window);
+    pen.setWidthF(width * 0.6);
+    pen.setDashPattern({4, 3});
+    painter.setPen(pen);
+    painter.drawPolygon(allowance);
+  }
+  const Point c = centroid(paper), tip = paper[turningCorner(paper)];
+  QPen guide(QColor(0x1B6A88), 2);
+  guide.setDashPattern({6, 3, 1.5, 3});
+  painter.setPen(guide);
+  painter.drawLine(place.toDevice(tip), place.toDevice(c + (c - tip)));
+  painter.setPen(QPen(QColor(Qt::white), 2));
+  painter.setBrush(QColor(0x1B6A88));
+  painter.drawEllipse(place.toDevice(c), 5, 5);
+  painter.restore();
+}
+
+std::size_t turningCorner(PolygonView paper) {
+  const auto angles = cornerAngles(paper);
+  std::size_t best = 0;
+  for (std::size_t i = 1; i < angles.size(); ++i) {
+    const double d = angles[i] - angles[best];
+    if (d < -0.01 || (d < 0.01 && paper[i].y < paper[best].y - 1e-6)) best = i;
+  }
+  return best;
+}
+
+int copiesInRound(PolygonView paper) {
+  const double angle = cornerAngles(paper)[turningCorner(paper)];
+  return std::max(2, static_cast<int>(std::floor(360 / angle + 1e-6)));
+}
+
+void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies, UnitKind kind,
+               const QRectF& into, const Palette& palette) {
+  if (copies < 1 || picture.isNull()) return;
+  const std::size_t tip = turningCorner(paper);
+  const Point at = paper[tip];
+  double reach = 0;
+  for (const Point p : paper) reach = std::max(reach, distance(p, at));
+  const double step = 2 * kPi / copies;
+  // The edge that leaves the tip clockwise; mirrored copies are reflected in the line between neighbours.
+  const Point edge = paper[(tip + 1) % paper.size()] - at;
+  const double scale = std::min(into.width(), into.height()) / (2 * reach) * 0.98;
+  painter.save();
+  painter.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
+  painter.translate(into.center());
+  painter.scale(scale, scale);
+  for (int i = 0; i < copies; ++i) {
+    painter.save();
+    painter.rotate(degrees(step * i));
+    if (kind == UnitKind::Mirrored && i % 2 == 1) {
+      // Reflect in the bisector of the corner, which swaps its two edges.
+      const Point other = paper[(tip + paper.size() - 1) % paper.size()] - at;
+      const double bisector = std::atan2((1 / length(edge) * edge + 1 / length(other) * other).y, (1 / length(edge) * edge + 1 / length(other) * other).x);
+      painter.rotate(degrees(bisector));
+      painter.scale(1, -1);
+      painter.rotate(-degrees(bisector));
+    }
+    painter.translate(-at.x, -at.y);
+    fillWindow(painter, picture, print, paper);
+    QPen seam(palette.paper, 1.2 / scale);
+    painter.setPen(seam);
+    painter.setBrush(Qt::NoBrush);
+    painter.drawPolygon(toQt(paper));
+    painter.restore();
+  }
+  painter.restore();
+}
+
+void paintWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, PolygonView patch, const QRectF& into) {
+  const Box b = bounds(patch);
+  const double scale = std::min(into.width() / b.width(), into.height() / b.height());
+  painter.save();
+  painter.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
+  painter.translate(into.center());
+  painter.scale(scale, scale);
+  painter.translate(-(b.left + b.right) / 2, -(b.top + b.bottom) / 2);
+  fillWindow(painter, picture, print, patch);
+  painter.setBrush(Qt::NoBrush);
+  QPen dashed(Qt::black, 0.35);
+  dashed.setDashPattern({5, 4});
+  painter.setPen(dashed);
+  painter.drawPolygon(toQt(patch));
+  painter.setPen(QPen(Qt::black, 0.7));
+  painter.drawPolygon(toQt(paper));
+  painter.restore();
+}
+
+}  // namespace clathra
