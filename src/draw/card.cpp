@@ -80,7 +80,7 @@ class CardRun {
 
   void map() {
     if (plan_.width <= 0 || !plan_.length || *plan_.length <= 0) return;
-    const double height = 74;
+    const double height = std::clamp(width() * plan_.width / std::max(*plan_.length * 1.6, 300.0) + 14, 50.0, 112.0);
     need(height);
     CutMapLook look;
     look.palette = &printPalette();
@@ -106,7 +106,7 @@ class CardRun {
 
   void steps() {
     const CutMethod* m = plan_.method();
-    if (!m || m->steps.empty() || plan_.pieces == 0) return;
+    if (!m || m->steps.empty() || (m->strips.empty() && m->rectangles.empty())) return;
     heading(QStringLiteral("Steps"));
     for (const std::string& s : m->steps) tickBox(q(s), kStep);
   }
@@ -115,8 +115,8 @@ class CardRun {
     for (const WindowPart& part : plan_.windows) {
       const auto motif = std::find_if(project_.motifs.begin(), project_.motifs.end(), [&](const MotifChoice& c) { return c.id == part.motif; });
       if (motif == project_.motifs.end() || part.copies == 0) continue;
+      need(84);  // heading, picture and boxes stay together
       heading(q(counted(part.copies, "window")) + QStringLiteral(": ") + q(part.name));
-      need(58);
       picture(*motif);
       const double x = kEdge + 62, top = y_;
       double y = y_;
@@ -153,9 +153,10 @@ class CardRun {
     if (plan_.sum.empty()) return;
     heading(QStringLiteral("Why %1?").arg(plan_.buyLength && *plan_.buyLength > 0 ? q(formatReadable(*plan_.buyLength, project_.settings.unit)) : QStringLiteral("these")));
     for (const SumLine& l : plan_.sum) {
+      if (l.isLength && l.value < 0.05) continue;  // a rounding nobody can measure
       need(6.5);
       text_.line(q(l.what), kEdge, y_ + 4, kSmall + 0.3);
-      const QString value = l.isLength ? q(formatNumber(l.value / 10, 1)) + QStringLiteral(" cm") : q(formatNumber(l.value, 0));
+      const QString value = l.isLength ? q(formatSum(l.value, project_.settings.unit)) : q(formatNumber(l.value, 0));
       text_.line(value, page_.width - kEdge - text_.width(value, kSmall + 0.3, QFont::DemiBold), y_ + 4, kSmall + 0.3, QFont::DemiBold);
       y_ += 6.2;
     }

@@ -35,7 +35,7 @@ class LayoutRun {
     for (const auto& [id, pieces] : byCloth) {
       const Cloth* cloth = clothById(project_, id);
       p_.setBrush(brushFor(cloth, e));
-      for (const auto i : pieces) p_.drawPolygon(deviceOutline(i).data(), static_cast<int>(outline_.size()));
+      for (const auto i : pieces) drawPiece(i);
       if (look_.vector && cloth) strokes(*cloth, pieces);
     }
     if (look_.signs && !look_.numbers) signs(byCloth);
@@ -69,7 +69,7 @@ class LayoutRun {
     for (const QPen& with : {halo, pen}) {
       p_.setPen(with);
       for (const auto i : look_.lit)
-        if (i < layout_.size()) p_.drawPolygon(deviceOutline(i).data(), static_cast<int>(outline_.size()));
+        if (i < layout_.size()) drawPiece(i);
     }
   }
 
@@ -79,7 +79,7 @@ class LayoutRun {
     QPen under(QColor(Qt::white), 7);
     under.setJoinStyle(Qt::RoundJoin);
     p_.setPen(under);
-    p_.drawPolygon(deviceOutline(static_cast<std::uint32_t>(look_.cursor)).data(), static_cast<int>(outline_.size()));
+    drawPiece(static_cast<std::uint32_t>(look_.cursor));
     QPen pen(look_.palette->dark ? QColor(0x0E5A78) : look_.palette->sea, 3.5);
     pen.setJoinStyle(Qt::RoundJoin);
     pen.setDashPattern({2, 1});
@@ -90,11 +90,10 @@ class LayoutRun {
  private:
   double typicalSize() const { return project_.recipe.edge.mm() * place_.scale; }
 
-  /// Reused for every piece.
-  const std::vector<QPointF>& deviceOutline(std::uint32_t i) {
-    outline_.clear();
+  void drawPiece(std::uint32_t i) {
+    outline_.clear();  // reused for every piece
     for (const Point c : layout_.outline(i)) outline_.push_back(place_.toDevice(c));
-    return outline_;
+    p_.drawPolygon(outline_.data(), static_cast<int>(outline_.size()));
   }
 
   QPen seamPen(double size) const {

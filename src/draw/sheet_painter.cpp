@@ -37,10 +37,12 @@ class SheetRun {
       const double size = std::clamp(room * 0.42, 1.6, 5.0);
       text(std::to_string(paper.piece + 1), at + Point{0, -0.25 * size}, size, QFont::Bold, 2 * room);
       if (room > 6)
-        text(nameOf(shape), at + Point{0, size * 0.62}, std::min(2.4, size * 0.6), QFont::Normal, 2 * room * 0.92);
+        text(nameOf(shape), at + Point{0, size * 0.62}, std::min(2.4, size * 0.6), QFont::Normal, 2 * room * 0.84);
       const Cloth* cloth = clothById(project_, project_.painting[paper.piece]);
       if (cloth && room > 3.4) text(cloth->sign, at + Point{0, size * (room > 6 ? 1.55 : 0.95)}, size * 0.8, QFont::Bold, room);
-      arrow(at + (room * 0.94) * paper.top, paper.top, std::min(room * 0.38, 5.0));
+      // Beside the number, inside the circle that fits the paper, whichever way it points.
+      const double long_ = std::min(room * 0.36, 4.5);
+      arrow(at + Point{0.74 * room, -0.25 * size} + 0.5 * long_ * paper.top, paper.top, long_);
     }
   }
 
@@ -49,14 +51,14 @@ class SheetRun {
     const double w = plan_.page.width, h = plan_.page.height, m = kPageMargin;
     p_.setPen(QPen(look_.palette->ink, 0.25));
     across(m, h - 6.2, 100, "100 mm");
-    across(m + 104, h - 6.2, std::min(101.6, w - m - 104 - 2), "4 in", 101.6);
+    across(m, 6.6, 101.6, "4 in");
     down(w - 6.2, m, 100, "100 mm");
     down(w - 6.2, m + 106, 101.6, "4 in");
     const std::string side = plan_.side == MarkedSide::Back ? "BACK" : "FRONT";
     const auto number = static_cast<std::size_t>(&sheet_ - plan_.sheets.data()) + 1;
-    text(project_.name + "  ·  sheet " + std::to_string(number) + " of " + std::to_string(plan_.sheets.size()) + "  ·  marked side: " + side +
-             "  ·  print at 100 %, then measure the rules",
-         {w / 2, 6.6}, 2.9, QFont::Normal, w - 2 * m);
+    text(project_.name + "  ·  sheet " + std::to_string(number) + " of " + std::to_string(plan_.sheets.size()), {(w + m + 104) / 2, 5.4}, 3.1,
+         QFont::DemiBold, w - 2 * m - 106);
+    text("marked side: " + side + "  ·  print at 100 %, measure the rules", {(w + m + 104) / 2, h - 5.6}, 2.9, QFont::Normal, w - 2 * m - 106);
   }
 
  private:
@@ -109,8 +111,7 @@ class SheetRun {
     p_.drawLine(q(tip), q(tip - 0.36 * size * up - 0.26 * size * side));
   }
 
-  void across(double x, double y, double drawn, const std::string& label, double whole = 100) {
-    if (drawn < whole - 1e-6) return;  // a rule that is not whole measures nothing
+  void across(double x, double y, double whole, const std::string& label) {
     p_.setPen(QPen(look_.palette->ink, 0.25));
     p_.drawLine(QPointF(x, y), QPointF(x + whole, y));
     p_.drawLine(QPointF(x, y - 1.5), QPointF(x, y + 1.5));

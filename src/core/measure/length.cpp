@@ -175,4 +175,8 @@ std::string formatReadable(double mm, Unit unit) {
   return mm >= 400 ? formatNumber(mm / 10, 1) + " cm" : formatNumber(mm, 1) + " mm";
 }
 
+std::string formatSum(double mm, Unit unit) {
+  return unit == Unit::Inch ? formatNumber(mm / 25.4, 2) + " in" : formatNumber(mm, 1) + " mm";
+}
+
 }  // namespace clathra

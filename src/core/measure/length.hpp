@@ -56,6 +56,9 @@ std::string formatLength(Length length, Unit unit);
 /// For reading, not for reading back: mm to 0.1, cm above 400 mm, inches to the nearest 1/8.
 std::string formatReadable(double mm, Unit unit);
 
+/// For the lines of a sum, which must add up as they are read: inches to 0.01, millimetres to 0.1.
+std::string formatSum(double mm, Unit unit);
+
 /// A number with at most `digits` decimals and no trailing zeros, always with a point.
 std::string formatNumber(double value, int digits);
 

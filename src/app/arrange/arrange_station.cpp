@@ -1,0 +1,217 @@
+#include "app/arrange/arrange_station.hpp"
+
+#include <QHBoxLayout>
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/flow_layout.hpp"
+#include "app/window/remarks_card.hpp"
+
+namespace clathra {
+
+namespace {
+constexpr int kPaint = 0, kSides = 1;
+}
+
+ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
+  buildPicture();
+  size_ = new SizeCard(session_);
+  paint_ = new PaintCard(session_);
+  auto* remarks = new RemarksCard(session_, id());
+  bench_ = benchOf({size_, paint_, sidesCard(), remarks});
+  canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });
+  connect(size_, &SizeCard::said, this, &Station::said);
+  connect(remarks, &RemarksCard::showPieces, this, [this](const auto& pieces) { lookAt(pieces, {}); });
+  connect(paint_, &PaintCard::choiceChanged, this, [this] {
+    canvas_->refreshReach();
+    sayWhatAClickDoes();
+  });
+  connect(canvas_, &LayoutCanvas::clicked, this, &ArrangeStation::paint);
+  connect(canvas_, &LayoutCanvas::turnAsked, this, [this] { paint_->turnRow(); });
+  connect(canvas_, &LayoutCanvas::pointedAt, this, [this](int piece) {
+    status_->setText(describe(piece));
+    sayWhatAClickDoes();
+  });
+  connect(canvas_, &LayoutCanvas::viewChanged, this, [this] { zoom_->setText(tr("%1 %").arg(qRound(canvas_->zoomPercent()))); });
+  connect(&session_, &Session::changed, this, &ArrangeStation::refresh);
+  setMode(kPaint);
+}
+
+void ArrangeStation::buildPicture() {
+  auto* panel = new QFrame;
+  panel->setObjectName(QStringLiteral("panel"));
+  auto* all = new QVBoxLayout(panel);
+  all->setContentsMargins(scaled(16), scaled(10), scaled(16), scaled(10));
+  auto* top = new QWidget;
+  auto* flow = new FlowLayout(scaled(14), scaled(4), top);
+  QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
+  policy.setHeightForWidth(true);
+  top->setSizePolicy(policy);
+  mode_ = new Pills({tr("Paint"), tr("Sides")}, tr("Mode"));
+  face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"));
+  face_->setCurrent(0);
+  flow->addWidget(mode_);
+  flow->addWidget(face_);
+  all->addWidget(top);
+  sentence_ = wrapped({}, "");
+  all->addWidget(sentence_);
+  sideLabel_ = wrapped({}, "sea");
+  all->addWidget(sideLabel_);
+  canvas_ = new LayoutCanvas(session_);
+  all->addWidget(canvas_, 1);
+  auto* foot = new QWidget;
+  auto* bottom = new QHBoxLayout(foot);
+  bottom->setContentsMargins(0, 0, 0, 0);
+  status_ = wrapped({}, "");
+  status_->setAccessibleName(tr("Piece under the cursor"));
+  bottom->addWidget(status_, 1);
+  const struct { QString sign, name; void (LayoutCanvas::*does)(); } views[] = {{tr("Fit all"), tr("Show all, key 0"), &LayoutCanvas::fitAll},
+                                                                                 {tr("Width"), tr("Fit the width, key W"), &LayoutCanvas::fitWidth},
+                                                                                 {tr("Height"), tr("Fit the height, key H"), &LayoutCanvas::fitHeight}};
+  for (const auto& v : views) {
+    auto* b = button(v.sign, "link");
+    b->setAccessibleName(v.name);
+    b->setToolTip(v.name);
+    connect(b, &QPushButton::clicked, canvas_, v.does);
+    bottom->addWidget(b);
+  }
+  const auto zoom = [this](double factor) { canvas_->zoomBy(factor, QRectF(canvas_->rect()).center()); };
+  auto* minus = namedButton(QStringLiteral("−"), tr("Smaller"));
+  auto* plus = namedButton(QStringLiteral("+"), tr("Larger"));
+  connect(minus, &QPushButton::clicked, this, [zoom] { zoom(0.8); });
+  connect(plus, &QPushButton::clicked, this, [zoom] { zoom(1.25); });
+  zoom_ = label({}, "muted");
+  bottom->addWidget(minus);
+  bottom->addWidget(plus);
+  bottom->addWidget(zoom_);
+  all->addWidget(foot);
+  picture_ = panel;
+  connect(mode_, &Pills::chosen, this, &ArrangeStation::setMode);
+  connect(face_, &Pills::chosen, this, [this](int i) {
+    canvas_->setBack(i == 1);
+    refresh();
+  });
+}
+
+QWidget* ArrangeStation::sidesCard() {
+  sidesCard_ = new Card(tr("Straight sides"), false);
+  sides_ = new Pills({tr("Outline"), tr("Edge pieces"), tr("Slice later")}, tr("Sides"));
+  sidesNote_ = wrapped({}, "muted");
+  sidesCard_->body()->addWidget(sides_);
+  sidesCard_->body()->addWidget(sidesNote_);
+  connect(sides_, &Pills::chosen, this, [this](int i) {
+    session_.edit({{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(i))}}, tr("changed the sides"));
+    refresh();
+  });
+  return sidesCard_;
+}
+
+void ArrangeStation::setMode(int mode) {
+  mode_->setCurrent(mode);
+  if (mode == kSides) sidesCard_->setOpen(true);
+  paint_->setOpen(mode == kPaint);
+  canvas_->refreshReach();
+  sayWhatAClickDoes();
+}
+
+std::vector<std::uint32_t> ArrangeStation::reach(std::uint32_t piece, bool shift) const {
+  if (mode_->current() != kPaint) return {};
+  switch (paint_->way()) {
+    case PaintWay::Row: return rowOf(*session_.project().layout, piece, paint_->rowDegrees());
+    case PaintWay::Ring: return ringOf(session_.geometry().seams, piece, paint_->ring());
+    case PaintWay::Alike: return alikeTo(session_.project(), piece, shift);
+    case PaintWay::Piece: break;
+  }
+  return {piece};
+}
+
+void ArrangeStation::paint(std::uint32_t piece, bool shift) {
+  if (mode_->current() != kPaint) return;
+  const auto pieces = reach(piece, shift);
+  if (pieces.empty()) return Q_EMIT said(tr("No piece lies %n seam(s) away from this one.", nullptr, paint_->ring()));
+  nlohmann::json numbers = nlohmann::json::array();
+  for (const auto i : pieces) numbers.push_back(i + 1);
+  const Cloth* cloth = clothById(session_.project(), paint_->cloth());
+  const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth");
+  session_.edit({{"edit", "paint"}, {"pieces", numbers}, {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
+                tr("painted %n piece(s) with %1", nullptr, static_cast<int>(pieces.size())).arg(title));
+}
+
+QString ArrangeStation::describe(int piece) const {
+  if (!session_.isOpen() || piece < 0) return {};
+  const Project& p = session_.project();
+  const Piece& at = p.layout->pieces[static_cast<std::size_t>(piece)];
+  const Cloth* cloth = clothById(p, p.painting[static_cast<std::size_t>(piece)]);
+  QString title = QString::fromStdString(p.layout->shapes[at.shape].title);
+  title[0] = title[0].toUpper();
+  if (at.hand != 0) title += at.hand > 0 ? tr(" (right)") : tr(" (left)");
+  const auto arrangement = session_.library().find(p.recipe.arrangement);
+  const bool rosette = arrangement && (*arrangement)->kind == ArrangementKind::Rosette;
+  return tr("%1 %2, %3, %4 %5").arg(title).arg(piece + 1).arg(cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth"), rosette ? tr("ring") : tr("row"))
+      .arg(rosette ? at.row : at.row + 1);
+}
+
+void ArrangeStation::sayWhatAClickDoes() {
+  if (mode_->current() == kSides) {
+    sentence_->setText(tr("Choose on the right how the sides become straight; the dashed line is the finished edge."));
+    return;
+  }
+  const Cloth* cloth = session_.isOpen() ? clothById(session_.project(), paint_->cloth()) : nullptr;
+  const QString with = cloth ? tr("with %1").arg(QString::fromStdString(clothTitle(*cloth))) : tr("with no cloth");
+  switch (paint_->way()) {
+    case PaintWay::Piece: sentence_->setText(tr("A click paints this piece %1.").arg(with)); break;
+    case PaintWay::Row: sentence_->setText(tr("A click paints this row %1.").arg(with)); break;
+    case PaintWay::Ring: sentence_->setText(tr("A click paints the pieces of ring %1 round this one %2.").arg(paint_->ring()).arg(with)); break;
+    case PaintWay::Alike: sentence_->setText(tr("A click paints all that are alike %1.").arg(with)); break;
+  }
+}
+
+void ArrangeStation::refresh() {
+  const Layout& layout = *session_.project().layout;
+  sides_->setCurrent(static_cast<int>(session_.project().recipe.sides));
+  const QString size = QString::fromStdString(formatReadable(layout.finished.width(), unit()) + " × " + formatReadable(layout.finished.height(), unit()));
+  const QString face = canvas_->back() ? tr("Back, mirrored") : tr("Front");
+  switch (layout.sides) {
+    case Sides::Outline:
+      sidesNote_->setText(tr("The outline stays as it is: for mounting on a background."));
+      sideLabel_->setText(tr("%1  ·  outline, %2").arg(face, size));
+      break;
+    case Sides::EdgePieces:
+      sidesNote_->setText(tr("Pieces at the line are cut down to edge pieces with papers of their own."));
+      sideLabel_->setText(tr("%1  ·  edge pieces at %2").arg(face, size));
+      break;
+    case Sides::Slice:
+      sidesNote_->setText(tr("Whole pieces are sewn and sliced at the dashed line at the end; what lies outside is dimmed."));
+      sideLabel_->setText(tr("%1  ·  sliced later at %2").arg(face, size));
+      break;
+  }
+  status_->setText(describe(canvas_->cursorPiece()));
+  sayWhatAClickDoes();
+}
+
+std::vector<StripFigure> ArrangeStation::figures() const {
+  const Figures &f = session_.figures(), &b = session_.figuresBefore();
+  std::vector<StripFigure> out{piecesFigure(session_), sizeFigure(session_)};
+  if (session_.results().input) {
+    StripFigure cloth{metres(f.clothNeeded), tr("of cloth in all"), b.planned ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m")) : QString(),
+                      f.clothNeeded < b.clothNeeded, tr("The lengths of all cloths whose width is known, by their chosen methods; open Cut for each sum.")};
+    out.push_back(cloth);
+  }
+  out.push_back({metres(f.seamLength), tr("of seams"), changeText(f.seamLength / 1000, b.seamLength / 1000, 1, QStringLiteral(" m")), f.seamLength < b.seamLength,
+                 tr("Every seam once, from corner to corner.")});
+  out.push_back(remarksFigure(session_));
+  return out;
+}
+
+Settled ArrangeStation::settled() const {
+  const int bare = session_.tally().count(kNoCloth);
+  return bare == 0 ? Settled::Full : bare < session_.tally().pieces() ? Settled::Half : Settled::Not;
+}
+
+void ArrangeStation::lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) {
+  if (about == QLatin1String("edge")) return size_->focusEdge();
+  setMode(kPaint);
+  canvas_->setFocus();
+  if (!pieces.empty()) canvas_->showPieces(pieces);
+}
+
+}  // namespace clathra

@@ -1,0 +1,42 @@
+// Arrange: the layout, its shape and size, its sides, and which cloth goes where.
+#pragma once
+#include "app/arrange/paint_card.hpp"
+#include "app/arrange/size_card.hpp"
+#include "app/canvas/layout_canvas.hpp"
+#include "app/window/station.hpp"
+
+namespace clathra {
+
+class ArrangeStation : public Station {
+  Q_OBJECT
+ public:
+  ArrangeStation(Session& session, Preferences& preferences, QObject* parent);
+  QString id() const override { return QStringLiteral("arrange"); }
+  QString name() const override { return tr("Arrange"); }
+  QWidget* picture() override { return picture_; }
+  QWidget* bench() override { return bench_; }
+  std::vector<StripFigure> figures() const override;
+  Settled settled() const override;
+  void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
+  LayoutCanvas* canvas() { return canvas_; }
+
+ private:
+  void buildPicture();
+  QWidget* sidesCard();
+  void setMode(int mode);
+  void refresh();
+  std::vector<std::uint32_t> reach(std::uint32_t piece, bool shift) const;
+  void paint(std::uint32_t piece, bool shift);
+  QString describe(int piece) const;
+  void sayWhatAClickDoes();
+
+  QWidget *picture_ = nullptr, *bench_ = nullptr;
+  LayoutCanvas* canvas_ = nullptr;
+  Pills *mode_ = nullptr, *face_ = nullptr, *sides_ = nullptr;
+  QLabel *sentence_ = nullptr, *sideLabel_ = nullptr, *status_ = nullptr, *zoom_ = nullptr, *sidesNote_ = nullptr;
+  SizeCard* size_ = nullptr;
+  PaintCard* paint_ = nullptr;
+  Card* sidesCard_ = nullptr;
+};
+
+}  // namespace clathra

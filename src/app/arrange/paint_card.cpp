@@ -1,0 +1,141 @@
+#include "app/arrange/paint_card.hpp"
+
+#include <QHBoxLayout>
+
+#include "app/canvas/picture_view.hpp"
+#include "app/theme/theme.hpp"
+#include "draw/fonts.hpp"
+#include "draw/hatch.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kRowTurns[] = {0, 60, 120, 90, 30, 150, 45, 135};
+
+/// One cloth: patch, sign, name, count. Painted by hand so that the whole row is one button.
+class ClothRow : public QPushButton {
+ public:
+  ClothRow(const Cloth* cloth, int count) : cloth_(cloth ? std::optional(*cloth) : std::nullopt), count_(count) {
+    setObjectName(QStringLiteral("row"));
+    setCheckable(true);
+    setCursor(Qt::PointingHandCursor);
+    setMinimumHeight(scaled(36));
+    const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : QObject::tr("no cloth");
+    setAccessibleName(cloth ? QObject::tr("Paint with %1, %2, worn by %3 pieces").arg(QString::fromStdString(cloth->sign), title).arg(count)
+                            : QObject::tr("Take the cloth off, %1 pieces have none").arg(count));
+  }
+
+ protected:
+  void paintEvent(QPaintEvent* event) override {
+    QPushButton::paintEvent(event);
+    const Palette& c = currentPalette();
+    const double k = textScale();
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const QRectF patch(8 * k, (height() - 26 * k) / 2, 26 * k, 26 * k);
+    p.setPen(QPen(c.ink, 1.4));
+    p.setBrush(cloth_ ? hatchBrush(*cloth_, devicePixelRatioF()) : QBrush(c.panel));
+    p.drawRoundedRect(patch, 4 * k, 4 * k);
+    p.setPen(c.ink);
+    double x = patch.right() + 12 * k;
+    const double base = height() / 2.0 + QFontMetricsF(textFont(15 * k)).capHeight() / 2;
+    if (cloth_) {
+      p.setFont(textFont(15 * k, QFont::Bold));
+      p.drawText(QPointF(x, base), QString::fromStdString(cloth_->sign));
+      x += 26 * k;
+    }
+    p.setFont(textFont(15 * k, QFont::Bold));
+    const QString count = QString::number(count_);
+    const double w = QFontMetricsF(p.font()).horizontalAdvance(count);
+    p.drawText(QPointF(width() - w - 12 * k, base), count);
+    p.setFont(textFont(15 * k));
+    const QString title = cloth_ ? QString::fromStdString(clothTitle(*cloth_)) : QObject::tr("no cloth");
+    p.drawText(QPointF(x, base), QFontMetricsF(p.font()).elidedText(title, Qt::ElideRight, width() - w - 24 * k - x));
+  }
+
+ private:
+  std::optional<Cloth> cloth_;
+  int count_;
+};
+
+}  // namespace
+
+PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(session) {
+  auto* rows = new QWidget;
+  rows_ = new QVBoxLayout(rows);
+  rows_->setContentsMargins(0, 0, 0, 0);
+  rows_->setSpacing(scaled(2));
+  body()->addWidget(rows);
+  auto* add = button(tr("+ Add a cloth"), "link");
+  body()->addWidget(add);
+  way_ = new Pills({tr("Piece"), tr("Row"), tr("Ring"), tr("Alike")}, tr("A click paints"));
+  way_->setCurrent(0);
+  body()->addWidget(way_);
+  ringPills_ = new Pills({tr("ring 1"), tr("ring 2"), tr("ring 3"), tr("ring 4")}, tr("How many seams away"));
+  ringPills_->setCurrent(0);
+  body()->addWidget(ringPills_);
+  note_ = wrapped({}, "muted");
+  body()->addWidget(note_);
+  connect(&session_, &Session::opened, this, [this] { cloth_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id; });
+  connect(&session_, &Session::changed, this, &PaintCard::refresh);
+  connect(add, &QPushButton::clicked, this, [this] {
+    std::string name;
+    for (int n = 1; name.empty() || findCloth(session_.project(), name); ++n) name = "New cloth" + (n == 1 ? "" : " " + std::to_string(n));
+    if (!session_.edit({{"edit", "addCloth"}, {"name", name}}, tr("added a cloth"))) return;
+    chooseCloth(session_.project().cloths.back().id);
+  });
+  connect(way_, &Pills::chosen, this, [this] { setWay(way()); });
+  connect(ringPills_, &Pills::chosen, this, [this](int i) {
+    ring_ = i + 1;
+    setWay(way());
+  });
+  setWay(PaintWay::Piece);
+}
+
+void PaintCard::setWay(PaintWay way) {
+  way_->setCurrent(static_cast<int>(way));
+  ringPills_->setVisible(way == PaintWay::Ring);
+  switch (way) {
+    case PaintWay::Piece: note_->setText(tr("One piece.")); break;
+    case PaintWay::Row: note_->setText(tr("All pieces on the line through this one, at %1°. T turns the line.").arg(rowDegrees_)); break;
+    case PaintWay::Ring: note_->setText(tr("Pieces that are %n seam(s) away.", nullptr, ring_)); break;
+    case PaintWay::Alike: note_->setText(tr("The same shape wearing the same cloth; with Shift all of the shape.")); break;
+  }
+  Q_EMIT choiceChanged();
+}
+
+void PaintCard::turnRow() {
+  const auto* at = std::find(std::begin(kRowTurns), std::end(kRowTurns), rowDegrees_);
+  const auto i = static_cast<std::size_t>(at - std::begin(kRowTurns));
+  rowDegrees_ = kRowTurns[(i + 1) % std::size(kRowTurns)];
+  setWay(PaintWay::Row);
+}
+
+void PaintCard::chooseCloth(ClothId cloth) {
+  cloth_ = cloth;
+  refresh();
+  Q_EMIT choiceChanged();
+}
+
+void PaintCard::addRow(const Cloth* cloth) {
+  const ClothId id = cloth ? cloth->id : kNoCloth;
+  auto* row = new ClothRow(cloth, session_.tally().count(id));
+  row->setChecked(id == cloth_);
+  connect(row, &QPushButton::clicked, this, [this, id] { chooseCloth(id); });
+  rows_->addWidget(row);
+}
+
+void PaintCard::refresh() {
+  const QWidget* focused = focusWidget();
+  int keep = -1;
+  for (int i = 0; i < rows_->count(); ++i)
+    if (rows_->itemAt(i)->widget() == focused && focused && focused->hasFocus()) keep = i;
+  clearLayout(rows_);
+  if (!clothById(session_.project(), cloth_) && !session_.project().cloths.empty() && cloth_ != kNoCloth) cloth_ = session_.project().cloths.front().id;
+  for (const Cloth& c : session_.project().cloths) addRow(&c);
+  addRow(nullptr);
+  if (keep >= 0 && keep < rows_->count()) rows_->itemAt(keep)->widget()->setFocus();
+}
+
+}  // namespace clathra

@@ -1,0 +1,37 @@
+// Paint with: the cloths with how many pieces wear each, "add a cloth", and how far a click reaches.
+#pragma once
+#include "app/session/session.hpp"
+#include "app/widgets/basics.hpp"
+
+namespace clathra {
+
+enum class PaintWay { Piece, Row, Ring, Alike };
+
+class PaintCard : public Card {
+  Q_OBJECT
+ public:
+  explicit PaintCard(Session& session);
+  ClothId cloth() const { return cloth_; }
+  void chooseCloth(ClothId cloth);
+  PaintWay way() const { return static_cast<PaintWay>(way_->current()); }
+  void setWay(PaintWay way);
+  int ring() const { return ring_; }
+  double rowDegrees() const { return rowDegrees_; }
+  void turnRow();
+
+ Q_SIGNALS:
+  void choiceChanged();
+
+ private:
+  void refresh();
+  void addRow(const Cloth* cloth);
+  Session& session_;
+  ClothId cloth_ = 0;
+  QVBoxLayout* rows_;
+  Pills *way_, *ringPills_;
+  QLabel* note_;
+  int ring_ = 1;
+  double rowDegrees_ = 0;
+};
+
+}  // namespace clathra

@@ -1,0 +1,171 @@
+#include "app/arrange/size_card.hpp"
+
+#include <QHBoxLayout>
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/flow_layout.hpp"
+#include "draw/hatch.hpp"
+
+namespace clathra {
+
+namespace {
+
+const Length kLeastWanted = Length::millimetres(30), kMostWanted = Length::millimetres(20'000);
+
+QWidget* row(const std::vector<QWidget*>& widgets) {
+  auto* w = new QWidget;
+  auto* flow = new FlowLayout(scaled(8), scaled(4), w);
+  for (QWidget* each : widgets) flow->addWidget(each);
+  QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
+  policy.setHeightForWidth(true);
+  w->setSizePolicy(policy);
+  return w;
+}
+
+/// The largest piece of the layout with the side that the edge length sets drawn thick.
+void paintShape(QPainter& p, const QRectF& into, const Project& project) {
+  const Layout& layout = *project.layout;
+  if (layout.shapes.empty()) return;
+  const Shape* shape = &layout.shapes.front();
+  for (const Shape& s : layout.shapes)
+    if (area(s.outline) > area(shape->outline)) shape = &s;
+  const Box b = bounds(shape->outline);
+  const double k = std::min(into.width() / b.width(), into.height() / b.height()) * 0.88;
+  const Palette& c = currentPalette();
+  QPolygonF polygon;
+  for (const Point q : shape->outline) polygon << into.center() + QPointF(q.x - (b.left + b.right) / 2, q.y - (b.top + b.bottom) / 2) * k;
+  p.setBrush(c.chosen);
+  p.setPen(QPen(c.ink, 1.6));
+  p.drawPolygon(polygon);
+  const auto edges = edgeLengths(shape->outline);
+  int marked = -1;
+  double leftmost = 1e300;
+  for (int i = 0; i < polygon.size(); ++i) {
+    const double x = (polygon[i].x() + polygon[(i + 1) % polygon.size()].x()) / 2;
+    if (std::abs(edges[static_cast<std::size_t>(i)] - project.recipe.edge.mm()) < 1e-3 && x < leftmost - 1e-6) {
+      leftmost = x;
+      marked = i;
+    }
+  }
+  if (marked < 0) return;
+  QPen thick(c.madder, 5);
+  thick.setCapStyle(Qt::RoundCap);
+  p.setPen(thick);
+  p.drawLine(polygon[marked], polygon[(marked + 1) % polygon.size()]);
+}
+
+}  // namespace
+
+SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(session) {
+  shape_ = new PictureView(tr("The side that the edge length sets"), [this](QPainter& p, const QRectF& r) {
+    if (session_.isOpen()) paintShape(p, r, session_.project());
+  });
+  shape_->setFixedSize(scaled(64), scaled(64));
+  edgeOf_ = wrapped({}, "muted");
+  edge_ = new LengthField(tr("The edge"), kLeastEdge, kMostEdge);
+  auto* top = new QHBoxLayout;
+  top->setSpacing(scaled(10));
+  top->addWidget(shape_);
+  auto* beside = new QVBoxLayout;
+  beside->addWidget(edgeOf_);
+  beside->addWidget(edge_);
+  top->addLayout(beside, 1);
+  body()->addLayout(top);
+
+  across_ = new CountField(tr("Count across"), 1, kMostCount);
+  down_ = new CountField(tr("Count down"), 1, kMostCount);
+  rings_ = new CountField(tr("Rings"), 0, kMostCount);
+  fieldCounts_ = row({across_, label(tr("across")), down_, label(tr("down"))});
+  rosetteCounts_ = row({rings_, label(tr("rings"))});
+  body()->addWidget(fieldCounts_);
+  body()->addWidget(rosetteCounts_);
+  countsOf_ = wrapped({}, "muted");
+  body()->addWidget(countsOf_);
+
+  wantedWidth_ = new LengthField(tr("The wanted width"), kLeastWanted, kMostWanted);
+  wantedHeight_ = new LengthField(tr("The wanted height"), kLeastWanted, kMostWanted);
+  for (LengthField* f : {wantedWidth_, wantedHeight_}) f->setOptional(true);
+  body()->addWidget(label(tr("Wanted finished size"), "muted"));
+  body()->addWidget(row({wantedWidth_, label(QStringLiteral("×")), wantedHeight_}));
+  nearest_ = new QWidget;
+  new QVBoxLayout(nearest_);
+  nearest_->layout()->setContentsMargins(0, 0, 0, 0);
+  body()->addWidget(nearest_);
+
+  allowance_ = new LengthField(tr("The seam allowance"), Length::millimetres(1), Length::millimetres(50));
+  body()->addWidget(row({label(tr("Seam allowance")), allowance_}));
+  unit_ = new Pills({tr("inches"), tr("millimetres")}, tr("Unit"));
+  body()->addWidget(unit_);
+
+  connect(&session_, &Session::changed, this, &SizeCard::refresh);
+  connect(edge_, &LengthField::lengthChanged, this, [this] {
+    session_.edit({{"edit", "setEdge"}, {"value", edge_->length()->mm()}}, tr("changed the edge to %1").arg(edge_->text()));
+  });
+  for (CountField* f : {across_, down_, rings_}) connect(f, &CountField::countChanged, this, &SizeCard::applyCounts);
+  for (LengthField* f : {wantedWidth_, wantedHeight_})
+    connect(f, &LengthField::lengthChanged, this, [this] {
+      const double w = wantedWidth_->length().value_or(Length{}).mm(), h = wantedHeight_->length().value_or(Length{}).mm();
+      session_.edit({{"edit", "setWantedSize"}, {"width", w}, {"height", h}}, tr("noted the wanted size"));
+    });
+  connect(allowance_, &LengthField::lengthChanged, this, [this] {
+    session_.edit({{"edit", "setAllowance"}, {"value", allowance_->length()->mm()}}, tr("changed the seam allowance to %1").arg(allowance_->text()));
+  });
+  connect(unit_, &Pills::chosen, this, [this](int i) { session_.edit({{"edit", "setUnit"}, {"unit", i == 0 ? "inch" : "mm"}}, tr("changed the unit")); });
+  for (LengthField* f : {edge_, allowance_, wantedWidth_, wantedHeight_}) connect(f, &LengthField::wrong, this, &SizeCard::said);
+  for (CountField* f : {across_, down_, rings_}) connect(f, &CountField::wrong, this, &SizeCard::said);
+}
+
+void SizeCard::applyCounts() {
+  session_.edit({{"edit", "setCounts"}, {"across", across_->count()}, {"down", down_->count()}, {"rings", rings_->count()}}, tr("changed the counts"));
+}
+
+void SizeCard::refresh() {
+  const Project& p = session_.project();
+  const auto arrangement = session_.library().find(p.recipe.arrangement);
+  const bool rosette = arrangement && (*arrangement)->kind == ArrangementKind::Rosette;
+  for (LengthField* f : {edge_, allowance_, wantedWidth_, wantedHeight_}) f->setUnit(p.settings.unit);
+  edge_->setLength(p.recipe.edge);
+  allowance_->setLength(p.settings.allowance);
+  const auto wanted = [](double mm) { return mm > 0 ? std::optional(Length::millimetres(mm)) : std::nullopt; };
+  wantedWidth_->setLength(wanted(p.wantedWidth));
+  wantedHeight_->setLength(wanted(p.wantedHeight));
+  across_->setCount(p.recipe.across);
+  down_->setCount(p.recipe.down);
+  rings_->setCount(p.recipe.rings);
+  fieldCounts_->setVisible(!rosette);
+  rosetteCounts_->setVisible(rosette);
+  edgeOf_->setText(arrangement ? QString::fromStdString((*arrangement)->edgeOf) : tr("the edge"));
+  countsOf_->setText(arrangement ? tr("counts %1").arg(QString::fromStdString((*arrangement)->counts)) : QString());
+  unit_->setCurrent(p.settings.unit == Unit::Inch ? 0 : 1);
+  shape_->update();
+  offerNearest();
+}
+
+void SizeCard::offerNearest() {
+  clearLayout(nearest_->layout());
+  const Project& p = session_.project();
+  const auto arrangement = session_.library().find(p.recipe.arrangement);
+  if (!arrangement || p.wantedWidth <= 0 || p.wantedHeight <= 0) return;
+  const auto near = nearestSizes(**arrangement, p.recipe, p.wantedWidth, p.wantedHeight);
+  if (!near) {
+    nearest_->layout()->addWidget(wrapped(QString::fromStdString(near.error().text), "muted"));
+    return;
+  }
+  const bool rosette = (*arrangement)->kind == ArrangementKind::Rosette;
+  for (const NearSize& n : *near) {
+    const QString counts = rosette ? tr("%1 rings").arg(n.rings) : tr("%1 × %2").arg(n.across).arg(n.down);
+    auto* b = button(tr("%1:  %2 × %3").arg(counts, QString::fromStdString(formatReadable(n.width, p.settings.unit)),
+                                             QString::fromStdString(formatReadable(n.height, p.settings.unit))),
+                     "link");
+    b->setAccessibleName(tr("Take %1").arg(b->text()));
+    connect(b, &QPushButton::clicked, this, [this, n, rosette] {
+      nlohmann::json edit = {{"edit", "setCounts"}};
+      if (rosette) edit["rings"] = n.rings;
+      else edit.update({{"across", n.across}, {"down", n.down}});
+      session_.edit(edit, tr("took the counts for the wanted size"));
+    });
+    nearest_->layout()->addWidget(b);
+  }
+}
+
+}  // namespace clathra

@@ -1,0 +1,244 @@
+#include "app/canvas/layout_canvas.hpp"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QScreen>
+#include <QWheelEvent>
+#include <cmath>
+
+#include "app/theme/theme.hpp"
+
+namespace clathra {
+
+namespace {
+constexpr double kMargin = 14;       // px round the picture
+constexpr double kDragStarts = 6;    // px
+constexpr double kZoomStep = 1.25;
+}  // namespace
+
+LayoutCanvas::LayoutCanvas(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+  setFocusPolicy(Qt::StrongFocus);
+  setMouseTracking(true);
+  setMinimumSize(160, 120);
+  setAccessibleName(tr("Picture of the layout"));
+  setAccessibleDescription(tr("Arrow keys move the cursor from piece to piece, Enter does what the sentence above says, plus and minus zoom, 0 shows all."));
+  connect(&session_, &Session::opened, this, [this] {
+    cursor_ = -1;
+    fitAll();
+  });
+  connect(&session_, &Session::changed, this, [this](int parts) {
+    if (shown_) lit_.clear();
+    shown_ = false;
+    const int last = static_cast<int>(session_.project().layout->size()) - 1;
+    cursor_ = std::min(cursor_, last);
+    pointed_ = std::min(pointed_, last);
+    if ((parts & LayoutPart) && fitted_) fitAll();
+    refreshReach();
+    update();
+  });
+}
+
+void LayoutCanvas::setReach(std::function<std::vector<std::uint32_t>(std::uint32_t, bool)> reach) {
+  reach_ = std::move(reach);
+  refreshReach();
+}
+
+void LayoutCanvas::refreshReach() {
+  if (shown_) return;
+  lit_.clear();
+  if (pointed_ >= 0 && reach_ && session_.isOpen()) lit_ = reach_(static_cast<std::uint32_t>(pointed_), shift_);
+  update();
+}
+
+void LayoutCanvas::setBack(bool back) {
+  back_ = back;
+  fitAll();
+}
+
+void LayoutCanvas::showPieces(std::vector<std::uint32_t> pieces) {
+  lit_ = std::move(pieces);
+  shown_ = true;
+  if (!lit_.empty()) setCursorPiece(static_cast<int>(lit_.front()));
+  shown_ = true;
+  update();
+}
+
+Box LayoutCanvas::shownBox() const {
+  const Layout& layout = *session_.project().layout;
+  return layout.sides == Sides::Slice ? session_.index().bounds() : layout.finished;
+}
+
+void LayoutCanvas::fit(bool width, bool height) {
+  if (!session_.isOpen()) return;
+  const QRectF room = QRectF(rect()).adjusted(kMargin, kMargin, -kMargin, -kMargin);
+  const Box box = shownBox();
+  const double w = room.width() / std::max(box.width(), 1e-6), h = room.height() / std::max(box.height(), 1e-6);
+  const LayoutPlace whole = fitted(box, room, back_);
+  place_ = whole;
+  if (width != height) {
+    place_.scale = width ? w : h;
+    const double midX = (box.left + box.right) / 2 * (back_ ? -1 : 1), midY = (box.top + box.bottom) / 2;
+    place_.origin = room.center() - QPointF(midX, midY) * place_.scale;
+  }
+  fitted_ = width && height;
+  update();
+  Q_EMIT viewChanged();
+}
+
+void LayoutCanvas::fitAll() { fit(true, true); }
+void LayoutCanvas::fitWidth() { fit(true, false); }
+void LayoutCanvas::fitHeight() { fit(false, true); }
+
+void LayoutCanvas::zoomBy(double factor, QPointF about) {
+  const double scale = std::clamp(place_.scale * factor, 0.01, 100.0);
+  const double k = scale / place_.scale;
+  place_.origin = about + (place_.origin - about) * k;
+  place_.scale = scale;
+  fitted_ = false;
+  update();
+  Q_EMIT viewChanged();
+}
+
+double LayoutCanvas::zoomPercent() const {
+  const double perMm = screen() ? screen()->physicalDotsPerInch() / 25.4 : 96 / 25.4;
+  return 100 * place_.scale / perMm;
+}
+
+void LayoutCanvas::setCursorPiece(int piece) {
+  cursor_ = piece;
+  bringIntoView(piece);
+  point(piece, shift_);
+}
+
+void LayoutCanvas::bringIntoView(int piece) {
+  if (piece < 0) return;
+  const QPointF at = onScreen(static_cast<std::uint32_t>(piece));
+  const QRectF room = QRectF(rect()).adjusted(40, 40, -40, -40);
+  if (room.contains(at)) return;
+  const QPointF to(std::clamp(at.x(), room.left(), std::max(room.left(), room.right())), std::clamp(at.y(), room.top(), std::max(room.top(), room.bottom())));
+  place_.origin += to - at;
+  fitted_ = false;
+  Q_EMIT viewChanged();
+}
+
+void LayoutCanvas::point(int piece, bool shift) {
+  pointed_ = piece;
+  shift_ = shift;
+  refreshReach();
+  Q_EMIT pointedAt(piece);
+}
+
+void LayoutCanvas::paintEvent(QPaintEvent* event) {
+  if (!session_.isOpen()) return;
+  QPainter painter(this);
+  painter.setRenderHint(QPainter::Antialiasing);
+  LayoutLook look;
+  look.palette = &currentPalette();
+  look.back = back_;
+  look.lit = lit_;
+  look.cursor = hasFocus() ? cursor_ : -1;
+  paintLayout(painter, session_.project(), session_.index(), place_, event->rect(), look);
+  if (hasFocus() && cursor_ < 0) {
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(currentPalette().sea, 2));
+    painter.drawRoundedRect(QRectF(rect()).adjusted(1.5, 1.5, -1.5, -1.5), 8, 8);
+  }
+}
+
+void LayoutCanvas::resizeEvent(QResizeEvent*) {
+  if (fitted_) fitAll();
+}
+
+void LayoutCanvas::mouseMoveEvent(QMouseEvent* event) {
+  if (!session_.isOpen()) return;
+  if (pressed_ && (dragging_ || (event->position() - dragFrom_).manhattanLength() > kDragStarts)) {
+    dragging_ = true;
+    place_.origin += event->position() - dragFrom_;
+    dragFrom_ = event->position();
+    fitted_ = false;
+    update();
+    Q_EMIT viewChanged();
+    return;
+  }
+  const auto piece = session_.index().at(*session_.project().layout, place_.toLayout(event->position()));
+  const int now = piece ? static_cast<int>(*piece) : -1;
+  const bool shift = event->modifiers() & Qt::ShiftModifier;
+  if (shown_ || (now == pointed_ && shift == shift_)) return;
+  point(now, shift);
+}
+
+void LayoutCanvas::mousePressEvent(QMouseEvent* event) {
+  pressed_ = true;
+  dragging_ = false;
+  dragFrom_ = event->position();
+}
+
+void LayoutCanvas::mouseReleaseEvent(QMouseEvent* event) {
+  const bool wasDrag = dragging_;
+  pressed_ = dragging_ = false;
+  if (wasDrag || !session_.isOpen() || event->button() != Qt::LeftButton) return;
+  shown_ = false;
+  const auto piece = session_.index().at(*session_.project().layout, place_.toLayout(event->position()));
+  if (!piece) return refreshReach();
+  cursor_ = static_cast<int>(*piece);
+  const bool shift = event->modifiers() & Qt::ShiftModifier;
+  point(cursor_, shift);
+  Q_EMIT clicked(*piece, shift);
+}
+
+void LayoutCanvas::wheelEvent(QWheelEvent* event) {
+  const double steps = event->angleDelta().y() / 120.0;
+  if (steps != 0) zoomBy(std::pow(kZoomStep, steps), event->position());
+}
+
+bool LayoutCanvas::moveCursor(int key) {
+  Point towards;
+  switch (key) {
+    case Qt::Key_Left: towards = {back_ ? 1.0 : -1.0, 0}; break;
+    case Qt::Key_Right: towards = {back_ ? -1.0 : 1.0, 0}; break;
+    case Qt::Key_Up: towards = {0, -1}; break;
+    case Qt::Key_Down: towards = {0, 1}; break;
+    default: return false;
+  }
+  shown_ = false;
+  const Layout& layout = *session_.project().layout;
+  if (cursor_ < 0) {
+    const Point middle = place_.toLayout(QRectF(rect()).center());
+    const auto at = session_.index().at(layout, middle);
+    setCursorPiece(at ? static_cast<int>(*at) : 0);
+    return true;
+  }
+  if (const auto next = session_.index().neighbour(layout, static_cast<std::uint32_t>(cursor_), towards)) setCursorPiece(static_cast<int>(*next));
+  return true;
+}
+
+void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
+  if (!session_.isOpen()) return;
+  const QPointF middle = QRectF(rect()).center();
+  if (moveCursor(event->key())) return;
+  switch (event->key()) {
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+    case Qt::Key_Space:
+      if (cursor_ < 0) break;
+      shown_ = false;
+      Q_EMIT clicked(static_cast<std::uint32_t>(cursor_), event->modifiers() & Qt::ShiftModifier);
+      return;
+    case Qt::Key_Plus:
+    case Qt::Key_Equal: return zoomBy(kZoomStep, middle);
+    case Qt::Key_Minus: return zoomBy(1 / kZoomStep, middle);
+    case Qt::Key_0: return fitAll();
+    case Qt::Key_W: return fitWidth();
+    case Qt::Key_H: return fitHeight();
+    case Qt::Key_T: Q_EMIT turnAsked(); return;
+    default: break;
+  }
+  QWidget::keyPressEvent(event);
+}
+
+void LayoutCanvas::leaveEvent(QEvent*) {
+  if (!shown_ && !hasFocus()) point(-1, false);
+}
+
+}  // namespace clathra

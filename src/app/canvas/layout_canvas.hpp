@@ -1,0 +1,70 @@
+// The picture of the layout: zoom, pan, a visible cursor for the keyboard, and what a click would change lit first.
+#pragma once
+#include <QWidget>
+#include <functional>
+#include <vector>
+
+#include "app/session/session.hpp"
+#include "draw/layout_painter.hpp"
+
+namespace clathra {
+
+class LayoutCanvas : public QWidget {
+  Q_OBJECT
+ public:
+  explicit LayoutCanvas(Session& session, QWidget* parent = nullptr);
+
+  /// Which pieces a click on a piece changes; empty for none. They light up under the pointer and the cursor.
+  void setReach(std::function<std::vector<std::uint32_t>(std::uint32_t piece, bool shift)> reach);
+  void setBack(bool back);
+  bool back() const { return back_; }
+  /// Lights pieces until the next edit or click ("Show them").
+  void showPieces(std::vector<std::uint32_t> pieces);
+  void fitAll();
+  void fitWidth();
+  void fitHeight();
+  void zoomBy(double factor, QPointF about);
+  double zoomPercent() const;  ///< of life size, by the screen's own resolution
+  int cursorPiece() const { return cursor_; }
+  void setCursorPiece(int piece);
+  /// Where a piece's centre lies on the widget.
+  QPointF onScreen(std::uint32_t piece) const { return place_.toDevice(session_.project().layout->pieces[piece].centre); }
+  void refreshReach();
+
+ Q_SIGNALS:
+  void clicked(std::uint32_t piece, bool shift);
+  void pointedAt(int piece);     ///< under pointer or cursor; -1 for none
+  void turnAsked();              ///< the key that turns the direction of rows
+  void viewChanged();
+
+ protected:
+  void paintEvent(QPaintEvent*) override;
+  void resizeEvent(QResizeEvent*) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void wheelEvent(QWheelEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  void leaveEvent(QEvent*) override;
+
+ private:
+  Box shownBox() const;
+  void fit(bool width, bool height);
+  void point(int piece, bool shift);
+  void bringIntoView(int piece);
+  bool moveCursor(int key);
+
+  Session& session_;
+  std::function<std::vector<std::uint32_t>(std::uint32_t, bool)> reach_;
+  LayoutPlace place_;
+  std::vector<std::uint32_t> lit_;
+  bool shown_ = false;   ///< lit_ was asked for, not hovered
+  bool back_ = false;
+  bool fitted_ = true;   ///< follows the window's size
+  int cursor_ = -1, pointed_ = -1;
+  bool shift_ = false;
+  QPointF dragFrom_;
+  bool dragging_ = false, pressed_ = false;
+};
+
+}  // namespace clathra

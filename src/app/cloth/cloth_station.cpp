@@ -1,0 +1,437 @@
+#include "app/cloth/cloth_station.hpp"
+
+#include <QColorDialog>
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QMessageBox>
+#include <QScrollArea>
+
+#include "app/theme/theme.hpp"
+#include "app/window/remarks_card.hpp"
+#include "draw/cut_painter.hpp"
+#include "draw/fonts.hpp"
+#include "project/codec.hpp"
+
+namespace clathra {
+
+namespace {
+
+const Length kLeast = Length::millimetres(10), kWidest = Length::millimetres(5'000), kLongest = Length::millimetres(100'000);
+
+struct Increment {
+  const char* name;
+  double mm;
+};
+constexpr Increment kIncrements[] = {{"5 cm", 50}, {"10 cm", 100}, {"25 cm", 250}, {"50 cm", 500}, {"1/8 yd", 114.3}, {"1/4 yd", 228.6}, {"1/2 yd", 457.2}, {"1 yd", 914.4}};
+
+QWidget* pair(const QString& what, QWidget* field) {
+  auto* w = new QWidget;
+  auto* row = new QHBoxLayout(w);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(scaled(8));
+  row->addWidget(wrapped(what), 2);
+  row->addWidget(field, 3);
+  return w;
+}
+
+/// One cloth of the shelf, to the shelf's common scale: every length lies as a band, sign and name beside it.
+class ShelfRow : public QPushButton {
+ public:
+  ShelfRow(Session& session, const Cloth& cloth, double longest) : session_(session), id_(cloth.id), longest_(longest) {
+    setObjectName(QStringLiteral("row"));
+    setCheckable(true);
+    setCursor(Qt::PointingHandCursor);
+    setAccessibleName(QObject::tr("%1, %2").arg(QString::fromStdString(clothTitle(cloth)), facts(cloth)));
+    setMinimumWidth(scaled(260));
+    setFixedHeight(scaled(116));
+  }
+
+  static QString facts(const Cloth& c) {
+    if (c.scraps) return QObject::tr("scraps, no size");
+    if (!c.width) return QObject::tr("width not known yet");
+    double sum = 0;
+    for (const Length l : c.lengths) sum += l.mm();
+    QString text = QObject::tr("%1 cm wide").arg(QString::fromStdString(formatNumber(c.width->mm() / 10, 1)));
+    text += c.lengths.empty() ? QObject::tr(", none on hand") : QObject::tr(", %1 on hand").arg(metres(sum));
+    if (c.direction != Direction::None) text += QStringLiteral(", ") + QString::fromStdString(directionName(c.direction));
+    if (c.print) text += QObject::tr(", repeat %1 × %2 mm %3").arg(QString::fromStdString(formatNumber(c.print->across.mm(), 1)), QString::fromStdString(formatNumber(c.print->along.mm(), 1)), QString::fromStdString(repeatName(c.print->kind)));
+    return text;
+  }
+
+ protected:
+  void paintEvent(QPaintEvent* event) override {
+    QPushButton::paintEvent(event);
+    const Cloth* c = clothById(session_.project(), id_);
+    if (!c) return;
+    const double k = textScale();
+    QPainter p(this);
+    p.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
+    p.setPen(currentPalette().ink);
+    p.setFont(textFont(15 * k, QFont::Bold));
+    const QString head = QString::fromStdString(c->sign) + QStringLiteral("   ") + QString::fromStdString(clothTitle(*c));
+    p.drawText(QPointF(14 * k, 24 * k), head);
+    const double w = QFontMetricsF(p.font()).horizontalAdvance(head);
+    p.setFont(textFont(14 * k));
+    p.setPen(currentPalette().muted);
+    const double room = width() - w - 44 * k;
+    p.drawText(QPointF(30 * k + w, 24 * k), QFontMetricsF(p.font()).elidedText(facts(*c), Qt::ElideRight, room));
+    const QRectF band(14 * k, 36 * k, width() - 28 * k, height() - 48 * k);
+    if (c->scraps || !c->width || c->lengths.empty()) return loose(p, *c, band);
+    // All cloths at one scale: along to the right, the width upwards.
+    const double scale = std::min(band.width() / longest_, band.height() / 1500);
+    double x = band.left();
+    for (const Length l : c->lengths) {
+      const QRectF piece(x, band.top(), l.mm() * scale, c->width->mm() * scale);
+      paintClothLength(p, session_.project(), *c, piece, scale, currentPalette());
+      x += piece.width() + 10 * k;
+    }
+  }
+
+ private:
+  /// Nothing to draw to scale: a swatch with a torn rim.
+  void loose(QPainter& p, const Cloth& c, const QRectF& band) {
+    paintClothLength(p, session_.project(), c, QRectF(band.left(), band.top(), band.height() * 1.4, band.height()), 0.5, currentPalette());
+    QPen torn(currentPalette().panel, 3);
+    torn.setDashPattern({2, 2});
+    p.setPen(torn);
+    p.setBrush(Qt::NoBrush);
+    p.drawRect(QRectF(band.left(), band.top(), band.height() * 1.4, band.height()));
+  }
+
+  Session& session_;
+  ClothId id_;
+  double longest_;
+};
+
+}  // namespace
+
+ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
+  auto* panel = new QFrame;
+  panel->setObjectName(QStringLiteral("panel"));
+  auto* all = new QVBoxLayout(panel);
+  all->setContentsMargins(scaled(16), scaled(10), scaled(16), scaled(12));
+  auto* top = new QHBoxLayout;
+  top->addWidget(wrapped(tr("The shelf, every length to the same scale"), "head"), 1);
+  auto* add = button(tr("Add a cloth"));
+  auto* addScraps = button(tr("Add scraps"));
+  top->addWidget(add);
+  top->addWidget(addScraps);
+  all->addLayout(top);
+  auto* scroll = new QScrollArea;
+  scroll->setWidgetResizable(true);
+  scroll->setFrameShape(QFrame::NoFrame);
+  scroll->setFocusPolicy(Qt::NoFocus);
+  shelf_ = new QWidget;
+  auto* rows = new QVBoxLayout(shelf_);
+  rows->setContentsMargins(0, 0, scaled(6), 0);
+  rows->setSpacing(scaled(6));
+  scroll->setWidget(shelf_);
+  all->addWidget(scroll, 1);
+  picture_ = panel;
+  auto* remarks = new RemarksCard(session_, id());
+  bench_ = benchOf({clothCard(), printCard(), remarks});
+  connect(remarks, &RemarksCard::showPieces, this, [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+  const auto addOne = [this](const char* edit, const QString& base) {
+    std::string name = base.toStdString();
+    for (int n = 2; findCloth(session_.project(), name); ++n) name = base.toStdString() + " " + std::to_string(n);
+    if (session_.edit({{"edit", edit}, {"name", name}}, tr("added a cloth"))) choose(session_.project().cloths.back().id);
+  };
+  connect(add, &QPushButton::clicked, this, [addOne] { addOne("addCloth", tr("New cloth")); });
+  connect(addScraps, &QPushButton::clicked, this, [addOne] { addOne("addScraps", tr("Scraps")); });
+  connect(&session_, &Session::opened, this, [this] { chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id; });
+  connect(&session_, &Session::changed, this, &ClothStation::refresh);
+}
+
+QWidget* ClothStation::clothCard() {
+  clothCard_ = new Card(tr("This cloth"));
+  name_ = new QLineEdit;
+  name_->setAccessibleName(tr("Name of the cloth"));
+  name_->setMaxLength(100);
+  colour_ = button(tr("Colour …"));
+  hatch_ = new QComboBox;
+  hatch_->setAccessibleName(tr("Hatch"));
+  for (int i = 1; i < kHatches; ++i) hatch_->addItem(QString::fromStdString(hatchName(static_cast<Hatch>(i))));
+  scraps_ = new QCheckBox(tr("Scraps, without a size"));
+  width_ = new LengthField(tr("The usable width"), kLeast, kWidest);
+  width_->setOptional(true);
+  lengths_ = new QLineEdit;
+  lengths_->setAccessibleName(tr("Lengths on hand"));
+  lengths_->setPlaceholderText(tr("like 1.5 m; 45 cm"));
+  direction_ = new QComboBox;
+  direction_->setAccessibleName(tr("Direction"));
+  direction_->addItems({tr("no direction"), tr("two ways up"), tr("one way up"), tr("stripe")});
+  increment_ = new QComboBox;
+  increment_->setAccessibleName(tr("Sold by"));
+  for (const Increment& i : kIncrements) increment_->addItem(QString::fromLatin1(i.name));
+  allowance_ = new LengthField(tr("Its own seam allowance"), Length::millimetres(1), Length::millimetres(50));
+  allowance_->setOptional(true);
+  allowance_->setPlaceholderText(tr("as the project"));
+  auto* body = clothCard_->body();
+  body->addWidget(pair(tr("Name"), name_));
+  body->addWidget(pair(tr("Colour"), colour_));
+  body->addWidget(pair(tr("Hatch"), hatch_));
+  body->addWidget(scraps_);
+  sized_ = new QWidget;
+  auto* sized = new QVBoxLayout(sized_);
+  sized->setContentsMargins(0, 0, 0, 0);
+  sized->setSpacing(scaled(8));
+  sized->addWidget(pair(tr("Usable width"), width_));
+  sized->addWidget(pair(tr("On hand"), lengths_));
+  sized->addWidget(pair(tr("Sold by"), increment_));
+  body->addWidget(sized_);
+  body->addWidget(pair(tr("Direction"), direction_));
+  body->addWidget(pair(tr("Allowance"), allowance_));
+  auto* removeButton = button(tr("Remove this cloth …"), "warnlink");
+  body->addWidget(removeButton);
+  connect(name_, &QLineEdit::editingFinished, this, [this] {
+    if (cloth() && name_->text().trimmed() != QString::fromStdString(cloth()->name)) change({{"name", name_->text().trimmed().toStdString()}}, tr("named a cloth"));
+  });
+  connect(colour_, &QPushButton::clicked, this, &ClothStation::pickColour);
+  connect(hatch_, &QComboBox::activated, this, [this](int i) { change({{"hatch", hatchName(static_cast<Hatch>(i + 1))}}, tr("changed a hatch")); });
+  connect(scraps_, &QCheckBox::clicked, this, [this](bool on) { change({{"scraps", on}}, tr("changed a cloth")); });
+  connect(width_, &LengthField::lengthChanged, this, [this] {
+    change({{"width", width_->length() ? nlohmann::json(width_->length()->mm()) : nlohmann::json(nullptr)}}, tr("changed a width"));
+  });
+  connect(lengths_, &QLineEdit::editingFinished, this, &ClothStation::setLengths);
+  connect(direction_, &QComboBox::activated, this, [this](int i) { change({{"direction", directionName(static_cast<Direction>(i))}}, tr("changed a direction")); });
+  connect(increment_, &QComboBox::activated, this, [this](int i) { change({{"increment", kIncrements[i].mm}}, tr("changed the shop's step")); });
+  connect(allowance_, &LengthField::lengthChanged, this, [this] {
+    change({{"allowance", allowance_->length() ? nlohmann::json(allowance_->length()->mm()) : nlohmann::json(nullptr)}}, tr("changed an allowance"));
+  });
+  for (LengthField* f : {width_, allowance_}) connect(f, &LengthField::wrong, this, &Station::said);
+  connect(removeButton, &QPushButton::clicked, this, &ClothStation::remove);
+  return clothCard_;
+}
+
+QWidget* ClothStation::printCard() {
+  printCard_ = new Card(tr("Its print"), true);
+  auto* load = button(tr("Take in a picture …"));
+  printNote_ = wrapped({}, "muted");
+  printCard_->body()->addWidget(printNote_);
+  printCard_->body()->addWidget(load);
+  printFields_ = new QWidget;
+  auto* body = new QVBoxLayout(printFields_);
+  body->setContentsMargins(0, 0, 0, 0);
+  body->setSpacing(scaled(8));
+  const auto field = [this, body](const QString& spoken, const QString& shown) {
+    auto* f = new LengthField(spoken, Length::millimetres(0), kWidest);
+    body->addWidget(pair(shown, f));
+    connect(f, &LengthField::wrong, this, &Station::said);
+    return f;
+  };
+  pictureWidth_ = field(tr("Width of the picture on the cloth"), tr("Picture shows a width of"));
+  along_ = field(tr("Repeat along the cloth"), tr("Repeat along"));
+  across_ = field(tr("Repeat across the cloth"), tr("Repeat across"));
+  kind_ = new QComboBox;
+  kind_->setAccessibleName(tr("How it repeats"));
+  kind_->addItems({tr("straight"), tr("half-drop"), tr("brick")});
+  body->addWidget(pair(tr("Repeats"), kind_));
+  mirror_ = new QCheckBox(tr("Mirrors itself left to right"));
+  body->addWidget(mirror_);
+  mirrorAt_ = field(tr("Mirror line from the picture's left side"), tr("Mirror line at"));
+  placeKnown_ = new QCheckBox(tr("Its place on the cloth is known"));
+  body->addWidget(placeKnown_);
+  markX_ = field(tr("Picture's corner from the left selvedge"), tr("From selvedge"));
+  markY_ = field(tr("Picture's corner from the upper cut end"), tr("From cut end"));
+  printCard_->body()->addWidget(printFields_);
+  connect(load, &QPushButton::clicked, this, &ClothStation::loadPrint);
+  connect(along_, &LengthField::lengthChanged, this, [this] { changePrint({{"along", along_->length()->mm()}}, tr("changed a repeat")); });
+  connect(across_, &LengthField::lengthChanged, this, [this] { changePrint({{"across", across_->length()->mm()}}, tr("changed a repeat")); });
+  connect(kind_, &QComboBox::activated, this, [this](int i) { changePrint({{"kind", repeatName(static_cast<RepeatKind>(i))}}, tr("changed a repeat")); });
+  connect(mirror_, &QCheckBox::clicked, this, &ClothStation::setMirror);
+  connect(mirrorAt_, &LengthField::lengthChanged, this, &ClothStation::setMirror);
+  connect(pictureWidth_, &LengthField::lengthChanged, this, [this] {
+    if (!cloth() || !cloth()->print || pictureWidth_->length()->mm() < 1) return;
+    const auto picture = session_.project().pictures.find(cloth()->print->picture);
+    if (picture != session_.project().pictures.end()) changePrint({{"dpi", picture->second.width * 25.4 / pictureWidth_->length()->mm()}}, tr("changed a print's scale"));
+  });
+  const auto mark = [this] {
+    if (placeKnown_->isChecked())
+      changePrint({{"mark", {markX_->length().value_or(Length{}).mm(), markY_->length().value_or(Length{}).mm()}}}, tr("noted a print's place"));
+    else
+      changePrint({{"mark", nullptr}}, tr("forgot a print's place"));
+  };
+  connect(placeKnown_, &QCheckBox::clicked, this, mark);
+  connect(markX_, &LengthField::lengthChanged, this, mark);
+  connect(markY_, &LengthField::lengthChanged, this, mark);
+  return printCard_;
+}
+
+void ClothStation::change(const nlohmann::json& keys, const QString& text) {
+  if (filling_ || !cloth()) return;
+  nlohmann::json edit = {{"edit", "changeCloth"}, {"cloth", cloth()->sign}};
+  if (!cloth()->name.empty()) edit["cloth"] = cloth()->name;
+  edit.update(keys);
+  if (!session_.edit(edit, text)) fillBench();
+}
+
+void ClothStation::changePrint(const nlohmann::json& keys, const QString& text) {
+  if (filling_ || !cloth() || !cloth()->print) return;
+  nlohmann::json print = toJson(*cloth()->print);
+  print.update(keys);
+  change({{"print", print}}, text);
+}
+
+void ClothStation::setMirror() {
+  nlohmann::json axes = nlohmann::json::array();
+  if (mirror_->isChecked()) axes.push_back({{"deg", 90}, {"point", {mirrorAt_->length().value_or(Length{}).mm(), 0}}});
+  changePrint({{"mirror_axes", axes}}, tr("changed a mirror line"));
+}
+
+void ClothStation::setLengths() {
+  if (!cloth() || filling_) return;
+  nlohmann::json lengths = nlohmann::json::array();
+  std::vector<Length> read;
+  const QStringList parts = lengths_->text().split(QLatin1Char(';'), Qt::SkipEmptyParts);
+  for (const QString& part : parts) {
+    const auto l = parseLengthWithin(part.trimmed().toStdString(), unit(), "A length on hand", Length::millimetres(1), kLongest);
+    if (!l) {
+      Q_EMIT said(QString::fromStdString(l.error().text));
+      return;
+    }
+    lengths.push_back(l->mm());
+    read.push_back(*l);
+  }
+  if (read != cloth()->lengths) change({{"lengths", lengths}}, tr("changed the lengths on hand"));
+}
+
+void ClothStation::pickColour() {
+  if (!cloth()) return;
+  const QColor now(cloth()->colour.r, cloth()->colour.g, cloth()->colour.b);
+  const QColor c = QColorDialog::getColor(now, picture_, tr("Colour of the cloth"), QColorDialog::DontUseNativeDialog);
+  if (c.isValid()) change({{"colour", c.name().toStdString()}}, tr("changed a colour"));
+}
+
+void ClothStation::loadPrint() {
+  if (!cloth()) return;
+  const QString file = QFileDialog::getOpenFileName(picture_, tr("A picture of the print, lying straight"), {}, tr("Pictures (*.png *.jpg *.jpeg)"));
+  if (file.isEmpty()) return;
+  nlohmann::json print = {{"picture", file.toStdString()}, {"dpi", 100}, {"along", 100}, {"across", 100}, {"kind", "straight"}};
+  change({{"print", print}}, tr("took in a print"));
+}
+
+void ClothStation::remove() {
+  if (!cloth()) return;
+  const Project& p = session_.project();
+  const int pieces = session_.tally().count(chosen_);
+  const auto motifs = std::count_if(p.motifs.begin(), p.motifs.end(), [&](const MotifChoice& m) { return m.cloth == chosen_; });
+  if (pieces > 0 || motifs > 0) {
+    QMessageBox ask(picture_);
+    ask.setText(tr("%1 is worn by %2 pieces and has %3 motif choices. Remove it, and leave those pieces without cloth?").arg(QString::fromStdString(clothTitle(*cloth()))).arg(pieces).arg(motifs));
+    ask.setInformativeText(tr("Undo brings it back."));
+    auto* yes = ask.addButton(tr("Remove it"), QMessageBox::AcceptRole);
+    ask.addButton(tr("Keep it"), QMessageBox::RejectRole);
+    ask.exec();
+    if (ask.clickedButton() != yes) return;
+  }
+  if (session_.edit({{"edit", "removeCloth"}, {"cloth", clothTitle(*cloth())}}, tr("removed a cloth")))
+    choose(session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id);
+}
+
+void ClothStation::choose(ClothId id) {
+  chosen_ = id;
+  refresh();
+}
+
+void ClothStation::refresh() {
+  if (!cloth() && !session_.project().cloths.empty()) chosen_ = session_.project().cloths.front().id;
+  fillShelf();
+  fillBench();
+}
+
+void ClothStation::fillShelf() {
+  auto* rows = static_cast<QVBoxLayout*>(shelf_->layout());
+  const bool hadFocus = shelf_->focusWidget() && shelf_->focusWidget()->hasFocus();
+  clearLayout(rows);
+  double longest = 500;
+  for (const Cloth& c : session_.project().cloths) {
+    double sum = 0;
+    for (const Length l : c.lengths) sum += l.mm() + 40;
+    longest = std::max(longest, sum);
+  }
+  for (const Cloth& c : session_.project().cloths) {
+    auto* row = new ShelfRow(session_, c, longest);
+    row->setChecked(c.id == chosen_);
+    connect(row, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
+    rows->addWidget(row);
+    if (hadFocus && c.id == chosen_) row->setFocus();
+  }
+  rows->addStretch(1);
+}
+
+void ClothStation::fillBench() {
+  const Cloth* c = cloth();
+  clothCard_->setEnabled(c != nullptr);
+  printCard_->setEnabled(c != nullptr);
+  if (!c) return;
+  filling_ = true;
+  clothCard_->setTitle(QString::fromStdString(clothTitle(*c)));
+  name_->setText(QString::fromStdString(c->name));
+  hatch_->setCurrentIndex(static_cast<int>(c->hatch) - 1);
+  scraps_->setChecked(c->scraps);
+  sized_->setVisible(!c->scraps);
+  for (LengthField* f : {width_, allowance_, along_, across_, mirrorAt_, pictureWidth_, markX_, markY_}) f->setUnit(unit());
+  width_->setLength(c->width);
+  QStringList lengths;
+  for (const Length l : c->lengths) lengths << QString::fromStdString(formatLength(l, Unit::Millimetre));
+  lengths_->setText(lengths.join(QStringLiteral("; ")));
+  lengths_->setPlaceholderText(tr("like 1.5 m; 45 cm"));
+  direction_->setCurrentIndex(static_cast<int>(c->direction));
+  increment_->setCurrentIndex(-1);
+  for (int i = 0; i < static_cast<int>(std::size(kIncrements)); ++i)
+    if (std::abs(kIncrements[i].mm - c->increment.mm()) < 0.01) increment_->setCurrentIndex(i);
+  allowance_->setLength(c->allowance);
+  printFields_->setVisible(c->print.has_value());
+  printNote_->setText(c->print ? tr("Where a motif lies is measured on this picture.") : tr("Without a picture no motif can be chosen. Take in a scan or a straight photograph."));
+  if (c->print) {
+    const auto picture = session_.project().pictures.find(c->print->picture);
+    if (picture != session_.project().pictures.end()) pictureWidth_->setLength(Length::millimetres(picture->second.width * 25.4 / c->print->dpi));
+    along_->setLength(c->print->along);
+    across_->setLength(c->print->across);
+    kind_->setCurrentIndex(static_cast<int>(c->print->kind));
+    mirror_->setChecked(!c->print->mirrors.empty());
+    mirrorAt_->setEnabled(!c->print->mirrors.empty());
+    mirrorAt_->setLength(c->print->mirrors.empty() ? std::nullopt : std::optional(Length::millimetres(c->print->mirrors.front().point.x)));
+    mirrorAt_->setOptional(true);
+    placeKnown_->setChecked(c->print->mark.has_value());
+    for (LengthField* f : {markX_, markY_}) {
+      f->setOptional(true);
+      f->setEnabled(c->print->mark.has_value());
+    }
+    markX_->setLength(c->print->mark ? std::optional(Length::millimetres(c->print->mark->x)) : std::nullopt);
+    markY_->setLength(c->print->mark ? std::optional(Length::millimetres(c->print->mark->y)) : std::nullopt);
+  }
+  filling_ = false;
+}
+
+std::vector<StripFigure> ClothStation::figures() const {
+  const Project& p = session_.project();
+  double onHand = 0;
+  for (const Cloth& c : p.cloths)
+    for (const Length l : c.lengths) onHand += l.mm();
+  std::vector<StripFigure> out{{QString::number(p.cloths.size()), tr("cloths"), {}, false, {}}, {metres(onHand), tr("on hand in all"), {}, false, tr("All lengths of all cloths.")}};
+  if (session_.results().input) {
+    out.push_back({metres(session_.figures().clothNeeded), tr("the plans take"), {}, false, tr("The lengths of all cloths by their chosen methods; open Cut for each sum.")});
+    out.push_back({metres(session_.figures().clothToBuy), tr("to buy"), {}, false, tr("The whole length of every cloth whose lengths on hand do not suffice, rounded up to the shop's step.")});
+  }
+  out.push_back(remarksFigure(session_));
+  return out;
+}
+
+Settled ClothStation::settled() const {
+  int used = 0, known = 0;
+  for (const Cloth& c : session_.project().cloths) {
+    if (session_.tally().count(c.id) == 0) continue;
+    ++used;
+    known += c.scraps || (c.width && !c.lengths.empty());
+  }
+  if (used == 0 || known == 0) return Settled::Not;
+  return known == used ? Settled::Full : Settled::Half;
+}
+
+void ClothStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
+  if (const auto found = findCloth(session_.project(), about.toStdString())) choose(*found);
+  (cloth() && !cloth()->scraps ? static_cast<QWidget*>(width_) : name_)->setFocus();
+}
+
+}  // namespace clathra

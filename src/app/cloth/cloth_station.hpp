@@ -1,0 +1,54 @@
+// Cloth: the shelf, each cloth drawn to scale, and what is known of it.
+#pragma once
+#include <QComboBox>
+#include <QCheckBox>
+#include <QPlainTextEdit>
+
+#include "app/canvas/picture_view.hpp"
+#include "app/widgets/basics.hpp"
+#include "app/window/station.hpp"
+
+namespace clathra {
+
+class ClothStation : public Station {
+  Q_OBJECT
+ public:
+  ClothStation(Session& session, Preferences& preferences, QObject* parent);
+  QString id() const override { return QStringLiteral("cloth"); }
+  QString name() const override { return tr("Cloth"); }
+  QWidget* picture() override { return picture_; }
+  QWidget* bench() override { return bench_; }
+  std::vector<StripFigure> figures() const override;
+  Settled settled() const override;
+  void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
+  void choose(ClothId cloth);
+  ClothId chosen() const { return chosen_; }
+
+ private:
+  QWidget* clothCard();
+  QWidget* printCard();
+  void refresh();
+  void fillShelf();
+  void fillBench();
+  void change(const nlohmann::json& keys, const QString& label);
+  void changePrint(const nlohmann::json& keys, const QString& label);
+  void setLengths();
+  void setMirror();
+  void loadPrint();
+  void remove();
+  void pickColour();
+  const Cloth* cloth() const { return clothById(session_.project(), chosen_); }
+
+  QWidget *picture_ = nullptr, *bench_ = nullptr, *shelf_ = nullptr, *sized_ = nullptr, *printFields_ = nullptr;
+  Card *clothCard_ = nullptr, *printCard_ = nullptr;
+  QLineEdit *name_ = nullptr, *lengths_ = nullptr;
+  QPushButton* colour_ = nullptr;
+  QCheckBox *scraps_ = nullptr, *mirror_ = nullptr, *placeKnown_ = nullptr;
+  QComboBox *direction_ = nullptr, *hatch_ = nullptr, *increment_ = nullptr, *kind_ = nullptr;
+  LengthField *width_ = nullptr, *allowance_ = nullptr, *along_ = nullptr, *across_ = nullptr, *mirrorAt_ = nullptr, *pictureWidth_ = nullptr, *markX_ = nullptr, *markY_ = nullptr;
+  QLabel* printNote_ = nullptr;
+  ClothId chosen_ = kNoCloth;
+  bool filling_ = false;
+};
+
+}  // namespace clathra

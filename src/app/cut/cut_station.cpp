@@ -1,0 +1,352 @@
+#include "app/cut/cut_station.hpp"
+
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QScrollArea>
+#include <cmath>
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/flow_layout.hpp"
+#include "app/window/remarks_card.hpp"
+#include "draw/card.hpp"
+#include "draw/cut_painter.hpp"
+#include "draw/exporter.hpp"
+#include "draw/fonts.hpp"
+#include "draw/hatch.hpp"
+
+namespace clathra {
+
+namespace {
+
+QString minutesText(double minutes) {
+  const int m = qRound(minutes);
+  return m < 60 ? QObject::tr("%1 min").arg(m) : QObject::tr("%1 h %2").arg(m / 60).arg(m % 60, 2, 10, QLatin1Char('0'));
+}
+
+/// A cloth as a chip: its hatch with the sign on it.
+class ClothChip : public QPushButton {
+ public:
+  explicit ClothChip(const Cloth& cloth) : cloth_(cloth) {
+    setObjectName(QStringLiteral("row"));
+    setCheckable(true);
+    setAutoExclusive(true);
+    setCursor(Qt::PointingHandCursor);
+    setAccessibleName(QString::fromStdString(cloth.sign + ", " + clothTitle(cloth)));
+    setToolTip(QString::fromStdString(clothTitle(cloth)));
+    setFixedSize(scaled(62), scaled(44));
+  }
+
+ protected:
+  void paintEvent(QPaintEvent* event) override {
+    QPushButton::paintEvent(event);
+    const double k = textScale();
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const QRectF patch = QRectF(rect()).adjusted(6 * k, 6 * k, -6 * k, -6 * k);
+    p.setPen(QPen(currentPalette().ink, isChecked() ? 2.4 : 1.2));
+    p.setBrush(hatchBrush(cloth_, devicePixelRatioF()));
+    p.drawRoundedRect(patch, 5 * k, 5 * k);
+    p.setBrush(QColor(0xFCFAF5));
+    p.setPen(Qt::NoPen);
+    p.drawEllipse(patch.center(), 12 * k, 12 * k);
+    p.setPen(QColor(0x1F2D38));
+    p.setFont(textFont(15 * k, QFont::Bold));
+    p.drawText(patch, Qt::AlignCenter, QString::fromStdString(cloth_.sign));
+  }
+
+ private:
+  Cloth cloth_;
+};
+
+}  // namespace
+
+CutStation::CutStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
+  buildPicture();
+  sum_ = new Card(tr("Why this length?"));
+  card_ = new Card(tr("The card"));
+  auto* remarks = new RemarksCard(session_, id());
+  bench_ = benchOf({sum_, card_, planCard(), remarks});
+  connect(remarks, &RemarksCard::showPieces, this, [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+  connect(&session_, &Session::opened, this, [this] { chosen_ = kNoCloth; });
+  connect(&session_, &Session::changed, this, &CutStation::refresh);
+  connect(&session_, &Session::resultsChanged, this, &CutStation::refresh);
+}
+
+void CutStation::buildPicture() {
+  auto* both = new QWidget;
+  auto* column = new QVBoxLayout(both);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(scaled(10));
+  auto* upper = new QFrame;
+  upper->setObjectName(QStringLiteral("panel"));
+  auto* top = new QVBoxLayout(upper);
+  top->setContentsMargins(scaled(16), scaled(8), scaled(16), scaled(8));
+  cloths_ = new QWidget;
+  new FlowLayout(scaled(4), scaled(4), cloths_);
+  QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
+  policy.setHeightForWidth(true);
+  cloths_->setSizePolicy(policy);
+  top->addWidget(cloths_);
+  title_ = wrapped({}, "head");
+  top->addWidget(title_);
+  auto* row = new QHBoxLayout;
+  map_ = new PictureView(tr("Cutting map to scale"), [this](QPainter& p, const QRectF& into) {
+    if (!plan() || !cloth()) return;
+    CutMapLook look;
+    look.palette = &currentPalette();
+    look.text = 14 * textScale();
+    paintCutMap(p, session_.project(), *plan(), into, look);
+  });
+  map_->setMinimumSize(220, 150);
+  row->addWidget(map_, 3);
+  labels_ = new QWidget;
+  new QVBoxLayout(labels_);
+  labels_->layout()->setContentsMargins(scaled(8), 0, 0, 0);
+  auto* labelScroll = new QScrollArea;
+  labelScroll->setWidgetResizable(true);
+  labelScroll->setFrameShape(QFrame::NoFrame);
+  labelScroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  labelScroll->setFocusPolicy(Qt::NoFocus);
+  labelScroll->setWidget(labels_);
+  labelScroll->setMinimumWidth(scaled(170));
+  row->addWidget(labelScroll, 1);
+  top->addLayout(row, 1);
+  column->addWidget(upper, 3);
+  auto* lower = new QFrame;
+  lower->setObjectName(QStringLiteral("panel"));
+  auto* under = new QVBoxLayout(lower);
+  under->setContentsMargins(scaled(16), scaled(8), scaled(16), scaled(10));
+  methodsTitle_ = wrapped({}, "head");
+  under->addWidget(methodsTitle_);
+  auto* table = new QWidget;
+  methods_ = new QVBoxLayout(table);
+  methods_->setContentsMargins(0, 0, 0, 0);
+  methods_->setSpacing(scaled(4));
+  under->addWidget(table);
+  windowsNote_ = wrapped({}, "muted");
+  under->addWidget(windowsNote_);
+  column->addWidget(lower, 0);
+  picture_ = both;
+}
+
+QWidget* CutStation::planCard() {
+  ease_ = new Card(tr("Allowance and spares"), false);
+  allowance_ = new LengthField(tr("Seam allowance of this cloth"), Length::millimetres(1), Length::millimetres(50));
+  spare_ = new CountField(tr("Spare patches in percent"), 0, 200);
+  const auto pairRow = [this](const QString& what, QWidget* field) {
+    auto* w = new QWidget;
+    auto* row = new QHBoxLayout(w);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->addWidget(wrapped(what), 1);
+    row->addWidget(field);
+    ease_->body()->addWidget(w);
+  };
+  pairRow(tr("Allowance of this cloth"), allowance_);
+  pairRow(tr("Spare patches, %"), spare_);
+  connect(allowance_, &LengthField::lengthChanged, this, [this] {
+    if (cloth()) session_.edit({{"edit", "setAllowance"}, {"value", allowance_->length()->mm()}, {"cloth", clothTitle(*cloth())}}, tr("changed an allowance"));
+  });
+  connect(spare_, &CountField::countChanged, this, [this] { session_.edit({{"edit", "setSpare"}, {"percent", spare_->count()}}, tr("changed the spare patches")); });
+  connect(allowance_, &LengthField::wrong, this, &Station::said);
+  connect(spare_, &CountField::wrong, this, &Station::said);
+  return ease_;
+}
+
+void CutStation::choose(ClothId id) {
+  chosen_ = id;
+  refresh();
+}
+
+void CutStation::refresh() {
+  const Project& p = session_.project();
+  if (!cloth() || session_.tally().count(chosen_) == 0) {
+    chosen_ = p.cloths.empty() ? kNoCloth : p.cloths.front().id;
+    for (const Cloth& c : p.cloths)
+      if (session_.tally().count(c.id) > 0) {
+        chosen_ = c.id;
+        break;
+      }
+  }
+  fillCloths();
+  fillMethods();
+  fillSum();
+  fillCard();
+  if (cloth()) {
+    allowance_->setUnit(unit());
+    allowance_->setLength(cloth()->allowance.value_or(p.settings.allowance));
+  }
+  spare_->setCount(qRound(p.settings.sparePercent));
+  map_->update();
+}
+
+void CutStation::fillCloths() {
+  const bool hadFocus = cloths_->focusWidget() && cloths_->focusWidget()->hasFocus();
+  clearLayout(cloths_->layout());
+  for (const Cloth& c : session_.project().cloths) {
+    if (session_.tally().count(c.id) == 0 && c.id != chosen_) continue;
+    auto* chip = new ClothChip(c);
+    chip->setChecked(c.id == chosen_);
+    connect(chip, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
+    cloths_->layout()->addWidget(chip);
+    if (hadFocus && c.id == chosen_) chip->setFocus();
+  }
+  cloths_->updateGeometry();
+  const Cloth* c = cloth();
+  if (!c) return title_->setText(tr("No cloth yet"));
+  QString facts = QString::fromStdString(clothTitle(*c));
+  if (c->scraps) facts += tr("  ·  scraps");
+  else if (c->width) facts += tr("  ·  %1 wide, right side up").arg(QString::fromStdString(formatReadable(c->width->mm(), unit())));
+  else facts += tr("  ·  its width is not known yet");
+  title_->setText(facts);
+}
+
+void CutStation::addMethod(const CutMethod& m) {
+  auto* b = new QPushButton;
+  b->setObjectName(QStringLiteral("row"));
+  b->setCheckable(true);
+  b->setAutoExclusive(true);
+  b->setCursor(Qt::PointingHandCursor);
+  b->setEnabled(m.length.has_value());
+  b->setMinimumHeight(scaled(40));
+  QString text = QString::fromStdString(m.title);
+  QString figures = QString::fromStdString(m.why);
+  if (m.length) {
+    QStringList parts;
+    if (cloth() && !cloth()->scraps) parts << tr("%1 of cloth").arg(QString::fromStdString(formatReadable(*m.length, unit())));
+    parts << tr("%1 cuts").arg(m.cuts);
+    if (cloth() && !cloth()->scraps) parts << tr("%1 % waste").arg(qRound((1 - m.utilisation) * 100));
+    parts << tr("about %1").arg(minutesText(m.minutes));
+    figures = parts.join(QStringLiteral("  ·  "));
+  }
+  b->setAccessibleName(text + QStringLiteral(": ") + figures);
+  auto* row = new QHBoxLayout(b);
+  row->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(6));
+  QLabel* name = label((plan()->chosen == m.id ? QStringLiteral("●  ") : QStringLiteral("○  ")) + text, plan()->chosen == m.id ? "head" : "");
+  QLabel* facts = wrapped(figures);
+  facts->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+  for (QLabel* l : {name, facts}) l->setAttribute(Qt::WA_TransparentForMouseEvents);
+  row->addWidget(name);
+  row->addWidget(facts, 1);
+  b->setMinimumHeight(std::max(scaled(40), row->sizeHint().height()));
+  b->setChecked(plan()->chosen == m.id);
+  QString why;
+  for (const MinutesPart& part : m.minutesParts) why += QString::fromStdString(part.what) + tr(": %1 min\n").arg(QString::fromStdString(formatNumber(part.minutes, 1)));
+  b->setToolTip(why.trimmed());
+  connect(b, &QPushButton::clicked, this, [this, id = m.id, text] {
+    session_.edit({{"edit", "chooseMethod"}, {"cloth", clothTitle(*cloth())}, {"method", id}}, tr("chose %1").arg(text));
+  });
+  methods_->addWidget(b);
+}
+
+void CutStation::fillMethods() {
+  clearLayout(methods_);
+  clearLayout(labels_->layout());
+  windowsNote_->clear();
+  if (!plan() || !cloth()) {
+    methodsTitle_->setText(tr("Working out the plans …"));
+    return;
+  }
+  int patches = 0, windows = 0;
+  for (const PatchDemand& d : demandsOf(session_.project(), *cloth())) patches += d.pieces;
+  for (const WindowPart& w : plan()->windows) windows += w.copies;
+  methodsTitle_->setText(tr("Ways to cut the %n patch(es)", nullptr, patches));
+  for (const CutMethod& m : plan()->methods) addMethod(m);
+  if (windows > 0)
+    windowsNote_->setText(plan()->windowLength && !cloth()->scraps
+                              ? tr("%n motif window(s) stand apart: %1 more, whichever way is chosen.", nullptr, windows).arg(QString::fromStdString(formatReadable(*plan()->windowLength, unit())))
+                              : tr("%n motif window(s) stand apart.", nullptr, windows));
+  for (const MapLabel& l : mapLabels(session_.project(), *plan())) {
+    labels_->layout()->addWidget(wrapped(l.range, "head"));
+    labels_->layout()->addWidget(wrapped(l.text));
+  }
+  static_cast<QVBoxLayout*>(labels_->layout())->addStretch(1);
+}
+
+void CutStation::fillSum() {
+  clearLayout(sum_->body());
+  if (!plan() || !plan()->length) {
+    sum_->setTitle(tr("Why this length?"));
+    sum_->body()->addWidget(wrapped(cloth() && !cloth()->width && !cloth()->scraps ? tr("Give the cloth a usable width at the station Cloth, then its length can be worked out.") : tr("Nothing is worked out yet."), "muted"));
+    return;
+  }
+  const bool scraps = cloth()->scraps;
+  sum_->setTitle(scraps ? tr("What the scraps must give") : tr("Why %1?").arg(QString::fromStdString(formatReadable(*plan()->buyLength, unit()))));
+  for (const SumLine& l : plan()->sum) {
+    if (l.isLength && l.value < 0.05) continue;
+    sum_->body()->addWidget(sumRow(QString::fromStdString(l.what), l.isLength ? QString::fromStdString(formatSum(l.value, unit())) : QString::number(l.value)));
+  }
+  if (scraps) return;
+  auto* line = new QFrame;
+  line->setFixedHeight(1);
+  line->setStyleSheet(QStringLiteral("background: %1").arg(currentPalette().line.name()));
+  sum_->body()->addWidget(line);
+  const double missing = plan()->shortBy.value_or(0);
+  const bool enough = plan()->onHand.value_or(0) > 0 && missing <= 1e-6;
+  sum_->body()->addWidget(sumRow(enough ? tr("from what you have") : tr("to buy"),
+                                 QString::fromStdString(formatReadable(enough ? *plan()->length : *plan()->buyLength, unit())), true));
+}
+
+void CutStation::fillCard() {
+  clearLayout(card_->body());
+  if (!plan()) return;
+  card_->body()->addWidget(wrapped(QString::fromStdString(clothLies(*plan())), "muted"));
+  if (const CutMethod* m = plan()->method(); m && m->length && (!m->strips.empty() || !m->rectangles.empty()))
+    for (const std::string& s : m->steps) card_->body()->addWidget(wrapped(QStringLiteral("☐  ") + QString::fromStdString(s)));
+  for (const WindowPart& w : plan()->windows)
+    for (const MotifChoice& m : session_.project().motifs)
+      if (m.id == w.motif && w.copies > 0)
+        card_->body()->addWidget(wrapped(tr("☐  %n window(s) with scissors: %1.", nullptr, w.copies).arg(m.note.empty() ? QString::fromStdString(m.name) : QStringLiteral("“%1”").arg(QString::fromStdString(m.note)))));
+  QString cautions;
+  for (const std::string& c : bladeCautions()) cautions += QString::fromStdString(c) + QStringLiteral(" ");
+  card_->body()->addWidget(noteBox(cautions.trimmed()));
+  auto* save = button(tr("Save this card as PDF"), "act");
+  save->setEnabled(plan()->length.has_value());
+  connect(save, &QPushButton::clicked, this, &CutStation::saveCard);
+  card_->body()->addWidget(save);
+}
+
+void CutStation::saveCard() {
+  if (!plan() || !cloth()) return;
+  const QString file = QFileDialog::getSaveFileName(picture_, tr("Save the cutting card as PDF"), QString::fromStdString(session_.project().name + ", " + clothTitle(*cloth()) + ".pdf"), tr("PDF (*.pdf)"));
+  if (file.isEmpty()) return;
+  const auto ok = writeBytes(file.toStdString(), cutCardPdf(session_.project(), *plan()));
+  Q_EMIT said(ok ? tr("Saved the card for %1.").arg(QString::fromStdString(clothTitle(*cloth()))) : QString::fromStdString(ok.error().text));
+}
+
+std::vector<StripFigure> CutStation::figures() const {
+  std::vector<StripFigure> out;
+  int used = 0;
+  for (const Cloth& c : session_.project().cloths) used += session_.tally().count(c.id) > 0;
+  out.push_back({QString::number(used), tr("cloths in use"), {}, false, {}});
+  const Figures &f = session_.figures(), &b = session_.figuresBefore();
+  if (session_.results().input) {
+    out.push_back({metres(f.clothNeeded), tr("of cloth in all"), b.planned ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m")) : QString(), f.clothNeeded < b.clothNeeded, {}});
+    out.push_back({metres(f.clothToBuy), tr("to buy"), {}, false, tr("Cloths whose lengths on hand do not suffice, rounded up to the shop's step.")});
+  }
+  if (plan() && plan()->length && cloth() && !cloth()->scraps) out.push_back({QString::fromStdString(formatReadable(*plan()->length, unit())), QString::fromStdString(clothTitle(*cloth())), {}, false, {}});
+  if (plan() && plan()->method() && plan()->method()->length) {
+    out.push_back({QString::number(plan()->method()->cuts), tr("cuts"), {}, false, {}});
+    out.push_back({tr("about %1").arg(minutesText(plan()->method()->minutes)), tr("estimate for the cuts"), {}, false, tr("Counts times minutes a step; docs/calculations.md lists them.")});
+  }
+  return out;
+}
+
+Settled CutStation::settled() const {
+  int used = 0, planned = 0, enough = 0;
+  for (const Cloth& c : session_.project().cloths) {
+    if (session_.tally().count(c.id) == 0) continue;
+    ++used;
+    const CutPlan* p = session_.plan(c.id);
+    planned += p && p->length;
+    enough += p && p->length && (c.scraps || p->shortBy.value_or(1) <= 1e-6);
+  }
+  if (used == 0 || planned == 0) return Settled::Not;
+  return enough == used ? Settled::Full : Settled::Half;
+}
+
+void CutStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
+  if (const auto found = findCloth(session_.project(), about.toStdString())) choose(*found);
+  if (methods_->count() > 0) methods_->itemAt(0)->widget()->setFocus();
+}
+
+}  // namespace clathra

@@ -1,0 +1,384 @@
+#include "app/motif/motif_station.hpp"
+
+#include <QHBoxLayout>
+#include <cmath>
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/flow_layout.hpp"
+#include "app/window/remarks_card.hpp"
+#include "draw/pictures.hpp"
+
+namespace clathra {
+
+namespace {
+
+QWidget* pair(const QString& what, QWidget* field) {
+  auto* w = new QWidget;
+  auto* row = new QHBoxLayout(w);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(scaled(8));
+  row->addWidget(wrapped(what), 2);
+  row->addWidget(field, 3);
+  return w;
+}
+
+const Length kFar = Length::millimetres(10'000);
+
+}  // namespace
+
+std::optional<std::vector<int>> readNumbers(const QString& text) {
+  std::vector<int> out;
+  const QStringList parts = text.split(QLatin1Char(','), Qt::SkipEmptyParts);
+  for (const QString& part : parts) {
+    const QStringList ends = part.split(QLatin1Char('-'));
+    bool ok1 = false, ok2 = false;
+    const int from = ends.first().trimmed().toInt(&ok1), to = ends.last().trimmed().toInt(&ok2);
+    if (!ok1 || !ok2 || ends.size() > 2 || from < 1 || to < from || to - from > kMostPieces) return std::nullopt;
+    for (int n = from; n <= to; ++n) out.push_back(n);
+  }
+  return out;
+}
+
+QString writeNumbers(const std::vector<std::uint32_t>& pieces) {
+  QStringList out;
+  for (std::size_t i = 0; i < pieces.size();) {
+    std::size_t end = i;
+    while (end + 1 < pieces.size() && pieces[end + 1] == pieces[end] + 1) ++end;
+    out << (end == i ? QString::number(pieces[i] + 1) : QStringLiteral("%1-%2").arg(pieces[i] + 1).arg(pieces[end] + 1));
+    i = end + 1;
+  }
+  return out.join(QStringLiteral(", "));
+}
+
+MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
+  buildPicture();
+  auto* remarks = new RemarksCard(session_, id());
+  bench_ = benchOf({choiceCard(), placeCard(), remarks});
+  connect(remarks, &RemarksCard::showPieces, this, [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+  connect(&session_, &Session::opened, this, [this] { chosen_ = session_.project().motifs.empty() ? -1 : session_.project().motifs.front().id; });
+  connect(&session_, &Session::changed, this, &MotifStation::refresh);
+  connect(&session_, &Session::resultsChanged, this, &MotifStation::fillChoice);
+  connect(swatch_, &SwatchView::moving, unitView_, qOverload<>(&QWidget::update));
+  connect(swatch_, &SwatchView::moved, this, &MotifStation::applyWindow);
+}
+
+void MotifStation::buildPicture() {
+  auto* both = new QWidget;
+  auto* row = new QHBoxLayout(both);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(scaled(12));
+  const auto panel = [row](int stretch) {
+    auto* frame = new QFrame;
+    frame->setObjectName(QStringLiteral("panel"));
+    auto* all = new QVBoxLayout(frame);
+    all->setContentsMargins(scaled(16), scaled(10), scaled(16), scaled(12));
+    row->addWidget(frame, stretch);
+    return all;
+  };
+  auto* left = panel(1);
+  swatchTitle_ = wrapped({}, "head");
+  swatchNote_ = wrapped({}, "muted");
+  swatch_ = new SwatchView;
+  empty_ = wrapped(tr("A motif needs a cloth with a print. Take in a picture of one at the station Cloth."));
+  left->addWidget(swatchTitle_);
+  left->addWidget(swatchNote_);
+  left->addWidget(empty_);
+  left->addWidget(swatch_, 1);
+  left->addWidget(wrapped(tr("Drag the window, or move it with the arrow keys by 0.5 mm; comma and full stop turn it."), "muted"));
+  auto* right = panel(1);
+  unitTitle_ = wrapped({}, "head");
+  unitNote_ = wrapped({}, "muted");
+  kind_ = new Pills({tr("Pinwheel"), tr("Mirrored")}, tr("Copies lie"));
+  kind_->setCurrent(0);
+  unitView_ = new PictureView(tr("What the copies make together"), [this](QPainter& p, const QRectF& into) {
+    if (!image_.isNull() && cloth() && cloth()->print && shape())
+      paintUnit(p, image_, *cloth()->print, swatch_->paper(), copies_->count(), kind_->current() == 1 ? UnitKind::Mirrored : UnitKind::Pinwheel, into, currentPalette());
+  });
+  right->addWidget(unitTitle_);
+  right->addWidget(kind_);
+  right->addWidget(unitView_, 1);
+  right->addWidget(unitNote_);
+  picture_ = both;
+  connect(kind_, &Pills::chosen, this, &MotifStation::showSwatch);
+}
+
+QWidget* MotifStation::choiceCard() {
+  auto* card = new Card(tr("Motif choice"));
+  choices_ = new QComboBox;
+  choices_->setAccessibleName(tr("Motif choice"));
+  card->body()->addWidget(choices_);
+  choiceFields_ = new QWidget;
+  auto* body = new QVBoxLayout(choiceFields_);
+  body->setContentsMargins(0, 0, 0, 0);
+  body->setSpacing(scaled(8));
+  countNote_ = wrapped({}, "");
+  body->addWidget(countNote_);
+  pieces_ = new QLineEdit;
+  pieces_->setAccessibleName(tr("Pieces that show it, by number"));
+  pieces_->setPlaceholderText(tr("like 1-6, 12"));
+  body->addWidget(pair(tr("Pieces"), pieces_));
+  auto* take = new Pills({tr("all in this cloth"), tr("none")}, tr("Pieces that show it"));
+  body->addWidget(take);
+  note_ = new QLineEdit;
+  note_->setAccessibleName(tr("Note: the reference point in words"));
+  note_->setPlaceholderText(tr("like: seed head on the tip"));
+  body->addWidget(pair(tr("Note"), note_));
+  mirrored_ = new QCheckBox(tr("Cut half of them mirrored"));
+  body->addWidget(mirrored_);
+  auto* removeButton = button(tr("Remove this choice"), "warnlink");
+  body->addWidget(removeButton);
+  card->body()->addWidget(choiceFields_);
+  card->body()->addWidget(label(tr("A new choice"), "muted"));
+  newCloth_ = new QComboBox;
+  newCloth_->setAccessibleName(tr("Cloth of the new choice"));
+  newShape_ = new QComboBox;
+  newShape_->setAccessibleName(tr("Shape of the new choice"));
+  auto* add = button(tr("Add the choice"));
+  card->body()->addWidget(pair(tr("Cloth"), newCloth_));
+  card->body()->addWidget(pair(tr("Shape"), newShape_));
+  card->body()->addWidget(add);
+  connect(add, &QPushButton::clicked, this, &MotifStation::addChoice);
+  connect(choices_, &QComboBox::activated, this, [this](int i) {
+    chosen_ = choices_->itemData(i).toInt();
+    refresh();
+  });
+  connect(pieces_, &QLineEdit::editingFinished, this, &MotifStation::setPieces);
+  connect(take, &Pills::chosen, this, &MotifStation::takePieces);
+  connect(note_, &QLineEdit::editingFinished, this, [this] {
+    if (motif() && note_->text().toStdString() != motif()->note) change({{"note", note_->text().toStdString()}}, tr("noted the reference point"));
+  });
+  connect(mirrored_, &QCheckBox::clicked, this, [this](bool on) { change({{"mirrored", on}}, tr("changed the hands of a motif")); });
+  connect(removeButton, &QPushButton::clicked, this, [this] {
+    if (motif()) session_.edit({{"edit", "removeMotif"}, {"motif", motif()->name}}, tr("removed a motif choice"));
+  });
+  return card;
+}
+
+QWidget* MotifStation::placeCard() {
+  auto* card = new Card(tr("Window"));
+  atX_ = new LengthField(tr("Window's middle from the left of the picture"), Length::millimetres(0), kFar);
+  atY_ = new LengthField(tr("Window's middle from the top of the picture"), Length::millimetres(0), kFar);
+  for (LengthField* f : {atX_, atY_}) f->setUnit(Unit::Millimetre);
+  turn_ = new QLineEdit;
+  turn_->setAccessibleName(tr("Window turned by degrees"));
+  copies_ = new CountField(tr("Copies in the picture"), 1, 64);
+  copies_->setCount(6);
+  card->body()->addWidget(pair(tr("From the left"), atX_));
+  card->body()->addWidget(pair(tr("From the top"), atY_));
+  card->body()->addWidget(pair(tr("Turned, degrees"), turn_));
+  card->body()->addWidget(pair(tr("Copies shown"), copies_));
+  const auto typed = [this] {
+    if (filling_ || !motif()) return;
+    bool ok = false;
+    const double turn = turn_->text().trimmed().toDouble(&ok);
+    if (!ok || !std::isfinite(turn) || std::abs(turn) > 3600) {
+      Q_EMIT said(tr("\"%1\" is no number of degrees.").arg(turn_->text().left(40)));
+      return fillChoice();
+    }
+    swatch_->setWindow({atX_->length().value_or(Length{}).mm(), atY_->length().value_or(Length{}).mm()}, turn);
+    applyWindow();
+  };
+  connect(atX_, &LengthField::lengthChanged, this, typed);
+  connect(atY_, &LengthField::lengthChanged, this, typed);
+  connect(turn_, &QLineEdit::editingFinished, this, typed);
+  connect(copies_, &CountField::countChanged, this, &MotifStation::showSwatch);
+  for (LengthField* f : {atX_, atY_}) connect(f, &LengthField::wrong, this, &Station::said);
+  connect(copies_, &CountField::wrong, this, &Station::said);
+  return card;
+}
+
+const MotifChoice* MotifStation::motif() const {
+  if (!session_.isOpen()) return nullptr;
+  for (const MotifChoice& m : session_.project().motifs)
+    if (m.id == chosen_) return &m;
+  return nullptr;
+}
+
+const Cloth* MotifStation::cloth() const { return motif() ? clothById(session_.project(), motif()->cloth) : nullptr; }
+
+const Shape* MotifStation::shape() const {
+  if (!motif()) return nullptr;
+  for (const Shape& s : session_.project().layout->shapes)
+    if (s.name == motif()->shape) return &s;
+  return nullptr;
+}
+
+void MotifStation::addChoice() {
+  if (newCloth_->currentIndex() < 0 || newShape_->currentIndex() < 0) return Q_EMIT said(tr("A motif needs a cloth with a print; take in a picture of one at the station Cloth."));
+  const Cloth* c = clothById(session_.project(), static_cast<ClothId>(newCloth_->currentData().toInt()));
+  const std::string shapeName = newShape_->currentData().toString().toStdString();
+  if (!c || !c->print) return;
+  const auto picture = session_.project().pictures.find(c->print->picture);
+  const double mm = 25.4 / c->print->dpi;
+  const Point middle = picture == session_.project().pictures.end() ? Point{} : Point{picture->second.width * mm / 2, picture->second.height * mm / 2};
+  std::string name = clothTitle(*c) + ", " + newShape_->currentText().toStdString();
+  const auto taken = [this](const std::string& n) {
+    return std::any_of(session_.project().motifs.begin(), session_.project().motifs.end(), [&](const MotifChoice& m) { return m.name == n; });
+  };
+  const std::string base = name;
+  for (int n = 2; taken(name); ++n) name = base + " " + std::to_string(n);
+  if (session_.edit({{"edit", "addMotif"}, {"name", name}, {"cloth", clothTitle(*c)}, {"shape", shapeName}, {"at", {middle.x, middle.y}}}, tr("added a motif choice"))) {
+    chosen_ = session_.project().motifs.back().id;
+    refresh();
+    if (shape()) copies_->setCount(copiesInRound(shape()->outline));
+    swatch_->setFocus();
+  }
+}
+
+void MotifStation::change(const nlohmann::json& keys, const QString& text, const QString& merge) {
+  if (filling_ || !motif()) return;
+  nlohmann::json edit = {{"edit", "changeMotif"}, {"motif", motif()->name}};
+  edit.update(keys);
+  if (!session_.edit(edit, text, merge)) refresh();
+}
+
+void MotifStation::applyWindow() {
+  // Nudges that follow each other are one step.
+  change({{"at", {swatch_->at().x, swatch_->at().y}}, {"turn", swatch_->turn()}}, tr("moved the window of %1").arg(motif() ? QString::fromStdString(motif()->name) : QString()),
+         QStringLiteral("window-%1").arg(chosen_));
+}
+
+void MotifStation::setPieces() {
+  if (filling_ || !motif() || pieces_->text() == writeNumbers(motif()->pieces)) return;
+  const auto numbers = readNumbers(pieces_->text());
+  if (!numbers) {
+    Q_EMIT said(tr("\"%1\" is no list of pieces; write it like 1-6, 12.").arg(pieces_->text().left(40)));
+    return fillChoice();
+  }
+  change({{"pieces", *numbers}}, tr("changed the pieces of a motif"));
+}
+
+void MotifStation::takePieces(int how) {
+  if (!motif()) return;
+  nlohmann::json numbers = nlohmann::json::array();
+  const Project& p = session_.project();
+  for (std::size_t i = 0; how == 0 && i < p.layout->size(); ++i) {
+    if (p.painting[i] != motif()->cloth || p.layout->shapes[p.layout->pieces[i].shape].name != motif()->shape) continue;
+    const bool elsewhere = std::any_of(p.motifs.begin(), p.motifs.end(), [&](const MotifChoice& m) {
+      return m.id != chosen_ && std::binary_search(m.pieces.begin(), m.pieces.end(), static_cast<std::uint32_t>(i));
+    });
+    if (!elsewhere) numbers.push_back(i + 1);
+  }
+  if (how == 0 && numbers.empty()) return Q_EMIT said(tr("No piece of this shape wears this cloth yet; paint some, or type their numbers."));
+  change({{"pieces", numbers}}, tr("changed the pieces of a motif"));
+}
+
+void MotifStation::refresh() {
+  if (!motif()) chosen_ = session_.project().motifs.empty() ? -1 : session_.project().motifs.back().id;
+  filling_ = true;
+  choices_->clear();
+  for (const MotifChoice& m : session_.project().motifs) choices_->addItem(QString::fromStdString(m.name), m.id);
+  choices_->setCurrentIndex(choices_->findData(chosen_));
+  choices_->setVisible(choices_->count() > 0);
+  const QVariant keepCloth = newCloth_->currentData(), keepShape = newShape_->currentData();
+  newCloth_->clear();
+  for (const Cloth& c : session_.project().cloths)
+    if (c.print) newCloth_->addItem(QString::fromStdString(clothTitle(c)), c.id);
+  newShape_->clear();
+  for (const Shape& s : session_.project().layout->shapes) newShape_->addItem(QString::fromStdString(s.title), QString::fromStdString(s.name));
+  if (const int i = newCloth_->findData(keepCloth); i >= 0) newCloth_->setCurrentIndex(i);
+  if (const int i = newShape_->findData(keepShape); i >= 0) newShape_->setCurrentIndex(i);
+  filling_ = false;
+  fillChoice();
+  showSwatch();
+}
+
+void MotifStation::fillChoice() {
+  const MotifChoice* m = motif();
+  choiceFields_->setVisible(m != nullptr);
+  if (!m) return;
+  filling_ = true;
+  pieces_->setText(writeNumbers(m->pieces));
+  note_->setText(QString::fromStdString(m->note));
+  mirrored_->setChecked(m->mirrored);
+  const bool canMirror = cloth() && cloth()->print && !cloth()->print->mirrors.empty();
+  mirrored_->setEnabled(canMirror);
+  mirrored_->setToolTip(canMirror ? QString() : tr("This print has no mirror line, so there is no mirror image to cut from."));
+  atX_->setLength(Length::millimetres(m->at.x));
+  atY_->setLength(Length::millimetres(m->at.y));
+  turn_->setText(QString::fromStdString(formatNumber(m->turn, 2)));
+  const MotifSupply* s = session_.supply(m->id);
+  if (!s) {
+    countNote_->setText(tr("Counting copies …"));
+  } else {
+    QString text = tr("%1 wanted, ").arg(s->wanted) + (s->onHand ? tr("%1 on the cloth you have").arg(*s->onHand) : tr("on hand not known"));
+    if (s->lengthNeeded && s->wanted > 0) text += tr("; %1 of cloth give them all").arg(QString::fromStdString(formatReadable(*s->lengthNeeded, unit())));
+    text += QStringLiteral(".");
+    if (!s->remark.empty()) text += QStringLiteral(" ") + QString::fromStdString(s->remark);
+    countNote_->setText(text);
+  }
+  filling_ = false;
+}
+
+void MotifStation::showSwatch() {
+  const bool ready = motif() && cloth() && cloth()->print && shape();
+  swatch_->setVisible(ready);
+  empty_->setVisible(!ready);
+  unitView_->setVisible(ready);
+  kind_->setVisible(ready);
+  const bool anyPrint = std::any_of(session_.project().cloths.begin(), session_.project().cloths.end(), [](const Cloth& c) { return c.print.has_value(); });
+  empty_->setText(anyPrint ? tr("Choose a cloth and a shape on the right, then add the choice.") : tr("A motif needs a cloth with a print. Take in a picture of one at the station Cloth."));
+  if (!ready) {
+    swatchTitle_->setText(tr("No motif chosen yet"));
+    swatchNote_->clear();
+    unitTitle_->setText(tr("What copies make"));
+    unitNote_->clear();
+    return;
+  }
+  const Print& print = *cloth()->print;
+  const auto picture = session_.project().pictures.find(print.picture);
+  if (picture != session_.project().pictures.end() && imageBytes_ != picture->second.png) {
+    image_ = decode(picture->second);
+    imageBytes_ = picture->second.png;
+  }
+  swatchTitle_->setText(QString::fromStdString(clothTitle(*cloth())));
+  swatchNote_->setText(tr("repeat %1 across × %2 mm along, %3%4").arg(QString::fromStdString(formatNumber(print.across.mm(), 1)), QString::fromStdString(formatNumber(print.along.mm(), 1)),
+                                                                        QString::fromStdString(repeatName(print.kind)), print.mirrors.empty() ? QString() : tr(", mirrored")));
+  const bool otherHand = !motif()->pieces.empty() && session_.project().layout->pieces[motif()->pieces.front()].hand < 0;
+  swatch_->show(image_, print, placed(shape()->outline, 0, otherHand, {}), allowanceOf(session_.project(), *cloth()));
+  swatch_->setWindow(motif()->at, motif()->turn);
+  const int n = copies_->count();
+  const bool mirrorable = !print.mirrors.empty();
+  if (!mirrorable && kind_->current() == 1) kind_->setCurrent(0);
+  kind_->pill(1)->setEnabled(mirrorable && n % 2 == 0);
+  kind_->pill(1)->setToolTip(!mirrorable ? tr("This print has no mirror line.") : n % 2 ? tr("Mirrored copies need an even number.") : QString());
+  if (n % 2 && kind_->current() == 1) kind_->setCurrent(0);
+  unitTitle_->setText(kind_->current() == 1 ? tr("%1 copies, alternately mirrored").arg(n) : tr("%1 copies, turned round the point").arg(n));
+  const int round = copiesInRound(shape()->outline);
+  unitNote_->setText(n == round ? tr("%1 copies close the round at this corner.").arg(round) : tr("%1 would close the round at this corner; %2 are shown.").arg(round).arg(n));
+  unitView_->update();
+}
+
+std::vector<StripFigure> MotifStation::figures() const {
+  const MotifChoice* m = motif();
+  std::vector<StripFigure> out;
+  if (m) {
+    const MotifSupply* s = session_.supply(m->id);
+    out.push_back({QString::number(m->pieces.size()), tr("copies wanted"), {}, false, {}});
+    if (s && s->onHand) out.push_back({QString::number(*s->onHand), s->worstPlace ? tr("on hand at the worst place") : tr("on the cloth you have"), {}, false, QString::fromStdString(s->remark)});
+    if (s && s->lengthNeeded) out.push_back({QString::fromStdString(formatReadable(*s->lengthNeeded, unit())), tr("of cloth for all"), {}, false, {}});
+  }
+  const auto n = session_.project().motifs.size();
+  out.push_back({QString::number(n), n == 1 ? tr("motif choice") : tr("motif choices"), {}, false, {}});
+  out.push_back(remarksFigure(session_));
+  return out;
+}
+
+Settled MotifStation::settled() const {
+  const auto& motifs = session_.project().motifs;
+  if (motifs.empty()) return Settled::Not;
+  const bool all = std::all_of(motifs.begin(), motifs.end(), [&](const MotifChoice& m) {
+    const MotifSupply* s = session_.supply(m.id);
+    return s && s->wanted > 0 && s->onHand && *s->onHand >= s->wanted;
+  });
+  return all ? Settled::Full : Settled::Half;
+}
+
+void MotifStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
+  for (const MotifChoice& m : session_.project().motifs)
+    if (QString::fromStdString(m.name) == about) chosen_ = m.id;
+  refresh();
+  (motif() ? static_cast<QWidget*>(swatch_) : newCloth_)->setFocus();
+}
+
+}  // namespace clathra

@@ -1,0 +1,64 @@
+// Motif: which spot of a print some patches show, and what copies of it make together.
+#pragma once
+#include <QCheckBox>
+#include <QComboBox>
+
+#include "app/canvas/picture_view.hpp"
+#include "app/motif/swatch_view.hpp"
+#include "app/widgets/basics.hpp"
+#include "app/window/station.hpp"
+
+namespace clathra {
+
+class MotifStation : public Station {
+  Q_OBJECT
+ public:
+  MotifStation(Session& session, Preferences& preferences, QObject* parent);
+  QString id() const override { return QStringLiteral("motif"); }
+  QString name() const override { return tr("Motif"); }
+  QWidget* picture() override { return picture_; }
+  QWidget* bench() override { return bench_; }
+  std::vector<StripFigure> figures() const override;
+  Settled settled() const override;
+  void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
+  SwatchView* swatch() { return swatch_; }
+
+ private:
+  void buildPicture();
+  QWidget* choiceCard();
+  QWidget* placeCard();
+  void refresh();
+  void fillChoice();
+  void showSwatch();
+  void addChoice();
+  void change(const nlohmann::json& keys, const QString& label, const QString& merge = {});
+  void setPieces();
+  void applyWindow();
+  void takePieces(int how);
+  const MotifChoice* motif() const;
+  const Cloth* cloth() const;
+  const Shape* shape() const;
+
+  QWidget *picture_ = nullptr, *bench_ = nullptr, *choiceFields_ = nullptr;
+  SwatchView* swatch_ = nullptr;
+  PictureView* unitView_ = nullptr;
+  QLabel *swatchTitle_ = nullptr, *swatchNote_ = nullptr, *unitTitle_ = nullptr, *unitNote_ = nullptr, *countNote_ = nullptr, *empty_ = nullptr;
+  Pills* kind_ = nullptr;
+  QComboBox *choices_ = nullptr, *newCloth_ = nullptr, *newShape_ = nullptr;
+  QLineEdit *pieces_ = nullptr, *note_ = nullptr;
+  CountField* copies_ = nullptr;
+  LengthField *atX_ = nullptr, *atY_ = nullptr;
+  QLineEdit* turn_ = nullptr;
+  QCheckBox* mirrored_ = nullptr;
+  int chosen_ = -1;
+  QImage image_;
+  std::string imageOf_;
+  std::shared_ptr<const Bytes> imageBytes_;
+  bool filling_ = false;
+};
+
+/// "1-4, 9" -> piece numbers; nothing if it is no such list.
+std::optional<std::vector<int>> readNumbers(const QString& text);
+QString writeNumbers(const std::vector<std::uint32_t>& pieces);
+
+}  // namespace clathra

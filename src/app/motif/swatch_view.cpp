@@ -1,0 +1,115 @@
+#include "app/motif/swatch_view.hpp"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QWheelEvent>
+#include <cmath>
+
+#include "app/theme/theme.hpp"
+#include "shape/allowance.hpp"
+
+namespace clathra {
+
+namespace {
+constexpr double kNudge = 0.5;       // mm
+constexpr double kBigNudge = 5;      // mm, with Shift
+constexpr double kTurnStep = 1;      // degrees
+constexpr double kBigTurnStep = 15;  // degrees, with Shift
+}  // namespace
+
+SwatchView::SwatchView(QWidget* parent) : QWidget(parent) {
+  setFocusPolicy(Qt::StrongFocus);
+  setMinimumSize(200, 180);
+  setAccessibleName(tr("Swatch with the window"));
+  setAccessibleDescription(tr("Arrow keys move the window by half a millimetre, with Shift by five; comma and full stop turn it."));
+}
+
+void SwatchView::show(const QImage& picture, const Print& print, const Polygon& outline, double allowance) {
+  picture_ = picture;
+  print_ = print;
+  outline_ = outline;
+  allowance_ = allowance;
+  refit();
+}
+
+void SwatchView::setWindow(Point at, double turn) {
+  at_ = at;
+  turn_ = turn;
+  update();
+}
+
+Polygon SwatchView::paper() const { return placed(outline_, radians(turn_), false, at_); }
+
+void SwatchView::refit() {
+  if (!picture_.isNull()) place_ = fittedSwatch(print_, picture_.size(), QRectF(rect()).adjusted(4, 4, -4, -4));
+  update();
+}
+
+void SwatchView::resizeEvent(QResizeEvent*) { refit(); }
+
+void SwatchView::paintEvent(QPaintEvent*) {
+  QPainter p(this);
+  p.setRenderHint(QPainter::Antialiasing);
+  if (!picture_.isNull() && !outline_.empty())
+    paintSwatch(p, picture_, print_, paper(), allowanceOutline(paper(), allowance_), place_, QRectF(rect()), currentPalette());
+  if (hasFocus()) {
+    p.setClipping(false);
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(currentPalette().sea, 2.5));
+    p.drawRoundedRect(QRectF(rect()).adjusted(1.5, 1.5, -1.5, -1.5), 6, 6);
+  }
+}
+
+void SwatchView::mousePressEvent(QMouseEvent* event) {
+  if (picture_.isNull() || event->button() != Qt::LeftButton) return;
+  const Point p = place_.toPicture(event->position());
+  if (!contains(paper(), p)) {  // the window comes to where one points
+    at_ = p;
+    Q_EMIT moving();
+    update();
+  }
+  dragging_ = true;
+  grabbed_ = event->position() - place_.toDevice(at_);
+}
+
+void SwatchView::mouseMoveEvent(QMouseEvent* event) {
+  if (!dragging_) return;
+  at_ = place_.toPicture(event->position() - grabbed_);
+  update();
+  Q_EMIT moving();
+}
+
+void SwatchView::mouseReleaseEvent(QMouseEvent*) {
+  if (!dragging_) return;
+  dragging_ = false;
+  Q_EMIT moved();
+}
+
+void SwatchView::wheelEvent(QWheelEvent* event) {
+  if (picture_.isNull()) return;
+  turn_ += (event->angleDelta().y() > 0 ? 1 : -1) * (event->modifiers() & Qt::ShiftModifier ? kBigTurnStep : kTurnStep);
+  update();
+  Q_EMIT moving();
+  Q_EMIT moved();
+}
+
+void SwatchView::keyPressEvent(QKeyEvent* event) {
+  const bool big = event->modifiers() & Qt::ShiftModifier;
+  const double step = big ? kBigNudge : kNudge, turn = big ? kBigTurnStep : kTurnStep;
+  switch (event->key()) {
+    case Qt::Key_Left: at_.x -= step; break;
+    case Qt::Key_Right: at_.x += step; break;
+    case Qt::Key_Up: at_.y -= step; break;
+    case Qt::Key_Down: at_.y += step; break;
+    case Qt::Key_Comma:
+    case Qt::Key_Less: turn_ -= turn; break;
+    case Qt::Key_Period:
+    case Qt::Key_Greater: turn_ += turn; break;
+    default: QWidget::keyPressEvent(event); return;
+  }
+  update();
+  Q_EMIT moving();
+  Q_EMIT moved();
+}
+
+}  // namespace clathra

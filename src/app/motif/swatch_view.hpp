@@ -1,0 +1,50 @@
+// The swatch with its window: drag it, turn it, nudge it with the arrow keys.
+#pragma once
+#include <QImage>
+#include <QWidget>
+
+#include "draw/motif_painter.hpp"
+
+namespace clathra {
+
+class SwatchView : public QWidget {
+  Q_OBJECT
+ public:
+  explicit SwatchView(QWidget* parent = nullptr);
+  /// What is shown; an empty picture shows nothing. `outline`: the paper about its centroid, unturned.
+  void show(const QImage& picture, const Print& print, const Polygon& outline, double allowance);
+  void setWindow(Point at, double turnDegrees);  ///< without telling
+  Point at() const { return at_; }
+  double turn() const { return turn_; }
+  Polygon paper() const;
+  QPointF onScreen(Point p) const { return place_.toDevice(p); }
+  double pixelsPerMm() const { return place_.scale; }
+
+ Q_SIGNALS:
+  void moving();             ///< while it is dragged or turned
+  void moved();              ///< a step is done: let go, or a key
+  void said(const QString& sentence);
+
+ protected:
+  void paintEvent(QPaintEvent*) override;
+  void resizeEvent(QResizeEvent*) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void wheelEvent(QWheelEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+
+ private:
+  void refit();
+  QImage picture_;
+  Print print_;
+  Polygon outline_;
+  double allowance_ = 6.35;
+  Point at_;
+  double turn_ = 0;
+  SwatchPlace place_;
+  bool dragging_ = false;
+  QPointF grabbed_;
+};
+
+}  // namespace clathra

@@ -1,0 +1,47 @@
+// Papers: the sheets as they will print, and what must be made.
+#pragma once
+#include "app/canvas/picture_view.hpp"
+#include "app/widgets/basics.hpp"
+#include "app/window/station.hpp"
+
+class QGridLayout;
+
+namespace clathra {
+
+class PapersStation : public Station {
+  Q_OBJECT
+ public:
+  PapersStation(Session& session, Preferences& preferences, QObject* parent);
+  QString id() const override { return QStringLiteral("papers"); }
+  QString name() const override { return tr("Papers"); }
+  QWidget* picture() override { return picture_; }
+  QWidget* bench() override { return bench_; }
+  std::vector<StripFigure> figures() const override;
+  Settled settled() const override;
+  void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
+
+ private:
+  void buildPicture();
+  QWidget* pageCard();
+  QWidget* outputCard();
+  void refresh();
+  void showSheet(int sheet);
+  void fillThumbs();
+  void fillNeeds();
+  void setPage(const nlohmann::json& change, const QString& label);
+  void savePdf();
+  void saveSvg();
+  void printSheets();
+  const SheetPlan* plan() const { return session_.results().sheets.get(); }
+
+  QWidget *picture_ = nullptr, *bench_ = nullptr, *thumbs_ = nullptr;
+  PictureView* sheet_ = nullptr;
+  QLabel *title_ = nullptr, *note_ = nullptr;
+  Pills *page_ = nullptr, *side_ = nullptr, *lay_ = nullptr;
+  QLineEdit* own_ = nullptr;
+  Card* needs_ = nullptr;
+  int shown_ = 0;
+  std::shared_ptr<const SheetPlan> filled_;  ///< the plan whose thumbnails stand
+};
+
+}  // namespace clathra

@@ -1,0 +1,29 @@
+// What the user has told the program about herself, kept between runs.
+#pragma once
+#include <QString>
+#include <QStringList>
+
+#include "measure/length.hpp"
+
+namespace clathra {
+
+/// Read from and written to $XDG_CONFIG_HOME/clathra/clathra.ini at once.
+class Preferences {
+ public:
+  bool firstStartDone() const;
+  void setFirstStartDone();
+  Unit unit() const;
+  void setUnit(Unit unit);
+  QString page() const;  ///< a4 or letter
+  void setPage(const QString& page);
+  bool rightHanded() const;
+  void setRightHanded(bool right);
+  bool evening() const;  ///< dark theme
+  void setEvening(bool evening);
+  double textScale() const;  ///< 1 to 2
+  void setTextScale(double scale);
+  QStringList recent() const;  ///< newest first, files that are still there
+  void addRecent(const QString& path);
+};
+
+}  // namespace clathra

@@ -1,0 +1,286 @@
+#include "app/session/session.hpp"
+
+#include <QCoreApplication>
+#include <QDate>
+#include <QElapsedTimer>
+#include <QFileInfo>
+#include <QThreadPool>
+
+#include "draw/pictures.hpp"
+#include "project/file.hpp"
+
+namespace clathra {
+
+namespace {
+
+/// Layouts of more pieces than this are laid out off the interface thread.
+constexpr std::int64_t kHeavyPieces = 4'000;
+
+bool laysOut(const nlohmann::json& edit) {
+  const auto name = edit.value("edit", std::string());
+  return name == "setEdge" || name == "setCounts" || name == "setSides" || name == "setArrangement";
+}
+
+Results workOut(const Project& project, std::shared_ptr<const Geometry> geometry, std::shared_ptr<const SheetPlan> sheets, const Progress& progress) {
+  Results out;
+  if (!sheets) {
+    const auto page = pageOf(project.settings.page);
+    if (page) {
+      auto plan = planSheets(project, {*page, project.settings.marked, project.settings.stripsFirst}, progress);
+      if (plan) sheets = std::make_shared<const SheetPlan>(std::move(*plan));
+      else out.sheetsFault = plan.error().text;
+    }
+  }
+  out.sheets = std::move(sheets);
+  auto input = reviewInput(project, progress);
+  if (!input) return out;
+  input->geometry = std::move(geometry);
+  const auto shared = std::make_shared<ReviewInput>(std::move(*input));
+  out.remarks = review(*shared);
+  shared->project = nullptr;  // the project it was made from stays with the worker
+  out.input = shared;
+  return out;
+}
+
+}  // namespace
+
+std::pair<double, double> clothTotals(const ReviewInput& input) {
+  double needed = 0, buy = 0;
+  for (const auto& [id, plan] : input.plans) {
+    if (plan.pieces == 0) continue;
+    needed += plan.length.value_or(0);
+    if (plan.onHand && plan.shortBy.value_or(0) > 1e-6) buy += plan.buyLength.value_or(0);
+  }
+  return {needed, buy};
+}
+
+Session::Session(const ArrangementLibrary& library, FileSystem& fs, QObject* parent) : QObject(parent), library_(library), fs_(fs) {}
+
+Session::~Session() {
+  background_.cancel();
+  heavy_.cancel();
+  QThreadPool::globalInstance()->waitForDone();
+}
+
+Session::Derived Session::derive(const Project& project) {
+  return {geometryOf(project.layout), std::make_shared<const PieceIndex>(*project.layout)};
+}
+
+EditContext Session::context() const {
+  return {library_, [](const std::string& path) { return loadPicture(path); }, QDate::currentDate().toString(Qt::ISODate).toStdString()};
+}
+
+void Session::begin(Project project, const QString& path, bool saved) {
+  background_.cancel();
+  heavy_.cancel();
+  const Derived derived = derive(project);
+  lastDone_ = QString::fromStdString(project.lastDone);
+  path_ = path;
+  stamp_ = path.isEmpty() ? QString() : QString::fromStdString(fileStamp(path.toStdString()));
+  savedSteps_.reset();
+  if (saved) savedSteps_ = project;
+  history_.emplace(std::move(project));
+  geometry_ = derived.geometry;
+  index_ = derived.index;
+  tally_ = Tally(this->project());
+  results_ = {};
+  refigure();
+  before_ = figures_;
+  work();
+  Q_EMIT opened();
+  Q_EMIT changed(AllParts);
+  Q_EMIT savedChanged();
+}
+
+void Session::close() {
+  background_.cancel();
+  heavy_.cancel();
+  history_.reset();
+  Q_EMIT busyChanged();
+}
+
+bool Session::edit(const nlohmann::json& edit, const QString& label, const QString& merge) {
+  if (!isOpen()) return false;
+  if (heavy_.running()) heavy_.cancel();
+  const bool heavy = laysOut(edit) && (static_cast<std::int64_t>(project().layout->size()) > kHeavyPieces || edit.value("edit", std::string()) != "setSides");
+  if (!heavy) {
+    auto next = applyEdit(project(), edit, context());
+    if (!next) {
+      Q_EMIT refused(QString::fromStdString(next.error().text));
+      return false;
+    }
+    const bool sameLayout = next->layout == project().layout;
+    Derived derived = sameLayout ? Derived{geometry_, index_} : derive(*next);
+    take(std::move(*next), label, merge, std::move(derived));
+    return true;
+  }
+  // The counts decide how long it takes; they are checked before anything is laid out.
+  heavy_.start(
+      this,
+      [project = project(), edit, ctx = context()](const Progress&) -> std::pair<Result<Project>, Derived> {
+        auto next = applyEdit(project, edit, ctx);
+        Derived derived;
+        if (next) derived = derive(*next);
+        return {std::move(next), std::move(derived)};
+      },
+      [this, label, merge](std::pair<Result<Project>, Derived> done) {
+        Q_EMIT busyChanged();
+        if (done.first) take(std::move(*done.first), label, merge, std::move(done.second));
+        else Q_EMIT refused(QString::fromStdString(done.first.error().text));
+      });
+  Q_EMIT busyChanged();
+  return true;
+}
+
+void Session::take(Project next, const QString& label, const QString& merge, Derived derived) {
+  const Project before = project();
+  lastDone_ = label;
+  next.lastDone = label.toStdString();
+  history_->push(std::move(next), label.toStdString(), merge.toStdString());
+  show(before, std::move(derived));
+}
+
+void Session::show(const Project& before, Derived derived) {
+  before_ = figures_;
+  geometry_ = std::move(derived.geometry);
+  index_ = std::move(derived.index);
+  tally_ = tally_.updated(before, project());
+  const int parts = partsChanged(before, project());
+  if (parts & (LayoutPart | SettingsPart)) results_.sheets.reset();
+  results_.fresh = false;
+  refigure();
+  work();
+  Q_EMIT changed(parts);
+  Q_EMIT savedChanged();
+}
+
+int Session::partsChanged(const Project& a, const Project& b) {
+  int parts = 0;
+  if (a.layout != b.layout || !(a.recipe == b.recipe)) parts |= LayoutPart | PaintingPart;
+  if (!(a.painting == b.painting)) parts |= PaintingPart;
+  if (!(a.cloths == b.cloths)) parts |= ClothPart;
+  if (!(a.motifs == b.motifs)) parts |= MotifPart;
+  if (!(a.settings == b.settings) || !(a.setAside == b.setAside)) parts |= SettingsPart;
+  if (a.name != b.name) parts |= NamePart;
+  return parts == 0 ? SettingsPart : parts;
+}
+
+void Session::seal() {
+  if (isOpen()) history_->seal();
+}
+
+void Session::undo() {
+  if (!canUndo()) return;
+  heavy_.cancel();
+  const Project before = project();
+  history_->undo();
+  show(before, before.layout == project().layout ? Derived{geometry_, index_} : derive(project()));
+}
+
+void Session::redo() {
+  if (!canRedo()) return;
+  heavy_.cancel();
+  const Project before = project();
+  history_->redo();
+  show(before, before.layout == project().layout ? Derived{geometry_, index_} : derive(project()));
+}
+
+QString Session::undoLabel() const { return isOpen() ? QString::fromStdString(history_->undoLabel()) : QString(); }
+QString Session::redoLabel() const { return isOpen() ? QString::fromStdString(history_->redoLabel()) : QString(); }
+
+const CutPlan* Session::plan(ClothId cloth) const {
+  if (!results_.input) return nullptr;
+  const auto at = results_.input->plans.find(cloth);
+  return at == results_.input->plans.end() ? nullptr : &at->second;
+}
+
+const MotifSupply* Session::supply(int motif) const {
+  if (!results_.input) return nullptr;
+  const auto at = results_.input->supplies.find(motif);
+  return at == results_.input->supplies.end() ? nullptr : &at->second;
+}
+
+void Session::work() {
+  background_.start(
+      this,
+      [project = project(), geometry = geometry_, sheets = results_.sheets](const Progress& progress) {
+        return workOut(project, geometry, sheets, progress);
+      },
+      [this](Results results) {
+        results.fresh = true;
+        results_ = std::move(results);
+        refigure();
+        Q_EMIT busyChanged();
+        Q_EMIT resultsChanged();
+      });
+  Q_EMIT busyChanged();
+}
+
+void Session::refigure() {
+  Figures f;
+  f.pieces = tally_.pieces();
+  f.kinds = tally_.kinds();
+  f.width = project().layout->finished.width();
+  f.height = project().layout->finished.height();
+  f.seamLength = geometry_->seams.seamLength;
+  f.planned = results_.fresh && results_.input;
+  f.remarks = static_cast<int>(results_.remarks.size());
+  f.sheets = results_.sheets ? static_cast<int>(results_.sheets->sheets.size()) : 0;
+  if (results_.input) std::tie(f.clothNeeded, f.clothToBuy) = clothTotals(*results_.input);
+  figures_ = f;
+}
+
+bool Session::changedUnderneath(const QString& path) const {
+  return path == path_ && !stamp_.isEmpty() && QString::fromStdString(fileStamp(path.toStdString())) != stamp_;
+}
+
+bool Session::save(const QString& path, bool over) {
+  if (!isOpen()) return false;
+  if (!over && changedUnderneath(path)) {
+    Q_EMIT refused(tr("\"%1\" was changed by another program since it was opened. Save under another name, or save again to replace it.")
+                       .arg(QFileInfo(path).fileName()));
+    stamp_.clear();  // the second attempt is a decision
+    return false;
+  }
+  const auto ok = saveProject(fs_, project(), path.toStdString());
+  if (!ok) {
+    Q_EMIT refused(QString::fromStdString(ok.error().text));
+    return false;
+  }
+  path_ = path;
+  stamp_ = QString::fromStdString(fileStamp(path.toStdString()));
+  savedSteps_ = project();
+  Q_EMIT savedChanged();
+  return true;
+}
+
+void Session::rememberPlace(const QString& station, const QString& done) {
+  if (!isOpen()) return;
+  Project here = project();
+  here.lastStation = station.toStdString();
+  if (!done.isEmpty()) here.lastDone = done.toStdString();
+  const bool wasSaved = saved();
+  history_->replaceNow(here);
+  if (wasSaved) savedSteps_ = here;
+}
+
+std::optional<Progress> Session::busy() const {
+  if (heavy_.running()) return heavy_.progress();
+  if (background_.running()) return background_.progress();
+  return std::nullopt;
+}
+
+void Session::cancelWork() {
+  heavy_.cancel();
+  background_.cancel();
+  Q_EMIT busyChanged();
+}
+
+bool Session::waitUntilIdle(int milliseconds) {
+  QElapsedTimer timer;
+  timer.start();
+  while (busy() && timer.elapsed() < milliseconds) QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+  return !busy();
+}
+
+}  // namespace clathra

@@ -1,0 +1,136 @@
+#include "app/start/start_page.hpp"
+
+#include <QDateTime>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QLocale>
+#include <QScrollArea>
+
+#include "app/canvas/picture_view.hpp"
+#include "app/theme/theme.hpp"
+#include "app/widgets/basics.hpp"
+#include "app/widgets/flow_layout.hpp"
+#include "draw/fonts.hpp"
+#include "draw/layout_painter.hpp"
+
+namespace clathra {
+
+namespace {
+
+/// One arrangement: its picture and name, one button.
+class Tile : public QPushButton {
+ public:
+  explicit Tile(const Arrangement& arrangement) : arrangement_(arrangement) {
+    setObjectName(QStringLiteral("row"));
+    setCursor(Qt::PointingHandCursor);
+    setAccessibleName(QObject::tr("New project: %1").arg(QString::fromStdString(arrangement.name)));
+    setFixedSize(scaled(176), scaled(188));
+  }
+
+ protected:
+  void paintEvent(QPaintEvent* event) override {
+    QPushButton::paintEvent(event);
+    const double k = textScale();
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const QRectF into(8 * k, 8 * k, width() - 16 * k, 124 * k);
+    paintArrangement(p, arrangement_, into, currentPalette());
+    p.setPen(QPen(currentPalette().line, 1));
+    p.drawRect(into);
+    p.setPen(currentPalette().ink);
+    p.setFont(textFont(15 * k, QFont::DemiBold));
+    p.drawText(QRectF(8 * k, 136 * k, width() - 16 * k, 48 * k), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, QString::fromStdString(arrangement_.name));
+  }
+
+ private:
+  const Arrangement& arrangement_;
+};
+
+QScrollArea* scrolled(QWidget* content) {
+  auto* scroll = new QScrollArea;
+  scroll->setWidgetResizable(true);
+  scroll->setFrameShape(QFrame::NoFrame);
+  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  scroll->setFocusPolicy(Qt::NoFocus);
+  scroll->setWidget(content);
+  return scroll;
+}
+
+}  // namespace
+
+StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences, QWidget* parent) : QWidget(parent), library_(library), preferences_(preferences) {
+  setObjectName(QStringLiteral("ground"));
+  auto* all = new QHBoxLayout(this);
+  all->setContentsMargins(scaled(28), scaled(20), scaled(24), scaled(16));
+  all->setSpacing(scaled(24));
+  auto* left = new QVBoxLayout;
+  left->addWidget(label(QStringLiteral("Clathra"), "title"));
+  left->addWidget(wrapped(tr("Begin with an arrangement: a click lays it out, then you give it a size and paint cloths on it.")));
+  left->addWidget(gallery(), 1);
+  all->addLayout(left, 3);
+  auto* side = new QWidget;
+  side->setMinimumWidth(scaled(270));
+  auto* right = new QVBoxLayout(side);
+  right->setContentsMargins(0, 0, scaled(6), 0);
+  right->setSpacing(scaled(10));
+  back_ = new QVBoxLayout;
+  back_->setSpacing(scaled(10));
+  right->addLayout(back_);
+  right->addStretch(1);
+  auto* scroll = scrolled(side);
+  scroll->setMinimumWidth(scaled(290));
+  all->addWidget(scroll, 1);
+}
+
+QWidget* StartPage::gallery() {
+  auto* content = new QWidget;
+  auto* flow = new FlowLayout(scaled(8), scaled(8), content);
+  for (const Arrangement& a : library_.all()) {
+    auto* tile = new Tile(a);
+    connect(tile, &QPushButton::clicked, this, [this, id = a.id] { Q_EMIT newAsked(QString::fromStdString(id)); });
+    flow->addWidget(tile);
+  }
+  return scrolled(content);
+}
+
+void StartPage::refresh(const std::vector<Leftover>& leftovers) {
+  clearLayout(back_);
+  for (const Leftover& l : leftovers) {
+    auto* card = new Card(tr("Kept for you"));
+    card->body()->addWidget(wrapped(tr("\"%1\" was not closed properly. A copy from %2 is kept.").arg(l.name, l.when)));
+    auto* take = button(tr("Take it up again"), "act");
+    auto* drop = button(tr("Throw the copy away"), "link");
+    connect(take, &QPushButton::clicked, this, [this, l] { Q_EMIT recoverAsked(l); });
+    connect(drop, &QPushButton::clicked, this, [this, l] { Q_EMIT discardAsked(l); });
+    card->body()->addWidget(take);
+    card->body()->addWidget(drop);
+    back_->addWidget(card);
+  }
+  auto* open = new Card(tr("Take up again"));
+  auto* openButton = button(tr("Open a project …"));
+  connect(openButton, &QPushButton::clicked, this, &StartPage::openAsked);
+  open->body()->addWidget(openButton);
+  const QStringList recent = preferences_.recent();
+  for (const QString& file : recent) {
+    const QFileInfo info(file);
+    auto* b = button(QFontMetrics(font()).elidedText(info.completeBaseName(), Qt::ElideMiddle, scaled(220)), "link");
+    b->setAccessibleName(tr("Open %1").arg(info.completeBaseName()));
+    b->setToolTip(file);
+    connect(b, &QPushButton::clicked, this, [this, file] { Q_EMIT openFileAsked(file); });
+    open->body()->addWidget(b);
+    open->body()->addWidget(wrapped(tr("saved %1").arg(QLocale().toString(info.lastModified(), QLocale::ShortFormat)), "muted"));
+  }
+  if (recent.isEmpty()) open->body()->addWidget(wrapped(tr("Projects you save appear here."), "muted"));
+  back_->addWidget(open);
+  auto* demo = new Card(tr("Look around"));
+  demo->body()->addWidget(wrapped(tr("Saltmarsh is a long bed runner, made up, painted and planned to the cutting card.")));
+  auto* demoButton = button(tr("Open the demo Saltmarsh"));
+  connect(demoButton, &QPushButton::clicked, this, &StartPage::demoAsked);
+  demo->body()->addWidget(demoButton);
+  auto* help = button(tr("Help and safety"), "link");
+  connect(help, &QPushButton::clicked, this, &StartPage::helpAsked);
+  demo->body()->addWidget(help);
+  back_->addWidget(demo);
+}
+
+}  // namespace clathra

@@ -1,0 +1,101 @@
+// Small pieces that all stations are built from.
+#pragma once
+#include <QButtonGroup>
+#include <QFrame>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <functional>
+#include <optional>
+
+#include "measure/length.hpp"
+
+namespace clathra {
+
+QLabel* label(const QString& text, const char* role = "");  ///< roles: head, title, muted, sea, madder, moss, figure
+QLabel* wrapped(const QString& text, const char* role = "");
+QPushButton* button(const QString& text, const char* role = "");  ///< roles: act, link, warnlink
+/// An icon button with a spoken name.
+QPushButton* namedButton(const QString& sign, const QString& name);
+
+/// A card of the bench: a heading that folds it, and its content.
+class Card : public QFrame {
+  Q_OBJECT
+ public:
+  explicit Card(const QString& title, bool open = true, QWidget* parent = nullptr);
+  QVBoxLayout* body() { return body_; }
+  void setTitle(const QString& title);
+  void setOpen(bool open);
+  bool isOpen() const { return open_; }
+
+ private:
+  void retitle();
+  QString title_;
+  QPushButton* head_;
+  QWidget* content_;
+  QVBoxLayout* body_;
+  bool open_ = true;
+};
+
+/// One choice out of a few, as pills that wrap.
+class Pills : public QWidget {
+  Q_OBJECT
+ public:
+  explicit Pills(const QStringList& names, const QString& spokenName, QWidget* parent = nullptr);
+  int current() const { return group_.checkedId(); }
+  void setCurrent(int index);  ///< without telling
+  QPushButton* pill(int index) const { return static_cast<QPushButton*>(group_.button(index)); }
+ Q_SIGNALS:
+  void chosen(int index);
+
+ private:
+  QButtonGroup group_;
+};
+
+/// A field for a length: shows it in the unit of choice, reads anything that parseLength reads.
+class LengthField : public QLineEdit {
+  Q_OBJECT
+ public:
+  LengthField(const QString& spokenName, Length least, Length most, QWidget* parent = nullptr);
+  void setUnit(Unit unit);
+  void setLength(std::optional<Length> length);  ///< without telling; nothing shows an empty field
+  std::optional<Length> length() const { return length_; }
+  void setOptional(bool mayBeEmpty) { mayBeEmpty_ = mayBeEmpty; }
+ Q_SIGNALS:
+  void lengthChanged();
+  void wrong(const QString& sentence);
+
+ private:
+  void read();
+  void mark(bool wrong);
+  Length least_, most_;
+  std::optional<Length> length_;
+  Unit unit_ = Unit::Inch;
+  bool mayBeEmpty_ = false;
+};
+
+/// A field for a whole number.
+class CountField : public QLineEdit {
+  Q_OBJECT
+ public:
+  CountField(const QString& spokenName, int least, int most, QWidget* parent = nullptr);
+  void setCount(int n);  ///< without telling
+  int count() const { return count_; }
+ Q_SIGNALS:
+  void countChanged();
+  void wrong(const QString& sentence);
+
+ private:
+  void read();
+  int least_, most_, count_ = 0;
+};
+
+/// A row of a sum: what on the left, value on the right.
+QWidget* sumRow(const QString& what, const QString& value, bool total = false);
+/// Takes everything out of a layout and deletes it.
+void clearLayout(QLayout* layout);
+/// A shaded box with a caution or a remark.
+QFrame* noteBox(const QString& text);
+
+}  // namespace clathra

@@ -1,0 +1,506 @@
+#include "app/window/main_window.hpp"
+
+#include <QCloseEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QInputDialog>
+#include <QMenu>
+#include <QMessageBox>
+#include <QShortcut>
+
+#include "app/arrange/arrange_station.hpp"
+#include "app/cloth/cloth_station.hpp"
+#include "app/cut/cut_station.hpp"
+#include "app/motif/motif_station.hpp"
+#include "app/papers/papers_station.hpp"
+#include "app/start/first_start.hpp"
+#include "app/start/start_page.hpp"
+#include "app/theme/theme.hpp"
+#include "draw/exporter.hpp"
+#include "project/demo.hpp"
+#include "project/file.hpp"
+
+namespace clathra {
+
+namespace {
+constexpr int kBusyAfter = 150;  // ms: shorter work shows no bar
+}
+
+MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& recovery) : session_(session), preferences_(preferences), recovery_(recovery) {
+  setWindowTitle(QStringLiteral("Clathra"));
+  setMinimumSize(760, 560);
+  resize(1280, 800);
+  build();
+  connectSession();
+  addShortcuts();
+  showStart();
+}
+
+MainWindow::~MainWindow() = default;
+
+void MainWindow::build() {
+  pages_ = new QStackedWidget;
+  pages_->setObjectName(QStringLiteral("pages"));
+  start_ = new StartPage(session_.library(), preferences_);
+  connect(start_, &StartPage::newAsked, this, &MainWindow::newProject);
+  connect(start_, &StartPage::openAsked, this, &MainWindow::open);
+  connect(start_, &StartPage::openFileAsked, this, [this](const QString& f) { openFile(f); });
+  connect(start_, &StartPage::demoAsked, this, &MainWindow::openDemo);
+  connect(start_, &StartPage::recoverAsked, this, &MainWindow::recover);
+  connect(start_, &StartPage::helpAsked, this, &MainWindow::showHelp);
+  connect(start_, &StartPage::discardAsked, this, [this](const Leftover& l) {
+    Recovery::discard(l);
+    start_->refresh(recovery_.leftovers());
+  });
+  QPushButton* back = nullptr;
+  help_ = helpPage(&back);
+  connect(back, &QPushButton::clicked, this, [this] {
+    if (session_.isOpen() && backFromHelp_ == work_) pages_->setCurrentWidget(work_);
+    else showStart();
+  });
+  work_ = workPage();
+  pages_->addWidget(start_);
+  pages_->addWidget(work_);
+  pages_->addWidget(help_);
+  auto* central = new QWidget;
+  central->setObjectName(QStringLiteral("ground"));
+  auto* all = new QVBoxLayout(central);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(0);
+  all->addWidget(messageBar());
+  all->addWidget(pages_, 1);
+  setCentralWidget(central);
+}
+
+QWidget* MainWindow::workPage() {
+  makeStations();
+  auto* page = new QWidget;
+  page->setObjectName(QStringLiteral("ground"));
+  auto* all = new QHBoxLayout(page);
+  all->setContentsMargins(0, scaled(8), scaled(12), scaled(8));
+  all->setSpacing(scaled(8));
+  QStringList names;
+  for (Station* s : stations_) names << s->name();
+  rail_ = new Rail(names);
+  connect(rail_, &Rail::chosen, this, [this](int i) { seat(i); });
+  all->addWidget(rail_);
+  auto* right = new QVBoxLayout;
+  right->setSpacing(scaled(8));
+  right->addWidget(topBar());
+  auto* middle = new QHBoxLayout;
+  middle->setSpacing(scaled(12));
+  pictures_ = new QStackedWidget;
+  benches_ = new QStackedWidget;
+  for (Station* s : stations_) {
+    pictures_->addWidget(s->picture());
+    benches_->addWidget(s->bench());
+  }
+  middle->addWidget(pictures_, 1);
+  middle->addWidget(benches_);
+  right->addLayout(middle, 1);
+  strip_ = new TallyStrip;
+  right->addWidget(strip_);
+  all->addLayout(right, 1);
+  return page;
+}
+
+QWidget* MainWindow::topBar() {
+  auto* bar = new QWidget;
+  auto* row = new QHBoxLayout(bar);
+  row->setContentsMargins(scaled(4), 0, 0, 0);
+  row->setSpacing(scaled(8));
+  auto* menu = namedButton(QStringLiteral("☰"), tr("Menu"));
+  addMenu(menu);
+  name_ = label({}, "title");
+  name_->setMinimumWidth(40);
+  undo_ = namedButton(QStringLiteral("↶"), tr("Undo"));
+  redo_ = namedButton(QStringLiteral("↷"), tr("Redo"));
+  connect(undo_, &QPushButton::clicked, &session_, &Session::undo);
+  connect(redo_, &QPushButton::clicked, &session_, &Session::redo);
+  auto* nextBox = new QFrame;
+  nextBox->setObjectName(QStringLiteral("panel"));
+  auto* nextRow = new QHBoxLayout(nextBox);
+  nextRow->setContentsMargins(scaled(14), scaled(4), scaled(4), scaled(4));
+  nextRow->addWidget(label(tr("Next"), "madder"));
+  next_ = wrapped({});
+  next_->setAccessibleName(tr("What next"));
+  nextAction_ = button({}, "act");
+  connect(nextAction_, &QPushButton::clicked, this, [this] { goTo(step_.station, step_.about, step_.pieces); });
+  nextRow->addWidget(next_, 1);
+  nextRow->addWidget(nextAction_);
+  drawer_ = button(tr("Bench"));
+  drawer_->setCheckable(true);
+  drawer_->setToolTip(tr("Show or hide the bench, F6"));
+  connect(drawer_, &QPushButton::clicked, this, &MainWindow::toggleBench);
+  row->addWidget(menu);
+  row->addWidget(name_);
+  row->addWidget(undo_);
+  row->addWidget(redo_);
+  row->addWidget(nextBox, 1);
+  row->addWidget(drawer_);
+  return bar;
+}
+
+QWidget* MainWindow::messageBar() {
+  auto* outer = new QWidget;
+  auto* all = new QVBoxLayout(outer);
+  all->setContentsMargins(scaled(12), scaled(6), scaled(12), 0);
+  message_box_ = new QFrame;
+  message_box_->setObjectName(QStringLiteral("note"));
+  auto* row = new QHBoxLayout(message_box_);
+  row->setContentsMargins(scaled(14), scaled(5), scaled(8), scaled(5));
+  message_ = wrapped({});
+  message_->setAccessibleName(tr("Message"));
+  auto* close = button(tr("Good"), "link");
+  close->setAccessibleName(tr("Close the message"));
+  connect(close, &QPushButton::clicked, message_box_, &QWidget::hide);
+  row->addWidget(message_, 1);
+  row->addWidget(close);
+  message_box_->hide();
+  busy_ = new QWidget;
+  auto* busyRow = new QHBoxLayout(busy_);
+  busyRow->setContentsMargins(scaled(14), 0, scaled(8), 0);
+  progress_ = new QProgressBar;
+  progress_->setTextVisible(false);
+  progress_->setAccessibleName(tr("Progress"));
+  auto* stop = button(tr("Stop"), "link");
+  connect(stop, &QPushButton::clicked, &session_, &Session::cancelWork);
+  busyRow->addWidget(label(tr("Working it out"), "muted"));
+  busyRow->addWidget(progress_, 1);
+  busyRow->addWidget(stop);
+  busy_->hide();
+  all->addWidget(message_box_);
+  all->addWidget(busy_);
+  return outer;
+}
+
+void MainWindow::makeStations() {
+  stations_ = {new ArrangeStation(session_, preferences_, this), new PapersStation(session_, preferences_, this), new ClothStation(session_, preferences_, this),
+               new MotifStation(session_, preferences_, this), new CutStation(session_, preferences_, this)};
+  for (Station* s : stations_) {
+    connect(s, &Station::said, this, &MainWindow::say);
+    connect(s, &Station::goTo, this, [this](const QString& id, const QString& about) { goTo(id, about); });
+  }
+}
+
+void MainWindow::addMenu(QPushButton* b) {
+  auto* menu = new QMenu(b);
+  menu->addAction(tr("Start page"), this, [this] { if (putAway()) showStart(); });
+  menu->addAction(tr("Open …"), this, &MainWindow::open);
+  menu->addAction(tr("Save"), this, &MainWindow::save);
+  menu->addAction(tr("Save as …"), this, &MainWindow::saveAs);
+  menu->addAction(tr("Name the project …"), this, &MainWindow::rename);
+  menu->addAction(tr("Export the layout …"), this, &MainWindow::exportLayout);
+  menu->addSeparator();
+  menu->addAction(preferences_.evening() ? tr("Day colours") : tr("Evening colours"), this, [this] {
+    preferences_.setEvening(!preferences_.evening());
+    QTimer::singleShot(0, this, &MainWindow::rebuild);
+  });
+  auto* sizes = menu->addMenu(tr("Text size"));
+  for (const int percent : {100, 125, 150, 175, 200})
+    sizes->addAction(tr("%1 %").arg(percent), this, [this, percent] {
+      preferences_.setTextScale(percent / 100.0);
+      QTimer::singleShot(0, this, &MainWindow::rebuild);
+    });
+  menu->addAction(tr("Help and safety"), this, &MainWindow::showHelp);
+  b->setMenu(menu);
+  b->setStyleSheet(QStringLiteral("QPushButton::menu-indicator { image: none; width: 0; }"));
+}
+
+void MainWindow::addShortcuts() {
+  const auto key = [this](const QKeySequence& keys, auto does) { connect(new QShortcut(keys, this), &QShortcut::activated, this, does); };
+  key(QKeySequence::Undo, [this] { session_.undo(); });
+  key(QKeySequence(tr("Ctrl+Shift+Z")), [this] { session_.redo(); });
+  key(QKeySequence(tr("Ctrl+Y")), [this] { session_.redo(); });
+  key(QKeySequence::Save, [this] { save(); });
+  key(QKeySequence(tr("Ctrl+Shift+S")), [this] { saveAs(); });
+  key(QKeySequence::Open, [this] { open(); });
+  key(QKeySequence::New, [this] { if (putAway()) showStart(); });
+  key(QKeySequence(Qt::Key_F1), [this] { showHelp(); });
+  key(QKeySequence(Qt::Key_F6), [this] { toggleBench(); });
+  for (int i = 0; i < 5; ++i)
+    key(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { if (session_.isOpen()) goTo(stations_[static_cast<std::size_t>(i)]->id()); });
+}
+
+void MainWindow::connectSession() {
+  connect(&session_, &Session::changed, this, &MainWindow::refreshBar);
+  connect(&session_, &Session::resultsChanged, this, &MainWindow::refreshBar);
+  connect(&session_, &Session::savedChanged, this, &MainWindow::refreshBar);
+  connect(&session_, &Session::refused, this, &MainWindow::say);
+  connect(&recovery_, &Recovery::failed, this, &MainWindow::say);
+  connect(&session_, &Session::busyChanged, this, [this] {
+    if (!session_.busy()) {
+      busyTimer_.stop();
+      busy_->hide();
+    } else if (!busyTimer_.isActive()) {
+      busyTimer_.start(kBusyAfter);
+    }
+  });
+  connect(&busyTimer_, &QTimer::timeout, this, &MainWindow::showBusy);
+}
+
+void MainWindow::showBusy() {
+  const auto work = session_.busy();
+  busy_->setVisible(work.has_value());
+  if (!work) return busyTimer_.stop();
+  progress_->setRange(0, work->done() > 0 ? 100 : 0);
+  progress_->setValue(static_cast<int>(work->done() * 100));
+}
+
+void MainWindow::rebuild() {
+  applyTheme(*qApp, preferences_.evening(), preferences_.textScale());
+  const bool working = session_.isOpen() && pages_->currentWidget() == work_;
+  const int station = current_;
+  for (Station* s : stations_) s->deleteLater();
+  stations_.clear();
+  QWidget* old = takeCentralWidget();
+  old->hide();
+  old->deleteLater();
+  benchOpen_ = true;
+  compact_ = false;
+  build();
+  showStart();
+  if (!session_.isOpen()) return;
+  Q_EMIT session_.opened();
+  Q_EMIT session_.changed(AllParts);
+  Q_EMIT session_.resultsChanged();
+  if (working) {
+    pages_->setCurrentWidget(work_);
+    seat(station);
+  }
+}
+
+void MainWindow::refreshBar() {
+  if (!session_.isOpen()) return;
+  const QString title = QString::fromStdString(session_.project().name);
+  name_->setText(QFontMetrics(name_->font()).elidedText(title, Qt::ElideRight, scaled(210)) + (session_.saved() ? QString() : QStringLiteral(" •")));
+  name_->setToolTip(session_.saved() ? title : tr("%1, with changes that are not saved").arg(title));
+  setWindowTitle(QStringLiteral("%1 – Clathra").arg(title));
+  undo_->setEnabled(session_.canUndo());
+  redo_->setEnabled(session_.canRedo());
+  undo_->setToolTip(session_.canUndo() ? tr("Undo: %1").arg(session_.undoLabel()) : tr("Nothing to undo"));
+  redo_->setToolTip(session_.canRedo() ? tr("Redo: %1").arg(session_.redoLabel()) : tr("Nothing to redo"));
+  step_ = nextStep(session_);
+  next_->setText(step_.sentence);
+  nextAction_->setText(step_.action);
+  for (std::size_t i = 0; i < stations_.size(); ++i) {
+    const auto& remarks = session_.results().remarks;
+    const auto n = std::count_if(remarks.begin(), remarks.end(), [&](const Remark& r) { return QString::fromStdString(r.station) == stations_[i]->id(); });
+    rail_->setState(static_cast<int>(i), stations_[i]->settled(), static_cast<int>(n));
+  }
+  refreshStrip();
+}
+
+void MainWindow::refreshStrip() { strip_->setFigures(stations_[static_cast<std::size_t>(current_)]->figures()); }
+
+void MainWindow::seat(int index) {
+  current_ = index;
+  rail_->setCurrent(index);
+  pictures_->setCurrentIndex(index);
+  benches_->setCurrentIndex(index);
+  session_.rememberPlace(stations_[static_cast<std::size_t>(index)]->id(), {});
+  refreshStrip();
+}
+
+Station* MainWindow::station(const QString& id) const {
+  for (Station* s : stations_)
+    if (s->id() == id) return s;
+  return nullptr;
+}
+
+void MainWindow::goTo(const QString& id, const QString& about, const std::vector<std::uint32_t>& pieces) {
+  for (std::size_t i = 0; i < stations_.size(); ++i)
+    if (stations_[i]->id() == id) {
+      pages_->setCurrentWidget(work_);
+      seat(static_cast<int>(i));
+      stations_[i]->lookAt(pieces, about);
+    }
+}
+
+void MainWindow::layOutForSize() {
+  const bool compact = width() < 1120 || textScale() > 1.3;
+  const int bench = std::min(scaled(340), std::max(260, width() / 2 - 20));
+  benches_->setFixedWidth(bench);
+  drawer_->setVisible(compact);
+  if (compact != compact_) benchOpen_ = !compact;
+  compact_ = compact;
+  benches_->setVisible(benchOpen_);
+  // In a small window the open drawer takes the picture's place where both would be cramped.
+  pictures_->setVisible(!(compact && benchOpen_ && width() - bench - rail_->width() < 420));
+  if (!pictures_->isVisibleTo(work_)) benches_->setFixedWidth(std::max(bench, width() - rail_->width() - scaled(60)));
+  drawer_->setChecked(benchOpen_);
+}
+
+void MainWindow::toggleBench() {
+  benchOpen_ = !benchOpen_;
+  layOutForSize();
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event) {
+  QMainWindow::resizeEvent(event);
+  layOutForSize();
+}
+
+void MainWindow::say(const QString& sentence) {
+  QString s = sentence;
+  if (!s.isEmpty()) s[0] = s[0].toUpper();
+  if (!s.isEmpty() && !s.endsWith(QLatin1Char('.')) && !s.endsWith(QLatin1Char('?'))) s += QLatin1Char('.');
+  message_->setText(s);
+  message_box_->setVisible(!s.isEmpty());
+}
+
+void MainWindow::showStart() {
+  if (session_.isOpen() && pages_->currentWidget() == work_) recovery_.writeNow();
+  start_->refresh(recovery_.leftovers());
+  pages_->setCurrentWidget(start_);
+  layOutForSize();
+}
+
+void MainWindow::showFirstStart() {
+  auto* first = new FirstStart(preferences_);
+  pages_->addWidget(first);
+  pages_->setCurrentWidget(first);
+  connect(first, &FirstStart::answered, this, [this, first] {
+    showHelp();
+    pages_->removeWidget(first);
+    first->deleteLater();
+  });
+}
+
+void MainWindow::showHelp() {
+  backFromHelp_ = pages_->currentWidget();
+  pages_->setCurrentWidget(help_);
+}
+
+void MainWindow::begin(Project project, const QString& path, bool saved) {
+  const QString station = QString::fromStdString(project.lastStation), last = QString::fromStdString(project.lastDone);
+  message_box_->hide();
+  session_.begin(std::move(project), path, saved);
+  pages_->setCurrentWidget(work_);
+  layOutForSize();
+  seat(0);
+  if (!station.isEmpty() && saved) goTo(station);
+  if (!last.isEmpty() && saved && !path.isEmpty()) say(tr("Last time you %1.").arg(last));
+}
+
+void MainWindow::newProject(const QString& id) {
+  if (!putAway()) return;
+  const auto arrangement = session_.library().find(id.toStdString());
+  if (!arrangement) return say(QString::fromStdString(arrangement.error().text));
+  Recipe recipe;
+  recipe.arrangement = id.toStdString();
+  recipe.edge = preferences_.unit() == Unit::Inch ? Length::wholeInches(1) : Length::millimetres(25);
+  recipe.across = 8;
+  recipe.down = 8;
+  recipe.rings = 3;
+  auto project = newProject_(recipe, QString::fromStdString((*arrangement)->name));
+  if (!project) return say(QString::fromStdString(project.error().text));
+  begin(std::move(*project), {}, false);
+}
+
+Result<Project> MainWindow::newProject_(const Recipe& recipe, const QString& name) {
+  auto project = clathra::newProject(session_.library(), recipe, name.toStdString());
+  if (!project) return project;
+  project->settings.unit = preferences_.unit();
+  project->settings.page = preferences_.page().toStdString();
+  project->settings.allowance = preferences_.unit() == Unit::Inch ? Length::sixtyFourths(16) : Length::millimetres(7);
+  return project;
+}
+
+bool MainWindow::openFile(const QString& file) {
+  if (!putAway()) return false;
+  auto project = openProject(file.toStdString());
+  if (!project) {
+    say(QString::fromStdString(project.error().text));
+    return false;
+  }
+  preferences_.addRecent(file);
+  begin(std::move(*project), file, true);
+  return true;
+}
+
+void MainWindow::openDemo() {
+  if (!putAway()) return;
+  auto project = demoProject(session_.library(), "saltmarsh");
+  if (!project) return say(QString::fromStdString(project.error().text));
+  begin(std::move(*project), {}, true);
+}
+
+void MainWindow::recover(const Leftover& leftover) {
+  if (!putAway()) return;
+  auto project = openProject(leftover.file.toStdString());
+  if (!project) return say(QString::fromStdString(project.error().text));
+  begin(std::move(*project), leftover.original, false);
+  recovery_.writeNow();
+  Recovery::discard(leftover);
+  say(tr("This is the copy that was kept. Save it to make it yours."));
+}
+
+void MainWindow::open() {
+  const QString file = QFileDialog::getOpenFileName(this, tr("Open a project"), {}, tr("Clathra projects (*.clathra)"));
+  if (!file.isEmpty()) openFile(file);
+}
+
+bool MainWindow::save() {
+  if (!session_.isOpen()) return false;
+  if (session_.path().isEmpty()) return saveAs();
+  const bool ok = session_.save(session_.path());
+  if (ok) say(tr("Saved."));
+  return ok;
+}
+
+bool MainWindow::saveAs() {
+  if (!session_.isOpen()) return false;
+  QString file = QFileDialog::getSaveFileName(this, tr("Save the project"), session_.path().isEmpty() ? QString::fromStdString(session_.project().name) + QStringLiteral(".clathra") : session_.path(),
+                                              tr("Clathra projects (*.clathra)"));
+  if (file.isEmpty()) return false;
+  if (QFileInfo(file).suffix().isEmpty()) file += QStringLiteral(".clathra");
+  if (!session_.save(file, true)) return false;
+  preferences_.addRecent(file);
+  say(tr("Saved."));
+  return true;
+}
+
+bool MainWindow::putAway() {
+  if (!session_.isOpen()) return true;
+  if (!session_.saved() && session_.canUndo()) {
+    QMessageBox ask(this);
+    ask.setText(tr("\"%1\" has changes that are not saved.").arg(QString::fromStdString(session_.project().name)));
+    auto* keep = ask.addButton(tr("Save them"), QMessageBox::AcceptRole);
+    auto* drop = ask.addButton(tr("Let them go"), QMessageBox::DestructiveRole);
+    ask.addButton(tr("Stay here"), QMessageBox::RejectRole);
+    ask.exec();
+    if (ask.clickedButton() == keep) {
+      if (!save()) return false;
+    } else if (ask.clickedButton() != drop) {
+      return false;
+    }
+  }
+  recovery_.forget();
+  session_.close();
+  return true;
+}
+
+void MainWindow::rename() {
+  if (!session_.isOpen()) return;
+  bool ok = false;
+  const QString name = QInputDialog::getText(this, tr("Name the project"), tr("Its name"), QLineEdit::Normal, QString::fromStdString(session_.project().name), &ok);
+  if (ok) session_.edit({{"edit", "rename"}, {"name", name.trimmed().toStdString()}}, tr("named the project"));
+}
+
+void MainWindow::exportLayout() {
+  if (!session_.isOpen()) return;
+  const QString file = QFileDialog::getSaveFileName(this, tr("Export the layout"), QString::fromStdString(session_.project().name) + QStringLiteral(".pdf"),
+                                                    tr("PDF (*.pdf);;SVG (*.svg);;PNG (*.png);;Tally as CSV (*.csv);;GeoJSON (*.geojson)"));
+  if (file.isEmpty()) return;
+  const auto ok = exportProject(session_.project(), file.toStdString());
+  say(ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : QString::fromStdString(ok.error().text));
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+  if (putAway()) event->accept();
+  else event->ignore();
+}
+
+}  // namespace clathra

@@ -1,0 +1,91 @@
+// The window seats the stations; each owns its picture and bench.
+#pragma once
+#include <QMainWindow>
+#include <QProgressBar>
+#include <QStackedWidget>
+#include <QTimer>
+#include <memory>
+
+#include "app/session/preferences.hpp"
+#include "app/session/recovery.hpp"
+#include "app/session/session.hpp"
+#include "app/widgets/basics.hpp"
+#include "app/widgets/rail.hpp"
+#include "app/widgets/tally_strip.hpp"
+#include "app/window/next_step.hpp"
+#include "app/window/station.hpp"
+
+namespace clathra {
+
+class StartPage;
+
+class MainWindow : public QMainWindow {
+  Q_OBJECT
+ public:
+  MainWindow(Session& session, Preferences& preferences, Recovery& recovery);
+  ~MainWindow() override;
+
+  bool openFile(const QString& file);
+  void openDemo();
+  void showStart();
+  void showFirstStart();
+  void showHelp();
+  void goTo(const QString& station, const QString& about = {}, const std::vector<std::uint32_t>& pieces = {});
+  Station* station(const QString& id) const;
+  bool save();
+  bool saveAs();
+  /// Asks about unsaved work; false if the user wants to stay.
+  bool putAway();
+  void say(const QString& sentence);
+  QString said() const { return message_->text(); }
+  /// Rebuilds everything in the present theme.
+  void rebuild();
+
+ protected:
+  void closeEvent(QCloseEvent* event) override;
+  void resizeEvent(QResizeEvent* event) override;
+
+ private:
+  void build();
+  QWidget* workPage();
+  QWidget* topBar();
+  QWidget* messageBar();
+  void makeStations();
+  void addMenu(QPushButton* button);
+  void addShortcuts();
+  void connectSession();
+  void refreshBar();
+  void refreshStrip();
+  void seat(int index);
+  void layOutForSize();
+  void toggleBench();
+  void newProject(const QString& arrangement);
+  Result<Project> newProject_(const Recipe& recipe, const QString& name);
+  void open();
+  void rename();
+  void exportLayout();
+  void recover(const Leftover& leftover);
+  void begin(Project project, const QString& path, bool saved);
+  void showBusy();
+
+  Session& session_;
+  Preferences& preferences_;
+  Recovery& recovery_;
+  QStackedWidget* pages_ = nullptr;
+  StartPage* start_ = nullptr;
+  QWidget *work_ = nullptr, *help_ = nullptr, *message_box_ = nullptr, *busy_ = nullptr;
+  std::vector<Station*> stations_;
+  Rail* rail_ = nullptr;
+  QStackedWidget *pictures_ = nullptr, *benches_ = nullptr;
+  TallyStrip* strip_ = nullptr;
+  QLabel *name_ = nullptr, *next_ = nullptr, *message_ = nullptr, *last_ = nullptr;
+  QPushButton *undo_ = nullptr, *redo_ = nullptr, *nextAction_ = nullptr, *drawer_ = nullptr;
+  QProgressBar* progress_ = nullptr;
+  QTimer busyTimer_;
+  NextStep step_;
+  int current_ = 0;
+  bool benchOpen_ = true, compact_ = false;
+  QWidget* backFromHelp_ = nullptr;
+};
+
+}  // namespace clathra

@@ -1,0 +1,67 @@
+#include "app/window/remarks_card.hpp"
+
+#include <QLineEdit>
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/flow_layout.hpp"
+
+namespace clathra {
+
+RemarksCard::RemarksCard(Session& session, const QString& station) : Card(tr("Second looks")), session_(session), station_(station) {
+  connect(&session_, &Session::resultsChanged, this, &RemarksCard::refresh);
+  connect(&session_, &Session::changed, this, &RemarksCard::refresh);
+  setVisible(false);
+}
+
+void RemarksCard::refresh() {
+  clearLayout(body());
+  int n = 0;
+  for (const Remark& r : session_.results().remarks)
+    if (QString::fromStdString(r.station) == station_) {
+      add(r);
+      ++n;
+    }
+  setTitle(n == 1 ? tr("1 second look") : tr("%1 second looks").arg(n));
+  setVisible(n > 0);
+}
+
+void RemarksCard::add(const Remark& remark) {
+  auto* box = new QFrame;
+  box->setObjectName(QStringLiteral("note"));
+  auto* all = new QVBoxLayout(box);
+  all->setContentsMargins(scaled(12), scaled(8), scaled(12), scaled(8));
+  all->addWidget(wrapped(QString::fromStdString(remark.why + " " + remark.fix)));
+  auto* row = new QWidget;
+  auto* flow = new FlowLayout(scaled(8), scaled(2), row);
+  if (!remark.pieces.empty()) {
+    auto* show = button(tr("Show them"), "warnlink");
+    connect(show, &QPushButton::clicked, this, [this, pieces = remark.pieces] { Q_EMIT showPieces(pieces); });
+    flow->addWidget(show);
+  }
+  if (!remark.fixEdit.is_null()) {
+    auto* mend = button(QString::fromStdString(remark.fixLabel), "warnlink");
+    connect(mend, &QPushButton::clicked, this, [this, remark] { session_.edit(remark.fixEdit, QString::fromStdString(remark.fixLabel)); });
+    flow->addWidget(mend);
+  }
+  auto* aside = button(tr("Set aside"), "warnlink");
+  connect(aside, &QPushButton::clicked, this, [this, remark, box] { askReason(remark, box); });
+  flow->addWidget(aside);
+  all->addWidget(row);
+  body()->addWidget(box);
+}
+
+void RemarksCard::askReason(const Remark& remark, QWidget* box) {
+  if (box->findChild<QLineEdit*>()) return;
+  auto* reason = new QLineEdit;
+  reason->setPlaceholderText(tr("Why? Then Enter"));
+  reason->setAccessibleName(tr("Reason for setting the remark aside"));
+  reason->setMaxLength(400);
+  box->layout()->addWidget(reason);
+  reason->setFocus();
+  connect(reason, &QLineEdit::returnPressed, this, [this, remark, reason] {
+    const QString why = reason->text().trimmed();
+    if (!why.isEmpty()) session_.edit({{"edit", "setAside"}, {"check", remark.check}, {"reason", why.toStdString()}}, tr("set a remark aside"));
+  });
+}
+
+}  // namespace clathra

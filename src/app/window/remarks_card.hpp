@@ -1,0 +1,23 @@
+// The second looks that belong to a station: why, and one click to see the pieces, mend it or set it aside.
+#pragma once
+#include "app/session/session.hpp"
+#include "app/widgets/basics.hpp"
+
+namespace clathra {
+
+class RemarksCard : public Card {
+  Q_OBJECT
+ public:
+  RemarksCard(Session& session, const QString& station);
+ Q_SIGNALS:
+  void showPieces(const std::vector<std::uint32_t>& pieces);
+
+ private:
+  void refresh();
+  void add(const Remark& remark);
+  void askReason(const Remark& remark, QWidget* row);
+  Session& session_;
+  QString station_;
+};
+
+}  // namespace clathra

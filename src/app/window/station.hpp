@@ -1,0 +1,48 @@
+// What the window knows of a station: a picture, a bench, figures for the strip, how far it is settled.
+#pragma once
+#include <QWidget>
+#include <vector>
+
+#include "app/session/preferences.hpp"
+#include "app/session/session.hpp"
+#include "app/widgets/rail.hpp"
+#include "app/widgets/tally_strip.hpp"
+
+namespace clathra {
+
+class Station : public QObject {
+  Q_OBJECT
+ public:
+  Station(Session& session, Preferences& preferences, QObject* parent) : QObject(parent), session_(session), preferences_(preferences) {}
+
+  virtual QString id() const = 0;
+  virtual QString name() const = 0;
+  virtual QWidget* picture() = 0;
+  virtual QWidget* bench() = 0;
+  virtual std::vector<StripFigure> figures() const = 0;
+  virtual Settled settled() const = 0;
+  /// Leads the eye (and the focus) to what a remark or "What next" speaks of.
+  virtual void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) = 0;
+
+ Q_SIGNALS:
+  void figuresChanged();
+  void said(const QString& sentence);               ///< a calm message
+  void goTo(const QString& station, const QString& about);
+
+ protected:
+  Unit unit() const { return session_.project().settings.unit; }
+  Session& session_;
+  Preferences& preferences_;
+};
+
+/// The cards of a bench, one under the other; folding them leaves room.
+QWidget* benchOf(const std::vector<QWidget*>& cards);
+/// The difference as the strip shows it: "+36"; nothing while it is zero.
+QString changeText(double now, double before, int digits, const QString& unit = {});
+/// "1,234 pieces" figures that more than one station shows.
+StripFigure piecesFigure(const Session& session);
+StripFigure sizeFigure(const Session& session);
+StripFigure remarksFigure(const Session& session);
+QString metres(double mm);
+
+}  // namespace clathra
