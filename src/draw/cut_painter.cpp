@@ -238,7 +238,9 @@ std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan) {
 
 void paintClothLength(QPainter& painter, const Project& project, const Cloth& cloth, const QRectF& area, double scale, const Palette& palette) {
   painter.save();
-  painter.setPen(QPen(palette.ink, 1.5));
+  QPen pen(palette.ink, 1.5);
+  pen.setJoinStyle(Qt::MiterJoin);
+  painter.setPen(pen);
   painter.setBrush(hatchBrush(cloth, painter.device()->devicePixelRatioF()));
   if (cloth.print) {
     const auto picture = project.pictures.find(cloth.print->picture);
@@ -246,8 +248,8 @@ void paintClothLength(QPainter& painter, const Project& project, const Cloth& cl
     if (!image.isNull()) {
       QBrush brush(image);
       const double k = 25.4 / cloth.print->dpi * scale;
-      // The picture holds whole repeats from its corner, so it may be tiled; the length runs to the right.
-      brush.setTransform(QTransform().translate(area.left(), area.bottom()).rotate(-90).scale(k, k));
+      // The picture holds whole repeats from its corner, so it may be tiled; the length hangs down.
+      brush.setTransform(QTransform().translate(area.left(), area.top()).scale(k, k));
       painter.setBrush(brush);
     }
   }

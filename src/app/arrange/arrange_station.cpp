@@ -127,13 +127,13 @@ std::vector<std::uint32_t> ArrangeStation::reach(std::uint32_t piece, bool shift
 void ArrangeStation::paint(std::uint32_t piece, bool shift) {
   if (mode_->current() != kPaint) return;
   const auto pieces = reach(piece, shift);
-  if (pieces.empty()) return Q_EMIT said(tr("No piece lies %n seam(s) away from this one.", nullptr, paint_->ring()));
+  if (pieces.empty()) return Q_EMIT said(tr("No piece lies %1 away from this one.").arg(plural(paint_->ring(), tr("seam"), tr("seams"))));
   nlohmann::json numbers = nlohmann::json::array();
   for (const auto i : pieces) numbers.push_back(i + 1);
   const Cloth* cloth = clothById(session_.project(), paint_->cloth());
   const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth");
   session_.edit({{"edit", "paint"}, {"pieces", numbers}, {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
-                tr("painted %n piece(s) with %1", nullptr, static_cast<int>(pieces.size())).arg(title));
+                tr("painted %1 with %2").arg(plural(static_cast<int>(pieces.size()), tr("piece"), tr("pieces")), title));
 }
 
 QString ArrangeStation::describe(int piece) const {

@@ -99,7 +99,7 @@ void PaintCard::setWay(PaintWay way) {
   switch (way) {
     case PaintWay::Piece: note_->setText(tr("One piece.")); break;
     case PaintWay::Row: note_->setText(tr("All pieces on the line through this one, at %1°. T turns the line.").arg(rowDegrees_)); break;
-    case PaintWay::Ring: note_->setText(tr("Pieces that are %n seam(s) away.", nullptr, ring_)); break;
+    case PaintWay::Ring: note_->setText(tr("Pieces that are %1 away.").arg(plural(ring_, tr("seam"), tr("seams")))); break;
     case PaintWay::Alike: note_->setText(tr("The same shape wearing the same cloth; with Shift all of the shape.")); break;
   }
   Q_EMIT choiceChanged();

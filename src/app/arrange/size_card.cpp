@@ -85,6 +85,7 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
   wantedWidth_ = new LengthField(tr("The wanted width"), kLeastWanted, kMostWanted);
   wantedHeight_ = new LengthField(tr("The wanted height"), kLeastWanted, kMostWanted);
   for (LengthField* f : {wantedWidth_, wantedHeight_}) f->setOptional(true);
+  for (LengthField* f : {wantedWidth_, wantedHeight_}) f->setFixedWidth(scaled(116));
   body()->addWidget(label(tr("Wanted finished size"), "muted"));
   body()->addWidget(row({wantedWidth_, label(QStringLiteral("×")), wantedHeight_}));
   nearest_ = new QWidget;

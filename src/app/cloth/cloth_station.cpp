@@ -7,6 +7,7 @@
 #include <QScrollArea>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/flow_layout.hpp"
 #include "app/window/remarks_card.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/fonts.hpp"
@@ -34,16 +35,17 @@ QWidget* pair(const QString& what, QWidget* field) {
   return w;
 }
 
-/// One cloth of the shelf, to the shelf's common scale: every length lies as a band, sign and name beside it.
-class ShelfRow : public QPushButton {
+/// One cloth of the shelf, to the shelf's common scale: its width lies across, its lengths hang down from the cut end.
+class ShelfTile : public QPushButton {
  public:
-  ShelfRow(Session& session, const Cloth& cloth, double longest) : session_(session), id_(cloth.id), longest_(longest) {
+  static constexpr double kRoom = 212, kDrop = 190;  // px at 100 %
+
+  ShelfTile(Session& session, const Cloth& cloth, double scale) : session_(session), id_(cloth.id), scale_(scale) {
     setObjectName(QStringLiteral("row"));
     setCheckable(true);
     setCursor(Qt::PointingHandCursor);
     setAccessibleName(QObject::tr("%1, %2").arg(QString::fromStdString(clothTitle(cloth)), facts(cloth)));
-    setMinimumWidth(scaled(260));
-    setFixedHeight(scaled(116));
+    setFixedSize(scaled(kRoom + 28), scaled(kDrop + 118));
   }
 
   static QString facts(const Cloth& c) {
@@ -69,38 +71,34 @@ class ShelfRow : public QPushButton {
     p.setPen(currentPalette().ink);
     p.setFont(textFont(15 * k, QFont::Bold));
     const QString head = QString::fromStdString(c->sign) + QStringLiteral("   ") + QString::fromStdString(clothTitle(*c));
-    p.drawText(QPointF(14 * k, 24 * k), head);
-    const double w = QFontMetricsF(p.font()).horizontalAdvance(head);
+    p.drawText(QPointF(14 * k, 24 * k), QFontMetricsF(p.font()).elidedText(head, Qt::ElideRight, width() - 28 * k));
     p.setFont(textFont(14 * k));
     p.setPen(currentPalette().muted);
-    const double room = width() - w - 44 * k;
-    p.drawText(QPointF(30 * k + w, 24 * k), QFontMetricsF(p.font()).elidedText(facts(*c), Qt::ElideRight, room));
-    const QRectF band(14 * k, 36 * k, width() - 28 * k, height() - 48 * k);
-    if (c->scraps || !c->width || c->lengths.empty()) return loose(p, *c, band);
-    // All cloths at one scale: along to the right, the width upwards.
-    const double scale = std::min(band.width() / longest_, band.height() / 1500);
-    double x = band.left();
+    p.drawText(QRectF(14 * k, 30 * k, width() - 24 * k, 66 * k), Qt::TextWordWrap | Qt::AlignTop, facts(*c));
+    const QPointF corner(14 * k, 100 * k);
+    if (c->scraps || !c->width || c->lengths.empty()) return loose(p, *c, QRectF(corner, QSizeF(110 * k, 80 * k)));
+    double x = corner.x();
     for (const Length l : c->lengths) {
-      const QRectF piece(x, band.top(), l.mm() * scale, c->width->mm() * scale);
-      paintClothLength(p, session_.project(), *c, piece, scale, currentPalette());
-      x += piece.width() + 10 * k;
+      const QRectF piece(x, corner.y(), c->width->mm() * scale_ * k, l.mm() * scale_ * k);
+      paintClothLength(p, session_.project(), *c, piece, scale_ * k, currentPalette());
+      x += piece.width() + 8 * k;
     }
   }
 
  private:
   /// Nothing to draw to scale: a swatch with a torn rim.
-  void loose(QPainter& p, const Cloth& c, const QRectF& band) {
-    paintClothLength(p, session_.project(), c, QRectF(band.left(), band.top(), band.height() * 1.4, band.height()), 0.5, currentPalette());
+  void loose(QPainter& p, const Cloth& c, const QRectF& swatch) {
+    paintClothLength(p, session_.project(), c, swatch, 0.5, currentPalette());
     QPen torn(currentPalette().panel, 3);
     torn.setDashPattern({2, 2});
     p.setPen(torn);
     p.setBrush(Qt::NoBrush);
-    p.drawRect(QRectF(band.left(), band.top(), band.height() * 1.4, band.height()));
+    p.drawRect(swatch);
   }
 
   Session& session_;
   ClothId id_;
-  double longest_;
+  double scale_;
 };
 
 }  // namespace
@@ -122,9 +120,7 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   scroll->setFrameShape(QFrame::NoFrame);
   scroll->setFocusPolicy(Qt::NoFocus);
   shelf_ = new QWidget;
-  auto* rows = new QVBoxLayout(shelf_);
-  rows->setContentsMargins(0, 0, scaled(6), 0);
-  rows->setSpacing(scaled(6));
+  new FlowLayout(scaled(6), scaled(6), shelf_);
   scroll->setWidget(shelf_);
   all->addWidget(scroll, 1);
   picture_ = panel;
@@ -340,23 +336,23 @@ void ClothStation::refresh() {
 }
 
 void ClothStation::fillShelf() {
-  auto* rows = static_cast<QVBoxLayout*>(shelf_->layout());
   const bool hadFocus = shelf_->focusWidget() && shelf_->focusWidget()->hasFocus();
-  clearLayout(rows);
-  double longest = 500;
+  clearLayout(shelf_->layout());
+  // One scale for all, at which the widest row of lengths and the longest length still fit their tile.
+  double scale = 1;
   for (const Cloth& c : session_.project().cloths) {
-    double sum = 0;
-    for (const Length l : c.lengths) sum += l.mm() + 40;
-    longest = std::max(longest, sum);
+    if (!c.width) continue;
+    const auto n = static_cast<double>(c.lengths.size());
+    if (n > 0) scale = std::min(scale, (ShelfTile::kRoom - 8 * (n - 1)) / (n * c.width->mm()));
+    for (const Length l : c.lengths) scale = std::min(scale, ShelfTile::kDrop / l.mm());
   }
   for (const Cloth& c : session_.project().cloths) {
-    auto* row = new ShelfRow(session_, c, longest);
-    row->setChecked(c.id == chosen_);
-    connect(row, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
-    rows->addWidget(row);
-    if (hadFocus && c.id == chosen_) row->setFocus();
+    auto* tile = new ShelfTile(session_, c, std::max(scale, 0.004));
+    tile->setChecked(c.id == chosen_);
+    connect(tile, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
+    shelf_->layout()->addWidget(tile);
+    if (hadFocus && c.id == chosen_) tile->setFocus();
   }
-  rows->addStretch(1);
 }
 
 void ClothStation::fillBench() {

@@ -58,6 +58,23 @@ class ClothChip : public QPushButton {
   Cloth cloth_;
 };
 
+/// A row of the table that is as high as its words need at its width.
+class MethodRow : public QPushButton {
+ public:
+  MethodRow() {
+    setObjectName(QStringLiteral("row"));
+    setCheckable(true);
+    setAutoExclusive(true);
+    setCursor(Qt::PointingHandCursor);
+  }
+
+ protected:
+  void resizeEvent(QResizeEvent* event) override {
+    QPushButton::resizeEvent(event);
+    if (layout()) setFixedHeight(std::max(scaled(40), layout()->heightForWidth(width())));
+  }
+};
+
 }  // namespace
 
 CutStation::CutStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
@@ -201,13 +218,8 @@ void CutStation::fillCloths() {
 }
 
 void CutStation::addMethod(const CutMethod& m) {
-  auto* b = new QPushButton;
-  b->setObjectName(QStringLiteral("row"));
-  b->setCheckable(true);
-  b->setAutoExclusive(true);
-  b->setCursor(Qt::PointingHandCursor);
+  auto* b = new MethodRow;
   b->setEnabled(m.length.has_value());
-  b->setMinimumHeight(scaled(40));
   QString text = QString::fromStdString(m.title);
   QString figures = QString::fromStdString(m.why);
   if (m.length) {
@@ -227,7 +239,6 @@ void CutStation::addMethod(const CutMethod& m) {
   for (QLabel* l : {name, facts}) l->setAttribute(Qt::WA_TransparentForMouseEvents);
   row->addWidget(name);
   row->addWidget(facts, 1);
-  b->setMinimumHeight(std::max(scaled(40), row->sizeHint().height()));
   b->setChecked(plan()->chosen == m.id);
   QString why;
   for (const MinutesPart& part : m.minutesParts) why += QString::fromStdString(part.what) + tr(": %1 min\n").arg(QString::fromStdString(formatNumber(part.minutes, 1)));
@@ -249,12 +260,12 @@ void CutStation::fillMethods() {
   int patches = 0, windows = 0;
   for (const PatchDemand& d : demandsOf(session_.project(), *cloth())) patches += d.pieces;
   for (const WindowPart& w : plan()->windows) windows += w.copies;
-  methodsTitle_->setText(tr("Ways to cut the %n patch(es)", nullptr, patches));
+  methodsTitle_->setText(tr("Ways to cut the %1").arg(plural(patches, tr("patch"), tr("patches"))));
   for (const CutMethod& m : plan()->methods) addMethod(m);
   if (windows > 0)
     windowsNote_->setText(plan()->windowLength && !cloth()->scraps
-                              ? tr("%n motif window(s) stand apart: %1 more, whichever way is chosen.", nullptr, windows).arg(QString::fromStdString(formatReadable(*plan()->windowLength, unit())))
-                              : tr("%n motif window(s) stand apart.", nullptr, windows));
+                              ? tr("%1 stand apart: %2 more, whichever way is chosen.").arg(plural(windows, tr("motif window"), tr("motif windows")), QString::fromStdString(formatReadable(*plan()->windowLength, unit())))
+                              : tr("%1 stand apart.").arg(plural(windows, tr("motif window"), tr("motif windows"))));
   for (const MapLabel& l : mapLabels(session_.project(), *plan())) {
     labels_->layout()->addWidget(wrapped(l.range, "head"));
     labels_->layout()->addWidget(wrapped(l.text));
@@ -295,7 +306,7 @@ void CutStation::fillCard() {
   for (const WindowPart& w : plan()->windows)
     for (const MotifChoice& m : session_.project().motifs)
       if (m.id == w.motif && w.copies > 0)
-        card_->body()->addWidget(wrapped(tr("☐  %n window(s) with scissors: %1.", nullptr, w.copies).arg(m.note.empty() ? QString::fromStdString(m.name) : QStringLiteral("“%1”").arg(QString::fromStdString(m.note)))));
+        card_->body()->addWidget(wrapped(tr("☐  %1 with scissors: %2.").arg(plural(w.copies, tr("window"), tr("windows")), m.note.empty() ? QString::fromStdString(m.name) : QStringLiteral("“%1”").arg(QString::fromStdString(m.note)))));
   QString cautions;
   for (const std::string& c : bladeCautions()) cautions += QString::fromStdString(c) + QStringLiteral(" ");
   card_->body()->addWidget(noteBox(cautions.trimmed()));

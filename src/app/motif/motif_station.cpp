@@ -220,7 +220,6 @@ void MotifStation::addChoice() {
   if (session_.edit({{"edit", "addMotif"}, {"name", name}, {"cloth", clothTitle(*c)}, {"shape", shapeName}, {"at", {middle.x, middle.y}}}, tr("added a motif choice"))) {
     chosen_ = session_.project().motifs.back().id;
     refresh();
-    if (shape()) copies_->setCount(copiesInRound(shape()->outline));
     swatch_->setFocus();
   }
 }
@@ -288,8 +287,16 @@ void MotifStation::fillChoice() {
   choiceFields_->setVisible(m != nullptr);
   if (!m) return;
   filling_ = true;
+  if (copiesOf_ != m->id && shape()) {  // another choice: show what closes the round
+    copies_->setCount(copiesInRound(shape()->outline));
+    copiesOf_ = m->id;
+  }
   pieces_->setText(writeNumbers(m->pieces));
   note_->setText(QString::fromStdString(m->note));
+  for (QLineEdit* f : {pieces_, note_}) {
+    f->setCursorPosition(0);
+    f->setToolTip(f->text());
+  }
   mirrored_->setChecked(m->mirrored);
   const bool canMirror = cloth() && cloth()->print && !cloth()->print->mirrors.empty();
   mirrored_->setEnabled(canMirror);

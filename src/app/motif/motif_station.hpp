@@ -50,7 +50,7 @@ class MotifStation : public Station {
   LengthField *atX_ = nullptr, *atY_ = nullptr;
   QLineEdit* turn_ = nullptr;
   QCheckBox* mirrored_ = nullptr;
-  int chosen_ = -1;
+  int chosen_ = -1, copiesOf_ = -1;
   QImage image_;
   std::string imageOf_;
   std::shared_ptr<const Bytes> imageBytes_;

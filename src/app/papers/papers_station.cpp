@@ -244,7 +244,7 @@ void PapersStation::printSheets() {
 
 std::vector<StripFigure> PapersStation::figures() const {
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
-  std::vector<StripFigure> out{{QString::number(f.pieces), tr("papers, %n kind(s)", nullptr, f.kinds), changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces, {}}};
+  std::vector<StripFigure> out{{QString::number(f.pieces), tr("papers, ") + plural(f.kinds, tr("kind"), tr("kinds")), changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces, {}}};
   if (plan()) {
     out.push_back({QString::number(f.sheets), tr("sheets of %1").arg(QString::fromStdString(plan()->page.title)), b.sheets ? changeText(f.sheets, b.sheets, 0) : QString(), f.sheets < b.sheets, {}});
     if (plan()->papers > 0)

@@ -24,7 +24,7 @@ class Tile : public QPushButton {
     setObjectName(QStringLiteral("row"));
     setCursor(Qt::PointingHandCursor);
     setAccessibleName(QObject::tr("New project: %1").arg(QString::fromStdString(arrangement.name)));
-    setFixedSize(scaled(176), scaled(188));
+    setFixedSize(scaled(164), scaled(200));
   }
 
  protected:
@@ -33,13 +33,13 @@ class Tile : public QPushButton {
     const double k = textScale();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
-    const QRectF into(8 * k, 8 * k, width() - 16 * k, 124 * k);
+    const QRectF into(8 * k, 8 * k, width() - 16 * k, 118 * k);
     paintArrangement(p, arrangement_, into, currentPalette());
     p.setPen(QPen(currentPalette().line, 1));
     p.drawRect(into);
     p.setPen(currentPalette().ink);
     p.setFont(textFont(15 * k, QFont::DemiBold));
-    p.drawText(QRectF(8 * k, 136 * k, width() - 16 * k, 48 * k), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, QString::fromStdString(arrangement_.name));
+    p.drawText(QRectF(8 * k, 130 * k, width() - 16 * k, 66 * k), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, QString::fromStdString(arrangement_.name));
   }
 
  private:

@@ -30,7 +30,7 @@ QLabel#muted { color: %muted; font-size: %SMALL; }
 QLabel#sea { color: %sea; font-weight: 700; }
 QLabel#madder { color: %madder; font-weight: 700; }
 QLabel#moss { color: %moss; font-weight: 700; }
-QPushButton { background: %panel; border: 1.5px solid %ink; border-radius: %R15; padding: %P5 %P13; min-height: %P20; }
+QPushButton { background: %panel; border: 1.5px solid %ink; border-radius: %R15; padding: %P5 %P13; }
 QPushButton:hover { background: %chosen; }
 QPushButton:checked { background: %ink; color: %panel; font-weight: 600; }
 QPushButton:disabled { color: %muted; border-color: %line; }

@@ -9,6 +9,8 @@
 
 namespace clathra {
 
+QString plural(int n, const QString& one, const QString& many) { return QStringLiteral("%1 %2").arg(n).arg(n == 1 ? one : many); }
+
 QLabel* label(const QString& text, const char* role) {
   auto* l = new QLabel(text);
   l->setObjectName(QLatin1String(role));
@@ -91,7 +93,7 @@ void Pills::setCurrent(int index) {
 
 LengthField::LengthField(const QString& spokenName, Length least, Length most, QWidget* parent) : QLineEdit(parent), least_(least), most_(most) {
   setAccessibleName(spokenName);
-  setMinimumWidth(scaled(96));
+  setMinimumWidth(scaled(84));
   connect(this, &QLineEdit::editingFinished, this, &LengthField::read);
 }
 
@@ -133,8 +135,7 @@ void LengthField::mark(bool wrong) {
 
 CountField::CountField(const QString& spokenName, int least, int most, QWidget* parent) : QLineEdit(parent), least_(least), most_(most) {
   setAccessibleName(spokenName);
-  setMinimumWidth(scaled(58));
-  setMaximumWidth(scaled(96));
+  setFixedWidth(scaled(66));
   connect(this, &QLineEdit::editingFinished, this, &CountField::read);
 }
 

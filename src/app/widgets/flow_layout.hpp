@@ -16,12 +16,14 @@ class FlowLayout : public QLayout {
   Qt::Orientations expandingDirections() const override { return {}; }
   bool hasHeightForWidth() const override { return true; }
   int heightForWidth(int width) const override { return arrange(QRect(0, 0, width, 0), false); }
-  QSize sizeHint() const override { return minimumSize(); }
+  QSize sizeHint() const override;  ///< all in one row
   QSize minimumSize() const override;
   void setGeometry(const QRect& rect) override;
 
  private:
   int arrange(const QRect& rect, bool place) const;
+  QSize sizeIn(QLayoutItem* item, int width) const;
+  void placeRow(std::size_t from, std::size_t to, int x, int y, int height) const;
   std::vector<QLayoutItem*> items_;
   int gapX_, gapY_;
 };

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/basics.hpp"
 
 namespace clathra {
 
@@ -34,7 +35,7 @@ QString metres(double mm) { return QString::number(mm / 1000, 'f', mm < 10'000 ?
 
 StripFigure piecesFigure(const Session& s) {
   const Figures &f = s.figures(), &b = s.figuresBefore();
-  return {QString::number(f.pieces), QObject::tr("pieces, %n kind(s) of paper", nullptr, f.kinds), changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces,
+  return {QString::number(f.pieces), QObject::tr("pieces, ") + plural(f.kinds, QObject::tr("kind of paper"), QObject::tr("kinds of paper")), changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces,
           QObject::tr("Every piece of the layout, counted by shape and hand; open Papers for the list.")};
 }
 
@@ -55,7 +56,7 @@ StripFigure sizeFigure(const Session& s) {
 StripFigure remarksFigure(const Session& s) {
   const Figures &f = s.figures(), &b = s.figuresBefore();
   if (!f.planned) return {QStringLiteral("…"), QObject::tr("second looks"), {}, false, {}};
-  return {QString::number(f.remarks), QObject::tr("second look(s)"), b.planned ? changeText(f.remarks, b.remarks, 0) : QString(), f.remarks < b.remarks, {}};
+  return {QString::number(f.remarks), f.remarks == 1 ? QObject::tr("second look") : QObject::tr("second looks"), b.planned ? changeText(f.remarks, b.remarks, 0) : QString(), f.remarks < b.remarks, {}};
 }
 
 }  // namespace clathra

@@ -28,6 +28,7 @@ struct SideLines {
 struct Arrangement {
   std::string id, name, edgeOf, counts;
   ArrangementKind kind = ArrangementKind::Field;
+  int order = 1000;       ///< place in lists, lowest first
   Point a, b;             ///< steps from column to column and row to row, for an edge of 1
   double stagger = 0;     ///< how far every second row is moved to the right
   int period = 1;         ///< of onCol and onRow

@@ -86,6 +86,7 @@ Result<Arrangement> read(const json& j) {
   out.name = j.at("name").get<std::string>();
   out.edgeOf = j.at("edgeOf").get<std::string>();
   out.counts = j.at("counts").get<std::string>();
+  out.order = j.value("order", 1000);
   const std::string kind = j.value("kind", std::string("field"));
   if (kind != "field" && kind != "rosette") return fail("kind is \"" + kind + "\"; it can be field or rosette");
   out.kind = kind == "rosette" ? ArrangementKind::Rosette : ArrangementKind::Field;
@@ -142,6 +143,7 @@ Result<ArrangementLibrary> ArrangementLibrary::load(const std::vector<std::files
       library.all_.push_back(std::move(*arrangement));
     }
   }
+  std::stable_sort(library.all_.begin(), library.all_.end(), [](const Arrangement& a, const Arrangement& b) { return a.order < b.order; });
   if (library.all_.empty()) return fail("No arrangement files were found; Clathra's data folder is missing.");
   return library;
 }
