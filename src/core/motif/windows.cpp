@@ -244,8 +244,8 @@ Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif
   MotifSupply out;
   out.wanted = static_cast<int>(motif.pieces.size());
   if (cloth.scraps) {
-    out.remark = "Scraps have no size: look for pieces of at least " + formatNumber(std::ceil(field->patchWidth()), 0) + " × " +
-                 formatNumber(std::ceil(field->patchHeight()), 0) + " mm that show the spot.";
+    out.remark = "Scraps have no size: look for pieces of at least " + formatNumber(std::ceil(field->patchWidth() - 1e-6), 0) + " × " +
+                 formatNumber(std::ceil(field->patchHeight() - 1e-6), 0) + " mm that show the spot.";
     return out;
   }
   if (!cloth.width) {

@@ -75,8 +75,9 @@ StripLay stripLay(PolygonView outline, double turn, bool alternate) {
   const auto [up, down] = pairOf(outline, turn);
   const Box box = bounds(up);
   StripLay lay{turn, alternate, box.height(), box.width(), 0, 0};
-  lay.toNext = nestShift(up, alternate ? down : up);
-  lay.toAfter = nestShift(alternate ? down : up, up);
+  // Never backwards: a slanting neighbour would stand out of the strip's end.
+  lay.toNext = std::max(0.0, nestShift(up, alternate ? down : up));
+  lay.toAfter = std::max(0.0, nestShift(alternate ? down : up, up));
   return lay;
 }
 

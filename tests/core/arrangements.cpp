@@ -1,0 +1,198 @@
+#include <QtTest>
+
+#include "layout/arrangement.hpp"
+#include "layout/soundness.hpp"
+#include "plain_geometry.hpp"
+#include "registry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+
+namespace {
+
+struct Case {
+  std::string id;
+  double edge;
+  int across, down;
+  Sides sides;
+};
+
+std::vector<Case> cases() {
+  std::vector<Case> out;
+  for (const Arrangement& a : support::library().all())
+    for (const auto& [edge, across, down] : {std::tuple(25.4, 3, 3), std::tuple(31.75, 4, 5), std::tuple(60.0, 5, 4)})
+      for (const Sides sides : {Sides::Outline, Sides::EdgePieces, Sides::Slice}) out.push_back({a.id, edge, across, down, sides});
+  return out;
+}
+
+/// Is the layout without gap and overlap, judged without the builder's code? Names what is wrong, or nothing.
+std::string fault(const std::vector<std::vector<Point>>& pieces, const Layout& layout, double boundary) {
+  const plain::Facts f = plain::factsOf(pieces);
+  if (layout.sides == Sides::EdgePieces) {
+    const double box = layout.finished.width() * layout.finished.height();
+    if (std::abs(f.area - box) > 1e-6 * box) return "areas do not add up to the rectangle";
+    if (std::abs(f.unmatched - 2 * (layout.finished.width() + layout.finished.height())) > 0.05) return "edges inside face nothing";
+  } else if (std::abs(f.unmatched - boundary) > 0.05) {
+    return "edges inside face nothing";
+  }
+  if (f.euler != 1) return "Euler's formula gives " + std::to_string(f.euler);
+  return {};
+}
+
+}  // namespace
+
+class ArrangementsTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void atLeastTenFieldsAndARosetteShip() {
+    int fields = 0, rosettes = 0;
+    for (const Arrangement& a : support::library().all()) ++(a.kind == ArrangementKind::Field ? fields : rosettes);
+    QVERIFY(fields >= 10);
+    QVERIFY(rosettes >= 1);
+  }
+
+  void everyFileIsFreeOfGapsAndOverlaps_data() {
+    QTest::addColumn<int>("index");
+    const auto all = cases();
+    for (std::size_t i = 0; i < all.size(); ++i) {
+      const Case& c = all[i];
+      QTest::addRow("%s %gmm %dx%d %s", c.id.c_str(), c.edge, c.across, c.down, sidesName(c.sides).c_str()) << static_cast<int>(i);
+    }
+  }
+  void everyFileIsFreeOfGapsAndOverlaps() {
+    QFETCH(int, index);
+    const Case c = cases()[static_cast<std::size_t>(index)];
+    const Layout layout = support::layout(support::recipe(c.id, c.edge, c.across, c.down, c.sides));
+    const SeamGraph graph = buildSeams(layout);
+    const auto pieces = plain::outlines(layout);
+    const std::string wrong = fault(pieces, layout, graph.outerLength);
+    QVERIFY2(wrong.empty(), wrong.c_str());
+    const Soundness s = soundness(layout, graph);
+    QVERIFY(s.overlaps.empty());
+    QVERIFY(s.gaps.empty());
+    // Seams and outer edges use up every edge once (Euler by lengths).
+    double edges = 0;
+    for (std::size_t i = 0; i < layout.size(); ++i) edges += perimeter(layout.outline(i));
+    COMPARE_TO(2 * graph.seamLength + graph.outerLength, edges, 1e-3);
+  }
+
+  void theSameCheckFailsOnSpoiledLayouts_data() {
+    QTest::addColumn<QString>("spoil");
+    for (const char* s : {"moved", "dropped", "doubled"}) QTest::newRow(s) << QString::fromLatin1(s);
+  }
+  void theSameCheckFailsOnSpoiledLayouts() {
+    QFETCH(QString, spoil);
+    for (const Arrangement& a : support::library().all()) {
+      const Layout layout = support::layout(support::recipe(a.id, 30, 4, 4, Sides::EdgePieces));
+      const double boundary = buildSeams(layout).outerLength;
+      auto pieces = plain::outlines(layout);
+      const auto victim = static_cast<std::ptrdiff_t>(pieces.size() / 2);
+      if (spoil == QLatin1String("moved"))
+        for (Point& p : pieces[static_cast<std::size_t>(victim)]) p.x += 0.1;
+      else if (spoil == QLatin1String("dropped"))
+        pieces.erase(pieces.begin() + victim);
+      else
+        pieces.push_back(pieces[static_cast<std::size_t>(victim)]);
+      QVERIFY2(!fault(pieces, layout, boundary).empty(), a.id.c_str());
+    }
+  }
+  void theSecondLookSeesSpoiledLayoutsToo() {
+    const Layout good = support::layout(support::recipe("hexagons", 30, 5, 5));
+    const auto rebuilt = [&](auto change) {
+      LayoutBuilder builder;
+      auto pieces = plain::outlines(good);
+      change(pieces);
+      for (std::size_t i = 0; i < pieces.size(); ++i) builder.add(pieces[i], {static_cast<int>(i), 0, 0});
+      return std::move(builder).finish(Sides::Outline, good.finished, true);
+    };
+    const Layout moved = rebuilt([](auto& p) { for (Point& c : p[12]) c.x += 0.3; });
+    const Layout dropped = rebuilt([](auto& p) { p.erase(p.begin() + 12); });
+    const Layout doubled = rebuilt([](auto& p) { p.push_back(p[12]); });
+    QVERIFY(!soundness(moved, buildSeams(moved)).overlaps.empty());
+    QCOMPARE(soundness(dropped, buildSeams(dropped)).gaps.size(), std::size_t(1));
+    COMPARE_TO(soundness(dropped, buildSeams(dropped)).gaps[0].area, 3 * std::sqrt(3.0) / 2 * 30 * 30, 0.01);
+    QVERIFY(!soundness(doubled, buildSeams(doubled)).overlaps.empty());
+  }
+
+  void countsAreKnownBeforeAnythingIsLaidOut() {
+    for (const Arrangement& a : support::library().all())
+      for (const int n : {1, 2, 3, 7}) {
+        const Recipe r = support::recipe(a.id, 20, n, n + 1);
+        const auto built = buildLayout(a, r);
+        if (!built) continue;
+        QCOMPARE(static_cast<std::int64_t>(built->size()), countPieces(a, r));
+      }
+  }
+  void tooManyPiecesAreRefusedWithTheNumberAndTheLimit() {
+    const auto& a = **support::library().find("hexagons");
+    const auto built = buildLayout(a, support::recipe("hexagons", 20, 1000, 1000));
+    QVERIFY(!built);
+    QVERIFY(built.error().text.find("1000000") != std::string::npos);
+    QVERIFY(built.error().text.find("200000") != std::string::npos);
+    QVERIFY(!buildLayout(a, support::recipe("hexagons", 20, 100'000, 100'000)));
+    QVERIFY(!buildLayout(**support::library().find("hexagon-rosette"), support::recipe("hexagon-rosette", 20, 100'000, 1)));
+  }
+  void edgesOutOfRangeAreRefused() {
+    const auto& a = **support::library().find("hexagons");
+    for (const double edge : {0.0, 1.0, 2000.0}) QVERIFY(!buildLayout(a, support::recipe("hexagons", edge, 3, 3)));
+  }
+  void sidesOfAPatchThatIsTooSmallAreRefused() {
+    const auto built = buildLayout(**support::library().find("hexagons"), support::recipe("hexagons", 20, 3, 1, Sides::EdgePieces));
+    QVERIFY(!built);
+    QVERIFY(built.error().text.ends_with('.'));
+  }
+
+  void whatTheCutLeavesHasNames() {
+    const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
+    std::set<std::string> names;
+    for (const Shape& s : l.shapes) names.insert(s.name);
+    QCOMPARE(names, (std::set<std::string>{"hexagon", "half-hexagon-flat-cut", "half-hexagon-point-cut", "quarter-hexagon"}));
+    const Layout d = support::layout(support::recipe("hexagon-columns", 30, 4, 5, Sides::EdgePieces));
+    names.clear();
+    for (const Shape& s : d.shapes) names.insert(s.name);
+    QCOMPARE(names, (std::set<std::string>{"hexagon", "diamond60", "triangle60", "half-diamond60-along", "triangle-30-60-90"}));
+  }
+  void quarterHexagonsComeInTwoHands() {
+    const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
+    int left = 0, right = 0;
+    for (const Piece& p : l.pieces) {
+      left += p.hand < 0;
+      right += p.hand > 0;
+    }
+    QCOMPARE(left, 2);
+    QCOMPARE(right, 2);
+  }
+  void everyPieceIsItsShapeTurnedAndPlaced() {
+    for (const Arrangement& a : support::library().all()) {
+      const Layout l = support::layout(support::recipe(a.id, 30, 4, 4, Sides::EdgePieces));
+      for (std::size_t i = 0; i < l.size(); ++i) {
+        const Piece& p = l.pieces[i];
+        const Polygon copy = placed(l.shapes[p.shape].outline, p.turn, p.hand < 0, p.centre);
+        for (const Point c : copy)
+          QVERIFY(std::any_of(l.outline(i).begin(), l.outline(i).end(), [&](Point q) { return distance(c, q) < 1e-3; }));
+      }
+    }
+  }
+
+  void refusesFilesThatAreNoArrangements_data() {
+    QTest::addColumn<QByteArray>("text");
+    QTest::newRow("not json") << QByteArray("{");
+    QTest::newRow("a list") << QByteArray("[]");
+    QTest::newRow("no cell") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1]})");
+    QTest::newRow("empty cell") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[]})");
+    QTest::newRow("parallel steps") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[2,0],"cell":[{"shape":"square"}]})");
+    QTest::newRow("unknown shape") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"shape":"blob"}]})");
+    QTest::newRow("bad formula") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":["1+","0"],"b":[0,1],"cell":[{"shape":"square"}]})");
+    QTest::newRow("no area") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"polygon":[[0,0],[1,0],[2,0]]}]})");
+    QTest::newRow("kind") << QByteArray(R"({"id":"x","name":"x","kind":"y","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"shape":"square"}]})");
+  }
+  void refusesFilesThatAreNoArrangements() {
+    QFETCH(QByteArray, text);
+    const auto read = parseArrangement(text.toStdString());
+    QVERIFY(!read);
+    QVERIFY(!read.error().text.empty());
+  }
+};
+
+CLATHRA_TEST(ArrangementsTest, "arrangements")
+#include "arrangements.moc"

@@ -1,0 +1,185 @@
+#include "cutting/plan.hpp"
+
+#include "registry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+/// A project in millimetres in which `n` pieces of one shape wear a cloth called C.
+struct Setup {
+  std::string arrangement = "squares";
+  double edge = 50;
+  int across = 20, down = 10;
+  Sides sides = Sides::Outline;
+  std::string shape = "square";
+  int n = 100;
+  double allowance = 5, width = 1000;
+  double spare = 0;
+  std::string direction = "none";
+  std::string unit = "mm";
+};
+
+Project made(const Setup& s) {
+  Project p = support::project(support::recipe(s.arrangement, s.edge, s.across, s.down, s.sides));
+  p = support::edited(p, {{"edit", "setUnit"}, {"unit", s.unit}});
+  p = support::edited(p, {{"edit", "setAllowance"}, {"value", s.allowance}});
+  p = support::edited(p, {{"edit", "setSpare"}, {"percent", s.spare}});
+  p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", s.width}, {"direction", s.direction}, {"increment", 100}});
+  json pieces = json::array();
+  for (std::size_t i = 0; i < p.layout->size() && static_cast<int>(pieces.size()) < s.n; ++i)
+    if (p.layout->shapes[p.layout->pieces[i].shape].name == s.shape) pieces.push_back(i + 1);
+  if (static_cast<int>(pieces.size()) != s.n) qFatal("not enough pieces");
+  return support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"pieces", pieces}});
+}
+
+CutPlan planOf(const Project& p) { return *cutPlan(p, *findCloth(p, "C")); }
+
+const CutMethod& method(const CutPlan& plan, const char* id) {
+  for (const CutMethod& m : plan.methods)
+    if (m.id == id) return m;
+  qFatal("no method %s", id);
+}
+
+double sumOf(const std::vector<SumLine>& lines) {
+  double sum = 0;
+  for (const SumLine& l : lines) sum += l.isLength ? l.value : 0;
+  return sum;
+}
+
+}  // namespace
+
+/// The sums of docs/calculations.md ("Cutting"), each worked there by hand.
+class CuttingTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void sumsEqualTheOnesWorkedByHand_data() {
+    QTest::addColumn<int>("index");
+    for (int i = 0; i < static_cast<int>(sums().size()); ++i) QTest::addRow("sum %d: %s", i + 1, sums()[static_cast<std::size_t>(i)].name) << i;
+  }
+  void sumsEqualTheOnesWorkedByHand() {
+    QFETCH(int, index);
+    const Sum s = sums()[static_cast<std::size_t>(index)];
+    const CutPlan plan = planOf(made(s.setup));
+    const CutMethod& m = method(plan, s.method);
+    QVERIFY(m.length);
+    COMPARE_TO(*m.length, s.length, 1e-6);
+    COMPARE_TO(sumOf(m.sum), s.length, 1e-6);
+    if (s.cuts > 0) QCOMPARE(m.cuts, s.cuts);
+  }
+
+  void scrapsAreAListOfRoughRectangles() {
+    Project p = made({.n = 7});
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"scraps", true}});
+    const CutPlan plan = planOf(p);
+    const CutMethod& m = method(plan, "rectangles");
+    QCOMPARE(*m.length, 0.0);
+    QCOMPARE(support::text(m.steps.at(0)), QByteArray("From the scraps cut 7 rough rectangles of 60 mm × 60 mm for 7 squares."));
+    QVERIFY(!method(plan, "strips").length);
+    QVERIFY(!method(plan, "strips").why.empty());
+  }
+
+  void theWholeIsTheSumOfItsLinesAndIsRoundedToTheShopsStep() {
+    const Project p = made({.spare = 7});
+    const CutPlan plan = planOf(p);
+    COMPARE_TO(sumOf(plan.sum), *plan.buyLength, 1e-6);
+    COMPARE_TO(*plan.buyLength, std::ceil(*plan.length / 100) * 100, 1e-6);
+    QVERIFY(*plan.buyLength >= *plan.length);
+  }
+  void patchesLieInTheClothAndOverlapNowhere() {
+    for (const char* id : {"triangles", "diamonds", "kites", "hexagons", "honeycomb-square", "octagon-square"}) {
+      Project p = support::project(support::recipe(id, 40, 6, 6));
+      p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 900}});
+      for (const Shape& s : p.layout->shapes) p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", s.name}});
+      const CutPlan plan = planOf(p);
+      int patches = 0;
+      for (const StripGroup& g : method(plan, "strips").strips) {
+        const auto copies = stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(g.perStrip));
+        for (std::size_t i = 0; i < copies.size(); ++i) {
+          const Box b = bounds(copies[i]);
+          QVERIFY(b.left > -1e-6 && b.right < 900 + 1e-5 && b.top > -1e-6 && b.bottom < g.height + 1e-6);
+          for (std::size_t k = i + 1; k < copies.size(); ++k) QVERIFY(overlapArea(copies[i], copies[k]) < 0.02);
+        }
+        QVERIFY(g.strips * g.perStrip >= g.demand.patches);
+        QVERIFY((g.strips - 1) * g.perStrip < g.demand.patches);
+        patches += g.demand.patches;
+      }
+      QCOMPARE(patches, static_cast<int>(p.layout->size()));
+    }
+  }
+  void handsAreCutApart() {
+    Project p = support::project(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
+    p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 900}});
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", "quarter-hexagon"}});
+    const CutPlan plan = planOf(p);
+    const auto& strips = method(plan, "strips").strips;
+    QCOMPARE(strips.size(), std::size_t(2));
+    QCOMPARE(strips[0].demand.hand, -1);
+    QCOMPARE(strips[1].demand.hand, 1);
+    COMPARE_TO(area(strips[0].demand.patch), area(strips[1].demand.patch), 1e-6);
+    QVERIFY(handOf(strips[0].demand.patch) == -handOf(strips[1].demand.patch));
+  }
+  void aOneWayClothIsNotTurnedUnlessAllowed() {
+    Project p = made({.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50, .direction = "one-way"});
+    QVERIFY(!method(planOf(p), "strips").turnsOneWay);
+    COMPARE_TO(method(planOf(p), "strips").lengthIfTurned, 226, 1e-6);
+    p = support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}, {"turnOneWay", true}});
+    QVERIFY(method(planOf(p), "strips").turnsOneWay);
+    COMPARE_TO(*method(planOf(p), "strips").length, 226, 1e-6);
+  }
+  void aPatchWiderThanTheClothIsSaid() {
+    const CutPlan plan = planOf(made({.n = 4, .width = 55}));
+    QVERIFY(!method(plan, "strips").length);
+    QVERIFY(method(plan, "strips").why.find("wider than the cloth") != std::string::npos);
+    QVERIFY(!plan.length);
+  }
+  void whatIsMissingIsWhatDoesNotFitTheLengths() {
+    Project p = made({});  // seven strips of 60 mm and 25 mm for squaring up: 445 mm
+    const auto with = [&](const json& lengths) { return *planOf(support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", lengths}})).shortBy; };
+    COMPARE_TO(with({445}), 0, 1e-6);
+    COMPARE_TO(with({444}), 60, 1e-6);
+    COMPARE_TO(with({265, 205}), 0, 1e-6);   // four strips and three, each squared up
+    COMPARE_TO(with({264, 205}), 60, 1e-6);
+  }
+  void minutesOpenIntoTheirParts() {
+    const CutPlan plan = planOf(made({}));
+    for (const CutMethod& m : plan.methods) {
+      double sum = 0;
+      for (const MinutesPart& part : m.minutesParts) sum += part.minutes;
+      COMPARE_TO(m.minutes, sum, 1e-9);
+    }
+    // 5 to set up, 7 strips at 1.5, 107 crossing cuts at 0.2.
+    COMPARE_TO(method(plan, "strips").minutes, 5 + 10.5 + 21.4, 1e-9);
+  }
+
+ private:
+  struct Sum {
+    const char* name;
+    Setup setup;
+    const char* method;
+    double length;
+    int cuts;
+  };
+  static std::vector<Sum> sums() {
+    return {
+        {"squares", {}, "strips", 445, 115},
+        {"triangles, alternately turned", {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50}, "strips", 226, 0},
+        {"diamonds, slanted cuts", {.arrangement = "diamonds", .edge = 40, .shape = "diamond60", .n = 40}, "strips", 160, 0},
+        {"hexagons", {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6}, "strips", 217, 0},
+        {"half hexagons, alternately turned",
+         {.arrangement = "hexagons", .edge = 30, .across = 4, .down = 83, .sides = Sides::EdgePieces, .shape = "half-hexagon-point-cut", .n = 40, .allowance = 6}, "strips", 139, 0},
+        {"half squares, the better way round", {.arrangement = "offset-squares", .sides = Sides::EdgePieces, .shape = "rectangle-2-1", .n = 10}, "strips", 60, 0},
+        {"octagons", {.arrangement = "octagon-square", .edge = 30, .across = 4, .down = 3, .shape = "octagon", .n = 12, .allowance = 6}, "strips", 195, 0},
+        {"squares with spares", {.n = 110, .spare = 5}, "strips", 505, 0},
+        {"inches", {.edge = 38.1, .across = 20, .down = 11, .n = 218, .allowance = 6.35, .width = 1050, .unit = "inch"}, "strips", 583.8, 0},
+        {"rectangles for hexagons", {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6}, "rectangles", 173, 0},
+        {"rectangles for triangles", {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50}, "rectangles", 337, 0},
+        {"triangles on a one-way cloth", {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50, .direction = "one-way"}, "strips", 360, 0},
+    };
+  }
+};
+
+CLATHRA_TEST(CuttingTest, "cutting")
+#include "cutting.moc"

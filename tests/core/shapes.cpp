@@ -1,0 +1,188 @@
+#include "measure/expression.hpp"
+#include "registry.hpp"
+#include "shape/allowance.hpp"
+#include "shape/families.hpp"
+#include "shape/strip.hpp"
+#include "shape/symmetry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+
+namespace {
+Polygon family(const char* id, double edge = 1) { return scaled(*familyOutline(id), edge); }
+}  // namespace
+
+class ShapesTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void familiesHaveTheirAnglesAndSizes_data() {
+    QTest::addColumn<QString>("id");
+    QTest::addColumn<QList<double>>("angles");
+    QTest::addColumn<double>("width");
+    QTest::addColumn<double>("height");
+    QTest::addColumn<double>("area");
+    const double r3 = std::sqrt(3.0), r2 = std::sqrt(2.0);
+    const auto row = [](const char* id, QList<double> angles, double w, double h, double a) { QTest::newRow(id) << QString::fromLatin1(id) << angles << w << h << a; };
+    row("hexagon", {120, 120, 120, 120, 120, 120}, r3, 2, 1.5 * r3);
+    row("triangle60", {60, 60, 60}, 1, r3 / 2, r3 / 4);
+    row("square", {90, 90, 90, 90}, 1, 1, 1);
+    row("octagon", QList<double>(8, 135), 1 + r2, 1 + r2, 2 * (1 + r2));
+    row("diamond60", {60, 60, 120, 120}, 1, r3, r3 / 2);
+    row("diamond45", {45, 45, 135, 135}, 2 * std::sin(radians(22.5)), 2 * std::cos(radians(22.5)), 1 / r2);
+    row("half-hexagon-point-cut", {60, 60, 120, 120}, 2, r3 / 2, 0.75 * r3);
+    row("half-hexagon-flat-cut", {90, 90, 120, 120, 120}, r3, 1, 0.75 * r3);
+    row("half-diamond60-along", {30, 30, 120}, r3, 0.5, r3 / 4);
+    row("triangle-30-60-90", {30, 60, 90}, 0.5, r3 / 2, r3 / 8);
+    row("kite", {60, 90, 90, 120}, r3 / 2, 1, r3 / 4);
+    row("honeycomb", {90, 90, 135, 135, 135, 135}, r2, 1 + r2, 1 + r2);
+    row("jewel", {60, 120, 120, 120, 120}, 2, 1.5 * r3, 2 * r3 - r3 / 4);
+    row("dodecagon", QList<double>(12, 150), 2 + r3, 2 + r3, 3 * (2 + r3));
+  }
+  void familiesHaveTheirAnglesAndSizes() {
+    QFETCH(QString, id);
+    QFETCH(QList<double>, angles);
+    QFETCH(double, width);
+    QFETCH(double, height);
+    QFETCH(double, area);
+    const Polygon p = family(id.toLatin1().constData());
+    auto found = cornerAngles(p);
+    std::sort(found.begin(), found.end());
+    QCOMPARE(found.size(), static_cast<std::size_t>(angles.size()));
+    for (std::size_t i = 0; i < found.size(); ++i) COMPARE_TO(found[i], angles[static_cast<int>(i)], 1e-9);
+    COMPARE_TO(bounds(p).width(), width, 1e-12);
+    COMPARE_TO(bounds(p).height(), height, 1e-12);
+    COMPARE_TO(clathra::area(p), area, 1e-12);
+    COMPARE_TO(distance(centroid(p), {}), 0, 1e-12);
+  }
+
+  void symmetryIsComputedFromTheOutline_data() {
+    QTest::addColumn<QString>("id");
+    QTest::addColumn<int>("turns");
+    QTest::addColumn<int>("mirrors");
+    const auto row = [](const char* id, int turns, int mirrors) { QTest::newRow(id) << QString::fromLatin1(id) << turns << mirrors; };
+    row("hexagon", 6, 6);
+    row("square", 4, 4);
+    row("triangle60", 3, 3);
+    row("octagon", 8, 8);
+    row("diamond60", 2, 2);
+    row("kite", 1, 1);
+    row("jewel", 1, 1);
+    row("honeycomb", 2, 2);
+    row("quarter-hexagon", 1, 0);
+    row("triangle-30-60-90", 1, 0);
+    row("rectangle-2-1", 2, 2);
+  }
+  void symmetryIsComputedFromTheOutline() {
+    QFETCH(QString, id);
+    QFETCH(int, turns);
+    QFETCH(int, mirrors);
+    const Symmetry s = symmetryOf(family(id.toLatin1().constData(), 30));
+    QCOMPARE(s.turns, turns);
+    QCOMPARE(s.mirrors, mirrors);
+    QCOMPARE(s.chiral(), mirrors == 0);
+  }
+  void anOctagonOfTwoEdgesIsFourFold() {
+    Polygon p;
+    for (const Point q : {Point{-10, -20}, {10, -20}, {20, -10}, {20, 10}, {10, 20}, {-10, 20}, {-20, 10}, {-20, -10}}) p.push_back(q);
+    QCOMPARE(symmetryOf(p).turns, 4);
+  }
+  void aParallelogramIsChiralThoughItTurnsByHalf() {
+    const Polygon p{{0, 0}, {50, 0}, {70, 30}, {20, 30}};
+    QCOMPARE(symmetryOf(p).turns, 2);
+    QVERIFY(symmetryOf(p).chiral());
+  }
+  void aHandIsTheSameHoweverItIsTurnedAndOppositeInTheMirror() {
+    for (const char* id : {"quarter-hexagon", "triangle-30-60-90"}) {
+      const Polygon p = family(id, 40);
+      const int hand = handOf(p);
+      QVERIFY(hand != 0);
+      for (int deg = 0; deg < 360; deg += 17) {
+        QCOMPARE(handOf(placed(p, radians(deg), false, {3, 4})), hand);
+        QCOMPARE(handOf(placed(p, radians(deg), true, {3, 4})), -hand);
+      }
+    }
+    QCOMPARE(handOf(family("kite", 40)), 0);
+  }
+  void namesSurviveTurnMirrorAndScale() {
+    for (const Family& f : families())
+      for (const double edge : {7.0, 25.4, 300.0}) {
+        const Polygon p = placed(scaled(f.outline, edge), 1.234, true, {100, -50});
+        const ShapeName name = nameOf(p);
+        QCOMPARE(support::text(name.id), QByteArray(f.id.data(), static_cast<int>(f.id.size())));
+        COMPARE_TO(name.edge, edge, 1e-6 * edge);
+      }
+  }
+  void poseFindsTheTurnAndTheMirror() {
+    const Polygon p = family("quarter-hexagon", 40);
+    const auto pose = poseOf(placed(p, 0.7, true, {5, 6}), p);
+    QVERIFY(pose);
+    QVERIFY(pose->mirrored);
+    COMPARE_TO(std::remainder(pose->turn - 0.7, 2 * 3.14159265358979), 0, 1e-9);
+    QVERIFY(!poseOf(scaled(p, 1.01), p));
+  }
+
+  void aTipReachesWhatTheFormulaSays() {
+    COMPARE_TO(tipReach(1, 60), 2, 1e-12);
+    COMPARE_TO(tipReach(1, 45), 2.6131, 1e-4);
+    COMPARE_TO(tipReach(1, 36), 3.2361, 1e-4);
+  }
+  void theAllowanceMovesEveryEdgeOutwards() {
+    for (const Family& f : families()) {
+      const Polygon p = scaled(f.outline, 40), q = allowanceOutline(p, 6);
+      QCOMPARE(q.size(), p.size());
+      // Area of an outward offset with mitred corners: A + s P + s² Σ cot(angle / 2).
+      double corners = 0;
+      for (const double a : cornerAngles(p)) corners += 1 / std::tan(radians(a) / 2);
+      COMPARE_TO(area(q), area(p) + 6 * perimeter(p) + 36 * corners, 1e-6);
+    }
+  }
+  void bluntedTipsEndOneAllowancePastThePaper() {
+    const Polygon p = family("diamond60", 50), q = allowanceOutline(p, 6, Tips::Blunted);
+    QCOMPARE(q.size(), std::size_t(6));
+    COMPARE_TO(bounds(q).height(), bounds(p).height() + 12, 1e-9);
+    COMPARE_TO(bounds(allowanceOutline(p, 6)).height(), bounds(p).height() + 24, 1e-9);
+  }
+
+  void trianglesNestAtHalfTheirEdge() {
+    const StripLay lay = stripLay(family("triangle60", 60), 0, true);
+    COMPARE_TO(lay.toNext, 30, 1e-9);
+    COMPARE_TO(lay.toAfter, 30, 1e-9);
+    QCOMPARE(lay.fitting(60), std::size_t(1));
+    QCOMPARE(lay.fitting(90), std::size_t(2));
+    QCOMPARE(lay.fitting(119), std::size_t(2));
+    QCOMPARE(lay.fitting(59), std::size_t(0));
+  }
+  void copiesInAStripNeverOverlap() {
+    for (const Family& f : families())
+      for (const StripLay& lay : stripLays(scaled(f.outline, 30), true)) {
+        const auto copies = stripCopies(scaled(f.outline, 30), lay, 5);
+        for (std::size_t i = 0; i < copies.size(); ++i)
+          for (std::size_t k = i + 1; k < copies.size(); ++k) QVERIFY(overlapArea(copies[i], copies[k]) < 1e-3);
+        COMPARE_TO(bounds(copies.back()).right, lay.lengthFor(5), 1e-6);
+        for (const double room : {lay.lengthFor(5), lay.lengthFor(5) - 0.01, lay.lengthFor(4) + 0.01}) {
+          std::size_t most = 0;
+          while (lay.lengthFor(most + 1) <= room + 1e-6) ++most;
+          QCOMPARE(lay.fitting(room), most);
+        }
+      }
+  }
+
+  void formulasAreWorkedOut() {
+    COMPARE_TO(*evaluate("1+sqrt(2)*2"), 1 + 2 * std::sqrt(2.0), 1e-15);
+    COMPARE_TO(*evaluate("-(3-1)/4"), -0.5, 1e-15);
+    COMPARE_TO(*evaluate("cos(60)+sin(30)+tan(45)"), 2, 1e-12);
+    for (const char* bad : {"", "1+", "(1", "1)", "sqrt", "sqrt(-1)", "1/0", "x", "1 2", "--"}) QVERIFY2(!evaluate(bad), bad);
+    QVERIFY(!evaluate(std::string(100, '(') + "1" + std::string(100, ')')));
+  }
+  void clippingKeepsTheAreaOfBothParts() {
+    const Polygon p = family("hexagon", 40);
+    for (int deg = 0; deg < 360; deg += 13) {
+      const Point n{std::cos(radians(deg)), std::sin(radians(deg))};
+      const double a = area(clippedToHalfPlane(p, n, 7.5)) + area(clippedToHalfPlane(p, -1.0 * n, -7.5));
+      COMPARE_TO(a, area(p), 1e-6);
+    }
+  }
+};
+
+CLATHRA_TEST(ShapesTest, "shapes")
+#include "shapes.moc"

@@ -1,0 +1,189 @@
+#include "motif/windows.hpp"
+
+#include <QRandomGenerator>
+
+#include "motif/independent.hpp"
+#include "registry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+struct Setup {
+  double along = 80, across = 100;
+  std::string kind = "straight";
+  json mirrors = json::array();
+  json mark = {0, 0};
+  Point at{50, 40};
+  bool mirrored = false;
+  double width = 1000, length = 500;
+  int wanted = 25;
+};
+
+Picture onePixel() {
+  // A PNG of one pixel; the counter looks at sizes in mm only.
+  static const unsigned char bytes[] = {0x89, 'P', 'N', 'G', 13, 10, 26, 10, 0, 0, 0, 13, 'I', 'H', 'D', 'R', 0, 0, 3, 232, 0, 0, 3, 232, 8, 2, 0, 0, 0, 0, 0, 0, 0};
+  return *pictureFromPng(Bytes(std::begin(bytes), std::end(bytes)));
+}
+
+/// Squares of 50 mm with an allowance of 5: patches of 60 by 60.
+Project made(const Setup& s) {
+  Project p = support::project(support::recipe("squares", 50, 10, 10));
+  p = support::edited(p, {{"edit", "setAllowance"}, {"value", 5}});
+  EditContext context{support::library(), [](const std::string&) { return Result<Picture>(onePixel()); }, "2026-01-02"};
+  const json print = {{"picture", "p.png"}, {"dpi", 100}, {"along", s.along}, {"across", s.across}, {"kind", s.kind}, {"mirror_axes", s.mirrors}, {"mark", s.mark}};
+  auto with = applyEdit(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", s.width}, {"lengths", {s.length}}, {"print", print}}, context);
+  if (!with) qFatal("%s", with.error().text.c_str());
+  json pieces = json::array();
+  for (int i = 1; i <= s.wanted; ++i) pieces.push_back(i);
+  return support::edited(*with, {{"edit", "addMotif"}, {"name", "M"}, {"cloth", "C"}, {"shape", "square"}, {"at", {s.at.x, s.at.y}}, {"mirrored", s.mirrored}, {"pieces", pieces}});
+}
+
+MotifSupply supplyOf(const Project& p) { return *motifSupply(p, p.motifs.front()); }
+
+/// The largest choice by trying everything.
+int largest(const ConflictLine& line) {
+  const std::size_t n = line.before.size();
+  int best = 0;
+  for (unsigned set = 0; set < (1u << n); ++set) {
+    bool ok = true;
+    for (std::size_t i = 0; i < n && ok; ++i)
+      for (const auto b : line.before[i]) ok = ok && !((set >> i & 1) && (set >> b & 1));
+    if (ok) best = std::max(best, __builtin_popcount(set));
+  }
+  return best;
+}
+
+}  // namespace
+
+/// The six counts of docs/calculations.md ("Motif copies") and the guarantees of the counter.
+class WindowsTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void straight() {
+    const MotifSupply s = supplyOf(made({}));
+    QCOMPARE(*s.onHand, 60);
+    COMPARE_TO(*s.lengthNeeded, 230, 1e-6);
+    QVERIFY(s.exact && !s.worstPlace);
+  }
+  void halfDrop() {
+    const MotifSupply s = supplyOf(made({.kind = "half-drop", .wanted = 12}));
+    QCOMPARE(*s.onHand, 55);
+    COMPARE_TO(*s.lengthNeeded, 150, 1e-6);
+  }
+  void mirrored() {
+    const json axis = json::array({{{"deg", 90}, {"point", {100, 0}}}});
+    const MotifSupply s = supplyOf(made({.along = 200, .across = 200, .mirrors = axis, .at = {60, 100}, .mirrored = true, .wanted = 12}));
+    QCOMPARE(*s.onHand, 20);
+    COMPARE_TO(*s.lengthNeeded, 330, 1e-6);
+  }
+  void tooLargeForTheRepeat() {
+    const MotifSupply s = supplyOf(made({.along = 50, .across = 40, .at = {20, 25}, .width = 400, .length = 330, .wanted = 8}));
+    QCOMPARE(*s.onHand, 12);
+    COMPARE_TO(*s.lengthNeeded, 205, 1e-6);
+    QVERIFY(s.exact);
+  }
+  void unknownPlace() {
+    const MotifSupply s = supplyOf(made({.mark = nullptr}));
+    QVERIFY(s.worstPlace);
+    QCOMPARE(*s.onHand, 45);
+    COMPARE_TO(*s.lengthNeeded, 300, 1e-3);
+  }
+  void onScraps() {
+    Project p = made({});
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"scraps", true}});
+    const MotifSupply s = supplyOf(p);
+    QVERIFY(!s.onHand && !s.lengthNeeded);
+    QVERIFY(s.remark.find("60 × 60 mm") != std::string::npos);
+  }
+
+  void anUnknownPlaceNeverGivesMoreThanAnyKnownOne() {
+    QRandomGenerator random(11);
+    for (const char* kind : {"straight", "half-drop", "brick"}) {
+      const Setup base{.along = 71, .across = 93, .kind = kind, .mark = nullptr, .width = 430, .length = 390, .wanted = 9};
+      const MotifSupply worst = supplyOf(made(base));
+      for (int round = 0; round < 40; ++round) {
+        Setup known = base;
+        known.mark = {random.bounded(93.0), random.bounded(71.0)};
+        const MotifSupply s = supplyOf(made(known));
+        QVERIFY(*s.onHand >= *worst.onHand);
+        QVERIFY(*s.lengthNeeded <= *worst.lengthNeeded + 1e-6);
+      }
+    }
+  }
+  void aMarkMovedByAWholeRepeatChangesNothing() {
+    const MotifSupply a = supplyOf(made({.kind = "half-drop", .mark = {12, 34}}));
+    const MotifSupply b = supplyOf(made({.kind = "half-drop", .mark = {12 + 100, 34 + 40}}));
+    QCOMPARE(*a.onHand, *b.onHand);
+    COMPARE_TO(*a.lengthNeeded, *b.lengthNeeded, 1e-6);
+  }
+  void theLengthNeededIsTheShortestThatYieldsThem() {
+    for (const char* kind : {"straight", "half-drop", "brick"})
+      for (const int wanted : {1, 7, 26}) {
+        const Setup s{.along = 55, .across = 47, .kind = kind, .at = {31, 22}, .width = 500, .length = 900, .wanted = wanted};
+        const double needed = *supplyOf(made(s)).lengthNeeded;
+        Setup enough = s, less = s;
+        enough.length = needed;
+        less.length = needed - 0.01;
+        QVERIFY(*supplyOf(made(enough)).onHand >= wanted);
+        QVERIFY(*supplyOf(made(less)).onHand < wanted);
+      }
+  }
+  void windowsShowTheSpotLieInsideAndDoNotOverlap() {
+    const Project p = made({.along = 55, .across = 47, .kind = "half-drop", .mark = {3, 9}, .width = 500, .length = 400});
+    const auto field = WindowField::make(p, p.motifs.front());
+    const WindowSet set = field->most(500, 400, {3, 9}, {});
+    QVERIFY(set.windows.size() > 10);
+    for (std::size_t i = 0; i < set.windows.size(); ++i) {
+      const Window& w = set.windows[i];
+      const Point d = w.at - Point{3 + 50, 9 + 40};
+      const double col = d.x / 47, row = (d.y - std::round(col) * 27.5) / 55;
+      COMPARE_TO(col, std::round(col), 1e-9);
+      COMPARE_TO(row, std::round(row), 1e-9);
+      const Box b = bounds(w.patch);
+      QVERIFY(b.left > -1e-5 && b.top > -1e-5 && b.right < 500 + 1e-5 && b.bottom < 400 + 1e-5);
+      for (std::size_t k = i + 1; k < set.windows.size(); ++k) QVERIFY(overlapArea(w.patch, set.windows[k].patch) < 0.05);
+    }
+  }
+  void choicesAreTheLargestThereAre() {
+    QRandomGenerator random(7);
+    for (int round = 0; round < 200; ++round) {
+      ConflictLine line;
+      const int n = 4 + random.bounded(12);
+      for (int i = 0; i < n; ++i) {
+        std::vector<std::uint32_t> before;
+        for (int k = std::max(0, i - 5); k < i; ++k)
+          if (random.bounded(100) < 40) before.push_back(static_cast<std::uint32_t>(k));
+        line.before.push_back(before);
+      }
+      line.second.assign(line.before.size(), false);
+      const Choice c = chooseSpots(line, -1, false, {});
+      QCOMPARE(static_cast<int>(c.spots.size()), largest(line));
+      QVERIFY(c.exact);
+    }
+  }
+  void aWindowOnItsOwnMirrorLineNeedsNoHalving() {
+    const json axis = json::array({{{"deg", 90}, {"point", {50, 0}}}});
+    const MotifSupply plainCopies = supplyOf(made({.mirrors = axis}));
+    const MotifSupply mirroredCopies = supplyOf(made({.mirrors = axis, .mirrored = true}));
+    QCOMPARE(*plainCopies.onHand, *mirroredCopies.onHand);
+  }
+  void twoMirrorLinesGiveAHalfTurn() {
+    const json axes = json::array({{{"deg", 90}, {"point", {100, 0}}}, {{"deg", 0}, {"point", {0, 100}}}});
+    const MotifSupply one = supplyOf(made({.along = 200, .across = 200, .at = {60, 60}}));
+    const MotifSupply both = supplyOf(made({.along = 200, .across = 200, .mirrors = axes, .at = {60, 60}}));
+    QCOMPARE(*one.onHand, 15);   // 5 columns of 3 rows at 60, 260, 460 mm
+    QCOMPARE(*both.onHand, 25);  // and 5 columns of 2 rows at 140, 340 mm, upside down
+  }
+  void aClothTooNarrowIsSaid() {
+    const MotifSupply s = supplyOf(made({.width = 55}));
+    QCOMPARE(*s.onHand, 0);
+    QVERIFY(!s.lengthNeeded);
+    QVERIFY(s.remark.find("too narrow") != std::string::npos);
+  }
+};
+
+CLATHRA_TEST(WindowsTest, "windows")
+#include "windows.moc"
