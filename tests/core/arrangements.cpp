@@ -1,4 +1,5 @@
 #include <QtTest>
+#include <set>
 
 #include "layout/arrangement.hpp"
 #include "layout/soundness.hpp"

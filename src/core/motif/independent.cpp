@@ -139,9 +139,57 @@ class Programme {
   std::vector<Link> links_;
 };
 
+/// First come, first served in the order of the spots; with a bound from above by cliques (sets in which all conflict,
+/// of which at most one can be chosen). Where both agree no search is needed, which is nearly always so on a lattice.
+class Greedy {
+ public:
+  explicit Greedy(const ConflictLine& line) : line_(line) {}
+
+  Choice run(int wanted) const {
+    Choice c;
+    std::vector<bool> chosen(line_.before.size(), false);
+    for (std::uint32_t i = 0; i < line_.before.size() && (wanted < 0 || static_cast<int>(c.spots.size()) < wanted); ++i) {
+      if (std::any_of(line_.before[i].begin(), line_.before[i].end(), [&](std::uint32_t b) { return chosen[b]; })) continue;
+      chosen[i] = true;
+      c.spots.push_back(i);
+    }
+    const bool all = wanted < 0 || static_cast<int>(c.spots.size()) < wanted;
+    const std::size_t prefix = all ? line_.before.size() : c.spots.empty() ? 0 : c.spots.back();
+    const int bound = cliques(prefix);
+    c.exact = all ? bound == static_cast<int>(c.spots.size()) : bound < wanted;
+    c.atMost = bound;
+    return c;
+  }
+
+ private:
+  /// How many cliques cover the first `n` spots.
+  int cliques(std::size_t n) const {
+    std::vector<std::vector<std::uint32_t>> open;  // recent cliques that may still grow
+    int count = 0;
+    for (std::uint32_t i = 0; i < n; ++i) {
+      const auto& before = line_.before[i];
+      auto fits = std::find_if(open.begin(), open.end(), [&](const auto& clique) {
+        return std::all_of(clique.begin(), clique.end(), [&](std::uint32_t s) { return std::find(before.begin(), before.end(), s) != before.end(); });
+      });
+      if (fits != open.end()) {
+        fits->push_back(i);
+        continue;
+      }
+      ++count;
+      open.push_back({i});
+      if (open.size() > 256) open.erase(open.begin());
+    }
+    return count;
+  }
+
+  const ConflictLine& line_;
+};
+
 }  // namespace
 
 Choice chooseSpots(const ConflictLine& line, int wanted, bool halfEach, const Progress& progress) {
+  if (!halfEach)
+    if (Choice quick = Greedy(line).run(wanted); quick.exact) return quick;
   return Programme(line, wanted, halfEach).run(progress);
 }
 

@@ -123,9 +123,9 @@ Box roomFor(PolygonView copy, const Box& room) {
 
 bool inside(Point p, const Box& b) { return p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom; }
 
-/// Whole multiples of the steps, moved by `offset`, that lie in the box.
-std::vector<Point> latticePoints(Point a, Point b, Point offset, const Box& box) {
-  std::vector<Point> out;
+/// Visits whole multiples of the steps, moved by `offset`, that lie in the box.
+template <class Visit>
+void forEachLatticePoint(Point a, Point b, Point offset, const Box& box, Visit visit) {
   const double det = cross(a, b);
   double lo = 1e300, hi = -1e300;
   for (const Point c : {Point{box.left, box.top}, Point{box.right, box.top}, Point{box.left, box.bottom}, Point{box.right, box.bottom}}) {
@@ -149,9 +149,8 @@ std::vector<Point> latticePoints(Point a, Point b, Point offset, const Box& box)
     clip(row.x, a.x, box.left, box.right);
     clip(row.y, a.y, box.top, box.bottom);
     for (double i = std::ceil(from - 1e-9); i <= to + 1e-9; ++i)
-      if (const Point p = row + i * a; inside(p, box)) out.push_back(p);
+      if (const Point p = row + i * a; inside(p, box)) visit(p);
   }
-  return out;
 }
 
 /// One lattice in one turn: finds the offset that lays the most copies into the room.
@@ -177,16 +176,17 @@ class OffsetSearch {
   std::vector<PageFill::Copy> copies() const {
     std::vector<PageFill::Copy> out;
     for (std::size_t m = 0; m < members_.size(); ++m)
-      for (const Point at : latticePoints(a_, b_, offset_, rooms_[m]))
-        out.push_back({translated(members_[m].outline, at), members_[m].turn});
+      forEachLatticePoint(a_, b_, offset_, rooms_[m],
+                          [&](Point at) { out.push_back({translated(members_[m].outline, at), members_[m].turn}); });
     return out;
   }
 
  private:
   std::vector<double> topOffsets(const Box& leftRoom, const Box& topRoom) const {
     std::vector<double> ys;
-    for (const Point q : latticePoints(a_, b_, {leftRoom.left + kRoom, 0}, {topRoom.left, -300, topRoom.right, 300}))
-      ys.push_back(topRoom.top + kRoom - q.y);
+    // Rows beyond one page's height repeat what is here.
+    forEachLatticePoint(a_, b_, {leftRoom.left + kRoom, 0}, {topRoom.left, -300, topRoom.right, 300},
+                        [&](Point q) { ys.push_back(topRoom.top + kRoom - q.y); });
     std::sort(ys.begin(), ys.end());
     ys.erase(std::unique(ys.begin(), ys.end(), [](double x, double y) { return y - x < 1e-6; }), ys.end());
     // All rows repeat; sixty different ones are more than any lattice that fits a page badly has.
@@ -202,7 +202,7 @@ class OffsetSearch {
   void consider(Point offset) {
     std::size_t n = 0;
     for (const Box& room : rooms_)
-      if (room.right >= room.left && room.bottom >= room.top) n += latticePoints(a_, b_, offset, room).size();
+      if (room.right >= room.left && room.bottom >= room.top) forEachLatticePoint(a_, b_, offset, room, [&](Point) { ++n; });
     if (n <= best_) return;
     best_ = n;
     offset_ = offset;
@@ -244,6 +244,28 @@ PageFill strips(PolygonView p, const StripLay& lay, const Page& page, bool sidew
   return out;
 }
 
+/// Over all lattices and turns; strokes are counted for a few of those that lay the most copies.
+PageFill densestLattice(PolygonView outline, const Box& room) {
+  constexpr std::size_t kCounted = 8;
+  std::size_t most = 1;
+  std::vector<PageFill> equal;
+  for (const Lattice2& lattice : latticesOf(outline))
+    for (const double turn : turnsFor(outline, &lattice)) {
+      OffsetSearch search(outline, lattice, turn, room);
+      const std::size_t n = search.best();
+      if (n < most || (n == most && equal.size() >= kCounted)) continue;
+      if (n > most) equal.clear();
+      most = n;
+      equal.push_back({search.copies(), 0});
+    }
+  PageFill best;
+  for (PageFill& fill : equal) {
+    fill.strokes = countStrokes(fill.copies);
+    if (best.copies.empty() || fill.strokes < best.strokes) best = std::move(fill);
+  }
+  return best;
+}
+
 }  // namespace
 
 Box printable(const Page& page) {
@@ -281,16 +303,7 @@ PageFill densestFill(PolygonView given, const Page& page) {
   const bool convex = isConvex(given);
   const Polygon outline = convex ? Polygon(given.begin(), given.end()) : hullOf(given);
   const Box room = printable(page);
-  PageFill best;
-  for (const Lattice2& lattice : latticesOf(outline))
-    for (const double turn : turnsFor(outline, &lattice)) {
-      OffsetSearch search(outline, lattice, turn, room);
-      const std::size_t n = search.best();
-      if (n == 0 || n < best.copies.size()) continue;
-      PageFill fill{search.copies(), 0};
-      fill.strokes = countStrokes(fill.copies);
-      if (n > best.copies.size() || fill.strokes < best.strokes) best = std::move(fill);
-    }
+  PageFill best = densestLattice(outline, room);
   // A single strip lay can beat a lattice where only a row or two fit.
   for (const StripLay& lay : stripLays(outline, true))
     for (const bool sideways : {false, true}) {

@@ -59,7 +59,11 @@ bool sameContent(const Project& a, const Project& b) {
   const auto sameLayout = [&] {
     if (a.layout == b.layout) return true;
     if (!a.layout || !b.layout || a.layout->size() != b.layout->size()) return false;
-    return a.layout->corners == b.layout->corners;
+    for (std::size_t i = 0; i < a.layout->size(); ++i) {
+      const auto p = a.layout->outline(i), q = b.layout->outline(i);
+      if (a.layout->pieces[i].key != b.layout->pieces[i].key || !std::equal(p.begin(), p.end(), q.begin(), q.end())) return false;
+    }
+    return a.layout->sides == b.layout->sides && a.layout->finished == b.layout->finished;
   };
   return a.name == b.name && a.recipe == b.recipe && a.painting == b.painting && a.cloths == b.cloths &&
          a.motifs == b.motifs && a.pictures == b.pictures && a.settings == b.settings && a.setAside == b.setAside &&

@@ -1,0 +1,218 @@
+#include "project/edit.hpp"
+
+#include <QRandomGenerator>
+#include <set>
+
+#include "exchange/exchange.hpp"
+#include "layout/seams.hpp"
+#include "project/history.hpp"
+#include "project/tally.hpp"
+#include "registry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+std::string refusal(const Project& p, const json& edit) {
+  const auto next = applyEdit(p, edit, support::context());
+  return next ? std::string() : next.error().text;
+}
+
+int wearing(const Project& p, const char* cloth) { return Tally(p).count(*findCloth(p, cloth)); }
+
+}  // namespace
+
+class EditsTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void aNewProjectHasFourUnnamedClothsFromDarkToLight() {
+    const Project p = support::project(support::recipe("hexagons", 25.4, 3, 3));
+    QCOMPARE(p.cloths.size(), std::size_t(4));
+    double last = -1;
+    std::set<Hatch> hatches;
+    for (const Cloth& c : p.cloths) {
+      QVERIFY(c.name.empty() && !c.width && c.lengths.empty() && !c.print);
+      QVERIFY(lightness(c.colour) > last);
+      last = lightness(c.colour);
+      QVERIFY(c.hatch != Hatch::Plain);
+      hatches.insert(c.hatch);
+    }
+    QCOMPARE(hatches.size(), std::size_t(4));
+  }
+  void signsLeaveOutIAndO() {
+    QByteArray all;
+    for (int i = 0; i < 26; ++i) all += QByteArray::fromStdString(signOf(i)) + ' ';
+    QCOMPARE(all, QByteArray("A B C D E F G H J K L M N P Q R S T U V W X Y Z AA AB "));
+  }
+  void paintingByNumberShapeRingRowAndAlike() {
+    Project p = support::project(support::recipe("hexagon-rosette", 25.4, 3, 1));
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", {1, 2}}});
+    QCOMPARE(wearing(p, "A"), 2);
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"ring", {{"of", 1}, {"k", 2}}}});
+    QCOMPARE(wearing(p, "B"), 12);
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"row", {{"of", 1}, {"degrees", 0}}}});
+    QCOMPARE(wearing(p, "C"), 7);
+    const int stillB = wearing(p, "B");
+    const auto b = static_cast<int>(alikeTo(p, 8, false).size());
+    QCOMPARE(b, stillB);
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "D"}, {"shape", "hexagon"}});
+    QCOMPARE(wearing(p, "D"), 37);
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {5}}});
+    QCOMPARE(Tally(p).count(kNoCloth), 1);
+  }
+  void paintingFollowsPiecesThroughEdgeCountsAndSides() {
+    Project p = support::project(support::recipe("hexagons", 25.4, 6, 5));
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", {8, 9, 20}}});
+    std::set<PieceKey> keys;
+    for (const int n : {8, 9, 20}) keys.insert(p.layout->pieces[static_cast<std::size_t>(n - 1)].key);
+    for (const json& edit : {json{{"edit", "setEdge"}, {"value", 40}}, json{{"edit", "setCounts"}, {"across", 9}, {"down", 7}}, json{{"edit", "setSides"}, {"sides", "edge-pieces"}},
+                             json{{"edit", "setSides"}, {"sides", "slice"}}}) {
+      p = support::edited(p, edit);
+      QCOMPARE(wearing(p, "A"), 3);
+      for (std::size_t i = 0; i < p.layout->size(); ++i) QCOMPARE(p.painting[i] != kNoCloth, keys.contains(p.layout->pieces[i].key));
+    }
+  }
+  void removingAClothTakesItOffAndDropsItsMotifs() {
+    Project p = support::project(support::recipe("hexagons", 25.4, 6, 5));
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"shape", "hexagon"}});
+    p = support::edited(p, {{"edit", "removeCloth"}, {"cloth", "B"}});
+    QCOMPARE(Tally(p).count(kNoCloth), 30);
+    QVERIFY(!findCloth(p, "B"));
+    p = support::edited(p, {{"edit", "addCloth"}, {"name", "New"}});
+    QCOMPARE(support::text(p.cloths.back().sign), QByteArray("B"));  // the free sign is given again, the number is not
+    QCOMPARE(p.cloths.back().id, ClothId(4));
+  }
+
+  void refusesBadEditsInASentence_data() {
+    QTest::addColumn<QByteArray>("edit");
+    for (const char* e : {R"({})", R"([])", R"({"edit":"fly"})", R"({"edit":"setEdge"})", R"({"edit":"setEdge","value":0})", R"({"edit":"setEdge","value":-3})",
+                          R"({"edit":"setEdge","value":1e300})", R"({"edit":"setEdge","value":"1in"})", R"({"edit":"setCounts","across":0})", R"({"edit":"setCounts","across":1.5})",
+                          R"({"edit":"setCounts","across":5000,"down":5000})", R"({"edit":"setSides"})", R"({"edit":"setSides","sides":"round"})", R"({"edit":"paint","pieces":[1]})",
+                          R"({"edit":"paint","cloth":"None such","pieces":[1]})", R"({"edit":"paint","cloth":"A","pieces":[0]})", R"({"edit":"paint","cloth":"A","pieces":[31]})",
+                          R"({"edit":"paint","cloth":"A","pieces":[]})", R"({"edit":"paint","cloth":"A","pieces":["x"]})", R"({"edit":"paint","cloth":"A","shape":"blob"})",
+                          R"({"edit":"paint","cloth":"A","ring":{"of":1,"k":500}})", R"({"edit":"paint","cloth":"A"})", R"({"edit":"setAllowance","value":0})", R"({"edit":"setAllowance","value":500})",
+                          R"({"edit":"setSpare","percent":-1})", R"({"edit":"addCloth"})", R"({"edit":"addCloth","name":"x","width":-1})", R"({"edit":"addCloth","name":"x","lengths":[0]})",
+                          R"({"edit":"addCloth","name":"x","direction":"up"})", R"({"edit":"addCloth","name":"x","colour":"red"})", R"({"edit":"addCloth","name":"x","print":{"picture":"none.png","along":1,"across":1}})",
+                          R"({"edit":"changeCloth","cloth":"zz"})", R"({"edit":"chooseMethod","cloth":"A","method":"traced"})", R"({"edit":"chooseMethod","cloth":"A","method":"teeth"})",
+                          R"({"edit":"addMotif","name":"m","cloth":"A","shape":"hexagon","at":[1,1]})", R"({"edit":"changeMotif","motif":"none"})", R"({"edit":"setPage","page":"b0"})", R"({"edit":"setPage","page":"10x10"})",
+                          R"({"edit":"rename","name":""})", R"({"edit":"setAside","check":"x"})", R"({"edit":"takeUpAgain","check":"x"})", R"({"edit":"setUnit","unit":"ell"})", R"({"edit":"setArrangement","arrangement":"none"})"})
+      QTest::newRow(e) << QByteArray(e);
+  }
+  void refusesBadEditsInASentence() {
+    QFETCH(QByteArray, edit);
+    const Project p = support::project(support::recipe("hexagons", 25.4, 6, 5));
+    const std::string said = refusal(p, json::parse(edit.toStdString()));
+    QVERIFY(!said.empty());
+    QVERIFY2(said.find("json") == std::string::npos && said.size() < 300, said.c_str());
+  }
+  void everyEditHasKeysAndADescription() {
+    for (const EditKind& k : editKinds()) {
+      QVERIFY(!k.keys.empty() && !k.does.empty() && k.apply);
+      QVERIFY(!refusal(support::project(support::recipe("hexagons", 25.4, 2, 2)), {{"edit", std::string(k.name)}, {"cloth", 7}}).empty() || k.name == "setCounts" || k.name == "setUnit" ||
+              k.name == "setPage" || k.name == "setArrangement");
+    }
+  }
+
+  void historyUndoesAndRedoesToTheSameContent() {
+    History h(support::project(support::recipe("hexagons", 25.4, 6, 5)));
+    std::vector<Project> states{h.now()};
+    QRandomGenerator random(3);
+    const auto randomEdit = [&]() -> json {
+      switch (random.bounded(5)) {
+        case 0: return {{"edit", "setEdge"}, {"value", 20 + random.bounded(20)}};
+        case 1: return {{"edit", "setCounts"}, {"across", 3 + random.bounded(6)}, {"down", 3 + random.bounded(6)}};
+        case 2: return {{"edit", "setSides"}, {"sides", random.bounded(2) ? "edge-pieces" : "outline"}};
+        case 3: return {{"edit", "setSpare"}, {"percent", random.bounded(20)}};
+        default: return {{"edit", "paint"}, {"cloth", signOf(random.bounded(4))}, {"pieces", {1 + random.bounded(4)}}};
+      }
+    };
+    for (int i = 0; i < 200; ++i) {
+      h.push(support::edited(h.now(), randomEdit()), "step");
+      states.push_back(h.now());
+    }
+    for (std::size_t i = states.size() - 1; i-- > 0;) {
+      QVERIFY(h.undo());
+      QVERIFY(sameContent(h.now(), states[i]));
+    }
+    QVERIFY(!h.undo());
+    for (std::size_t i = 1; i < states.size(); ++i) {
+      QVERIFY(h.redo());
+      QVERIFY(sameContent(h.now(), states[i]));
+    }
+    QVERIFY(!h.redo());
+  }
+  void dragsMergeAndVanishWhenBackAtTheStart() {
+    const Project start = support::project(support::recipe("hexagons", 25.4, 6, 5));
+    History h(start);
+    for (const int n : {1, 2, 3}) h.push(support::edited(h.now(), {{"edit", "setSpare"}, {"percent", n}}), "spare", "drag");
+    QCOMPARE(h.steps(), std::size_t(1));
+    h.push(support::edited(h.now(), {{"edit", "setSpare"}, {"percent", 0}}), "spare", "drag");
+    QCOMPARE(h.steps(), std::size_t(0));
+    h.push(support::edited(h.now(), {{"edit", "setSpare"}, {"percent", 4}}), "spare", "drag");
+    h.seal();
+    h.push(support::edited(h.now(), {{"edit", "setSpare"}, {"percent", 5}}), "spare", "drag");
+    QCOMPARE(h.steps(), std::size_t(2));
+  }
+  void aTallyKeptUpToDateEqualsOneCountedAnew() {
+    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 12, 12, Sides::EdgePieces));
+    Tally tally(p);
+    QRandomGenerator random(5);
+    for (int i = 0; i < 300; ++i) {
+      const int n = static_cast<int>(p.layout->size());
+      const Project next = support::edited(p, {{"edit", "paint"}, {"cloth", signOf(random.bounded(4))}, {"pieces", {1 + random.bounded(n), 1 + random.bounded(n)}}});
+      tally = tally.updated(p, next);
+      p = next;
+      QCOMPARE(tally.byCloth(), Tally(p).byCloth());
+    }
+    int sum = 0;
+    for (const ClothCount& c : tally.byCloth()) sum += c.count;
+    QCOMPARE(sum, tally.pieces());
+  }
+  void repaintsShareWhatDoesNotChange() {
+    Painting a(10'000);
+    Painting b = a;
+    b.set(5'000, 1);
+    int changes = 0;
+    Painting::forEachChange(a, b, [&](std::size_t piece, ClothId was, ClothId is) {
+      ++changes;
+      QCOMPARE(piece, std::size_t(5'000));
+      QCOMPARE(was, kNoCloth);
+      QCOMPARE(is, ClothId(1));
+    });
+    QCOMPARE(changes, 1);
+  }
+  void motifsWearTheirClothAndExcludeEachOther() {
+    // Without a print there is nothing to choose a spot on.
+    const Project p = support::project(support::recipe("hexagons", 25.4, 3, 3));
+    QVERIFY(refusal(p, {{"edit", "addMotif"}, {"name", "m"}, {"cloth", "A"}, {"shape", "hexagon"}, {"at", {1, 1}}}).find("no") != std::string::npos);
+  }
+
+  void geoJsonHoldsEveryPieceOnce() {
+    Project p = support::project(support::recipe("hexagons", 25.4, 4, 5, Sides::EdgePieces));
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", {1}}});
+    const json g = piecesGeoJson(p);
+    QCOMPARE(g["features"].size(), p.layout->size());
+    std::set<int> numbers;
+    for (const json& f : g["features"]) {
+      numbers.insert(f["properties"]["number"].get<int>());
+      const json& ring = f["geometry"]["coordinates"][0];
+      QVERIFY(ring.front() == ring.back());
+    }
+    QCOMPARE(numbers.size(), p.layout->size());
+    QCOMPARE(support::text(g["features"][0]["properties"]["cloth"].get<std::string>()), QByteArray("cloth A"));
+    QVERIFY(g["features"][1]["properties"]["cloth"].is_null());
+  }
+  void theCsvAddsUpToThePieces() {
+    Project p = support::project(support::recipe("kites", 25.4, 3, 3));
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", {1, 2, 3}}});
+    const QStringList lines = QString::fromStdString(tallyCsv(p, Tally(p))).split('\n', Qt::SkipEmptyParts);
+    int sum = 0;
+    for (int i = 1; i < lines.size(); ++i) sum += lines[i].section(',', -1).toInt();
+    QCOMPARE(sum, 54);
+  }
+};
+
+CLATHRA_TEST(EditsTest, "edits")
+#include "edits.moc"

@@ -1,0 +1,216 @@
+#include "project/file.hpp"
+
+#include <fcntl.h>
+
+#include <QTemporaryDir>
+#include <fstream>
+#include <nlohmann/json.hpp>
+
+#include "project/archive.hpp"
+#include "project/demo.hpp"
+#include "registry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+Project sample() {
+  Project p = support::project(support::recipe("hexagon-square-triangle", 38.1, 4, 3, Sides::EdgePieces));
+  p = support::edited(p, {{"edit", "addCloth"}, {"name", "Tide Ink"}, {"width", 1050.5}, {"lengths", {2000, 450}}, {"direction", "stripe"}, {"colour", "#123456"}, {"allowance", 7.5}});
+  p = support::edited(p, {{"edit", "paint"}, {"cloth", "Tide Ink"}, {"shape", "hexagon"}});
+  p = support::edited(p, {{"edit", "setAside"}, {"check", "sliver"}, {"reason", "they go under the border"}});
+  p = support::edited(p, {{"edit", "setWantedSize"}, {"width", 500}, {"height", 300}});
+  p = support::edited(p, {{"edit", "setPage"}, {"page", "letter"}, {"side", "front"}, {"stripsFirst", true}});
+  return p;
+}
+
+std::string bytesOf(const Project& p) { return *serialize(p); }
+
+/// The file with one part replaced.
+std::string with(const std::string& part, const std::function<void(json&)>& change) {
+  Entries entries = *unpack(bytesOf(sample()));
+  json j = json::parse(entries[part]);
+  change(j);
+  entries[part] = j.dump();
+  return *pack(entries);
+}
+
+/// Fails the n-th call of any kind; counts calls.
+class FaultyFileSystem : public FileSystem {
+ public:
+  int failAt = -1, calls = 0;
+  int code = -EIO;
+  bool shortWrites = false;
+  bool fails() { return ++calls == failAt; }
+  int openNew(const std::string& path) override { return fails() ? code : realFileSystem().openNew(path); }
+  long write(int fd, std::span<const std::byte> data) override {
+    if (fails()) return code;
+    return realFileSystem().write(fd, shortWrites ? data.subspan(0, std::min<std::size_t>(data.size(), 1000)) : data);
+  }
+  int sync(int fd) override { return fails() ? code : realFileSystem().sync(fd); }
+  int close(int fd) override {
+    const bool bad = fails();
+    const int closed = realFileSystem().close(fd);
+    return bad ? code : closed;
+  }
+  int rename(const std::string& from, const std::string& to) override { return fails() ? code : realFileSystem().rename(from, to); }
+  int syncFolder(const std::string& folder) override { return fails() ? code : realFileSystem().syncFolder(folder); }
+  void remove(const std::string& path) override { realFileSystem().remove(path); }
+};
+
+}  // namespace
+
+class FileTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void everythingComesBack() {
+    const Project p = sample();
+    const auto back = deserialize(bytesOf(p));
+    QVERIFY2(back, back ? "" : back.error().text.c_str());
+    QVERIFY(sameContent(p, *back));
+    QCOMPARE(back->layout->size(), p.layout->size());
+    QCOMPARE(support::text(bytesOf(*back)), support::text(bytesOf(p)));  // and again to the same bytes
+  }
+  void theDemoComesBack() {
+    const auto demo = demoProject(support::library(), "saltmarsh");
+    QVERIFY2(demo, demo ? "" : demo.error().text.c_str());
+    const auto back = deserialize(bytesOf(*demo));
+    QVERIFY2(back, back ? "" : back.error().text.c_str());
+    QVERIFY(sameContent(*demo, *back));
+    QCOMPARE(back->pictures.size(), std::size_t(3));
+    QCOMPARE(back->motifs.size(), std::size_t(2));
+  }
+  void aLayoutOpensWithoutItsArrangement() {
+    // The pieces themselves are in the file, so that an arrangement may change or be missing.
+    const auto back = deserialize(with("project.json", [](json& j) { j["recipe"]["arrangement"] = "gone"; }));
+    QVERIFY(back);
+    QCOMPARE(back->layout->size(), sample().layout->size());
+  }
+
+  void refusesWhatIsNoProject_data() {
+    QTest::addColumn<QByteArray>("bytes");
+    const auto row = [](const char* name, const std::string& b) { QTest::newRow(name) << QByteArray(b.data(), static_cast<qsizetype>(b.size())); };
+    const std::string good = bytesOf(sample());
+    row("empty", "");
+    row("text", "this is no zip");
+    for (const double part : {0.1, 0.5, 0.9, 0.99}) row(("cut at " + std::to_string(part)).c_str(), good.substr(0, static_cast<std::size_t>(double(good.size()) * part)));
+    row("zip of nothing", *pack({{"x.txt", "x"}}));
+    row("newer version", with("project.json", [](json& j) { j["version"] = 2; }));
+    row("version far off", with("project.json", [](json& j) { j["version"] = 1e300; }));
+    row("other format", with("project.json", [](json& j) { j["format"] = "other"; }));
+    row("no layout", [] { Entries e = *unpack(bytesOf(sample())); e.erase("layout.json"); return *pack(e); }());
+    row("project is a list", [] { Entries e = *unpack(bytesOf(sample())); e["project.json"] = "[]"; return *pack(e); }());
+    row("NaN", [] { Entries e = *unpack(bytesOf(sample())); e["layout.json"].replace(e["layout.json"].find("[") + 1, 3, "NaN"); return *pack(e); }());
+    row("deep nesting", [] { Entries e = *unpack(bytesOf(sample())); e["project.json"] = std::string(5000, '[') + std::string(5000, ']'); return *pack(e); }());
+    row("huge corner", with("layout.json", [](json& j) { j["corners"][0] = 1e300; }));
+    row("corner is text", with("layout.json", [](json& j) { j["corners"][0] = "x"; }));
+    row("counts too large", with("layout.json", [](json& j) { j["counts"][0] = 1000000; }));
+    row("counts negative", with("layout.json", [](json& j) { j["counts"][0] = -3; }));
+    row("one count missing", with("layout.json", [](json& j) { j["counts"].erase(0); }));
+    row("too many pieces", with("layout.json", [](json& j) { j["counts"] = std::vector<int>(200'001, 3); }));
+    row("painting too short", with("project.json", [](json& j) { j["painting"].erase(0); }));
+    row("painting of a cloth that is not there", with("project.json", [](json& j) { j["painting"][0] = 99; }));
+    row("edge of nothing", with("project.json", [](json& j) { j["recipe"]["edge"] = 0; }));
+    row("edge is text", with("project.json", [](json& j) { j["recipe"]["edge"] = "1in"; }));
+    row("two cloths of one number", with("project.json", [](json& j) { j["cloths"][1]["id"] = j["cloths"][0]["id"]; }));
+    row("cloth of no width", with("project.json", [](json& j) { j["cloths"][4]["width"] = -5; }));
+    row("unknown direction", with("project.json", [](json& j) { j["cloths"][4]["direction"] = "sideways"; }));
+    row("unknown page", with("project.json", [](json& j) { j["settings"]["page"] = "a99"; }));
+    row("huge number", with("project.json", [](json& j) { j["nextCloth"] = 18446744073709551615ull; }));
+    row("motif of a piece that is not there", with("project.json", [](json& j) { j["motifs"] = json::array({{{"id", 1}, {"name", "m"}, {"cloth", 0}, {"shape", "hexagon"}, {"pieces", {99999}}}}); }));
+    row("print without its picture", with("project.json", [](json& j) { j["cloths"][0]["print"] = {{"picture", "pictures/9.png"}, {"dpi", 100}, {"along", 50}, {"across", 50}}; }));
+    row("picture that is none", [] { Entries e = *unpack(bytesOf(sample())); e["pictures/1.png"] = "not a png"; return *pack(e); }());
+    row("picture bomb", [] {
+      Entries e = *unpack(bytesOf(sample()));
+      std::string png("\x89PNG\r\n\x1a\n\0\0\0\rIHDR\x7f\xff\xff\xff\x7f\xff\xff\xff\x08\x02\0\0\0\0\0\0\0", 33);
+      e["pictures/1.png"] = png;
+      return *pack(e);
+    }());
+    row("a path that leads outside", *pack({{"../outside.json", "{}"}, {"project.json", "{}"}}));
+    row("an absolute path", *pack({{"/etc/x", "{}"}, {"project.json", "{}"}}));
+  }
+  void refusesWhatIsNoProject() {
+    QFETCH(QByteArray, bytes);
+    const QTemporaryDir folder;
+    const std::string path = folder.filePath("bad.clathra").toStdString();
+    std::ofstream(path, std::ios::binary).write(bytes.constData(), bytes.size());
+    const auto opened = openProject(path);
+    QVERIFY(!opened);
+    const std::string& said = opened.error().text;
+    QVERIFY2(said.starts_with("\"bad.clathra\" cannot be opened: "), said.c_str());
+    QVERIFY2(said.ends_with("The file was not changed."), said.c_str());
+    QVERIFY(said.size() < 400);
+    std::ifstream in(path, std::ios::binary);
+    QCOMPARE(QByteArray(std::string(std::istreambuf_iterator<char>(in), {}).c_str(), bytes.size()), bytes);
+  }
+  void aMissingFileAndAFolderAreSaid() {
+    const QTemporaryDir folder;
+    QVERIFY(openProject(folder.filePath("none.clathra").toStdString()).error().text.find("cannot be opened") != std::string::npos);
+    QVERIFY(openProject(folder.path().toStdString()).error().text.find("is a folder") != std::string::npos);
+  }
+  void randomlyDamagedFilesNeverCrash() {
+    const std::string good = bytesOf(sample());
+    unsigned seed = 12345;
+    for (int round = 0; round < 400; ++round) {
+      std::string bad = good;
+      for (int k = 0; k < 1 + round % 8; ++k) {
+        seed = seed * 1664525u + 1013904223u;
+        bad[(seed >> 4) % bad.size()] = static_cast<char>(seed >> 24);
+      }
+      const auto opened = deserialize(bad);
+      if (opened) QVERIFY(opened->layout->size() > 0);
+      else QVERIFY(!opened.error().text.empty());
+    }
+  }
+
+  void savingKeepsOldOrNewWhicheverCallFails_data() {
+    QTest::addColumn<int>("code");
+    QTest::addColumn<QString>("reason");
+    QTest::newRow("disk full") << -ENOSPC << "the disk is full";
+    QTest::newRow("read-only") << -EROFS << "the disk is read-only";
+    QTest::newRow("fault") << -EIO << "the disk reports a fault";
+  }
+  void savingKeepsOldOrNewWhicheverCallFails() {
+    QFETCH(int, code);
+    QFETCH(QString, reason);
+    const QTemporaryDir folder;
+    const std::string path = folder.filePath("p.clathra").toStdString();
+    Project before = sample(), after = support::edited(before, {{"edit", "rename"}, {"name", "After"}});
+    QVERIFY(saveProject(realFileSystem(), before, path));
+    for (int n = 1;; ++n) {
+      FaultyFileSystem fs;
+      fs.failAt = n;
+      fs.code = code;
+      fs.shortWrites = n % 2 == 0;
+      const auto saved = saveProject(fs, after, path);
+      const auto found = openProject(path);
+      QVERIFY2(found, found ? "" : found.error().text.c_str());
+      QVERIFY(sameContent(*found, before) || sameContent(*found, after));
+      QCOMPARE(QDir(folder.path()).entryList(QDir::Files).size(), 1);  // nothing half written is left
+      if (saved) {
+        QVERIFY(sameContent(*found, after));
+        QVERIFY(n > 5);  // open, write, sync, close, rename and the folder's sync were all made to fail
+        break;
+      }
+      QVERIFY2(QString::fromStdString(saved.error().text).contains(reason), saved.error().text.c_str());
+      QVERIFY(saveProject(realFileSystem(), before, path));
+    }
+  }
+  void aFullDiskIsSaid() {
+    const auto saved = writeWhole(realFileSystem(), "/dev/full/x", std::as_bytes(std::span("x", 1)));
+    QVERIFY(!saved);
+    // /dev/full itself: the write is what fails.
+    class Full : public FaultyFileSystem {
+     public:
+      int openNew(const std::string&) override { return ::open("/dev/full", O_WRONLY); }
+    } full;
+    const auto result = writeWhole(full, "/tmp/never-written", std::as_bytes(std::span("x", 1)));
+    QVERIFY(!result);
+    QVERIFY(result.error().text.find("the disk is full") != std::string::npos);
+  }
+};
+
+CLATHRA_TEST(FileTest, "file")
+#include "file.moc"
