@@ -2,7 +2,10 @@
 
 #ifdef CLATHRA_TESTS_WITH_WIDGETS
 #include <QApplication>
+#elif defined(CLATHRA_TESTS_WITH_GUI)
+#include <QGuiApplication>
 #endif
+#include <QTemporaryDir>
 #include <cstdio>
 #include <type_traits>
 
@@ -13,7 +16,13 @@ std::map<std::string, std::function<std::unique_ptr<QObject>()>>& testRegistry()
 
 int main(int argc, char** argv) {
 #ifdef CLATHRA_TESTS_WITH_WIDGETS
+  // Settings and safety copies of the person at this machine stay untouched.
+  static QTemporaryDir home;
+  for (const char* folder : {"XDG_CONFIG_HOME", "XDG_STATE_HOME", "XDG_DATA_HOME"}) qputenv(folder, home.filePath(QString::fromLatin1(folder)).toLocal8Bit());
+  QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
   QApplication app(argc, argv);
+#elif defined(CLATHRA_TESTS_WITH_GUI)
+  QGuiApplication app(argc, argv);
 #else
   QCoreApplication app(argc, argv);
 #endif

@@ -13,7 +13,7 @@ const Palette& dayPalette() {
 
 const Palette& eveningPalette() {
   static const Palette p{QColor(0x1A2228), QColor(0x232D34), QColor(0x3B4750), QColor(0xF2EBDF), QColor(0xB5BCB8),
-                         QColor(0xF0906F), QColor(0xA9C98F), QColor(0xE2B65A), QColor(0x74C4DE), QColor(0x33414A),
+                         QColor(0xF0906F), QColor(0xA9C98F), QColor(0xE2B65A), QColor(0x74C4DE), QColor(0x2E3A43),
                          QColor(0x3A3424), QColor(0x1A2228), QColor(0xF4EFE5), true};
   return p;
 }
@@ -40,8 +40,8 @@ double contrast(const QColor& a, const QColor& b) {
 }
 
 QColor readableOn(const QColor& ground) {
-  const QColor ink(0x1F2D38);
-  return contrast(ink, ground) >= contrast(Qt::white, ground) ? ink : QColor(Qt::white);
+  // Of black and white one always reaches 4.58:1.
+  return contrast(Qt::black, ground) >= contrast(Qt::white, ground) ? QColor(Qt::black) : QColor(Qt::white);
 }
 
 }  // namespace clathra

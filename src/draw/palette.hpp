@@ -21,7 +21,7 @@ const Palette& printPalette();
 QColor colourOf(Rgb c);
 /// WCAG contrast of two opaque colours, 1 to 21.
 double contrast(const QColor& a, const QColor& b);
-/// Ink or white, whichever reads better on the colour.
+/// Black or white, whichever reads better on the colour.
 QColor readableOn(const QColor& ground);
 
 }  // namespace clathra

@@ -24,11 +24,11 @@ int bestHoneycomb(double edge, double width, double height) {
   for (const bool turned : {false, true}) {
     const double stepX = turned ? 1.5 * edge : std::sqrt(3.0) * edge, stepY = turned ? std::sqrt(3.0) * edge : 1.5 * edge;
     const double halfX = turned ? edge : std::sqrt(3.0) / 2 * edge, halfY = turned ? std::sqrt(3.0) / 2 * edge : edge;
-    for (double ox = 0; ox < 2 * stepX; ox += 0.25)
-      for (double oy = 0; oy < 2 * stepY; oy += 0.25) {
+    for (double ox = 0; ox < 2 * stepX; ox += 0.5)
+      for (double oy = 0; oy < 2 * stepY; oy += 0.5) {
         int n = 0;
-        for (int i = -1; i < 60; ++i)
-          for (int j = -1; j < 60; ++j) {
+        for (int i = -1; i * stepX < width; ++i)
+          for (int j = -1; j * stepY < height; ++j) {
             const double x = ox + (turned ? i * stepX : (i + (j % 2 != 0 ? 0.5 : 0)) * stepX), y = oy + (turned ? (j + (i % 2 != 0 ? 0.5 : 0)) * stepY : j * stepY);
             n += x >= halfX - 1e-9 && x <= width - halfX + 1e-9 && y >= halfY - 1e-9 && y <= height - halfY + 1e-9;
           }

@@ -1,0 +1,192 @@
+// The stable surface, read as a script reads it: only what the program prints and how it ends.
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QTemporaryDir>
+
+#include "registry.hpp"
+#include "support.hpp"
+
+namespace {
+
+struct Ran {
+  int code = -1;
+  QByteArray out, err;
+  QJsonDocument json() const { return QJsonDocument::fromJson(out); }
+};
+
+Ran run(const QStringList& args) {
+  QProcess p;
+  QProcessEnvironment env = QProcessEnvironment::systemEnvironment();
+  env.remove("DISPLAY");
+  env.remove("QT_QPA_PLATFORM");
+  p.setProcessEnvironment(env);
+  p.start(CLATHRA_BINARIES "/clathra-cli", args);
+  p.waitForFinished(120'000);
+  return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -1, p.readAllStandardOutput(), p.readAllStandardError()};
+}
+
+}  // namespace
+
+class CommandsTest : public QObject {
+  Q_OBJECT
+  QTemporaryDir folder_;
+  QString at(const QString& name) const { return folder_.filePath(name); }
+  QString script(const QByteArray& text) {
+    QFile f(at("script.json"));
+    if (!f.open(QIODevice::WriteOnly)) qFatal("no script");
+    f.write(text);
+    return f.fileName();
+  }
+  QString made() {
+    const QString file = at("p.clathra");
+    if (run({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "6", "--down", "5", "-o", file}).code != 0) qFatal("new failed");
+    return file;
+  }
+
+ private slots:
+  void arrangementsAreListed() {
+    const Ran r = run({"arrangements", "--json"});
+    QCOMPARE(r.code, 0);
+    const QJsonArray all = r.json().array();
+    QVERIFY(all.size() >= 11);
+    for (const QJsonValue& v : all)
+      for (const char* key : {"id", "name", "kind", "parameters", "edge_of", "counts"}) QVERIFY2(v.toObject().contains(key), key);
+  }
+  void aNewProjectIsTallied() {
+    const Ran r = run({"tally", made(), "--json"});
+    QCOMPARE(r.code, 0);
+    const QJsonObject t = r.json().object();
+    QCOMPARE(t["pieces"].toInt(), 30);
+    QCOMPARE(t["seams"].toInt(), 69);
+    COMPARE_TO(t["seam_length"].toDouble(), 1752.6, 0.05);
+    COMPARE_TO(t["boundary_length"].toDouble(), 1066.8, 0.05);
+    COMPARE_TO(t["finished"].toObject()["width"].toDouble(), 285.9616, 0.01);
+    QCOMPARE(t["shapes"].toArray()[0].toObject()["edges"].toArray().size(), 6);
+    QCOMPARE(t["by_cloth"].toArray()[0].toObject()["count"].toInt(), 30);
+  }
+  void slicedSidesCountWholePieces() {
+    const QString cut = at("cut.clathra"), slice = at("slice.clathra");
+    for (const auto& [sides, file] : {std::pair("edge-pieces", cut), std::pair("slice", slice)})
+      QCOMPARE(run({"new", "--arrangement", "hexagons", "--edge", "30mm", "--across", "4", "--down", "5", "--sides", sides, "-o", file}).code, 0);
+    const QJsonObject a = run({"tally", cut, "--json"}).json().object(), b = run({"tally", slice, "--json"}).json().object();
+    QCOMPARE(a["pieces"].toInt(), 18);
+    QCOMPARE(b["pieces"].toInt(), 18);
+    QCOMPARE(a["finished"], b["finished"]);
+    COMPARE_TO(a["area"].toDouble(), a["finished"].toObject()["width"].toDouble() * a["finished"].toObject()["height"].toDouble(), 0.1);
+    COMPARE_TO(b["area"].toDouble(), 18 * 1.5 * std::sqrt(3.0) * 900, 0.1);
+  }
+  void piecesAreGeoJson() {
+    const QJsonObject g = run({"pieces", made()}).json().object();
+    QCOMPARE(g["type"].toString(), "FeatureCollection");
+    QCOMPARE(g["features"].toArray().size(), 30);
+    const QJsonObject first = g["features"].toArray()[0].toObject()["properties"].toObject();
+    for (const char* key : {"number", "shape", "handed", "cloth", "unit"}) QVERIFY(first.contains(key));
+  }
+  void aScriptEditsCountsAndCuts() {
+    QImage(600, 500, QImage::Format_RGB32).save(at("p.png"));
+    const QByteArray text = R"([{"edit":"addCloth","name":"Tide Ink","width":1050,"lengths":[2000],"direction":"none",
+      "print":{"picture":"p.png","dpi":100,"along":152,"across":203,"kind":"straight","mirror_axes":[{"deg":90,"point":[76,0]}],"mark":[0,0]}},
+      {"edit":"addScraps","name":"Odds"},{"edit":"paint","cloth":"Tide Ink","shape":"hexagon"},{"edit":"paint","cloth":"Odds","ring":{"of":8,"k":1}},
+      {"edit":"setAllowance","value":6.35},{"edit":"setAllowance","value":9,"cloth":"Odds"},{"edit":"setSpare","percent":5},
+      {"edit":"addMotif","name":"Lantern","cloth":"Tide Ink","shape":"hexagon","at":[76,60],"turn":0,"mirrored":false,"pieces":[28,29,30],"note":"tip on the seed head"},
+      {"edit":"chooseMethod","cloth":"Tide Ink","method":"rectangles"},{"edit":"undo"},{"edit":"setEdge","value":38.1},{"edit":"undo"},{"edit":"redo"}])";
+    const QString out = at("edited.clathra");
+    const Ran r = run({"edit", made(), script(text), "-o", out});
+    QVERIFY2(r.code == 0, r.err.constData());
+    const QJsonArray cuts = run({"cut", out, "--json"}).json().array();
+    QCOMPARE(cuts.size(), 2);
+    const QJsonObject ink = cuts[0].toObject();
+    QCOMPARE(ink["cloth"].toString(), "Tide Ink");
+    QCOMPARE(ink["chosen"].toString(), "strips");
+    QCOMPARE(ink["windows"].toArray()[0].toObject()["copies"].toInt(), 3);
+    double sum = 0;
+    for (const QJsonValue& l : ink["methods"].toArray()[0].toObject()["sum"].toArray())
+      if (l.toObject()["is_length"].toBool()) sum += l.toObject()["value"].toDouble();
+    const double windows = ink["windows"].toArray()[0].toObject()["length"].toDouble();
+    COMPARE_TO(ink["length"].toDouble(), sum + windows, 1e-6);
+    QVERIFY(ink["buy_length"].toDouble() >= ink["length"].toDouble());
+    const QJsonObject motif = run({"motif", out, "--json"}).json().array()[0].toObject();
+    for (const char* key : {"motif", "cloth", "shape", "at", "turn", "mirrored", "pieces", "wanted", "on_hand", "length_needed", "meeting"}) QVERIFY2(motif.contains(key), key);
+    QCOMPARE(motif["wanted"].toInt(), 3);
+    QVERIFY(motif["meeting"].isNull());
+    QCOMPARE(run({"check", out}).code, 0);
+    const QJsonArray review = run({"review", out, "--json"}).json().array();
+    for (const QJsonValue& v : review)
+      for (const char* key : {"check", "pieces", "why", "fix"}) QVERIFY(v.toObject().contains(key));
+  }
+  void aBadScriptNamesItsPlaceAndWritesNothing() {
+    const QString out = at("never.clathra"), file = made();
+    for (const char* text : {R"([{"edit":"setSpare","percent":5},{"edit":"paint","cloth":"Nope","pieces":[1]}])", R"({"edit":"setSpare"})", "[", R"([{"edit":"undo"}])", "[7]"}) {
+      const Ran r = run({"edit", file, script(text), "-o", out});
+      QCOMPARE(r.code, 1);
+      QCOMPARE(r.err.count('\n'), 1);
+      QVERIFY(!QFile::exists(out));
+    }
+    QVERIFY(run({"edit", file, script(R"([{"edit":"setSpare","percent":5},{"edit":"fly"}])"), "-o", out}).err.startsWith("Edit 2 of the script"));
+  }
+  void papersAreWrittenAndCounted() {
+    const QString file = made();
+    const Ran r = run({"papers", file, "--page", "a4", "--out", at("sheets"), "--json"});
+    QCOMPARE(r.code, 0);
+    QVERIFY(QFile::exists(at("sheets/papers.pdf")));
+    const QJsonObject j = r.json().object();
+    QCOMPARE(j["sheets"].toInt(), 2);  // 22 and 8 inch hexagons
+    const QJsonObject need = j["per_shape"].toArray()[0].toObject();
+    QCOMPARE(need["needed"].toInt(), 30);
+    QVERIFY(need["at_once"].isNull());
+    QCOMPARE(run({"papers", file, "--page", "a4", "--out", at("svg"), "--format", "svg", "--side", "front"}).code, 0);
+    QCOMPARE(QDir(at("svg")).entryList({"*.svg"}).size(), 2);
+    QCOMPARE(run({"papers", file, "--page", "a4", "--out", at("dxf"), "--format", "dxf"}).code, 1);
+  }
+  void badInputEndsWithOneSentenceAndOne_data() {
+    QTest::addColumn<QStringList>("args");
+    const auto row = [](const QStringList& a) { QTest::newRow(qPrintable(a.join(' '))) << a; };
+    const QStringList base{"new", "--arrangement", "hexagons", "--across", "3", "--down", "3", "-o", "/tmp/clathra-never.clathra"};
+    for (const char* edge : {"0", "-1in", "1", "abc", "1e9mm", "5000mm"}) row(base + QStringList{QStringLiteral("--edge=%1").arg(edge)});
+    row({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "5000", "--down", "5000", "-o", "/tmp/clathra-never.clathra"});
+    row({"new", "--arrangement", "hexagons", "--edge", "1in", "-o", "/tmp/clathra-never.clathra"});
+    row({"new", "--arrangement", "none", "--edge", "1in", "--across", "2", "--down", "2", "-o", "/tmp/clathra-never.clathra"});
+    row({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "2", "--down", "2", "--sides", "round", "-o", "/tmp/clathra-never.clathra"});
+    row({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "2", "--down", "2", "-o", "/nowhere/x.clathra"});
+    row({"demo", "none", "-o", "/tmp/clathra-never.clathra"});
+    for (const char* command : {"tally", "pieces", "cut", "motif", "review", "check"}) row({command, "/nowhere/x.clathra"});
+    for (const char* command : {"subdivide", "fit", "pack", "repeat", "sew"}) row({command});
+  }
+  void badInputEndsWithOneSentenceAndOne() {
+    QFETCH(QStringList, args);
+    const Ran r = run(args);
+    QCOMPARE(r.code, 1);
+    QVERIFY(r.out.isEmpty());
+    QCOMPARE(r.err.count('\n'), 1);
+    QVERIFY2(r.err.trimmed().endsWith('.') || r.err.trimmed().endsWith('?'), r.err.constData());
+    QVERIFY(!QFile::exists("/tmp/clathra-never.clathra"));
+  }
+  void wrongUsageEndsWithTwo() {
+    for (const QStringList& args : {QStringList{}, QStringList{"fly"}, QStringList{"tally"}, QStringList{"new", "--edge"}}) QCOMPARE(run(args).code, 2);
+  }
+  void everyCommandHasHelp() {
+    for (const char* command : {"arrangements", "new", "demo", "edit", "pieces", "tally", "papers", "cut", "motif", "review", "check", "export"}) {
+      const Ran r = run({command, "--help"});
+      QCOMPARE(r.code, 0);
+      QVERIFY(r.out.size() > 40);
+    }
+    QVERIFY(run({"edit", "--help"}).out.contains("setAllowance"));
+  }
+  void theDemoIsSoundAndPainted() {
+    const QString file = at("demo.clathra");
+    QCOMPARE(run({"demo", "saltmarsh", "-o", file}).code, 0);
+    QCOMPARE(run({"check", file}).code, 0);
+    const QJsonArray byCloth = run({"tally", file, "--json"}).json().object()["by_cloth"].toArray();
+    QSet<QString> cloths;
+    for (const QJsonValue& v : byCloth) cloths.insert(v.toObject()["cloth"].toString());
+    QCOMPARE(cloths.size(), 5);
+    QVERIFY(!cloths.contains(QString()));
+    QCOMPARE(run({"export", file, "--to", at("demo.svg")}).code, 0);
+    QCOMPARE(run({"export", file, "--to", at("demo.dxf")}).code, 1);
+  }
+};
+
+CLATHRA_TEST(CommandsTest, "commands")
+#include "commands.moc"

@@ -1,0 +1,193 @@
+// Printed pages, rendered by another program and measured on what they show.
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QPainter>
+#include <fstream>
+
+#include "draw/card.hpp"
+#include "draw/exporter.hpp"
+#include "draw/fonts.hpp"
+#include "draw/sheet_painter.hpp"
+#include "project/demo.hpp"
+#include "registry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+
+namespace {
+
+constexpr double kDpi = 600;
+
+/// One page as grey values, rendered by pdftoppm.
+struct Raster {
+  int width = 0, height = 0;
+  std::string pixels;
+  int at(int x, int y) const {
+    if (x < 0 || y < 0 || x >= width || y >= height) return 255;
+    return static_cast<unsigned char>(pixels[static_cast<std::size_t>(y) * static_cast<std::size_t>(width) + static_cast<std::size_t>(x)]);
+  }
+};
+
+Raster render(const QByteArray& pdf, int page) {
+  const QTemporaryDir folder;
+  QFile file(folder.filePath("x.pdf"));
+  file.open(QIODevice::WriteOnly);
+  file.write(pdf);
+  file.close();
+  QProcess p;
+  p.start("pdftoppm", {"-r", QString::number(int(kDpi)), "-gray", "-f", QString::number(page), "-l", QString::number(page), "-singlefile", file.fileName(), folder.filePath("out")});
+  p.waitForFinished(60'000);
+  std::ifstream in(folder.filePath("out.pgm").toStdString(), std::ios::binary);
+  std::string magic;
+  int most = 0;
+  Raster r;
+  in >> magic >> r.width >> r.height >> most;
+  in.get();
+  r.pixels.assign(std::istreambuf_iterator<char>(in), {});
+  return r;
+}
+
+/// Where the ink of a line is, across it: mm off from where it should be, at the middle of an edge. Only lines that
+/// stand alone within the search are measured.
+double inkOff(const Raster& r, Point a, Point b, double t) {
+  constexpr double kSearch = 1.6, kStep = 0.01;
+  const Point at = a + t * (b - a), d = (1 / distance(a, b)) * (b - a), n{-d.y, d.x};
+  double weight = 0, sum = 0;
+  for (double s = -kSearch; s <= kSearch; s += kStep) {
+    const Point p = at + s * n;
+    const int grey = r.at(static_cast<int>(std::floor(p.x * kDpi / 25.4)), static_cast<int>(std::floor(p.y * kDpi / 25.4)));
+    const double ink = 255 - grey;
+    weight += ink;
+    sum += ink * s;
+  }
+  return weight > 0 ? sum / weight : 99;
+}
+
+/// The largest difference between the printed and the meant distance of two parallel edges, over all papers: mm.
+double worstDistance(const Raster& r, const Sheet& sheet) {
+  double worst = 0;
+  for (const SheetPaper& paper : sheet.papers) {
+    const Polygon& o = paper.outline;
+    for (std::size_t i = 0; i < o.size(); ++i)
+      for (std::size_t k = i + 1; k < o.size(); ++k) {
+        const Point e = o[(i + 1) % o.size()] - o[i], f = o[(k + 1) % o.size()] - o[k];
+        if (std::abs(cross(e, f)) > 1e-6 * length(e) * length(f)) continue;
+        // Both lines move the same way across: the distance changes by the difference.
+        const double first = inkOff(r, o[i], o[(i + 1) % o.size()], 0.3), second = inkOff(r, o[k], o[(k + 1) % o.size()], 0.3);
+        worst = std::max(worst, std::abs(first + second));
+      }
+  }
+  return worst;
+}
+
+struct Sample {
+  Project project;
+  SheetPlan plan;
+};
+
+Sample sample(const char* arrangement, double edge, const Page& page) {
+  Project p = support::project(support::recipe(arrangement, edge, 6, 4));
+  SheetPlan plan = *planSheets(p, {page, MarkedSide::Back, false});
+  return {std::move(p), std::move(plan)};
+}
+
+}  // namespace
+
+class PagesTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void initTestCase() { loadFonts(); }
+
+  void sheetsAreTrueToATenthOfAMillimetre_data() {
+    QTest::addColumn<QString>("arrangement");
+    QTest::addColumn<double>("edge");
+    QTest::addColumn<int>("page");
+    QTest::newRow("hexagons of 1 1/2 in on A4") << "hexagons" << 38.1 << 0;
+    QTest::newRow("squares of 55 mm on Letter") << "squares" << 55.0 << 1;
+    QTest::newRow("octagons of 1 in on A4") << "octagon-square" << 25.4 << 0;
+  }
+  void sheetsAreTrueToATenthOfAMillimetre() {
+    QFETCH(QString, arrangement);
+    QFETCH(double, edge);
+    QFETCH(int, page);
+    const Sample s = sample(arrangement.toLatin1().constData(), edge, standardPages()[static_cast<std::size_t>(page)]);
+    const Raster r = render(*sheetsPdf(s.project, s.plan), 1);
+    COMPARE_TO(r.width * 25.4 / kDpi, s.plan.page.width, 0.1);
+    COMPARE_TO(r.height * 25.4 / kDpi, s.plan.page.height, 0.1);
+    const double worst = worstDistance(r, s.plan.sheets[0]);
+    QVERIFY2(worst <= 0.1, qPrintable(QString::number(worst)));
+  }
+  void aSheetScaledToNinetyNineAndAHalfPercentFailsThatTest() {
+    const Sample s = sample("hexagons", 38.1, standardPages().front());
+    const QByteArray scaledPdf = pdfPages(s.plan.page, "scaled", [&](QPainter& painter, const std::function<void()>&) {
+      painter.scale(0.995, 0.995);
+      paintSheet(painter, s.project, s.plan, 0, {});
+    });
+    QVERIFY(worstDistance(render(scaledPdf, 1), s.plan.sheets[0]) > 0.1);
+  }
+  void theRulesMeasureWhatTheySay() {
+    for (const Page& page : standardPages()) {
+      const Sample s = sample("squares", 40, page);
+      const Raster r = render(*sheetsPdf(s.project, s.plan), 1);
+      const auto run = [&](double x0, double y0, bool across) {  // the longest unbroken ink near a line, mm
+        int best = 0;
+        for (int off = -4; off <= 4; ++off) {
+          int now = 0;
+          const int n = across ? r.width : r.height;
+          for (int i = 0; i < n; ++i) {
+            const int grey = across ? r.at(i, static_cast<int>(y0 * kDpi / 25.4) + off) : r.at(static_cast<int>(x0 * kDpi / 25.4) + off, i);
+            now = grey < 140 ? now + 1 : 0;
+            best = std::max(best, now);
+          }
+        }
+        return best * 25.4 / kDpi;
+      };
+      COMPARE_TO(run(0, page.height - 6.2, true), 100 + 0.25, 0.3);
+      COMPARE_TO(run(0, 6.6, true), 101.6 + 0.25, 0.3);
+      COMPARE_TO(run(page.width - 6.2, 0, false), 101.6 + 0.25, 0.3);
+    }
+  }
+  void sheetsSayTheirMarkedSideAndNumbers() {
+    const Sample s = sample("hexagons", 38.1, standardPages().front());
+    const QTemporaryDir folder;
+    QFile file(folder.filePath("x.pdf"));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(*sheetsPdf(s.project, s.plan));
+    file.close();
+    QProcess p;
+    p.start("pdftotext", {file.fileName(), "-"});
+    QVERIFY(p.waitForFinished(30'000));
+    const QString text = QString::fromUtf8(p.readAllStandardOutput());
+    QVERIFY(text.contains("marked side: BACK"));
+    QVERIFY(text.contains("hexagon 1 1/2 in"));
+    QVERIFY(text.contains("100 mm") && text.contains("4 in"));
+    for (std::size_t i = 0; i < s.project.layout->size(); ++i) QVERIFY2(text.contains(QString::number(i + 1)), qPrintable(QString::number(i + 1)));
+  }
+  void theCutCardHoldsStepsNoteSumAndCautions() {
+    const auto demo = demoProject(support::library(), "saltmarsh");
+    QVERIFY(demo);
+    const ClothId reed = *findCloth(*demo, "Reed Ogee");
+    const QTemporaryDir folder;
+    QFile file(folder.filePath("card.pdf"));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    const QByteArray pdf = cutCardPdf(*demo, *cutPlan(*demo, reed));
+    QVERIFY(pdf.contains("/Image"));  // the window's picture is on it
+    file.write(pdf);
+    file.close();
+    QProcess p;
+    p.start("pdftotext", {"-layout", file.fileName(), "-"});
+    QVERIFY(p.waitForFinished(30'000));
+    const QString text = QString::fromUtf8(p.readAllStandardOutput()).simplified();
+    for (const char* words : {"Reed Ogee", "Right side up", "golden seed head in the middle", "squaring up, one cut end", "worst place", "Close the guard between cuts", "36 windows"})
+      QVERIFY2(text.contains(QString::fromUtf8(words)), words);
+  }
+  void signalsCancelWhileWritingSheets() {
+    const Sample s = sample("hexagons", 38.1, standardPages().front());
+    const Progress progress;
+    progress.cancel();
+    QVERIFY(!sheetsPdf(s.project, s.plan, progress));
+  }
+};
+
+CLATHRA_TEST(PagesTest, "pages")
+#include "pages.moc"
