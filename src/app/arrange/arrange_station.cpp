@@ -59,11 +59,12 @@ void ArrangeStation::buildPicture() {
   canvas_ = new LayoutCanvas(session_);
   all->addWidget(canvas_, 1);
   auto* foot = new QWidget;
-  auto* bottom = new QHBoxLayout(foot);
-  bottom->setContentsMargins(0, 0, 0, 0);
+  auto* bottom = new FlowLayout(scaled(8), scaled(2), foot);
+  foot->setSizePolicy(policy);
   status_ = wrapped({}, "");
   status_->setAccessibleName(tr("Piece under the cursor"));
-  bottom->addWidget(status_, 1);
+  status_->setMinimumWidth(scaled(140));
+  bottom->addWidget(status_);
   const struct { QString sign, name; void (LayoutCanvas::*does)(); } views[] = {{tr("Fit all"), tr("Show all, key 0"), &LayoutCanvas::fitAll},
                                                                                  {tr("Width"), tr("Fit the width, key W"), &LayoutCanvas::fitWidth},
                                                                                  {tr("Height"), tr("Fit the height, key H"), &LayoutCanvas::fitHeight}};

@@ -68,10 +68,16 @@ class MethodRow : public QPushButton {
     setCursor(Qt::PointingHandCursor);
   }
 
+  QSize sizeHint() const override {
+    const int high = layout() ? layout()->totalMinimumHeightForWidth(std::max(width(), scaled(200))) : 0;
+    return {scaled(200), std::max(scaled(42), high + scaled(6))};
+  }
+  QSize minimumSizeHint() const override { return sizeHint(); }
+
  protected:
   void resizeEvent(QResizeEvent* event) override {
     QPushButton::resizeEvent(event);
-    if (layout()) setFixedHeight(std::max(scaled(40), layout()->heightForWidth(width())));
+    updateGeometry();
   }
 };
 
@@ -250,6 +256,8 @@ void CutStation::addMethod(const CutMethod& m) {
 }
 
 void CutStation::fillMethods() {
+  const QWidget* focused = methods_->parentWidget()->focusWidget();
+  const bool hadFocus = focused && focused->hasFocus();
   clearLayout(methods_);
   clearLayout(labels_->layout());
   windowsNote_->clear();
@@ -262,6 +270,8 @@ void CutStation::fillMethods() {
   for (const WindowPart& w : plan()->windows) windows += w.copies;
   methodsTitle_->setText(tr("Ways to cut the %1").arg(plural(patches, tr("patch"), tr("patches"))));
   for (const CutMethod& m : plan()->methods) addMethod(m);
+  for (int i = 0; hadFocus && i < methods_->count(); ++i)
+    if (auto* row = qobject_cast<QPushButton*>(methods_->itemAt(i)->widget()); row && row->isChecked()) row->setFocus();
   if (windows > 0)
     windowsNote_->setText(plan()->windowLength && !cloth()->scraps
                               ? tr("%1 stand apart: %2 more, whichever way is chosen.").arg(plural(windows, tr("motif window"), tr("motif windows")), QString::fromStdString(formatReadable(*plan()->windowLength, unit())))

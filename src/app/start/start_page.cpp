@@ -61,8 +61,9 @@ QScrollArea* scrolled(QWidget* content) {
 StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences, QWidget* parent) : QWidget(parent), library_(library), preferences_(preferences) {
   setObjectName(QStringLiteral("ground"));
   auto* all = new QHBoxLayout(this);
+  halves_ = all;
   all->setContentsMargins(scaled(28), scaled(20), scaled(24), scaled(16));
-  all->setSpacing(scaled(24));
+  all->setSpacing(scaled(20));
   auto* left = new QVBoxLayout;
   left->addWidget(label(QStringLiteral("Clathra"), "title"));
   left->addWidget(wrapped(tr("Begin with an arrangement: a click lays it out, then you give it a size and paint cloths on it.")));
@@ -80,6 +81,11 @@ StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences
   auto* scroll = scrolled(side);
   scroll->setMinimumWidth(scaled(290));
   all->addWidget(scroll, 1);
+}
+
+void StartPage::resizeEvent(QResizeEvent*) {
+  // With large type in a small window the two halves lie under each other.
+  halves_->setDirection(width() < scaled(720) ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
 }
 
 QWidget* StartPage::gallery() {

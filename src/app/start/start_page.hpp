@@ -7,6 +7,7 @@
 #include "layout/arrangement.hpp"
 
 class QPushButton;
+class QBoxLayout;
 class QVBoxLayout;
 
 namespace clathra {
@@ -27,11 +28,15 @@ class StartPage : public QWidget {
   void discardAsked(const Leftover& leftover);
   void helpAsked();
 
+ protected:
+  void resizeEvent(QResizeEvent*) override;
+
  private:
   QWidget* gallery();
   const ArrangementLibrary& library_;
   Preferences& preferences_;
   QVBoxLayout* back_;
+  QBoxLayout* halves_;
 };
 
 /// The safety page and a short help, also shown at the first start.

@@ -2,6 +2,7 @@
 
 #include <QHBoxLayout>
 #include <QKeyEvent>
+#include <QResizeEvent>
 #include <QStyle>
 
 #include "app/theme/theme.hpp"
@@ -18,10 +19,31 @@ QLabel* label(const QString& text, const char* role) {
   return l;
 }
 
+namespace {
+
+/// A wrapping label that insists on the height its words need: a plain one lets a layout clip them.
+class WrapLabel : public QLabel {
+ public:
+  using QLabel::QLabel;
+  QSize minimumSizeHint() const override {
+    if (text().isEmpty()) return {0, 0};
+    return {10, heightForWidth(std::max(width(), 40))};
+  }
+
+ protected:
+  void resizeEvent(QResizeEvent* event) override {
+    QLabel::resizeEvent(event);
+    if (event->size().width() != event->oldSize().width()) updateGeometry();
+  }
+};
+
+}  // namespace
+
 QLabel* wrapped(const QString& text, const char* role) {
-  QLabel* l = label(text, role);
+  auto* l = new WrapLabel(text);
+  l->setObjectName(QLatin1String(role));
+  l->setTextFormat(Qt::PlainText);
   l->setWordWrap(true);
-  l->setMinimumWidth(10);
   return l;
 }
 

@@ -93,23 +93,24 @@ QWidget* MainWindow::workPage() {
   pictures_ = new QStackedWidget;
   benches_ = new QStackedWidget;
   for (Station* s : stations_) {
-    pictures_->addWidget(s->picture());
+    pictures_->addWidget(scrolledPicture(s->picture()));
     benches_->addWidget(s->bench());
   }
   middle->addWidget(pictures_, 1);
   middle->addWidget(benches_);
   right->addLayout(middle, 1);
   strip_ = new TallyStrip;
-  right->addWidget(strip_);
+  stripArea_ = scrolledPicture(strip_);
+  right->addWidget(stripArea_);
   all->addLayout(right, 1);
   return page;
 }
 
 QWidget* MainWindow::topBar() {
   auto* bar = new QWidget;
-  auto* row = new QHBoxLayout(bar);
-  row->setContentsMargins(scaled(4), 0, 0, 0);
-  row->setSpacing(scaled(8));
+  bar_ = new QGridLayout(bar);
+  bar_->setContentsMargins(scaled(4), 0, 0, 0);
+  bar_->setSpacing(scaled(8));
   auto* menu = namedButton(QStringLiteral("☰"), tr("Menu"));
   addMenu(menu);
   name_ = label({}, "title");
@@ -118,9 +119,9 @@ QWidget* MainWindow::topBar() {
   redo_ = namedButton(QStringLiteral("↷"), tr("Redo"));
   connect(undo_, &QPushButton::clicked, &session_, &Session::undo);
   connect(redo_, &QPushButton::clicked, &session_, &Session::redo);
-  auto* nextBox = new QFrame;
-  nextBox->setObjectName(QStringLiteral("panel"));
-  auto* nextRow = new QHBoxLayout(nextBox);
+  nextBox_ = new QFrame;
+  nextBox_->setObjectName(QStringLiteral("panel"));
+  auto* nextRow = new QHBoxLayout(nextBox_);
   nextRow->setContentsMargins(scaled(14), scaled(4), scaled(4), scaled(4));
   nextRow->addWidget(label(tr("Next"), "madder"));
   next_ = wrapped({});
@@ -133,12 +134,13 @@ QWidget* MainWindow::topBar() {
   drawer_->setCheckable(true);
   drawer_->setToolTip(tr("Show or hide the bench, F6"));
   connect(drawer_, &QPushButton::clicked, this, &MainWindow::toggleBench);
-  row->addWidget(menu);
-  row->addWidget(name_);
-  row->addWidget(undo_);
-  row->addWidget(redo_);
-  row->addWidget(nextBox, 1);
-  row->addWidget(drawer_);
+  bar_->addWidget(menu, 0, 0);
+  bar_->addWidget(name_, 0, 1);
+  bar_->addWidget(undo_, 0, 2);
+  bar_->addWidget(redo_, 0, 3);
+  bar_->addWidget(nextBox_, 0, 4);
+  bar_->addWidget(drawer_, 0, 5);
+  bar_->setColumnStretch(4, 1);
   return bar;
 }
 
@@ -292,7 +294,16 @@ void MainWindow::refreshBar() {
   refreshStrip();
 }
 
-void MainWindow::refreshStrip() { strip_->setFigures(stations_[static_cast<std::size_t>(current_)]->figures()); }
+void MainWindow::refreshStrip() {
+  strip_->setFigures(stations_[static_cast<std::size_t>(current_)]->figures());
+  fitStrip();
+}
+
+/// As high as its figures need, but never more than a quarter of the window; then it scrolls.
+void MainWindow::fitStrip() {
+  const int room = std::max(200, stripArea_->width());
+  stripArea_->setFixedHeight(std::clamp(strip_->layout()->totalHeightForWidth(room) + 2, scaled(66), std::max(scaled(66), height() / 4)));
+}
 
 void MainWindow::seat(int index) {
   current_ = index;
@@ -323,13 +334,19 @@ void MainWindow::layOutForSize() {
   const int bench = std::min(scaled(340), std::max(260, width() / 2 - 20));
   benches_->setFixedWidth(bench);
   drawer_->setVisible(compact);
-  if (compact != compact_) benchOpen_ = !compact;
+  if (compact != compact_) {
+    benchOpen_ = !compact;
+    bar_->removeWidget(nextBox_);
+    if (compact) bar_->addWidget(nextBox_, 1, 0, 1, 6);
+    else bar_->addWidget(nextBox_, 0, 4);
+  }
   compact_ = compact;
   benches_->setVisible(benchOpen_);
   // In a small window the open drawer takes the picture's place where both would be cramped.
-  pictures_->setVisible(!(compact && benchOpen_ && width() - bench - rail_->width() < 420));
+  pictures_->setVisible(!(compact && benchOpen_ && width() - bench - rail_->width() < scaled(330)));
   if (!pictures_->isVisibleTo(work_)) benches_->setFixedWidth(std::max(bench, width() - rail_->width() - scaled(60)));
   drawer_->setChecked(benchOpen_);
+  QTimer::singleShot(0, this, &MainWindow::fitStrip);
 }
 
 void MainWindow::toggleBench() {

@@ -1,5 +1,6 @@
 // The window seats the stations; each owns its picture and bench.
 #pragma once
+#include <QGridLayout>
 #include <QMainWindow>
 #include <QProgressBar>
 #include <QStackedWidget>
@@ -56,6 +57,7 @@ class MainWindow : public QMainWindow {
   void connectSession();
   void refreshBar();
   void refreshStrip();
+  void fitStrip();
   void seat(int index);
   void layOutForSize();
   void toggleBench();
@@ -73,11 +75,14 @@ class MainWindow : public QMainWindow {
   Recovery& recovery_;
   QStackedWidget* pages_ = nullptr;
   StartPage* start_ = nullptr;
+  QGridLayout* bar_ = nullptr;
+  QFrame* nextBox_ = nullptr;
   QWidget *work_ = nullptr, *help_ = nullptr, *message_box_ = nullptr, *busy_ = nullptr;
   std::vector<Station*> stations_;
   Rail* rail_ = nullptr;
   QStackedWidget *pictures_ = nullptr, *benches_ = nullptr;
   TallyStrip* strip_ = nullptr;
+  QWidget* stripArea_ = nullptr;
   QLabel *name_ = nullptr, *next_ = nullptr, *message_ = nullptr, *last_ = nullptr;
   QPushButton *undo_ = nullptr, *redo_ = nullptr, *nextAction_ = nullptr, *drawer_ = nullptr;
   QProgressBar* progress_ = nullptr;

@@ -25,6 +25,16 @@ QWidget* benchOf(const std::vector<QWidget*>& cards) {
   return scroll;
 }
 
+QWidget* scrolledPicture(QWidget* picture) {
+  auto* scroll = new QScrollArea;
+  scroll->setWidgetResizable(true);
+  scroll->setFrameShape(QFrame::NoFrame);
+  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  scroll->setFocusPolicy(Qt::NoFocus);
+  scroll->setWidget(picture);
+  return scroll;
+}
+
 QString changeText(double now, double before, int digits, const QString& unit) {
   const double d = now - before;
   if (std::abs(d) < 0.5 * std::pow(10, -digits)) return {};

@@ -37,6 +37,8 @@ class Station : public QObject {
 
 /// The cards of a bench, one under the other; folding them leaves room.
 QWidget* benchOf(const std::vector<QWidget*>& cards);
+/// A picture that scrolls where the window is too small for it.
+QWidget* scrolledPicture(QWidget* picture);
 /// The difference as the strip shows it: "+36"; nothing while it is zero.
 QString changeText(double now, double before, int digits, const QString& unit = {});
 /// "1,234 pieces" figures that more than one station shows.

@@ -1,0 +1,198 @@
+// Every view at every size, by day and in the evening, up to 200 % text: no clipped words, no control out of reach, a
+// spoken name for each.
+#include <QComboBox>
+#include <QLabel>
+#include <QScrollArea>
+#include <QTemporaryDir>
+
+#include "driver.hpp"
+#include "registry.hpp"
+
+using namespace clathra;
+using support::Driver;
+
+namespace {
+
+/// A control can be reached if it lies inside the window, or inside a scrolled area that does.
+bool reachable(const QWidget* w, const QWidget* window) {
+  QRect r(w->mapTo(window, QPoint(0, 0)), w->size());
+  for (const QWidget* p = w->parentWidget(); p; p = p->parentWidget())
+    if (const auto* area = qobject_cast<const QScrollArea*>(p)) {
+      // Scrolled sideways it would be lost: the areas of the window scroll up and down only.
+      const QRect content(area->widget()->mapTo(window, QPoint(0, 0)), area->widget()->size());
+      const bool inside = r.left() >= content.left() - 1 && r.right() <= content.right() + 1 &&
+                          (area->horizontalScrollBarPolicy() != Qt::ScrollBarAlwaysOff || r.right() <= QRect(area->viewport()->mapTo(window, QPoint()), area->viewport()->size()).right() + 2);
+      if (!inside) return false;
+      r = QRect(area->mapTo(window, QPoint(0, 0)), area->size());
+    }
+  return window->rect().adjusted(-2, -2, 2, 2).contains(r);
+}
+
+QString problem(Driver& d) {
+  d.settle();
+  const auto all = d.window->findChildren<QWidget*>();
+  for (const QWidget* w : all) {
+    if (!w->isVisible() || w->size().isEmpty()) continue;
+    const QString who = QStringLiteral("%1 \"%2\" %3x%4").arg(QString::fromLatin1(w->metaObject()->className()), Driver::nameOf(w).left(40)).arg(w->width()).arg(w->height());
+    if (const auto* l = qobject_cast<const QLabel*>(w); l && !l->text().isEmpty()) {
+      const QSize wants = l->wordWrap() ? QSize(0, l->heightForWidth(l->width())) : l->sizeHint();
+      if (l->width() + 1 < wants.width() || l->height() + 2 < wants.height())
+        return QStringLiteral("clipped words: \"%1\" has %2x%3, wants %4x%5").arg(l->text().left(50)).arg(l->width()).arg(l->height()).arg(wants.width()).arg(wants.height());
+    }
+    const auto* b = qobject_cast<const QAbstractButton*>(w);
+    if (b && !b->text().isEmpty() && b->minimumSizeHint().width() > b->width() + 1) return who + QStringLiteral(" is narrower than its words");
+    if (b && !b->text().isEmpty() && b->fontMetrics().height() > b->height()) return who + QStringLiteral(" is lower than its words");
+    const bool control = b || qobject_cast<const QLineEdit*>(w) || qobject_cast<const QComboBox*>(w);
+    if (!control) continue;
+    if (Driver::nameOf(w).isEmpty()) return who + QStringLiteral(" has no spoken name");
+    if (w->isEnabled() && w->focusPolicy() == Qt::NoFocus) return who + QStringLiteral(" is not reached by keyboard");
+    if (!reachable(w, d.window.get())) return who + QStringLiteral(" is out of reach at %1,%2").arg(w->mapTo(d.window.get(), QPoint()).x()).arg(w->mapTo(d.window.get(), QPoint()).y());
+  }
+  return {};
+}
+
+}  // namespace
+
+class ViewsTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void nothingIsClippedOrOutOfReach_data() {
+    QTest::addColumn<QSize>("size");
+    QTest::addColumn<double>("scale");
+    QTest::addColumn<bool>("evening");
+    for (const QSize size : {QSize(1280, 800), QSize(1024, 700), QSize(1920, 1080)})
+      for (const double scale : {1.0, 1.5, 2.0})
+        for (const bool evening : {false, true})
+          QTest::addRow("%dx%d at %d %% %s", size.width(), size.height(), int(scale * 100), evening ? "evening" : "day") << size << scale << evening;
+  }
+  void nothingIsClippedOrOutOfReach() {
+    QFETCH(QSize, size);
+    QFETCH(double, scale);
+    QFETCH(bool, evening);
+    Driver d(scale, evening);
+    d.window->resize(size);
+    const auto check = [&](const char* view) {
+      const QString p = problem(d);
+      if (!p.isEmpty()) d.window->grab().save(QStringLiteral("/tmp/clathra-view-fault.png"));
+      return p.isEmpty() ? QString() : QString::fromLatin1(view) + QStringLiteral(": ") + p;
+    };
+    d.window->showFirstStart();
+    QVERIFY2(check("first start").isEmpty(), qPrintable(check("first start")));
+    d.window->showHelp();
+    QVERIFY2(check("help").isEmpty(), qPrintable(check("help")));
+    d.window->showStart();
+    QVERIFY2(check("start").isEmpty(), qPrintable(check("start")));
+    d.window->openDemo();
+    for (const char* id : {"arrange", "papers", "cloth", "motif", "cut"}) {
+      d.window->goTo(QString::fromLatin1(id));
+      QVERIFY2(check(id).isEmpty(), qPrintable(check(id)));
+      if (d.has<QAbstractButton>("Bench") && !d.find<QAbstractButton>("Bench")->isChecked()) {  // the drawer, opened
+        d.click("Bench");
+        QVERIFY2(check(id).isEmpty(), qPrintable(check(id)));
+        d.click("Bench");
+      }
+    }
+    d.window->say(QStringLiteral("This is a message of the length that messages have when a file could not be saved; choose another place or try again."));
+    QVERIFY2(check("message").isEmpty(), qPrintable(check("message")));
+    d.session->edit({{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {1, 2, 3}}}, QStringLiteral("took cloths off"));
+    d.window->goTo(QStringLiteral("arrange"));
+    QVERIFY2(check("remarks").isEmpty(), qPrintable(check("remarks")));
+  }
+  void theCheckSeesAClippedLabel() {
+    Driver d;
+    d.window->openDemo();
+    d.settle();
+    auto* l = new QLabel(QStringLiteral("These words are longer than their place"), d.window.get());
+    l->setGeometry(100, 100, 40, 10);
+    l->show();
+    QVERIFY(problem(d).startsWith("clipped words"));
+  }
+  void whatNextAndTheBeadsTellTheTruth() {
+    Driver d;
+    d.window->openDemo();
+    d.settle();
+    const auto next = [&] { return nextStep(*d.session); };
+    d.session->edit({{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {1, 2, 3}}}, QStringLiteral("x"));
+    d.settle();
+    QCOMPARE(next().sentence, QStringLiteral("3 pieces have no cloth yet."));
+    QCOMPARE(next().pieces, (std::vector<std::uint32_t>{0, 1, 2}));
+    QCOMPARE(d.window->station("arrange")->settled(), Settled::Half);
+    d.click("Show them");
+    d.session->undo();
+    d.settle();
+    QCOMPARE(d.window->station("arrange")->settled(), Settled::Full);
+    d.session->edit({{"edit", "changeCloth"}, {"cloth", "Oyster"}, {"width", nullptr}}, QStringLiteral("x"));
+    d.settle();
+    QVERIFY(next().sentence.startsWith("How wide is Oyster"));
+    QCOMPARE(d.window->station("cloth")->settled(), Settled::Half);
+    QCOMPARE(d.window->station("cut")->settled(), Settled::Half);
+    QVERIFY(d.find<QAbstractButton>("Cut")->accessibleName().contains("begun"));
+  }
+  void theTallyShowsTheChangeSinceTheLastStep() {
+    Driver d;
+    d.click("New project: Squares");
+    d.type("Count across", "10");
+    const auto figures = d.window->findChild<TallyStrip*>()->figures();
+    QCOMPARE(figures[0].value, QStringLiteral("80"));
+    QCOMPARE(figures[0].change, QStringLiteral("+16"));
+    d.type("Count across", "9");
+    QCOMPARE(d.window->findChild<TallyStrip*>()->figures()[0].change, QStringLiteral("−8"));
+    QVERIFY(d.window->findChild<TallyStrip*>()->figures()[0].less);
+  }
+  void badInputIsSaidCalmlyAndChangesNothing() {
+    Driver d;
+    d.click("New project: Hexagons");
+    const Project before = d.project();
+    for (const auto& [field, text] : {std::pair("The edge", "nonsense"), std::pair("The edge", "0"), std::pair("The edge", "-3 mm"), std::pair("The edge", "50 m"), std::pair("Count across", "many"),
+                                      std::pair("Count across", "0"), std::pair("Count down", "99999999"), std::pair("The seam allowance", "1 m")}) {
+      d.window->say({});
+      d.type(field, text);
+      QVERIFY2(!d.window->said().isEmpty(), text);
+      QVERIFY(sameContent(d.project(), before));
+    }
+    d.window->say({});
+    d.type("Count across", "90000");  // 720 000 pieces
+    QVERIFY2(d.window->said().contains("200000"), qPrintable(d.window->said()));
+    QVERIFY(sameContent(d.project(), before));
+    const QTemporaryDir folder;
+    QFile bad(folder.filePath("bad.clathra"));
+    QVERIFY(bad.open(QIODevice::WriteOnly));
+    bad.write("no project");
+    bad.close();
+    d.answerBox("Let them go");
+    QVERIFY(!d.window->openFile(bad.fileName()));
+    QVERIFY(d.window->said().contains("cannot be opened"));
+  }
+  void aProjectChangedUnderneathIsNotOverwrittenUnasked() {
+    const QTemporaryDir folder;
+    const QString file = folder.filePath("p.clathra");
+    Driver d;
+    d.click("New project: Squares");
+    QVERIFY(d.session->save(file));
+    d.type("Count across", "5");
+    QFile other(file);
+    QVERIFY(other.open(QIODevice::Append));
+    other.write("x");
+    other.close();
+    QVERIFY(!d.session->save(file));
+    QVERIFY(d.window->said().contains("changed by another program"));
+    QVERIFY(d.session->save(file));  // asked a second time it is a decision
+  }
+  void removingAClothNamesWhatHangsOnItFirst() {
+    Driver d;
+    d.window->openDemo();
+    d.window->goTo(QStringLiteral("cloth"));
+    d.click("Lantern Damask");
+    d.answerBox("Keep it");
+    d.click("Remove this cloth");
+    QCOMPARE(d.project().cloths.size(), std::size_t(5));
+    d.answerBox("Remove it");
+    d.click("Remove this cloth");
+    QCOMPARE(d.project().cloths.size(), std::size_t(4));
+    d.session->undo();
+    QCOMPARE(d.project().cloths.size(), std::size_t(5));
+  }
+};
+
+CLATHRA_TEST(ViewsTest, "views")
+#include "views.moc"
