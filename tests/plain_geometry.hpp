@@ -1,5 +1,5 @@
-// Facts of a layout worked out the slow and plain way, sharing no code with the builder: every edge against every
-// other one.
+// Facts of a layout worked out the slow and plain way, sharing no code with the builder: every edge against
+// every other one.
 #pragma once
 #include <cmath>
 #include <map>
@@ -61,7 +61,9 @@ inline Facts factsOf(const std::vector<std::vector<Point>>& pieces) {
   std::set<std::pair<long long, long long>> corners;
   // Moved a little, so that no corner of a tidy layout falls between two spots.
   constexpr double kAside = 0.0137;
-  const auto spot = [](Point p) { return std::pair(std::llround((p.x + kAside) * 20), std::llround((p.y + kAside) * 20)); };
+  const auto spot = [](Point p) {
+    return std::pair(std::llround((p.x + kAside) * 20), std::llround((p.y + kAside) * 20));
+  };
   for (std::size_t i = 0; i < pieces.size(); ++i) {
     facts.area += shoelace(pieces[i]);
     for (std::size_t k = 0; k < pieces[i].size(); ++k) {
@@ -89,7 +91,8 @@ inline Facts factsOf(const std::vector<std::vector<Point>>& pieces) {
       pieceEdges.insert({p, q});
     }
   }
-  facts.euler = static_cast<int>(corners.size()) - static_cast<int>(pieceEdges.size()) + static_cast<int>(pieces.size());
+  facts.euler = static_cast<int>(corners.size()) - static_cast<int>(pieceEdges.size()) +
+                static_cast<int>(pieces.size());
   return facts;
 }
 

@@ -18,7 +18,8 @@ int main(int argc, char** argv) {
 #ifdef CLATHRA_TESTS_WITH_WIDGETS
   // Settings and safety copies of the person at this machine stay untouched.
   static QTemporaryDir home;
-  for (const char* folder : {"XDG_CONFIG_HOME", "XDG_STATE_HOME", "XDG_DATA_HOME"}) qputenv(folder, home.filePath(QString::fromLatin1(folder)).toLocal8Bit());
+  for (const char* folder : {"XDG_CONFIG_HOME", "XDG_STATE_HOME", "XDG_DATA_HOME"})
+    qputenv(folder, home.filePath(QString::fromLatin1(folder)).toLocal8Bit());
   QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
   QApplication app(argc, argv);
 #elif defined(CLATHRA_TESTS_WITH_GUI)

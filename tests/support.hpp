@@ -12,7 +12,8 @@
 namespace support {
 
 inline const clathra::ArrangementLibrary& library() {
-  static const auto loaded = clathra::ArrangementLibrary::load({std::filesystem::path(CLATHRA_SOURCE) / "data/arrangements"});
+  static const auto loaded =
+      clathra::ArrangementLibrary::load({std::filesystem::path(CLATHRA_SOURCE) / "data/arrangements"});
   if (!loaded) qFatal("%s", loaded.error().text.c_str());
   return *loaded;
 }
@@ -41,7 +42,9 @@ inline clathra::Project project(const clathra::Recipe& r) {
   return std::move(*made);
 }
 
-inline clathra::EditContext context() { return {library(), {}, "2026-01-02"}; }
+inline clathra::EditContext context() {
+  return {library(), {}, "2026-01-02"};
+}
 
 inline clathra::Project edited(const clathra::Project& p, const nlohmann::json& edit) {
   auto next = clathra::applyEdit(p, edit, context());
@@ -49,14 +52,16 @@ inline clathra::Project edited(const clathra::Project& p, const nlohmann::json& 
   return std::move(*next);
 }
 
-inline QByteArray text(const std::string& s) { return QByteArray::fromStdString(s); }
+inline QByteArray text(const std::string& s) {
+  return QByteArray::fromStdString(s);
+}
 
 }  // namespace support
 
 /// Like QCOMPARE for doubles with a tolerance that is said.
-#define COMPARE_TO(actual, expected, tolerance)                                                              \
-  do {                                                                                                       \
-    const double a_ = (actual), e_ = (expected);                                                             \
-    QVERIFY2(std::abs(a_ - e_) <= (tolerance),                                                               \
+#define COMPARE_TO(actual, expected, tolerance)                                                             \
+  do {                                                                                                      \
+    const double a_ = (actual), e_ = (expected);                                                            \
+    QVERIFY2(std::abs(a_ - e_) <= (tolerance),                                                              \
              qPrintable(QStringLiteral(#actual " is %1, not %2").arg(a_, 0, 'g', 12).arg(e_, 0, 'g', 12))); \
   } while (false)

@@ -21,10 +21,18 @@ int main(int argc, char** argv) {
   parser.addHelpOption();
   parser.addVersionOption();
   const QCommandLineOption demo(QStringLiteral("demo"), QStringLiteral("Open the demo project."));
-  const QCommandLineOption shots(QStringLiteral("screenshot"), QStringLiteral("Write pictures of all views into DIR and end."), QStringLiteral("DIR"));
-  const QCommandLineOption leave(QStringLiteral("leave-after-first-paint"), QStringLiteral("End once the first frame is painted."));
-  parser.addOptions({demo, shots, leave});
-  parser.addPositionalArgument(QStringLiteral("file"), QStringLiteral("A project to open."), QStringLiteral("[file]"));
+  const QCommandLineOption shots(QStringLiteral("screenshot"),
+                                 QStringLiteral("Write pictures of all views into DIR and end."),
+                                 QStringLiteral("DIR"));
+  const QCommandLineOption leave(QStringLiteral("leave-after-first-paint"),
+                                 QStringLiteral("End once the first frame is painted."));
+  QCommandLineOption exercise(QStringLiteral("exercise-saving"),
+                              QStringLiteral("Change and save FILE over and over, until killed (for tests)."),
+                              QStringLiteral("FILE"));
+  exercise.setFlags(QCommandLineOption::HiddenFromHelp);
+  parser.addOptions({demo, shots, leave, exercise});
+  parser.addPositionalArgument(QStringLiteral("file"), QStringLiteral("A project to open."),
+                               QStringLiteral("[file]"));
   parser.process(app);
 
   const auto library = loadArrangements();
@@ -39,13 +47,31 @@ int main(int argc, char** argv) {
   Recovery recovery(session, realFileSystem());
   MainWindow window(session, preferences, recovery);
   const QStringList files = parser.positionalArguments();
-  if (parser.isSet(demo)) window.openDemo();
-  else if (!files.isEmpty()) window.openFile(QFileInfo(files.first()).absoluteFilePath());
-  else if (!preferences.firstStartDone()) window.showFirstStart();
+  if (parser.isSet(demo))
+    window.openDemo();
+  else if (!files.isEmpty())
+    window.openFile(QFileInfo(files.first()).absoluteFilePath());
+  else if (!preferences.firstStartDone())
+    window.showFirstStart();
+  QTimer saver;
+  if (parser.isSet(exercise)) {
+    if (!window.openFile(parser.value(exercise))) return 1;
+    QObject::connect(&saver, &QTimer::timeout, [&, n = 0]() mutable {
+      session.edit({{"edit", "rename"},
+                    {"name", "Step " + std::to_string(QCoreApplication::applicationPid()) + "." +
+                                 std::to_string(++n)}},
+                   QStringLiteral("exercised saving"));
+      const bool ok = n % 3 == 0 ? recovery.writeNow() : session.save(parser.value(exercise));
+      std::printf("%d %d\n", n, ok);
+      std::fflush(stdout);
+    });
+    saver.start(0);
+  }
   window.show();
-  if (parser.isSet(leave)) QTimer::singleShot(0, &app, [&window] {
-    window.repaint();
-    std::_Exit(0);  // measured: nothing after the frame counts
-  });
+  if (parser.isSet(leave))
+    QTimer::singleShot(0, &app, [&window] {
+      window.repaint();
+      std::_Exit(0);  // measured: nothing after the frame counts
+    });
   return QApplication::exec();
 }

@@ -1,4 +1,5 @@
-// The commands of clathra-cli. Each adds itself to the command line; one file a group, one line each in main.cpp.
+// The commands of clathra-cli. Each adds itself to the command line; one file a group, one line each in
+// main.cpp.
 #pragma once
 #include <CLI/CLI.hpp>
 #include <nlohmann/json.hpp>

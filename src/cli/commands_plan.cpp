@@ -31,10 +31,18 @@ json papersJson(const Project& project, const SheetPlan& plan) {
   for (const PaperNeed& n : plan.needs) {
     const std::string& name = project.layout->shapes[n.shape].name;
     shapes.push_back({{"shape", name}, {"handed", n.hand}, {"needed", n.needed}, {"at_once", nullptr}});
-    if (!n.fits) tooLarge.push_back({{"shape", name}, {"handed", n.hand}, {"fits_on", n.fitsOn.empty() ? json(nullptr) : json(n.fitsOn)}});
+    if (!n.fits)
+      tooLarge.push_back({{"shape", name},
+                          {"handed", n.hand},
+                          {"fits_on", n.fitsOn.empty() ? json(nullptr) : json(n.fitsOn)}});
   }
-  return {{"sheets", plan.sheets.size()}, {"cuts", plan.strokes}, {"papers", plan.papers}, {"card_area", plan.cardArea},
-          {"side", plan.side == MarkedSide::Back ? "back" : "front"}, {"per_shape", shapes}, {"too_large", tooLarge}};
+  return {{"sheets", plan.sheets.size()},
+          {"cuts", plan.strokes},
+          {"papers", plan.papers},
+          {"card_area", plan.cardArea},
+          {"side", plan.side == MarkedSide::Back ? "back" : "front"},
+          {"per_shape", shapes},
+          {"too_large", tooLarge}};
 }
 
 Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOptions& o) {
@@ -43,11 +51,14 @@ Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOpt
   if (ec) return fail("The folder \"" + o.out + "\" cannot be made: " + ec.message() + ".");
   if (o.format == "pdf") {
     const auto pdf = sheetsPdf(project, plan);
-    return pdf ? writeBytes(std::filesystem::path(o.out) / "papers.pdf", *pdf) : tl::make_unexpected(pdf.error());
+    return pdf ? writeBytes(std::filesystem::path(o.out) / "papers.pdf", *pdf)
+               : tl::make_unexpected(pdf.error());
   }
   for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
     const std::string number = std::to_string(s + 1);
-    const auto file = std::filesystem::path(o.out) / ("papers-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number + ".svg");
+    const auto file =
+        std::filesystem::path(o.out) /
+        ("papers-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number + ".svg");
     if (const auto ok = writeBytes(file, sheetSvg(project, plan, s)); !ok) return ok;
   }
   return {};
@@ -55,8 +66,10 @@ Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOpt
 
 Status papers(const PaperOptions& o) {
   if (o.format == "dxf") return fail("DXF is not built yet; use --format pdf or svg.");
-  if (o.format != "pdf" && o.format != "svg") return fail("--format is \"" + o.format + "\"; it can be pdf or svg.");
-  if (!o.side.empty() && o.side != "back" && o.side != "front") return fail("--side is \"" + o.side + "\"; it can be back or front.");
+  if (o.format != "pdf" && o.format != "svg")
+    return fail("--format is \"" + o.format + "\"; it can be pdf or svg.");
+  if (!o.side.empty() && o.side != "back" && o.side != "front")
+    return fail("--side is \"" + o.side + "\"; it can be back or front.");
   const auto project = openProject(o.file);
   if (!project) return tl::make_unexpected(project.error());
   const auto page = pageOf(o.page.empty() ? project->settings.page : o.page);
@@ -67,31 +80,47 @@ Status papers(const PaperOptions& o) {
   if (const auto ok = writeSheets(*project, *plan, o); !ok) return ok;
   for (const PaperNeed& n : plan->needs)
     if (!n.fits)
-      std::fprintf(stderr, "The paper for the %s is larger than a page of %s and is on no sheet; %s\n", project->layout->shapes[n.shape].title.c_str(),
-                   page->title.c_str(), n.fitsOn.empty() ? "no standard page takes it." : (n.fitsOn + " would take it.").c_str());
-  if (o.json) print(papersJson(*project, *plan));
+      std::fprintf(stderr, "The paper for the %s is larger than a page of %s and is on no sheet; %s\n",
+                   project->layout->shapes[n.shape].title.c_str(), page->title.c_str(),
+                   n.fitsOn.empty() ? "no standard page takes it." : (n.fitsOn + " would take it.").c_str());
+  if (o.json)
+    print(papersJson(*project, *plan));
   else
-    printLine(std::to_string(plan->papers) + " papers on " + std::to_string(plan->sheets.size()) + " sheets of " + page->title + ", " +
-              std::to_string(plan->strokes) + " cuts");
+    printLine(std::to_string(plan->papers) + " papers on " + std::to_string(plan->sheets.size()) +
+              " sheets of " + page->title + ", " + std::to_string(plan->strokes) + " cuts");
   return {};
 }
 
 json methodJson(const CutMethod& m) {
   json sum = json::array();
-  for (const SumLine& l : m.sum) sum.push_back({{"what", l.what}, {"value", l.value}, {"is_length", l.isLength}});
-  return {{"method", m.id}, {"length", optional(m.length)}, {"cuts", m.length ? json(m.cuts) : json(nullptr)},
-          {"minutes", m.length ? json(m.minutes) : json(nullptr)}, {"utilisation", m.length ? json(m.utilisation) : json(nullptr)},
-          {"sum", sum}, {"steps", m.steps}, {"why_not", m.length ? json(nullptr) : json(m.why)}};
+  for (const SumLine& l : m.sum)
+    sum.push_back({{"what", l.what}, {"value", l.value}, {"is_length", l.isLength}});
+  return {{"method", m.id},
+          {"length", optional(m.length)},
+          {"cuts", m.length ? json(m.cuts) : json(nullptr)},
+          {"minutes", m.length ? json(m.minutes) : json(nullptr)},
+          {"utilisation", m.length ? json(m.utilisation) : json(nullptr)},
+          {"sum", sum},
+          {"steps", m.steps},
+          {"why_not", m.length ? json(nullptr) : json(m.why)}};
 }
 
 json planJson(const Project& project, const CutPlan& plan) {
   json windows = json::array(), methods = json::array(), sum = json::array();
-  for (const WindowPart& w : plan.windows) windows.push_back({{"motif", w.name}, {"copies", w.copies}, {"length", optional(w.length)}});
+  for (const WindowPart& w : plan.windows)
+    windows.push_back({{"motif", w.name}, {"copies", w.copies}, {"length", optional(w.length)}});
   for (const CutMethod& m : plan.methods) methods.push_back(methodJson(m));
-  for (const SumLine& l : plan.sum) sum.push_back({{"what", l.what}, {"value", l.value}, {"is_length", l.isLength}});
-  return {{"cloth", clothTitle(*clothById(project, plan.cloth))}, {"windows", windows}, {"methods", methods}, {"chosen", plan.chosen},
-          {"length", optional(plan.length)}, {"buy_length", optional(plan.buyLength)}, {"on_hand", optional(plan.onHand)},
-          {"short_by", optional(plan.shortBy)}, {"sum", sum}};
+  for (const SumLine& l : plan.sum)
+    sum.push_back({{"what", l.what}, {"value", l.value}, {"is_length", l.isLength}});
+  return {{"cloth", clothTitle(*clothById(project, plan.cloth))},
+          {"windows", windows},
+          {"methods", methods},
+          {"chosen", plan.chosen},
+          {"length", optional(plan.length)},
+          {"buy_length", optional(plan.buyLength)},
+          {"on_hand", optional(plan.onHand)},
+          {"short_by", optional(plan.shortBy)},
+          {"sum", sum}};
 }
 
 Status cut(const std::string& file, const std::string& clothName, bool asJson, const std::string& card) {
@@ -113,8 +142,10 @@ Status cut(const std::string& file, const std::string& clothName, bool asJson, c
     if (!card.empty() && only)
       if (const auto ok = writeBytes(card, cutCardPdf(*project, *plan)); !ok) return ok;
     if (!asJson)
-      printLine(clothTitle(c) + ": " + (plan->length ? formatReadable(*plan->length, project->settings.unit) : std::string("not known")) +
-                (plan->method() && plan->method()->length ? " by " + plan->method()->title : ""));
+      printLine(
+          clothTitle(c) + ": " +
+          (plan->length ? formatReadable(*plan->length, project->settings.unit) : std::string("not known")) +
+          (plan->method() && plan->method()->length ? " by " + plan->method()->title : ""));
   }
   if (asJson) print(out);
   return {};
@@ -128,13 +159,24 @@ Status motif(const std::string& file, bool asJson) {
     const auto supply = motifSupply(*project, m);
     if (!supply) return tl::make_unexpected(supply.error());
     const Cloth* cloth = clothById(*project, m.cloth);
-    out.push_back({{"motif", m.name}, {"cloth", clothTitle(*cloth)}, {"shape", m.shape}, {"at", {m.at.x, m.at.y}}, {"turn", m.turn},
-                   {"mirrored", m.mirrored}, {"pieces", numbersOf(m.pieces)}, {"wanted", supply->wanted},
-                   {"on_hand", supply->onHand ? json(*supply->onHand) : json(nullptr)}, {"length_needed", optional(supply->lengthNeeded)},
-                   {"worst_place", supply->worstPlace}, {"exact", supply->exact}, {"remark", supply->remark}, {"meeting", nullptr}});
+    out.push_back({{"motif", m.name},
+                   {"cloth", clothTitle(*cloth)},
+                   {"shape", m.shape},
+                   {"at", {m.at.x, m.at.y}},
+                   {"turn", m.turn},
+                   {"mirrored", m.mirrored},
+                   {"pieces", numbersOf(m.pieces)},
+                   {"wanted", supply->wanted},
+                   {"on_hand", supply->onHand ? json(*supply->onHand) : json(nullptr)},
+                   {"length_needed", optional(supply->lengthNeeded)},
+                   {"worst_place", supply->worstPlace},
+                   {"exact", supply->exact},
+                   {"remark", supply->remark},
+                   {"meeting", nullptr}});
     if (!asJson)
       printLine(m.name + " from " + clothTitle(*cloth) + ": " + std::to_string(supply->wanted) + " wanted, " +
-                (supply->onHand ? std::to_string(*supply->onHand) : std::string("unknown")) + " on hand" + (supply->remark.empty() ? "" : ". " + supply->remark));
+                (supply->onHand ? std::to_string(*supply->onHand) : std::string("unknown")) + " on hand" +
+                (supply->remark.empty() ? "" : ". " + supply->remark));
   }
   if (asJson) print(out);
   return {};
@@ -151,8 +193,10 @@ Status lookOver(const std::string& file, bool asJson) {
     out.push_back({{"check", r.check}, {"pieces", numbersOf(r.pieces)}, {"why", r.why}, {"fix", r.fix}});
     if (!asJson) printLine(r.check + ": " + r.why + " " + r.fix);
   }
-  if (asJson) print(out);
-  else if (remarks.empty()) printLine("Nothing to remark.");
+  if (asJson)
+    print(out);
+  else if (remarks.empty())
+    printLine("Nothing to remark.");
   return {};
 }
 
@@ -162,7 +206,10 @@ Status writePrints(const std::string& folder) {
   for (const PrintDesign& d : printDesigns()) {
     const auto picture = pictureFromImage(drawPrint(d));
     if (!picture) return tl::make_unexpected(picture.error());
-    if (const auto ok = writeBytes(std::filesystem::path(folder) / d.file, QByteArray(reinterpret_cast<const char*>(picture->png->data()), static_cast<qsizetype>(picture->png->size()))); !ok)
+    if (const auto ok = writeBytes(std::filesystem::path(folder) / d.file,
+                                   QByteArray(reinterpret_cast<const char*>(picture->png->data()),
+                                              static_cast<qsizetype>(picture->png->size())));
+        !ok)
       return ok;
   }
   return {};
@@ -185,7 +232,8 @@ void addPapers(CLI::App& app, Outcome& outcome) {
 
 void addCut(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("cut", "Plans how each cloth is cut");
-  const auto file = std::make_shared<std::string>(), cloth = std::make_shared<std::string>(), card = std::make_shared<std::string>();
+  const auto file = std::make_shared<std::string>(), cloth = std::make_shared<std::string>(),
+             card = std::make_shared<std::string>();
   const auto asJson = std::make_shared<bool>(false);
   cmd->add_option("file", *file, "the project")->required();
   cmd->add_option("--cloth", *cloth, "one cloth, by name or sign");
@@ -233,7 +281,8 @@ void addPrints(CLI::App& app, Outcome& outcome) {
 void addUnbuilt(CLI::App& app, Outcome& outcome, const char* name, const char* does) {
   auto* cmd = app.add_subcommand(name, std::string(does) + " (not built yet)");
   cmd->allow_extras();
-  cmd->callback([=, &outcome] { outcome.status = fail("The command " + std::string(name) + " is not built yet."); });
+  cmd->callback(
+      [=, &outcome] { outcome.status = fail("The command " + std::string(name) + " is not built yet."); });
 }
 
 }  // namespace clathra::cli

@@ -55,9 +55,12 @@ Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
   r.across = rosette ? 1 : o.across;
   r.down = rosette ? 1 : o.down;
   r.rings = std::max(0, o.rings);
-  if (o.sides == "edge-pieces") r.sides = Sides::EdgePieces;
-  else if (o.sides == "slice") r.sides = Sides::Slice;
-  else if (o.sides != "outline") return fail("--sides is \"" + o.sides + "\"; it can be outline, edge-pieces or slice.");
+  if (o.sides == "edge-pieces")
+    r.sides = Sides::EdgePieces;
+  else if (o.sides == "slice")
+    r.sides = Sides::Slice;
+  else if (o.sides != "outline")
+    return fail("--sides is \"" + o.sides + "\"; it can be outline, edge-pieces or slice.");
   return r;
 }
 
@@ -70,9 +73,12 @@ Status makeNew(const NewOptions& o) {
   if (!recipe) return tl::make_unexpected(recipe.error());
   auto project = newProject(*library, *recipe, std::filesystem::path(o.file).stem().string());
   if (!project) return tl::make_unexpected(project.error());
-  project->settings.unit = o.edge.find("mm") != std::string::npos || o.edge.find("cm") != std::string::npos ? Unit::Millimetre : Unit::Inch;
+  project->settings.unit = o.edge.find("mm") != std::string::npos || o.edge.find("cm") != std::string::npos
+                               ? Unit::Millimetre
+                               : Unit::Inch;
   if (!o.allowance.empty()) {
-    const auto allowance = parseLengthWithin(o.allowance, Unit::Millimetre, "The seam allowance", Length::millimetres(1), Length::millimetres(50));
+    const auto allowance = parseLengthWithin(o.allowance, Unit::Millimetre, "The seam allowance",
+                                             Length::millimetres(1), Length::millimetres(50));
     if (!allowance) return tl::make_unexpected(allowance.error());
     project->settings.allowance = *allowance;
   }
@@ -85,9 +91,13 @@ Result<Project> runScript(Project project, const json& script, const EditContext
   if (script.size() > 1'000'000) return fail("The script has more than a million edits.");
   History history(std::move(project));
   for (std::size_t i = 0; i < script.size(); ++i) {
-    const auto at = [&](const std::string& text) { return fail("Edit " + std::to_string(i + 1) + " of the script: " + text + ". Nothing was written."); };
+    const auto at = [&](const std::string& text) {
+      return fail("Edit " + std::to_string(i + 1) + " of the script: " + text + ". Nothing was written.");
+    };
     const json& edit = script[i];
-    const std::string name = edit.is_object() && edit.contains("edit") && edit["edit"].is_string() ? edit["edit"].get<std::string>() : "";
+    const std::string name = edit.is_object() && edit.contains("edit") && edit["edit"].is_string()
+                                 ? edit["edit"].get<std::string>()
+                                 : "";
     if (name == "undo" || name == "redo") {
       if (!(name == "undo" ? history.undo() : history.redo())) return at("there is nothing to " + name);
       continue;
@@ -113,7 +123,8 @@ Status runEdit(const std::string& file, const std::string& scriptFile, const std
   const auto script = parseJson(*text);
   if (!script) return fail("The script cannot be used: " + script.error().text + ". Nothing was written.");
   const auto folder = std::filesystem::path(scriptFile).parent_path();
-  const EditContext context{*library, [&](const std::string& path) { return loadPicture((folder / path).string()); }, today()};
+  const EditContext context{
+      *library, [&](const std::string& path) { return loadPicture((folder / path).string()); }, today()};
   const auto edited = runScript(std::move(*project), *script, context);
   if (!edited) return tl::make_unexpected(edited.error());
   return saveProject(realFileSystem(), *edited, out);
@@ -125,8 +136,8 @@ Status checkFile(const std::string& file, bool asJson) {
   const auto geometry = geometryOf(project->layout);
   const Soundness s = soundness(*project->layout, geometry->seams);
   if (!s.sound())
-    return fail("The layout is not sound: " + std::to_string(s.overlaps.size()) + " overlaps and " + std::to_string(s.gaps.size()) +
-                " gaps; the command review names the pieces.");
+    return fail("The layout is not sound: " + std::to_string(s.overlaps.size()) + " overlaps and " +
+                std::to_string(s.gaps.size()) + " gaps; the command review names the pieces.");
   if (asJson)
     print({{"sound", true}, {"pieces", project->layout->size()}});
   else
@@ -155,7 +166,8 @@ void addArrangements(CLI::App& app, Outcome& outcome) {
     json all = json::array();
     for (const Arrangement& a : library->all()) all.push_back(arrangementJson(a));
     if (*asJson) return print(all);
-    for (const Arrangement& a : library->all()) printLine(a.id + "\t" + a.name + " (counts " + a.counts + ")");
+    for (const Arrangement& a : library->all())
+      printLine(a.id + "\t" + a.name + " (counts " + a.counts + ")");
   });
 }
 
@@ -185,14 +197,16 @@ void addDemo(CLI::App& app, Outcome& outcome) {
       return;
     }
     const auto project = demoProject(*library, *name);
-    outcome.status = project ? saveProject(realFileSystem(), *project, *file) : tl::make_unexpected(project.error());
+    outcome.status =
+        project ? saveProject(realFileSystem(), *project, *file) : tl::make_unexpected(project.error());
   });
 }
 
 void addEdit(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("edit", "Applies an edit script");
   cmd->footer(editHelp());
-  const auto file = std::make_shared<std::string>(), script = std::make_shared<std::string>(), out = std::make_shared<std::string>();
+  const auto file = std::make_shared<std::string>(), script = std::make_shared<std::string>(),
+             out = std::make_shared<std::string>();
   cmd->add_option("file", *file, "the project")->required();
   cmd->add_option("script", *script, "the script, JSON")->required();
   cmd->add_option("-o", *out, "the project file to write")->required();
@@ -208,8 +222,10 @@ void addPieces(CLI::App& app, Outcome& outcome) {
   cmd->callback([=, &outcome] {
     (void)asJson;
     const auto project = openProject(*file);
-    if (project) print(piecesGeoJson(*project));
-    else outcome.status = tl::make_unexpected(project.error());
+    if (project)
+      print(piecesGeoJson(*project));
+    else
+      outcome.status = tl::make_unexpected(project.error());
   });
 }
 
@@ -227,12 +243,15 @@ void addTally(CLI::App& app, Outcome& outcome) {
     }
     const json t = tallyJson(*project);
     if (*asJson) return print(t);
-    printLine(std::to_string(t["pieces"].get<int>()) + " pieces, " + formatNumber(t["finished"]["width"], 1) + " x " +
-              formatNumber(t["finished"]["height"], 1) + " mm finished, " + std::to_string(t["seams"].get<int>()) + " seams of " +
+    printLine(std::to_string(t["pieces"].get<int>()) + " pieces, " + formatNumber(t["finished"]["width"], 1) +
+              " x " + formatNumber(t["finished"]["height"], 1) + " mm finished, " +
+              std::to_string(t["seams"].get<int>()) + " seams of " +
               formatNumber(t["seam_length"].get<double>() / 1000, 2) + " m");
     for (const json& s : t["shapes"])
       printLine("  " + std::to_string(s["count"].get<int>()) + "\t" + s["shape"].get<std::string>() +
-                (s["handed"] == 0 ? "" : s["handed"] == 1 ? " (right)" : " (left)"));
+                (s["handed"] == 0   ? ""
+                 : s["handed"] == 1 ? " (right)"
+                                    : " (left)"));
   });
 }
 

@@ -7,11 +7,17 @@ namespace clathra::cli {
 
 using nlohmann::json;
 
-void print(const json& j) { printLine(j.dump(1, ' ', false, json::error_handler_t::replace)); }
+void print(const json& j) {
+  printLine(j.dump(1, ' ', false, json::error_handler_t::replace));
+}
 
-void printLine(const std::string& text) { std::printf("%s\n", text.c_str()); }
+void printLine(const std::string& text) {
+  std::printf("%s\n", text.c_str());
+}
 
-json optional(const std::optional<double>& value) { return value ? json(*value) : json(nullptr); }
+json optional(const std::optional<double>& value) {
+  return value ? json(*value) : json(nullptr);
+}
 
 json tallyJson(const Project& project) {
   const Layout& layout = *project.layout;
@@ -21,11 +27,18 @@ json tallyJson(const Project& project) {
   for (const ShapeCount& c : tally.shapes()) {
     const Shape& s = layout.shapes[c.shape];
     const Polygon outline = placed(s.outline, 0, c.hand < 0, {});
-    shapes.push_back({{"shape", s.name}, {"handed", c.hand}, {"count", c.count}, {"edges", edgeLengths(outline)}, {"angles", cornerAngles(outline)}});
+    shapes.push_back({{"shape", s.name},
+                      {"handed", c.hand},
+                      {"count", c.count},
+                      {"edges", edgeLengths(outline)},
+                      {"angles", cornerAngles(outline)}});
   }
   for (const ClothCount& c : tally.byCloth()) {
     const Cloth* cloth = clothById(project, c.cloth);
-    byCloth.push_back({{"cloth", cloth ? json(clothTitle(*cloth)) : json(nullptr)}, {"shape", layout.shapes[c.shape].name}, {"handed", c.hand}, {"count", c.count}});
+    byCloth.push_back({{"cloth", cloth ? json(clothTitle(*cloth)) : json(nullptr)},
+                       {"shape", layout.shapes[c.shape].name},
+                       {"handed", c.hand},
+                       {"count", c.count}});
   }
   return {{"pieces", tally.pieces()},
           {"finished", {{"width", layout.finished.width()}, {"height", layout.finished.height()}}},

@@ -14,14 +14,21 @@ namespace clathra {
 
 namespace {
 
-constexpr double kEdge = 14;       // mm kept free round the card
-constexpr double kStep = 4.6;      // mm, size of the steps' text: read at arm's length
+constexpr double kEdge = 14;   // mm kept free round the card
+constexpr double kStep = 4.6;  // mm, size of the steps' text: read at arm's length
 constexpr double kSmall = 3.6;
 
 class CardRun {
  public:
-  CardRun(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page, const std::function<void()>& newPage)
-      : p_(painter), text_(painter), project_(project), plan_(plan), page_(page), newPage_(newPage), cloth_(*clothById(project, plan.cloth)) {}
+  CardRun(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page,
+          const std::function<void()>& newPage)
+      : p_(painter),
+        text_(painter),
+        project_(project),
+        plan_(plan),
+        page_(page),
+        newPage_(newPage),
+        cloth_(*clothById(project, plan.cloth)) {}
 
   void paint() {
     head();
@@ -41,7 +48,9 @@ class CardRun {
     if (y_ + height <= page_.height - kEdge) return;
     newPage_();
     y_ = kEdge;
-    text_.line(q(project_.name) + QStringLiteral("  ·  ") + q(clothTitle(cloth_)) + QStringLiteral(", continued"), kEdge, y_ + 4, kSmall, QFont::Normal, QColor(0x404040));
+    text_.line(
+        q(project_.name) + QStringLiteral("  ·  ") + q(clothTitle(cloth_)) + QStringLiteral(", continued"),
+        kEdge, y_ + 4, kSmall, QFont::Normal, QColor(0x404040));
     y_ += 9;
   }
 
@@ -59,12 +68,16 @@ class CardRun {
     p_.setPen(QPen(Qt::black, 0.4));
     p_.setBrush(Qt::white);
     p_.drawRect(patch);
-    const Polygon square{{patch.left(), patch.top()}, {patch.right(), patch.top()}, {patch.right(), patch.bottom()}, {patch.left(), patch.bottom()}};
+    const Polygon square{{patch.left(), patch.top()},
+                         {patch.right(), patch.top()},
+                         {patch.right(), patch.bottom()},
+                         {patch.left(), patch.bottom()}};
     strokeHatch(p_, square, cloth_.hatch, 2.6, QPen(Qt::black, 0.25));
     p_.setPen(Qt::NoPen);
     p_.setBrush(Qt::white);
     p_.drawEllipse(patch.center(), 4.6, 4.6);
-    text_.line(sign, patch.center().x() - text_.width(sign, 6, QFont::Bold) / 2, patch.center().y() + 2.1, 6, QFont::Bold);
+    text_.line(sign, patch.center().x() - text_.width(sign, 6, QFont::Bold) / 2, patch.center().y() + 2.1, 6,
+               QFont::Bold);
     text_.line(q(clothTitle(cloth_)), kEdge, y_ + 13.5, 8.4, QFont::Bold);
     y_ += 19;
     const CutMethod* m = plan_.method();
@@ -72,7 +85,8 @@ class CardRun {
     QString line = m ? q(m->title) : QString();
     if (plan_.length && !cloth_.scraps)
       line += QStringLiteral("  ·  %1 of cloth").arg(q(formatReadable(*plan_.length, unit))) +
-              QStringLiteral("  ·  allowance %1").arg(q(formatLength(Length::millimetres(allowanceOf(project_, cloth_)), unit)));
+              QStringLiteral("  ·  allowance %1")
+                  .arg(q(formatLength(Length::millimetres(allowanceOf(project_, cloth_)), unit)));
     text_.line(line, kEdge, y_ + 4, 4.6, QFont::DemiBold);
     y_ += 7;
     y_ += text_.paragraph(q(clothLies(plan_)), kEdge, y_, width(), kSmall + 0.4) + 2;
@@ -80,7 +94,8 @@ class CardRun {
 
   void map() {
     if (plan_.width <= 0 || !plan_.length || *plan_.length <= 0) return;
-    const double height = std::clamp(width() * plan_.width / std::max(*plan_.length * 1.6, 300.0) + 14, 50.0, 112.0);
+    const double height =
+        std::clamp(width() * plan_.width / std::max(*plan_.length * 1.6, 300.0) + 14, 50.0, 112.0);
     need(height);
     CutMapLook look;
     look.palette = &printPalette();
@@ -113,7 +128,8 @@ class CardRun {
 
   void windows() {
     for (const WindowPart& part : plan_.windows) {
-      const auto motif = std::find_if(project_.motifs.begin(), project_.motifs.end(), [&](const MotifChoice& c) { return c.id == part.motif; });
+      const auto motif = std::find_if(project_.motifs.begin(), project_.motifs.end(),
+                                      [&](const MotifChoice& c) { return c.id == part.motif; });
       if (motif == project_.motifs.end() || part.copies == 0) continue;
       need(84);  // heading, picture and boxes stay together
       heading(q(counted(part.copies, "window")) + QStringLiteral(": ") + q(part.name));
@@ -121,11 +137,22 @@ class CardRun {
       const double x = kEdge + 62, top = y_;
       double y = y_;
       if (!motif->note.empty())
-        y += text_.paragraph(QStringLiteral("“%1”").arg(q(motif->note)), x, y, width() - 62, kStep + 0.4, QFont::DemiBold) + 2;
-      y += text_.paragraph(QStringLiteral("Lay the window template on the cloth, right side up, until it shows this picture. Mark round the outer (dashed) line and cut with scissors."),
-                           x, y, width() - 62, kSmall + 0.3) + 1.5;
-      y += text_.paragraph(QStringLiteral("Chosen %1.%2").arg(q(motif->date), part.worstPlace ? QStringLiteral(" Where the print lies on the cloth is not known: the worst place is assumed.") : QString()),
-                           x, y, width() - 62, kSmall, QFont::Normal, QColor(0x404040));
+        y += text_.paragraph(QStringLiteral("“%1”").arg(q(motif->note)), x, y, width() - 62, kStep + 0.4,
+                             QFont::DemiBold) +
+             2;
+      y += text_.paragraph(
+               QStringLiteral("Lay the window template on the cloth, right side up, until it shows this "
+                              "picture. Mark round the outer (dashed) line and cut with scissors."),
+               x, y, width() - 62, kSmall + 0.3) +
+           1.5;
+      y += text_.paragraph(
+          QStringLiteral("Chosen %1.%2")
+              .arg(q(motif->date),
+                   part.worstPlace
+                       ? QStringLiteral(
+                             " Where the print lies on the cloth is not known: the worst place is assumed.")
+                       : QString()),
+          x, y, width() - 62, kSmall, QFont::Normal, QColor(0x404040));
       y_ = std::max(top + 56, y) + 2;
       p_.setPen(QPen(Qt::black, 0.35));
       for (int i = 0; i < std::min(part.copies, 60); ++i) {
@@ -145,19 +172,24 @@ class CardRun {
       if (s.name != motif.shape) continue;
       const bool other = !motif.pieces.empty() && project_.layout->pieces[motif.pieces.front()].hand < 0;
       const Polygon paper = placed(s.outline, radians(motif.turn), other, motif.at);
-      paintWindow(p_, decode(found->second), *cloth_.print, paper, allowanceOutline(paper, allowanceOf(project_, cloth_)), QRectF(kEdge, y_, 56, 54));
+      paintWindow(p_, decode(found->second), *cloth_.print, paper,
+                  allowanceOutline(paper, allowanceOf(project_, cloth_)), QRectF(kEdge, y_, 56, 54));
     }
   }
 
   void sum() {
     if (plan_.sum.empty()) return;
-    heading(QStringLiteral("Why %1?").arg(plan_.buyLength && *plan_.buyLength > 0 ? q(formatReadable(*plan_.buyLength, project_.settings.unit)) : QStringLiteral("these")));
+    heading(QStringLiteral("Why %1?").arg(plan_.buyLength && *plan_.buyLength > 0
+                                              ? q(formatReadable(*plan_.buyLength, project_.settings.unit))
+                                              : QStringLiteral("these")));
     for (const SumLine& l : plan_.sum) {
       if (l.isLength && l.value < 0.05) continue;  // a rounding nobody can measure
       need(6.5);
       text_.line(q(l.what), kEdge, y_ + 4, kSmall + 0.3);
-      const QString value = l.isLength ? q(formatSum(l.value, project_.settings.unit)) : q(formatNumber(l.value, 0));
-      text_.line(value, page_.width - kEdge - text_.width(value, kSmall + 0.3, QFont::DemiBold), y_ + 4, kSmall + 0.3, QFont::DemiBold);
+      const QString value =
+          l.isLength ? q(formatSum(l.value, project_.settings.unit)) : q(formatNumber(l.value, 0));
+      text_.line(value, page_.width - kEdge - text_.width(value, kSmall + 0.3, QFont::DemiBold), y_ + 4,
+                 kSmall + 0.3, QFont::DemiBold);
       y_ += 6.2;
     }
   }
@@ -219,11 +251,13 @@ std::string clothLies(const CutPlan& plan) {
     for (const RectangleGroup& g : m->rectangles) see(g.demand);
   }
   if (left && right)
-    return "Right side up, single layer, selvedge away from you. Strips for left-handed patches lie face down; cloth folded in half gives one of each hand in one cut.";
+    return "Right side up, single layer, selvedge away from you. Strips for left-handed patches lie face "
+           "down; cloth folded in half gives one of each hand in one cut.";
   return "Right side up, single layer, selvedge away from you.";
 }
 
-void paintCutCard(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page, const std::function<void()>& newPage) {
+void paintCutCard(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page,
+                  const std::function<void()>& newPage) {
   CardRun(painter, project, plan, page, newPage).paint();
 }
 

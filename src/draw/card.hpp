@@ -15,6 +15,7 @@ const std::vector<std::string>& bladeCautions();
 std::string clothLies(const CutPlan& plan);
 
 /// Paints the card in mm; calls newPage when a page is full (and gets a fresh one).
-void paintCutCard(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page, const std::function<void()>& newPage);
+void paintCutCard(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page,
+                  const std::function<void()>& newPage);
 
 }  // namespace clathra

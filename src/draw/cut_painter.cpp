@@ -15,7 +15,8 @@ namespace {
 /// Cloth coordinates (x across, y along) to the map (length to the right).
 class CutMap {
  public:
-  CutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into, const CutMapLook& look)
+  CutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
+         const CutMapLook& look)
       : p_(painter), project_(project), plan_(plan), look_(look), cloth_(clothById(project, plan.cloth)) {
     const double used = plan.length.value_or(0);
     shown_ = std::max({used, plan.onHand.value_or(0), plan.buyLength.value_or(0), 100.0});
@@ -46,8 +47,12 @@ class CutMap {
   }
 
  private:
-  QPointF at(double across, double along) const { return {area_.left() + along * scale_, area_.top() + across * scale_}; }
-  QRectF band(double from, double to) const { return QRectF(at(0, from), at(plan_.width, std::min(to, shown_))); }
+  QPointF at(double across, double along) const {
+    return {area_.left() + along * scale_, area_.top() + across * scale_};
+  }
+  QRectF band(double from, double to) const {
+    return QRectF(at(0, from), at(plan_.width, std::min(to, shown_)));
+  }
   QPolygonF mapped(PolygonView p, Point by) const {
     QPolygonF out;
     for (const Point q : p) out << at(q.x + by.x, q.y + by.y);
@@ -60,7 +65,8 @@ class CutMap {
     const double above = area_.top() - look_.text * 0.6;
     p_.drawText(QPointF(area_.left(), above), QStringLiteral("cut end"));
     const QString selvedge = QStringLiteral("selvedge");
-    p_.drawText(QPointF(area_.right() - QFontMetricsF(p_.font()).horizontalAdvance(selvedge), above), selvedge);
+    p_.drawText(QPointF(area_.right() - QFontMetricsF(p_.font()).horizontalAdvance(selvedge), above),
+                selvedge);
   }
 
   void cloth() {
@@ -115,7 +121,9 @@ class CutMap {
     p_.setBrush(look_.vector ? QColor(Qt::white) : QColor(0xFCFAF5));
     p_.drawRoundedRect(box, size * 0.78, size * 0.78);
     p_.setPen(QColor(0x1F2D38));
-    p_.drawText(QPointF(centre.x() - metrics.horizontalAdvance(text) / 2, centre.y() + metrics.capHeight() / 2), text);
+    p_.drawText(
+        QPointF(centre.x() - metrics.horizontalAdvance(text) / 2, centre.y() + metrics.capHeight() / 2),
+        text);
   }
 
   double strips(const StripGroup& g, double from) {
@@ -128,7 +136,8 @@ class CutMap {
       p_.drawRect(band(top, top + g.height));
       p_.setPen(QPen(look_.palette->ink, look_.text / 22));
       p_.setBrush(fill());
-      for (int i = 0; i < g.perStrip && left > 0; ++i, --left) p_.drawPolygon(mapped(copies[static_cast<std::size_t>(i)], {0, top}));
+      for (int i = 0; i < g.perStrip && left > 0; ++i, --left)
+        p_.drawPolygon(mapped(copies[static_cast<std::size_t>(i)], {0, top}));
     }
     const double to = from + g.strips * g.height;
     label(from, to, g.strips);
@@ -141,7 +150,8 @@ class CutMap {
       for (int i = 0; i < g.perRow && left > 0; ++i, --left) {
         p_.setPen(QPen(look_.palette->ink, look_.text / 20));
         p_.setBrush(fill());
-        p_.drawRect(QRectF(at(i * g.width, from + r * g.height), at((i + 1) * g.width, from + (r + 1) * g.height)));
+        p_.drawRect(
+            QRectF(at(i * g.width, from + r * g.height), at((i + 1) * g.width, from + (r + 1) * g.height)));
       }
     const double to = from + g.rows * g.height;
     label(from, to, g.rows);
@@ -151,7 +161,8 @@ class CutMap {
   void label(double from, double to, int n) {
     const int first = counted_ + 1;
     counted_ += n;
-    const QString text = n == 1 ? QString::number(first) : QStringLiteral("%1 to %2").arg(first).arg(counted_);
+    const QString text =
+        n == 1 ? QString::number(first) : QStringLiteral("%1 to %2").arg(first).arg(counted_);
     plate(at(plan_.width / 2, (from + to) / 2), text, look_.text * 1.6);
   }
 
@@ -161,8 +172,11 @@ class CutMap {
     p_.setFont(textFont(look_.text));
     p_.setPen(look_.vector ? QColor(0x404040) : QColor(0x55616A));
     const double onHand = plan_.onHand.value_or(0);
-    const QString text = onHand > from ? QStringLiteral("stays whole\n%1").arg(QString::fromStdString(formatReadable(onHand - from, project_.settings.unit)))
-                                       : QStringLiteral("not needed");
+    const QString text =
+        onHand > from
+            ? QStringLiteral("stays whole\n%1")
+                  .arg(QString::fromStdString(formatReadable(onHand - from, project_.settings.unit)))
+            : QStringLiteral("not needed");
     p_.drawText(band(from, shown_), Qt::AlignCenter, text);
   }
 
@@ -171,8 +185,10 @@ class CutMap {
     const double y = area_.bottom() + look_.text * 1.2, right = at(0, std::min(*plan_.length, shown_)).x();
     p_.setPen(QPen(look_.palette->sea, look_.text / 8));
     p_.drawLine(QPointF(area_.left(), y), QPointF(right, y));
-    for (const double x : {area_.left(), right}) p_.drawLine(QPointF(x, y - look_.text * 0.4), QPointF(x, y + look_.text * 0.4));
-    const QString text = QStringLiteral("%1 used").arg(QString::fromStdString(formatReadable(*plan_.length, project_.settings.unit)));
+    for (const double x : {area_.left(), right})
+      p_.drawLine(QPointF(x, y - look_.text * 0.4), QPointF(x, y + look_.text * 0.4));
+    const QString text = QStringLiteral("%1 used").arg(
+        QString::fromStdString(formatReadable(*plan_.length, project_.settings.unit)));
     p_.setFont(textFont(look_.text, QFont::DemiBold));
     const double w = QFontMetricsF(p_.font()).horizontalAdvance(text) + look_.text;
     const double x = std::max(area_.left(), (area_.left() + right - w) / 2);
@@ -196,7 +212,8 @@ class CutMap {
 
 }  // namespace
 
-void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into, const CutMapLook& look) {
+void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
+                 const CutMapLook& look) {
   if (plan.width <= 0 || !clothById(project, plan.cloth)) return;
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
@@ -208,35 +225,40 @@ std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan) {
   std::vector<MapLabel> out;
   const auto range = [](int first, int n, const char* what) {
     const QString kind = QString::fromLatin1(what);
-    return n == 1 ? QStringLiteral("%1 %2").arg(kind).arg(first) : QStringLiteral("%1s %2 to %3").arg(kind).arg(first).arg(first + n - 1);
+    return n == 1 ? QStringLiteral("%1 %2").arg(kind).arg(first)
+                  : QStringLiteral("%1s %2 to %3").arg(kind).arg(first).arg(first + n - 1);
   };
   int window = 1, strip = 1;
   for (const WindowPart& w : plan.windows) {
     if (w.windows.empty()) continue;
     const int n = static_cast<int>(w.windows.size());
-    out.push_back({range(window, n, "Window"), QString::fromStdString(w.name) + QStringLiteral(", cut with scissors")});
+    out.push_back(
+        {range(window, n, "Window"), QString::fromStdString(w.name) + QStringLiteral(", cut with scissors")});
     window += n;
   }
   const CutMethod* m = plan.method();
   if (!m || !m->length) return out;
   const Unit unit = project.settings.unit;
   for (const StripGroup& g : m->strips) {
-    out.push_back({range(strip, g.strips, "Strip"), QStringLiteral("%1 wide, up to %2 from each")
-                                                        .arg(QString::fromStdString(formatLength(Length::millimetres(g.height), unit)),
-                                                             QString::fromStdString(counted(g.perStrip, g.demand.title)))});
+    out.push_back({range(strip, g.strips, "Strip"),
+                   QStringLiteral("%1 wide, up to %2 from each")
+                       .arg(QString::fromStdString(formatLength(Length::millimetres(g.height), unit)),
+                            QString::fromStdString(counted(g.perStrip, g.demand.title)))});
     strip += g.strips;
   }
   for (const RectangleGroup& g : m->rectangles) {
-    out.push_back({range(strip, std::max(1, g.rows), "Row"), QStringLiteral("%1 × %2 for %3")
-                                                                 .arg(QString::fromStdString(formatLength(Length::millimetres(g.width), unit)),
-                                                                      QString::fromStdString(formatLength(Length::millimetres(g.height), unit)),
-                                                                      QString::fromStdString(counted(g.demand.patches, g.demand.title)))});
+    out.push_back({range(strip, std::max(1, g.rows), "Row"),
+                   QStringLiteral("%1 × %2 for %3")
+                       .arg(QString::fromStdString(formatLength(Length::millimetres(g.width), unit)),
+                            QString::fromStdString(formatLength(Length::millimetres(g.height), unit)),
+                            QString::fromStdString(counted(g.demand.patches, g.demand.title)))});
     strip += std::max(1, g.rows);
   }
   return out;
 }
 
-void paintClothLength(QPainter& painter, const Project& project, const Cloth& cloth, const QRectF& area, double scale, const Palette& palette) {
+void paintClothLength(QPainter& painter, const Project& project, const Cloth& cloth, const QRectF& area,
+                      double scale, const Palette& palette) {
   painter.save();
   QPen pen(palette.ink, 1.5);
   pen.setJoinStyle(Qt::MiterJoin);

@@ -14,7 +14,8 @@ struct CutMapLook {
 };
 
 /// The selvedges run left to right: the cut end is on the left, the length runs to the right.
-void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into, const CutMapLook& look);
+void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
+                 const CutMapLook& look);
 
 /// What a strip, row or window block of the map is called: "1 to 12", and what it says.
 struct MapLabel {
@@ -23,6 +24,7 @@ struct MapLabel {
 std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan);
 
 /// A length of cloth drawn to scale with its colour and hatch, or its print where there is one.
-void paintClothLength(QPainter& painter, const Project& project, const Cloth& cloth, const QRectF& cloth_area, double scale, const Palette& palette);
+void paintClothLength(QPainter& painter, const Project& project, const Cloth& cloth, const QRectF& cloth_area,
+                      double scale, const Palette& palette);
 
 }  // namespace clathra

@@ -23,7 +23,8 @@ constexpr int kPdfDpi = 1200;  // 0.02 mm steps
 /// SVG's own unit here: a hundredth of a millimetre, so that lines are true to 0.01 mm.
 constexpr double kSvgPerMm = 100;
 
-QByteArray svgPage(double width, double height, const QString& title, const std::function<void(QPainter&)>& paint) {
+QByteArray svgPage(double width, double height, const QString& title,
+                   const std::function<void(QPainter&)>& paint) {
   QByteArray bytes;
   QBuffer buffer(&bytes);
   buffer.open(QIODevice::WriteOnly);
@@ -31,7 +32,8 @@ QByteArray svgPage(double width, double height, const QString& title, const std:
   svg.setOutputDevice(&buffer);
   svg.setTitle(title);
   svg.setResolution(static_cast<int>(std::lround(25.4 * kSvgPerMm)));
-  svg.setSize(QSize(static_cast<int>(std::lround(width * kSvgPerMm)), static_cast<int>(std::lround(height * kSvgPerMm))));
+  svg.setSize(QSize(static_cast<int>(std::lround(width * kSvgPerMm)),
+                    static_cast<int>(std::lround(height * kSvgPerMm))));
   svg.setViewBox(QRectF(0, 0, width * kSvgPerMm, height * kSvgPerMm));
   QPainter painter(&svg);
   painter.scale(kSvgPerMm, kSvgPerMm);
@@ -52,7 +54,8 @@ void paintLayoutPage(QPainter& painter, const Project& project, const QRectF& in
 
 }  // namespace
 
-QByteArray pdfPages(const Page& page, const std::string& title, const std::function<void(QPainter&, const std::function<void()>&)>& paint) {
+QByteArray pdfPages(const Page& page, const std::string& title,
+                    const std::function<void(QPainter&, const std::function<void()>&)>& paint) {
   loadFonts();
   QByteArray bytes;
   QBuffer buffer(&bytes);
@@ -61,7 +64,8 @@ QByteArray pdfPages(const Page& page, const std::string& title, const std::funct
   pdf.setResolution(kPdfDpi);
   pdf.setTitle(QString::fromStdString(title));
   pdf.setCreator(QStringLiteral("Clathra"));
-  pdf.setPageSize(QPageSize(QSizeF(page.width, page.height), QPageSize::Millimeter, QString::fromStdString(page.title), QPageSize::ExactMatch));
+  pdf.setPageSize(QPageSize(QSizeF(page.width, page.height), QPageSize::Millimeter,
+                            QString::fromStdString(page.title), QPageSize::ExactMatch));
   pdf.setPageMargins(QMarginsF(0, 0, 0, 0));
   QPainter painter(&pdf);
   const auto inMm = [&] {
@@ -84,7 +88,8 @@ QByteArray layoutPdf(const Project& project) {
     const PageText text(painter);
     text.line(QString::fromStdString(project.name), 12, 17, 6, QFont::Bold);
     text.line(QStringLiteral("FRONT, as the finished top is seen  ·  %1 × %2")
-                  .arg(QString::fromStdString(formatReadable(f.width(), project.settings.unit)), QString::fromStdString(formatReadable(f.height(), project.settings.unit))),
+                  .arg(QString::fromStdString(formatReadable(f.width(), project.settings.unit)),
+                       QString::fromStdString(formatReadable(f.height(), project.settings.unit))),
               12, 24, 3.8);
     paintLayoutPage(painter, project, QRectF(12, 30, page.width - 24, page.height - 62));
     double x = 12;
@@ -100,8 +105,9 @@ QByteArray layoutSvg(const Project& project) {
   loadFonts();
   const PieceIndex index(*project.layout);
   const Box b = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
-  return svgPage(b.width(), b.height(), QString::fromStdString(project.name),
-                 [&](QPainter& painter) { paintLayoutPage(painter, project, QRectF(0, 0, b.width(), b.height())); });
+  return svgPage(b.width(), b.height(), QString::fromStdString(project.name), [&](QPainter& painter) {
+    paintLayoutPage(painter, project, QRectF(0, 0, b.width(), b.height()));
+  });
 }
 
 QByteArray layoutPng(const Project& project, int longestSide) {
@@ -109,7 +115,8 @@ QByteArray layoutPng(const Project& project, int longestSide) {
   const PieceIndex index(*project.layout);
   const Box b = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
   const double scale = longestSide / std::max(b.width(), b.height());
-  QImage image(QSize(std::max(1, static_cast<int>(std::ceil(b.width() * scale))), std::max(1, static_cast<int>(std::ceil(b.height() * scale)))),
+  QImage image(QSize(std::max(1, static_cast<int>(std::ceil(b.width() * scale))),
+                     std::max(1, static_cast<int>(std::ceil(b.height() * scale)))),
                QImage::Format_ARGB32_Premultiplied);
   image.fill(Qt::white);
   QPainter painter(&image);
@@ -125,13 +132,14 @@ QByteArray layoutPng(const Project& project, int longestSide) {
 }
 
 Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan, const Progress& progress) {
-  QByteArray bytes = pdfPages(plan.page, project.name + ", papers", [&](QPainter& painter, const std::function<void()>& newPage) {
-    for (std::size_t s = 0; s < plan.sheets.size() && !progress.cancelled(); ++s) {
-      if (s > 0) newPage();
-      progress.report(static_cast<double>(s) / static_cast<double>(plan.sheets.size()));
-      paintSheet(painter, project, plan, s, {});
-    }
-  });
+  QByteArray bytes = pdfPages(
+      plan.page, project.name + ", papers", [&](QPainter& painter, const std::function<void()>& newPage) {
+        for (std::size_t s = 0; s < plan.sheets.size() && !progress.cancelled(); ++s) {
+          if (s > 0) newPage();
+          progress.report(static_cast<double>(s) / static_cast<double>(plan.sheets.size()));
+          paintSheet(painter, project, plan, s, {});
+        }
+      });
   if (progress.cancelled()) return fail(kCancelled);
   return bytes;
 }
@@ -145,13 +153,15 @@ QByteArray sheetSvg(const Project& project, const SheetPlan& plan, std::size_t s
 QByteArray cutCardPdf(const Project& project, const CutPlan& plan) {
   const Page page = pageOf(project.settings.page).value_or(standardPages().front());
   const Page card = page.width < 205 ? standardPages().front() : page;  // steps need a hand's breadth
-  return pdfPages(card, project.name + ", cutting card", [&](QPainter& painter, const std::function<void()>& newPage) {
-    paintCutCard(painter, project, plan, card, newPage);
-  });
+  return pdfPages(card, project.name + ", cutting card",
+                  [&](QPainter& painter, const std::function<void()>& newPage) {
+                    paintCutCard(painter, project, plan, card, newPage);
+                  });
 }
 
 Status writeBytes(const std::filesystem::path& file, const QByteArray& bytes) {
-  return writeWhole(realFileSystem(), file, std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))));
+  return writeWhole(realFileSystem(), file,
+                    std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))));
 }
 
 Status exportProject(const Project& project, const std::filesystem::path& file) {

@@ -1,8 +1,8 @@
 // Pages and pictures as bytes, to be written whole.
 #pragma once
 #include <QByteArray>
-#include <functional>
 #include <filesystem>
+#include <functional>
 
 #include "cutting/plan.hpp"
 #include "paper/sheets.hpp"
@@ -15,19 +15,22 @@ class QPainter;
 namespace clathra {
 
 /// Pages of `page` in mm; `paint` gets the painter and a call for the next page.
-QByteArray pdfPages(const Page& page, const std::string& title,
-                    const std::function<void(QPainter& painter, const std::function<void()>& newPage)>& paint);
+QByteArray pdfPages(
+    const Page& page, const std::string& title,
+    const std::function<void(QPainter& painter, const std::function<void()>& newPage)>& paint);
 
 QByteArray layoutPdf(const Project& project);
 QByteArray layoutSvg(const Project& project);
 QByteArray layoutPng(const Project& project, int longestSide = 2400);
 
 /// Errors: cancelled.
-[[nodiscard]] Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan, const Progress& progress = {});
+[[nodiscard]] Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan,
+                                           const Progress& progress = {});
 QByteArray sheetSvg(const Project& project, const SheetPlan& plan, std::size_t sheet);
 QByteArray cutCardPdf(const Project& project, const CutPlan& plan);
 
-/// Writes the layout or the tallies by the file's suffix. Errors: an unknown or unbuilt format, or as writeWhole.
+/// Writes the layout or the tallies by the file's suffix. Errors: an unknown or unbuilt format, or as
+/// writeWhole.
 [[nodiscard]] Status exportProject(const Project& project, const std::filesystem::path& file);
 [[nodiscard]] Status writeBytes(const std::filesystem::path& file, const QByteArray& bytes);
 

@@ -12,15 +12,20 @@ namespace {
 /// Draws one tile of side `t`; neighbours join without a seam.
 void drawTile(QPainter& p, Hatch hatch, double t) {
   switch (hatch) {
-    case Hatch::Plain: break;
+    case Hatch::Plain:
+      break;
     case Hatch::Rising:
       for (const double d : {-t, 0.0, t}) p.drawLine(QPointF(d, t), QPointF(d + t, 0));
       break;
     case Hatch::Falling:
       for (const double d : {-t, 0.0, t}) p.drawLine(QPointF(d, 0), QPointF(d + t, t));
       break;
-    case Hatch::Level: p.drawLine(QPointF(0, t / 2), QPointF(t, t / 2)); break;
-    case Hatch::Upright: p.drawLine(QPointF(t / 2, 0), QPointF(t / 2, t)); break;
+    case Hatch::Level:
+      p.drawLine(QPointF(0, t / 2), QPointF(t, t / 2));
+      break;
+    case Hatch::Upright:
+      p.drawLine(QPointF(t / 2, 0), QPointF(t / 2, t));
+      break;
     case Hatch::Crossed:
       p.drawLine(QPointF(0, t / 2), QPointF(t, t / 2));
       p.drawLine(QPointF(t / 2, 0), QPointF(t / 2, t));
@@ -34,7 +39,8 @@ void drawTile(QPainter& p, Hatch hatch, double t) {
       p.drawLine(QPointF(t / 2, t * 0.3), QPointF(t / 2, t * 0.7));
       break;
     case Hatch::Waves:
-      p.drawPolyline(QPolygonF({QPointF(0, t / 2), QPointF(t / 4, t * 0.3), QPointF(t * 0.75, t * 0.7), QPointF(t, t / 2)}));
+      p.drawPolyline(QPolygonF(
+          {QPointF(0, t / 2), QPointF(t / 4, t * 0.3), QPointF(t * 0.75, t * 0.7), QPointF(t, t / 2)}));
       break;
     case Hatch::Bricks:
       p.drawLine(QPointF(0, t / 4), QPointF(t, t / 4));
@@ -115,18 +121,33 @@ void strokeHatch(QPainter& painter, PolygonView p, Hatch hatch, double spacing, 
   constexpr double kQuarter = 0.78539816339744831;
   painter.setPen(pen);
   switch (hatch) {
-    case Hatch::Plain: break;
-    case Hatch::Rising: strokeFamily(painter, p, -kQuarter, spacing, 0); break;
-    case Hatch::Falling: strokeFamily(painter, p, kQuarter, spacing, 0); break;
-    case Hatch::Level: strokeFamily(painter, p, 0, spacing, 0); break;
-    case Hatch::Upright: strokeFamily(painter, p, 2 * kQuarter, spacing, 0); break;
+    case Hatch::Plain:
+      break;
+    case Hatch::Rising:
+      strokeFamily(painter, p, -kQuarter, spacing, 0);
+      break;
+    case Hatch::Falling:
+      strokeFamily(painter, p, kQuarter, spacing, 0);
+      break;
+    case Hatch::Level:
+      strokeFamily(painter, p, 0, spacing, 0);
+      break;
+    case Hatch::Upright:
+      strokeFamily(painter, p, 2 * kQuarter, spacing, 0);
+      break;
     case Hatch::Crossed:
       strokeFamily(painter, p, 0, spacing * 1.4, 0);
       strokeFamily(painter, p, 2 * kQuarter, spacing * 1.4, 0);
       break;
-    case Hatch::Dots: strokeFamily(painter, p, 0, spacing, spacing * 0.12); break;
-    case Hatch::Plus: strokeFamily(painter, p, 0, spacing, spacing * 0.45); break;
-    case Hatch::Waves: strokeFamily(painter, p, kQuarter / 2, spacing, spacing * 0.7); break;
+    case Hatch::Dots:
+      strokeFamily(painter, p, 0, spacing, spacing * 0.12);
+      break;
+    case Hatch::Plus:
+      strokeFamily(painter, p, 0, spacing, spacing * 0.45);
+      break;
+    case Hatch::Waves:
+      strokeFamily(painter, p, kQuarter / 2, spacing, spacing * 0.7);
+      break;
     case Hatch::Bricks:
       strokeFamily(painter, p, 0, spacing, 0);
       strokeFamily(painter, p, 2 * kQuarter, spacing * 2, spacing * 0.9);

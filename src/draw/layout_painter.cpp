@@ -15,7 +15,7 @@ namespace {
 
 constexpr double kHatchFrom = 11;  // px: on smaller pieces a hatch is only noise
 constexpr double kSignFrom = 16;
-constexpr double kHatchMm = 3;     // spacing of strokes on paper at full size
+constexpr double kHatchMm = 3;  // spacing of strokes on paper at full size
 
 QRectF toDevice(const LayoutPlace& place, const Box& b) {
   return QRectF(place.toDevice({b.left, b.top}), place.toDevice({b.right, b.bottom})).normalized();
@@ -104,7 +104,9 @@ class LayoutRun {
   }
 
   QBrush brushFor(const Cloth* cloth, double size) const {
-    if (!cloth) return look_.vector ? QBrush(Qt::white) : QBrush(look_.palette->dark ? QColor(0x2E3A42) : QColor(0xFFFFFF));
+    if (!cloth)
+      return look_.vector ? QBrush(Qt::white)
+                          : QBrush(look_.palette->dark ? QColor(0x2E3A42) : QColor(0xFFFFFF));
     if (look_.vector || size < kHatchFrom) return colourOf(cloth->colour);
     return hatchBrush(*cloth, p_.device()->devicePixelRatioF());
   }
@@ -114,7 +116,8 @@ class LayoutRun {
     const QPen pen(hatchColour(colourOf(cloth.colour)), 0.15 * std::max(place_.scale, 0.2));
     for (const auto i : pieces) {
       Polygon device;
-      for (const Point c : layout_.outline(i)) device.push_back({place_.toDevice(c).x(), place_.toDevice(c).y()});
+      for (const Point c : layout_.outline(i))
+        device.push_back({place_.toDevice(c).x(), place_.toDevice(c).y()});
       strokeHatch(p_, device, cloth.hatch, std::max(kHatchMm * place_.scale, 1.0), pen);
     }
     p_.setPen(seam);
@@ -125,7 +128,8 @@ class LayoutRun {
     return std::min(b.width(), b.height()) * place_.scale;
   }
 
-  void centredText(std::uint32_t i, const QString& text, double size, const QColor& colour, const QColor* plate) {
+  void centredText(std::uint32_t i, const QString& text, double size, const QColor& colour,
+                   const QColor* plate) {
     const QPointF at = place_.toDevice(layout_.pieces[i].centre);
     const QFontMetricsF metrics(p_.font());
     const double w = metrics.horizontalAdvance(text);
@@ -196,7 +200,8 @@ void paintLayout(QPainter& painter, const Project& project, const PieceIndex& in
   run.cursor();
 }
 
-void paintArrangement(QPainter& painter, const Arrangement& arrangement, const QRectF& into, const Palette& palette) {
+void paintArrangement(QPainter& painter, const Arrangement& arrangement, const QRectF& into,
+                      const Palette& palette) {
   Recipe recipe;
   recipe.arrangement = arrangement.id;
   recipe.edge = Length::millimetres(10);
@@ -214,15 +219,19 @@ void paintArrangement(QPainter& painter, const Arrangement& arrangement, const Q
   LayoutPlace place = fitted(all, into, false);
   if (!rosette) {  // fill the frame rather than float in it
     place.scale = std::max(into.width() / all.width(), into.height() / all.height()) * 1.12;
-    place.origin = into.center() - QPointF((all.left + all.right) / 2, (all.top + all.bottom) / 2) * place.scale;
+    place.origin =
+        into.center() - QPointF((all.left + all.right) / 2, (all.top + all.bottom) / 2) * place.scale;
   }
-  const QColor shades[] = {QColor(0x2B4A66), QColor(0xD9C7A3), QColor(0xB4573F), QColor(0x7F9468), QColor(0xEFE4CC)};
+  const QColor shades[] = {QColor(0x2B4A66), QColor(0xD9C7A3), QColor(0xB4573F), QColor(0x7F9468),
+                           QColor(0xEFE4CC)};
   painter.setPen(QPen(palette.panel, 1.5));
   for (std::size_t i = 0; i < layout->size(); ++i) {
     const Piece& piece = layout->pieces[i];
     std::size_t shade = piece.shape;
     if (layout->shapes.size() == 1)
-      shade = rosette ? piece.row : static_cast<std::size_t>(piece.key.part + std::abs(piece.key.col) + 2 * std::abs(piece.key.row));
+      shade = rosette ? piece.row
+                      : static_cast<std::size_t>(piece.key.part + std::abs(piece.key.col) +
+                                                 2 * std::abs(piece.key.row));
     painter.setBrush(shades[shade % (layout->shapes.size() == 1 ? 3 : std::size(shades))]);
     QPolygonF polygon;
     for (const Point c : layout->outline(i)) polygon << place.toDevice(c);

@@ -12,20 +12,23 @@ namespace clathra {
 
 struct LayoutLook {
   const Palette* palette = &dayPalette();
-  bool vector = false;     ///< for PDF and SVG: hatches as strokes
-  bool back = false;       ///< seen from the BACK: mirrored left to right
-  bool signs = true;       ///< cloths' signs on pieces at least 16 px across
-  bool numbers = false;    ///< piece numbers instead
-  std::span<const std::uint32_t> lit;   ///< pieces a click would change, or a remark is about
-  int cursor = -1;         ///< piece under the keyboard cursor
+  bool vector = false;                 ///< for PDF and SVG: hatches as strokes
+  bool back = false;                   ///< seen from the BACK: mirrored left to right
+  bool signs = true;                   ///< cloths' signs on pieces at least 16 px across
+  bool numbers = false;                ///< piece numbers instead
+  std::span<const std::uint32_t> lit;  ///< pieces a click would change, or a remark is about
+  int cursor = -1;                     ///< piece under the keyboard cursor
 };
 
-/// Where the layout lies on the device: scale in units per mm, and the device position of the layout's origin.
+/// Where the layout lies on the device: scale in units per mm, and the device position of the layout's
+/// origin.
 struct LayoutPlace {
   double scale = 1;
   QPointF origin;
   bool back = false;
-  QPointF toDevice(Point p) const { return {origin.x() + (back ? -p.x : p.x) * scale, origin.y() + p.y * scale}; }
+  QPointF toDevice(Point p) const {
+    return {origin.x() + (back ? -p.x : p.x) * scale, origin.y() + p.y * scale};
+  }
   Point toLayout(QPointF p) const {
     const double x = (p.x() - origin.x()) / scale;
     return {back ? -x : x, (p.y() - origin.y()) / scale};
@@ -39,6 +42,7 @@ void paintLayout(QPainter& painter, const Project& project, const PieceIndex& in
                  const QRectF& clip, const LayoutLook& look);
 
 /// A small picture of an arrangement with its shapes in different shades.
-void paintArrangement(QPainter& painter, const Arrangement& arrangement, const QRectF& into, const Palette& palette);
+void paintArrangement(QPainter& painter, const Arrangement& arrangement, const QRectF& into,
+                      const Palette& palette);
 
 }  // namespace clathra

@@ -11,8 +11,8 @@ namespace {
 
 constexpr double kPi = 3.14159265358979323846;
 
-/// The picture as a brush in mm: repeated, so that windows near its edge show what the cloth shows there only where
-/// the picture holds whole repeats; beyond the picture it is a hint.
+/// The picture as a brush in mm: repeated, so that windows near its edge show what the cloth shows there only
+/// where the picture holds whole repeats; beyond the picture it is a hint.
 QBrush clothBrush(const QImage& picture, const Print& print) {
   QBrush brush(picture);
   const double mm = 25.4 / print.dpi;
@@ -37,8 +37,8 @@ SwatchPlace fittedSwatch(const Print& print, const QSize& pixels, const QRectF& 
   return place;
 }
 
-void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, PolygonView patch,
-                 const SwatchPlace& place, const QRectF& clip, const Palette& palette) {
+void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper,
+                 PolygonView patch, const SwatchPlace& place, const QRectF& clip, const Palette& palette) {
   painter.save();
   painter.setClipRect(clip);
   const double mm = 25.4 / print.dpi;
@@ -93,8 +93,8 @@ int copiesInRound(PolygonView paper) {
   return std::max(2, static_cast<int>(std::floor(360 / angle + 1e-6)));
 }
 
-void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies, UnitKind kind,
-               const QRectF& into, const Palette& palette) {
+void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies,
+               UnitKind kind, const QRectF& into, const Palette& palette) {
   if (copies < 1 || picture.isNull()) return;
   const std::size_t tip = turningCorner(paper);
   const Point at = paper[tip];
@@ -114,7 +114,8 @@ void paintUnit(QPainter& painter, const QImage& picture, const Print& print, Pol
     if (kind == UnitKind::Mirrored && i % 2 == 1) {
       // Reflect in the bisector of the corner, which swaps its two edges.
       const Point other = paper[(tip + paper.size() - 1) % paper.size()] - at;
-      const double bisector = std::atan2((1 / length(edge) * edge + 1 / length(other) * other).y, (1 / length(edge) * edge + 1 / length(other) * other).x);
+      const double bisector = std::atan2((1 / length(edge) * edge + 1 / length(other) * other).y,
+                                         (1 / length(edge) * edge + 1 / length(other) * other).x);
       painter.rotate(degrees(bisector));
       painter.scale(1, -1);
       painter.rotate(-degrees(bisector));
@@ -130,7 +131,8 @@ void paintUnit(QPainter& painter, const QImage& picture, const Print& print, Pol
   painter.restore();
 }
 
-void paintWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, PolygonView patch, const QRectF& into) {
+void paintWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper,
+                 PolygonView patch, const QRectF& into) {
   const Box b = bounds(patch);
   const double scale = std::min(into.width() / b.width(), into.height() / b.height());
   painter.save();

@@ -19,20 +19,21 @@ struct SwatchPlace {
 SwatchPlace fittedSwatch(const Print& print, const QSize& pixels, const QRectF& into);
 
 /// The print dimmed, the window clear, its allowance dashed, the shape's middle line and centre marked.
-void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, PolygonView patch,
-                 const SwatchPlace& place, const QRectF& clip, const Palette& palette);
+void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper,
+                 PolygonView patch, const SwatchPlace& place, const QRectF& clip, const Palette& palette);
 
 enum class UnitKind { Pinwheel, Mirrored };
-/// `copies` of the window round its sharpest corner, turned, or alternately mirrored. `paper` is the window's outline
-/// on the picture (mm).
-void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies, UnitKind kind,
-               const QRectF& into, const Palette& palette);
+/// `copies` of the window round its sharpest corner, turned, or alternately mirrored. `paper` is the window's
+/// outline on the picture (mm).
+void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies,
+               UnitKind kind, const QRectF& into, const Palette& palette);
 /// The corner that copies are turned round: the sharpest, the topmost of equals.
 std::size_t turningCorner(PolygonView paper);
 /// How many copies close a full round at that corner: 360 by its angle, at least 2.
 int copiesInRound(PolygonView paper);
 
 /// Just the cloth in the window, as it is printed on a card.
-void paintWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, PolygonView patch, const QRectF& into);
+void paintWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper,
+                 PolygonView patch, const QRectF& into);
 
 }  // namespace clathra

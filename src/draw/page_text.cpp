@@ -14,7 +14,8 @@ double PageText::width(const QString& text, double size, int weight) const {
   return QFontMetricsF(textFont(size * kScale, weight)).horizontalAdvance(text) / kScale;
 }
 
-double PageText::line(const QString& text, double x, double y, double size, int weight, const QColor& colour) const {
+double PageText::line(const QString& text, double x, double y, double size, int weight,
+                      const QColor& colour) const {
   p_.save();
   p_.translate(x, y);
   p_.scale(1 / kScale, 1 / kScale);
@@ -25,7 +26,8 @@ double PageText::line(const QString& text, double x, double y, double size, int 
   return width(text, size, weight);
 }
 
-double PageText::paragraph(const QString& text, double x, double y, double w, double size, int weight, const QColor& colour) const {
+double PageText::paragraph(const QString& text, double x, double y, double w, double size, int weight,
+                           const QColor& colour) const {
   p_.save();
   p_.translate(x, y);
   p_.scale(1 / kScale, 1 / kScale);

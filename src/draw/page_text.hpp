@@ -10,10 +10,11 @@ class PageText {
  public:
   explicit PageText(QPainter& painter) : p_(painter) {}
   /// One line with its baseline at y; gives the width in mm.
-  double line(const QString& text, double x, double y, double size, int weight = QFont::Normal, const QColor& colour = Qt::black) const;
+  double line(const QString& text, double x, double y, double size, int weight = QFont::Normal,
+              const QColor& colour = Qt::black) const;
   /// Wrapped within a width; gives the height used.
-  double paragraph(const QString& text, double x, double y, double width, double size, int weight = QFont::Normal,
-                   const QColor& colour = Qt::black) const;
+  double paragraph(const QString& text, double x, double y, double width, double size,
+                   int weight = QFont::Normal, const QColor& colour = Qt::black) const;
   double width(const QString& text, double size, int weight = QFont::Normal) const;
 
  private:

@@ -8,8 +8,8 @@ namespace clathra {
 
 struct Palette {
   QColor ground, panel, line, ink, muted, madder, moss, ochre, sea, chosen, note;
-  QColor onAct;    ///< text on madder, moss, ochre and sea
-  QColor paper;    ///< a printed page
+  QColor onAct;  ///< text on madder, moss, ochre and sea
+  QColor paper;  ///< a printed page
   bool dark = false;
 };
 

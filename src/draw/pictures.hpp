@@ -7,7 +7,8 @@
 
 namespace clathra {
 
-/// Reads a picture file of any format Qt knows and gives it as PNG. Errors: one sentence with the file's name.
+/// Reads a picture file of any format Qt knows and gives it as PNG. Errors: one sentence with the file's
+/// name.
 [[nodiscard]] Result<Picture> loadPicture(const std::string& path);
 /// A picture of a project as an image; null if it is damaged.
 QImage decode(const Picture& picture);

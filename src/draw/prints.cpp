@@ -17,7 +17,8 @@ QPainterPath drop(double w, double h) {
   return p;
 }
 
-void ringOfDrops(QPainter& p, int n, double inner, double w, double h, const QColor& colour, double start = 0) {
+void ringOfDrops(QPainter& p, int n, double inner, double w, double h, const QColor& colour,
+                 double start = 0) {
   p.setPen(Qt::NoPen);
   p.setBrush(colour);
   for (int i = 0; i < n; ++i) {
@@ -84,11 +85,15 @@ void reed(QPainter& p, double across, double along) {
 }
 
 void stripes(QPainter& p, double across, double height) {
-  const struct { double from, to; QRgb colour; } bands[] = {
-      {0.0, 0.34, 0xFF2F5873}, {0.34, 0.42, 0xFFE8DCC3}, {0.42, 0.5, 0xFFB4573F}, {0.5, 0.58, 0xFFE8DCC3}, {0.58, 0.74, 0xFF6E93A6}, {0.74, 1.0, 0xFFE8DCC3}};
+  const struct {
+    double from, to;
+    QRgb colour;
+  } bands[] = {{0.0, 0.34, 0xFF2F5873}, {0.34, 0.42, 0xFFE8DCC3}, {0.42, 0.5, 0xFFB4573F},
+               {0.5, 0.58, 0xFFE8DCC3}, {0.58, 0.74, 0xFF6E93A6}, {0.74, 1.0, 0xFFE8DCC3}};
   p.setPen(Qt::NoPen);
   p.setRenderHint(QPainter::Antialiasing, false);
-  for (const auto& b : bands) p.fillRect(QRectF(b.from * across, 0, (b.to - b.from) * across, height), QColor(b.colour));
+  for (const auto& b : bands)
+    p.fillRect(QRectF(b.from * across, 0, (b.to - b.from) * across, height), QColor(b.colour));
 }
 
 }  // namespace
@@ -104,7 +109,8 @@ const std::vector<PrintDesign>& printDesigns() {
 
 QImage drawPrint(const PrintDesign& d) {
   const double scale = d.dpi / 25.4;
-  QImage image(static_cast<int>(std::lround(d.widthMm * scale)), static_cast<int>(std::lround(d.heightMm * scale)), QImage::Format_RGB32);
+  QImage image(static_cast<int>(std::lround(d.widthMm * scale)),
+               static_cast<int>(std::lround(d.heightMm * scale)), QImage::Format_RGB32);
   image.fill(QColor(d.kind == RepeatKind::HalfDrop ? 0xF1EAD6 : 0xF4ECDC));
   QPainter p(&image);
   p.setRenderHint(QPainter::Antialiasing);

@@ -10,7 +10,7 @@ namespace clathra {
 
 /// One print of the shelf: how it repeats and its picture of a few repeats.
 struct PrintDesign {
-  std::string file;          ///< "lantern-damask.png"
+  std::string file;  ///< "lantern-damask.png"
   double dpi = 100;
   double along = 0, across = 0;  ///< mm
   RepeatKind kind = RepeatKind::Straight;

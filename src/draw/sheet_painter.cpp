@@ -16,7 +16,8 @@ constexpr double kTextScale = 20;
 
 class SheetRun {
  public:
-  SheetRun(QPainter& painter, const Project& project, const SheetPlan& plan, const Sheet& sheet, const SheetLook& look)
+  SheetRun(QPainter& painter, const Project& project, const SheetPlan& plan, const Sheet& sheet,
+           const SheetLook& look)
       : p_(painter), project_(project), plan_(plan), sheet_(sheet), look_(look) {}
 
   void outlines() {
@@ -37,9 +38,11 @@ class SheetRun {
       const double size = std::clamp(room * 0.42, 1.6, 5.0);
       text(std::to_string(paper.piece + 1), at + Point{0, -0.25 * size}, size, QFont::Bold, 2 * room);
       if (room > 6)
-        text(nameOf(shape), at + Point{0, size * 0.62}, std::min(2.4, size * 0.6), QFont::Normal, 2 * room * 0.84);
+        text(nameOf(shape), at + Point{0, size * 0.62}, std::min(2.4, size * 0.6), QFont::Normal,
+             2 * room * 0.84);
       const Cloth* cloth = clothById(project_, project_.painting[paper.piece]);
-      if (cloth && room > 3.4) text(cloth->sign, at + Point{0, size * (room > 6 ? 1.55 : 0.95)}, size * 0.8, QFont::Bold, room);
+      if (cloth && room > 3.4)
+        text(cloth->sign, at + Point{0, size * (room > 6 ? 1.55 : 0.95)}, size * 0.8, QFont::Bold, room);
       // Beside the number, inside the circle that fits the paper, whichever way it points.
       const double long_ = std::min(room * 0.36, 4.5);
       arrow(at + Point{0.74 * room, -0.25 * size} + 0.5 * long_ * paper.top, paper.top, long_);
@@ -56,15 +59,18 @@ class SheetRun {
     down(w - 6.2, m + 106, 101.6, "4 in");
     const std::string side = plan_.side == MarkedSide::Back ? "BACK" : "FRONT";
     const auto number = static_cast<std::size_t>(&sheet_ - plan_.sheets.data()) + 1;
-    text(project_.name + "  ·  sheet " + std::to_string(number) + " of " + std::to_string(plan_.sheets.size()), {(w + m + 104) / 2, 5.4}, 3.1,
-         QFont::DemiBold, w - 2 * m - 106);
-    text("marked side: " + side + "  ·  print at 100 %, measure the rules", {(w + m + 104) / 2, h - 5.6}, 2.9, QFont::Normal, w - 2 * m - 106);
+    text(
+        project_.name + "  ·  sheet " + std::to_string(number) + " of " + std::to_string(plan_.sheets.size()),
+        {(w + m + 104) / 2, 5.4}, 3.1, QFont::DemiBold, w - 2 * m - 106);
+    text("marked side: " + side + "  ·  print at 100 %, measure the rules", {(w + m + 104) / 2, h - 5.6}, 2.9,
+         QFont::Normal, w - 2 * m - 106);
   }
 
  private:
   std::string nameOf(const Shape& shape) {
     std::string& known = names_[&shape];
-    if (known.empty()) known = shape.title + " " + formatLength(Length::millimetres(shape.edge), edgeUnit(shape));
+    if (known.empty())
+      known = shape.title + " " + formatLength(Length::millimetres(shape.edge), edgeUnit(shape));
     return known;
   }
   Unit edgeUnit(const Shape& shape) const {
@@ -141,7 +147,8 @@ class SheetRun {
 
 }  // namespace
 
-void paintSheet(QPainter& painter, const Project& project, const SheetPlan& plan, std::size_t sheet, const SheetLook& look) {
+void paintSheet(QPainter& painter, const Project& project, const SheetPlan& plan, std::size_t sheet,
+                const SheetLook& look) {
   SheetRun run(painter, project, plan, plan.sheets[sheet], look);
   run.outlines();
   if (!look.marks) return;

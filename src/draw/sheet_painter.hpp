@@ -9,10 +9,11 @@ namespace clathra {
 
 struct SheetLook {
   const Palette* palette = &printPalette();
-  bool marks = true;   ///< numbers, names, signs, arrows, rules; without: the outlines alone
+  bool marks = true;  ///< numbers, names, signs, arrows, rules; without: the outlines alone
 };
 
 /// The painter's units are mm, the origin the page's upper left corner.
-void paintSheet(QPainter& painter, const Project& project, const SheetPlan& plan, std::size_t sheet, const SheetLook& look);
+void paintSheet(QPainter& painter, const Project& project, const SheetPlan& plan, std::size_t sheet,
+                const SheetLook& look);
 
 }  // namespace clathra

@@ -1,4 +1,5 @@
-// Drives the window as a user does: finds controls by what they are called, clicks, types, answers file dialogs.
+// Drives the window as a user does: finds controls by what they are called, clicks, types, answers file
+// dialogs.
 #pragma once
 #include <QAbstractButton>
 #include <QApplication>
@@ -45,7 +46,8 @@ struct Driver {
     return {};
   }
 
-  /// The visible control whose spoken name or text begins so. Fails the program if there is none: a test names what it uses.
+  /// The visible control whose spoken name or text begins so. Fails the program if there is none: a test
+  /// names what it uses.
   template <class T = QWidget>
   T* find(const QString& name) {
     settle();
@@ -59,7 +61,8 @@ struct Driver {
   bool has(const QString& name) {
     settle();
     const auto all = window->findChildren<T*>();
-    return std::any_of(all.begin(), all.end(), [&](T* w) { return w->isVisible() && nameOf(w).startsWith(name); });
+    return std::any_of(all.begin(), all.end(),
+                       [&](T* w) { return w->isVisible() && nameOf(w).startsWith(name); });
   }
 
   void bringIntoView(QWidget* w) {

@@ -1,5 +1,5 @@
-// Every view at every size, by day and in the evening, up to 200 % text: no clipped words, no control out of reach, a
-// spoken name for each.
+// Every view at every size, by day and in the evening, up to 200 % text: no clipped words, no control out of
+// reach, a spoken name for each.
 #include <QComboBox>
 #include <QLabel>
 #include <QScrollArea>
@@ -20,8 +20,11 @@ bool reachable(const QWidget* w, const QWidget* window) {
     if (const auto* area = qobject_cast<const QScrollArea*>(p)) {
       // Scrolled sideways it would be lost: the areas of the window scroll up and down only.
       const QRect content(area->widget()->mapTo(window, QPoint(0, 0)), area->widget()->size());
-      const bool inside = r.left() >= content.left() - 1 && r.right() <= content.right() + 1 &&
-                          (area->horizontalScrollBarPolicy() != Qt::ScrollBarAlwaysOff || r.right() <= QRect(area->viewport()->mapTo(window, QPoint()), area->viewport()->size()).right() + 2);
+      const bool inside =
+          r.left() >= content.left() - 1 && r.right() <= content.right() + 1 &&
+          (area->horizontalScrollBarPolicy() != Qt::ScrollBarAlwaysOff ||
+           r.right() <=
+               QRect(area->viewport()->mapTo(window, QPoint()), area->viewport()->size()).right() + 2);
       if (!inside) return false;
       r = QRect(area->mapTo(window, QPoint(0, 0)), area->size());
     }
@@ -33,20 +36,35 @@ QString problem(Driver& d) {
   const auto all = d.window->findChildren<QWidget*>();
   for (const QWidget* w : all) {
     if (!w->isVisible() || w->size().isEmpty()) continue;
-    const QString who = QStringLiteral("%1 \"%2\" %3x%4").arg(QString::fromLatin1(w->metaObject()->className()), Driver::nameOf(w).left(40)).arg(w->width()).arg(w->height());
+    const QString who =
+        QStringLiteral("%1 \"%2\" %3x%4")
+            .arg(QString::fromLatin1(w->metaObject()->className()), Driver::nameOf(w).left(40))
+            .arg(w->width())
+            .arg(w->height());
     if (const auto* l = qobject_cast<const QLabel*>(w); l && !l->text().isEmpty()) {
       const QSize wants = l->wordWrap() ? QSize(0, l->heightForWidth(l->width())) : l->sizeHint();
       if (l->width() + 1 < wants.width() || l->height() + 2 < wants.height())
-        return QStringLiteral("clipped words: \"%1\" has %2x%3, wants %4x%5").arg(l->text().left(50)).arg(l->width()).arg(l->height()).arg(wants.width()).arg(wants.height());
+        return QStringLiteral("clipped words: \"%1\" has %2x%3, wants %4x%5")
+            .arg(l->text().left(50))
+            .arg(l->width())
+            .arg(l->height())
+            .arg(wants.width())
+            .arg(wants.height());
     }
     const auto* b = qobject_cast<const QAbstractButton*>(w);
-    if (b && !b->text().isEmpty() && b->minimumSizeHint().width() > b->width() + 1) return who + QStringLiteral(" is narrower than its words");
-    if (b && !b->text().isEmpty() && b->fontMetrics().height() > b->height()) return who + QStringLiteral(" is lower than its words");
+    if (b && !b->text().isEmpty() && b->minimumSizeHint().width() > b->width() + 1)
+      return who + QStringLiteral(" is narrower than its words");
+    if (b && !b->text().isEmpty() && b->fontMetrics().height() > b->height())
+      return who + QStringLiteral(" is lower than its words");
     const bool control = b || qobject_cast<const QLineEdit*>(w) || qobject_cast<const QComboBox*>(w);
     if (!control) continue;
     if (Driver::nameOf(w).isEmpty()) return who + QStringLiteral(" has no spoken name");
-    if (w->isEnabled() && w->focusPolicy() == Qt::NoFocus) return who + QStringLiteral(" is not reached by keyboard");
-    if (!reachable(w, d.window.get())) return who + QStringLiteral(" is out of reach at %1,%2").arg(w->mapTo(d.window.get(), QPoint()).x()).arg(w->mapTo(d.window.get(), QPoint()).y());
+    if (w->isEnabled() && w->focusPolicy() == Qt::NoFocus)
+      return who + QStringLiteral(" is not reached by keyboard");
+    if (!reachable(w, d.window.get()))
+      return who + QStringLiteral(" is out of reach at %1,%2")
+                       .arg(w->mapTo(d.window.get(), QPoint()).x())
+                       .arg(w->mapTo(d.window.get(), QPoint()).y());
   }
   return {};
 }
@@ -63,7 +81,9 @@ class ViewsTest : public QObject {
     for (const QSize size : {QSize(1280, 800), QSize(1024, 700), QSize(1920, 1080)})
       for (const double scale : {1.0, 1.5, 2.0})
         for (const bool evening : {false, true})
-          QTest::addRow("%dx%d at %d %% %s", size.width(), size.height(), int(scale * 100), evening ? "evening" : "day") << size << scale << evening;
+          QTest::addRow("%dx%d at %d %% %s", size.width(), size.height(), int(scale * 100),
+                        evening ? "evening" : "day")
+              << size << scale << evening;
   }
   void nothingIsClippedOrOutOfReach() {
     QFETCH(QSize, size);
@@ -86,15 +106,19 @@ class ViewsTest : public QObject {
     for (const char* id : {"arrange", "papers", "cloth", "motif", "cut"}) {
       d.window->goTo(QString::fromLatin1(id));
       QVERIFY2(check(id).isEmpty(), qPrintable(check(id)));
-      if (d.has<QAbstractButton>("Bench") && !d.find<QAbstractButton>("Bench")->isChecked()) {  // the drawer, opened
+      if (d.has<QAbstractButton>("Bench") &&
+          !d.find<QAbstractButton>("Bench")->isChecked()) {  // the drawer, opened
         d.click("Bench");
         QVERIFY2(check(id).isEmpty(), qPrintable(check(id)));
         d.click("Bench");
       }
     }
-    d.window->say(QStringLiteral("This is a message of the length that messages have when a file could not be saved; choose another place or try again."));
+    d.window->say(
+        QStringLiteral("This is a message of the length that messages have when a file could not be saved; "
+                       "choose another place or try again."));
     QVERIFY2(check("message").isEmpty(), qPrintable(check("message")));
-    d.session->edit({{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {1, 2, 3}}}, QStringLiteral("took cloths off"));
+    d.session->edit({{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {1, 2, 3}}},
+                    QStringLiteral("took cloths off"));
     d.window->goTo(QStringLiteral("arrange"));
     QVERIFY2(check("remarks").isEmpty(), qPrintable(check("remarks")));
   }
@@ -143,8 +167,10 @@ class ViewsTest : public QObject {
     Driver d;
     d.click("New project: Hexagons");
     const Project before = d.project();
-    for (const auto& [field, text] : {std::pair("The edge", "nonsense"), std::pair("The edge", "0"), std::pair("The edge", "-3 mm"), std::pair("The edge", "50 m"), std::pair("Count across", "many"),
-                                      std::pair("Count across", "0"), std::pair("Count down", "99999999"), std::pair("The seam allowance", "1 m")}) {
+    for (const auto& [field, text] :
+         {std::pair("The edge", "nonsense"), std::pair("The edge", "0"), std::pair("The edge", "-3 mm"),
+          std::pair("The edge", "50 m"), std::pair("Count across", "many"), std::pair("Count across", "0"),
+          std::pair("Count down", "99999999"), std::pair("The seam allowance", "1 m")}) {
       d.window->say({});
       d.type(field, text);
       QVERIFY2(!d.window->said().isEmpty(), text);

@@ -1,12 +1,12 @@
-// The whole path, once with the mouse and once by keyboard alone: new project, size, paint, papers, window moved, method
-// chosen, card, save, reopen, same figures.
+// The whole path, once with the mouse and once by keyboard alone: new project, size, paint, papers, window
+// moved, method chosen, card, save, reopen, same figures.
 #include <QComboBox>
 #include <QTemporaryDir>
 
 #include "app/arrange/arrange_station.hpp"
 #include "app/motif/motif_station.hpp"
-#include "driver.hpp"
 #include "draw/prints.hpp"
+#include "driver.hpp"
 #include "project/file.hpp"
 #include "registry.hpp"
 
@@ -30,7 +30,8 @@ struct FiguresOf {
 FiguresOf figuresOf(Driver& d) {
   d.settle();
   const MotifSupply* s = d.session->supply(d.project().motifs.at(0).id);
-  return {d.session->figures().pieces, d.session->figures().sheets, s->wanted, s->onHand.value_or(-1), d.session->figures().clothNeeded, d.session->figures().width};
+  return {d.session->figures().pieces, d.session->figures().sheets,      s->wanted,
+          s->onHand.value_or(-1),      d.session->figures().clothNeeded, d.session->figures().width};
 }
 
 }  // namespace
@@ -67,7 +68,8 @@ class WholePathTest : public QObject {
     d.click("A click paints: Ring");
     const auto middle = static_cast<std::uint32_t>(d.project().layout->size() / 2);
     clickPiece(d, middle);
-    QCOMPARE(d.session->tally().count(d.project().cloths[1].id), static_cast<int>(ringOf(d.session->geometry().seams, middle, 1).size()));
+    QCOMPARE(d.session->tally().count(d.project().cloths[1].id),
+             static_cast<int>(ringOf(d.session->geometry().seams, middle, 1).size()));
     const int ring = d.session->tally().count(d.project().cloths[1].id);
     d.click("Undo");
     QCOMPARE(d.session->tally().count(d.project().cloths[1].id), 0);

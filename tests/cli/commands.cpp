@@ -24,7 +24,8 @@ Ran run(const QStringList& args) {
   p.setProcessEnvironment(env);
   p.start(CLATHRA_BINARIES "/clathra-cli", args);
   p.waitForFinished(120'000);
-  return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -1, p.readAllStandardOutput(), p.readAllStandardError()};
+  return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -1, p.readAllStandardOutput(),
+          p.readAllStandardError()};
 }
 
 }  // namespace
@@ -41,7 +42,9 @@ class CommandsTest : public QObject {
   }
   QString made() {
     const QString file = at("p.clathra");
-    if (run({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "6", "--down", "5", "-o", file}).code != 0) qFatal("new failed");
+    if (run({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "6", "--down", "5", "-o", file})
+            .code != 0)
+      qFatal("new failed");
     return file;
   }
 
@@ -52,7 +55,8 @@ class CommandsTest : public QObject {
     const QJsonArray all = r.json().array();
     QVERIFY(all.size() >= 11);
     for (const QJsonValue& v : all)
-      for (const char* key : {"id", "name", "kind", "parameters", "edge_of", "counts"}) QVERIFY2(v.toObject().contains(key), key);
+      for (const char* key : {"id", "name", "kind", "parameters", "edge_of", "counts"})
+        QVERIFY2(v.toObject().contains(key), key);
   }
   void aNewProjectIsTallied() {
     const Ran r = run({"tally", made(), "--json"});
@@ -69,12 +73,18 @@ class CommandsTest : public QObject {
   void slicedSidesCountWholePieces() {
     const QString cut = at("cut.clathra"), slice = at("slice.clathra");
     for (const auto& [sides, file] : {std::pair("edge-pieces", cut), std::pair("slice", slice)})
-      QCOMPARE(run({"new", "--arrangement", "hexagons", "--edge", "30mm", "--across", "4", "--down", "5", "--sides", sides, "-o", file}).code, 0);
-    const QJsonObject a = run({"tally", cut, "--json"}).json().object(), b = run({"tally", slice, "--json"}).json().object();
+      QCOMPARE(run({"new", "--arrangement", "hexagons", "--edge", "30mm", "--across", "4", "--down", "5",
+                    "--sides", sides, "-o", file})
+                   .code,
+               0);
+    const QJsonObject a = run({"tally", cut, "--json"}).json().object(),
+                      b = run({"tally", slice, "--json"}).json().object();
     QCOMPARE(a["pieces"].toInt(), 18);
     QCOMPARE(b["pieces"].toInt(), 18);
     QCOMPARE(a["finished"], b["finished"]);
-    COMPARE_TO(a["area"].toDouble(), a["finished"].toObject()["width"].toDouble() * a["finished"].toObject()["height"].toDouble(), 0.1);
+    COMPARE_TO(a["area"].toDouble(),
+               a["finished"].toObject()["width"].toDouble() * a["finished"].toObject()["height"].toDouble(),
+               0.1);
     COMPARE_TO(b["area"].toDouble(), 18 * 1.5 * std::sqrt(3.0) * 900, 0.1);
   }
   void piecesAreGeoJson() {
@@ -86,7 +96,8 @@ class CommandsTest : public QObject {
   }
   void aScriptEditsCountsAndCuts() {
     QImage(600, 500, QImage::Format_RGB32).save(at("p.png"));
-    const QByteArray text = R"([{"edit":"addCloth","name":"Tide Ink","width":1050,"lengths":[2000],"direction":"none",
+    const QByteArray text =
+        R"([{"edit":"addCloth","name":"Tide Ink","width":1050,"lengths":[2000],"direction":"none",
       "print":{"picture":"p.png","dpi":100,"along":152,"across":203,"kind":"straight","mirror_axes":[{"deg":90,"point":[76,0]}],"mark":[0,0]}},
       {"edit":"addScraps","name":"Odds"},{"edit":"paint","cloth":"Tide Ink","shape":"hexagon"},{"edit":"paint","cloth":"Odds","ring":{"of":8,"k":1}},
       {"edit":"setAllowance","value":6.35},{"edit":"setAllowance","value":9,"cloth":"Odds"},{"edit":"setSpare","percent":5},
@@ -108,7 +119,9 @@ class CommandsTest : public QObject {
     COMPARE_TO(ink["length"].toDouble(), sum + windows, 1e-6);
     QVERIFY(ink["buy_length"].toDouble() >= ink["length"].toDouble());
     const QJsonObject motif = run({"motif", out, "--json"}).json().array()[0].toObject();
-    for (const char* key : {"motif", "cloth", "shape", "at", "turn", "mirrored", "pieces", "wanted", "on_hand", "length_needed", "meeting"}) QVERIFY2(motif.contains(key), key);
+    for (const char* key : {"motif", "cloth", "shape", "at", "turn", "mirrored", "pieces", "wanted",
+                            "on_hand", "length_needed", "meeting"})
+      QVERIFY2(motif.contains(key), key);
     QCOMPARE(motif["wanted"].toInt(), 3);
     QVERIFY(motif["meeting"].isNull());
     QCOMPARE(run({"check", out}).code, 0);
@@ -118,13 +131,16 @@ class CommandsTest : public QObject {
   }
   void aBadScriptNamesItsPlaceAndWritesNothing() {
     const QString out = at("never.clathra"), file = made();
-    for (const char* text : {R"([{"edit":"setSpare","percent":5},{"edit":"paint","cloth":"Nope","pieces":[1]}])", R"({"edit":"setSpare"})", "[", R"([{"edit":"undo"}])", "[7]"}) {
+    for (const char* text :
+         {R"([{"edit":"setSpare","percent":5},{"edit":"paint","cloth":"Nope","pieces":[1]}])",
+          R"({"edit":"setSpare"})", "[", R"([{"edit":"undo"}])", "[7]"}) {
       const Ran r = run({"edit", file, script(text), "-o", out});
       QCOMPARE(r.code, 1);
       QCOMPARE(r.err.count('\n'), 1);
       QVERIFY(!QFile::exists(out));
     }
-    QVERIFY(run({"edit", file, script(R"([{"edit":"setSpare","percent":5},{"edit":"fly"}])"), "-o", out}).err.startsWith("Edit 2 of the script"));
+    QVERIFY(run({"edit", file, script(R"([{"edit":"setSpare","percent":5},{"edit":"fly"}])"), "-o", out})
+                .err.startsWith("Edit 2 of the script"));
   }
   void papersAreWrittenAndCounted() {
     const QString file = made();
@@ -136,22 +152,38 @@ class CommandsTest : public QObject {
     const QJsonObject need = j["per_shape"].toArray()[0].toObject();
     QCOMPARE(need["needed"].toInt(), 30);
     QVERIFY(need["at_once"].isNull());
-    QCOMPARE(run({"papers", file, "--page", "a4", "--out", at("svg"), "--format", "svg", "--side", "front"}).code, 0);
+    QCOMPARE(
+        run({"papers", file, "--page", "a4", "--out", at("svg"), "--format", "svg", "--side", "front"}).code,
+        0);
     QCOMPARE(QDir(at("svg")).entryList({"*.svg"}).size(), 2);
     QCOMPARE(run({"papers", file, "--page", "a4", "--out", at("dxf"), "--format", "dxf"}).code, 1);
   }
   void badInputEndsWithOneSentenceAndOne_data() {
     QTest::addColumn<QStringList>("args");
     const auto row = [](const QStringList& a) { QTest::newRow(qPrintable(a.join(' '))) << a; };
-    const QStringList base{"new", "--arrangement", "hexagons", "--across", "3", "--down", "3", "-o", "/tmp/clathra-never.clathra"};
-    for (const char* edge : {"0", "-1in", "1", "abc", "1e9mm", "5000mm"}) row(base + QStringList{QStringLiteral("--edge=%1").arg(edge)});
-    row({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "5000", "--down", "5000", "-o", "/tmp/clathra-never.clathra"});
+    const QStringList base{"new",
+                           "--arrangement",
+                           "hexagons",
+                           "--across",
+                           "3",
+                           "--down",
+                           "3",
+                           "-o",
+                           "/tmp/clathra-never.clathra"};
+    for (const char* edge : {"0", "-1in", "1", "abc", "1e9mm", "5000mm"})
+      row(base + QStringList{QStringLiteral("--edge=%1").arg(edge)});
+    row({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "5000", "--down", "5000", "-o",
+         "/tmp/clathra-never.clathra"});
     row({"new", "--arrangement", "hexagons", "--edge", "1in", "-o", "/tmp/clathra-never.clathra"});
-    row({"new", "--arrangement", "none", "--edge", "1in", "--across", "2", "--down", "2", "-o", "/tmp/clathra-never.clathra"});
-    row({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "2", "--down", "2", "--sides", "round", "-o", "/tmp/clathra-never.clathra"});
-    row({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "2", "--down", "2", "-o", "/nowhere/x.clathra"});
+    row({"new", "--arrangement", "none", "--edge", "1in", "--across", "2", "--down", "2", "-o",
+         "/tmp/clathra-never.clathra"});
+    row({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "2", "--down", "2", "--sides",
+         "round", "-o", "/tmp/clathra-never.clathra"});
+    row({"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "2", "--down", "2", "-o",
+         "/nowhere/x.clathra"});
     row({"demo", "none", "-o", "/tmp/clathra-never.clathra"});
-    for (const char* command : {"tally", "pieces", "cut", "motif", "review", "check"}) row({command, "/nowhere/x.clathra"});
+    for (const char* command : {"tally", "pieces", "cut", "motif", "review", "check"})
+      row({command, "/nowhere/x.clathra"});
     for (const char* command : {"subdivide", "fit", "pack", "repeat", "sew"}) row({command});
   }
   void badInputEndsWithOneSentenceAndOne() {
@@ -164,10 +196,13 @@ class CommandsTest : public QObject {
     QVERIFY(!QFile::exists("/tmp/clathra-never.clathra"));
   }
   void wrongUsageEndsWithTwo() {
-    for (const QStringList& args : {QStringList{}, QStringList{"fly"}, QStringList{"tally"}, QStringList{"new", "--edge"}}) QCOMPARE(run(args).code, 2);
+    for (const QStringList& args :
+         {QStringList{}, QStringList{"fly"}, QStringList{"tally"}, QStringList{"new", "--edge"}})
+      QCOMPARE(run(args).code, 2);
   }
   void everyCommandHasHelp() {
-    for (const char* command : {"arrangements", "new", "demo", "edit", "pieces", "tally", "papers", "cut", "motif", "review", "check", "export"}) {
+    for (const char* command : {"arrangements", "new", "demo", "edit", "pieces", "tally", "papers", "cut",
+                                "motif", "review", "check", "export"}) {
       const Ran r = run({command, "--help"});
       QCOMPARE(r.code, 0);
       QVERIFY(r.out.size() > 40);

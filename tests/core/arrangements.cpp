@@ -21,8 +21,10 @@ struct Case {
 std::vector<Case> cases() {
   std::vector<Case> out;
   for (const Arrangement& a : support::library().all())
-    for (const auto& [edge, across, down] : {std::tuple(25.4, 3, 3), std::tuple(31.75, 4, 5), std::tuple(60.0, 5, 4)})
-      for (const Sides sides : {Sides::Outline, Sides::EdgePieces, Sides::Slice}) out.push_back({a.id, edge, across, down, sides});
+    for (const auto& [edge, across, down] :
+         {std::tuple(25.4, 3, 3), std::tuple(31.75, 4, 5), std::tuple(60.0, 5, 4)})
+      for (const Sides sides : {Sides::Outline, Sides::EdgePieces, Sides::Slice})
+        out.push_back({a.id, edge, across, down, sides});
   return out;
 }
 
@@ -32,7 +34,8 @@ std::string fault(const std::vector<std::vector<Point>>& pieces, const Layout& l
   if (layout.sides == Sides::EdgePieces) {
     const double box = layout.finished.width() * layout.finished.height();
     if (std::abs(f.area - box) > 1e-6 * box) return "areas do not add up to the rectangle";
-    if (std::abs(f.unmatched - 2 * (layout.finished.width() + layout.finished.height())) > 0.05) return "edges inside face nothing";
+    if (std::abs(f.unmatched - 2 * (layout.finished.width() + layout.finished.height())) > 0.05)
+      return "edges inside face nothing";
   } else if (std::abs(f.unmatched - boundary) > 0.05) {
     return "edges inside face nothing";
   }
@@ -47,7 +50,8 @@ class ArrangementsTest : public QObject {
  private slots:
   void atLeastTenFieldsAndARosetteShip() {
     int fields = 0, rosettes = 0;
-    for (const Arrangement& a : support::library().all()) ++(a.kind == ArrangementKind::Field ? fields : rosettes);
+    for (const Arrangement& a : support::library().all())
+      ++(a.kind == ArrangementKind::Field ? fields : rosettes);
     QVERIFY(fields >= 10);
     QVERIFY(rosettes >= 1);
   }
@@ -57,7 +61,8 @@ class ArrangementsTest : public QObject {
     const auto all = cases();
     for (std::size_t i = 0; i < all.size(); ++i) {
       const Case& c = all[i];
-      QTest::addRow("%s %gmm %dx%d %s", c.id.c_str(), c.edge, c.across, c.down, sidesName(c.sides).c_str()) << static_cast<int>(i);
+      QTest::addRow("%s %gmm %dx%d %s", c.id.c_str(), c.edge, c.across, c.down, sidesName(c.sides).c_str())
+          << static_cast<int>(i);
     }
   }
   void everyFileIsFreeOfGapsAndOverlaps() {
@@ -106,7 +111,9 @@ class ArrangementsTest : public QObject {
       for (std::size_t i = 0; i < pieces.size(); ++i) builder.add(pieces[i], {static_cast<int>(i), 0, 0});
       return std::move(builder).finish(Sides::Outline, good.finished, true);
     };
-    const Layout moved = rebuilt([](auto& p) { for (Point& c : p[12]) c.x += 0.3; });
+    const Layout moved = rebuilt([](auto& p) {
+      for (Point& c : p[12]) c.x += 0.3;
+    });
     const Layout dropped = rebuilt([](auto& p) { p.erase(p.begin() + 12); });
     const Layout doubled = rebuilt([](auto& p) { p.push_back(p[12]); });
     QVERIFY(!soundness(moved, buildSeams(moved)).overlaps.empty());
@@ -131,14 +138,17 @@ class ArrangementsTest : public QObject {
     QVERIFY(built.error().text.find("1000000") != std::string::npos);
     QVERIFY(built.error().text.find("200000") != std::string::npos);
     QVERIFY(!buildLayout(a, support::recipe("hexagons", 20, 100'000, 100'000)));
-    QVERIFY(!buildLayout(**support::library().find("hexagon-rosette"), support::recipe("hexagon-rosette", 20, 100'000, 1)));
+    QVERIFY(!buildLayout(**support::library().find("hexagon-rosette"),
+                         support::recipe("hexagon-rosette", 20, 100'000, 1)));
   }
   void edgesOutOfRangeAreRefused() {
     const auto& a = **support::library().find("hexagons");
-    for (const double edge : {0.0, 1.0, 2000.0}) QVERIFY(!buildLayout(a, support::recipe("hexagons", edge, 3, 3)));
+    for (const double edge : {0.0, 1.0, 2000.0})
+      QVERIFY(!buildLayout(a, support::recipe("hexagons", edge, 3, 3)));
   }
   void sidesOfAPatchThatIsTooSmallAreRefused() {
-    const auto built = buildLayout(**support::library().find("hexagons"), support::recipe("hexagons", 20, 3, 1, Sides::EdgePieces));
+    const auto built = buildLayout(**support::library().find("hexagons"),
+                                   support::recipe("hexagons", 20, 3, 1, Sides::EdgePieces));
     QVERIFY(!built);
     QVERIFY(built.error().text.ends_with('.'));
   }
@@ -147,11 +157,13 @@ class ArrangementsTest : public QObject {
     const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
     std::set<std::string> names;
     for (const Shape& s : l.shapes) names.insert(s.name);
-    QCOMPARE(names, (std::set<std::string>{"hexagon", "half-hexagon-flat-cut", "half-hexagon-point-cut", "quarter-hexagon"}));
+    QCOMPARE(names, (std::set<std::string>{"hexagon", "half-hexagon-flat-cut", "half-hexagon-point-cut",
+                                           "quarter-hexagon"}));
     const Layout d = support::layout(support::recipe("hexagon-columns", 30, 4, 5, Sides::EdgePieces));
     names.clear();
     for (const Shape& s : d.shapes) names.insert(s.name);
-    QCOMPARE(names, (std::set<std::string>{"hexagon", "diamond60", "triangle60", "half-diamond60-along", "triangle-30-60-90"}));
+    QCOMPARE(names, (std::set<std::string>{"hexagon", "diamond60", "triangle60", "half-diamond60-along",
+                                           "triangle-30-60-90"}));
   }
   void quarterHexagonsComeInTwoHands() {
     const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
@@ -170,7 +182,8 @@ class ArrangementsTest : public QObject {
         const Piece& p = l.pieces[i];
         const Polygon copy = placed(l.shapes[p.shape].outline, p.turn, p.hand < 0, p.centre);
         for (const Point c : copy)
-          QVERIFY(std::any_of(l.outline(i).begin(), l.outline(i).end(), [&](Point q) { return distance(c, q) < 1e-3; }));
+          QVERIFY(std::any_of(l.outline(i).begin(), l.outline(i).end(),
+                              [&](Point q) { return distance(c, q) < 1e-3; }));
       }
     }
   }
@@ -179,13 +192,20 @@ class ArrangementsTest : public QObject {
     QTest::addColumn<QByteArray>("text");
     QTest::newRow("not json") << QByteArray("{");
     QTest::newRow("a list") << QByteArray("[]");
-    QTest::newRow("no cell") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1]})");
-    QTest::newRow("empty cell") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[]})");
-    QTest::newRow("parallel steps") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[2,0],"cell":[{"shape":"square"}]})");
-    QTest::newRow("unknown shape") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"shape":"blob"}]})");
-    QTest::newRow("bad formula") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":["1+","0"],"b":[0,1],"cell":[{"shape":"square"}]})");
-    QTest::newRow("no area") << QByteArray(R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"polygon":[[0,0],[1,0],[2,0]]}]})");
-    QTest::newRow("kind") << QByteArray(R"({"id":"x","name":"x","kind":"y","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"shape":"square"}]})");
+    QTest::newRow("no cell") << QByteArray(
+        R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1]})");
+    QTest::newRow("empty cell") << QByteArray(
+        R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[]})");
+    QTest::newRow("parallel steps") << QByteArray(
+        R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[2,0],"cell":[{"shape":"square"}]})");
+    QTest::newRow("unknown shape") << QByteArray(
+        R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"shape":"blob"}]})");
+    QTest::newRow("bad formula") << QByteArray(
+        R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":["1+","0"],"b":[0,1],"cell":[{"shape":"square"}]})");
+    QTest::newRow("no area") << QByteArray(
+        R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"polygon":[[0,0],[1,0],[2,0]]}]})");
+    QTest::newRow("kind") << QByteArray(
+        R"({"id":"x","name":"x","kind":"y","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"shape":"square"}]})");
   }
   void refusesFilesThatAreNoArrangements() {
     QFETCH(QByteArray, text);

@@ -27,7 +27,11 @@ Project made(const Setup& s) {
   p = support::edited(p, {{"edit", "setUnit"}, {"unit", s.unit}});
   p = support::edited(p, {{"edit", "setAllowance"}, {"value", s.allowance}});
   p = support::edited(p, {{"edit", "setSpare"}, {"percent", s.spare}});
-  p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", s.width}, {"direction", s.direction}, {"increment", 100}});
+  p = support::edited(p, {{"edit", "addCloth"},
+                          {"name", "C"},
+                          {"width", s.width},
+                          {"direction", s.direction},
+                          {"increment", 100}});
   json pieces = json::array();
   for (std::size_t i = 0; i < p.layout->size() && static_cast<int>(pieces.size()) < s.n; ++i)
     if (p.layout->shapes[p.layout->pieces[i].shape].name == s.shape) pieces.push_back(i + 1);
@@ -35,7 +39,9 @@ Project made(const Setup& s) {
   return support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"pieces", pieces}});
 }
 
-CutPlan planOf(const Project& p) { return *cutPlan(p, *findCloth(p, "C")); }
+CutPlan planOf(const Project& p) {
+  return *cutPlan(p, *findCloth(p, "C"));
+}
 
 const CutMethod& method(const CutPlan& plan, const char* id) {
   for (const CutMethod& m : plan.methods)
@@ -57,7 +63,8 @@ class CuttingTest : public QObject {
  private slots:
   void sumsEqualTheOnesWorkedByHand_data() {
     QTest::addColumn<int>("index");
-    for (int i = 0; i < static_cast<int>(sums().size()); ++i) QTest::addRow("sum %d: %s", i + 1, sums()[static_cast<std::size_t>(i)].name) << i;
+    for (int i = 0; i < static_cast<int>(sums().size()); ++i)
+      QTest::addRow("sum %d: %s", i + 1, sums()[static_cast<std::size_t>(i)].name) << i;
   }
   void sumsEqualTheOnesWorkedByHand() {
     QFETCH(int, index);
@@ -76,7 +83,8 @@ class CuttingTest : public QObject {
     const CutPlan plan = planOf(p);
     const CutMethod& m = method(plan, "rectangles");
     QCOMPARE(*m.length, 0.0);
-    QCOMPARE(support::text(m.steps.at(0)), QByteArray("From the scraps cut 7 rough rectangles of 60 mm × 60 mm for 7 squares."));
+    QCOMPARE(support::text(m.steps.at(0)),
+             QByteArray("From the scraps cut 7 rough rectangles of 60 mm × 60 mm for 7 squares."));
     QVERIFY(!method(plan, "strips").length);
     QVERIFY(!method(plan, "strips").why.empty());
   }
@@ -89,10 +97,12 @@ class CuttingTest : public QObject {
     QVERIFY(*plan.buyLength >= *plan.length);
   }
   void patchesLieInTheClothAndOverlapNowhere() {
-    for (const char* id : {"triangles", "diamonds", "kites", "hexagons", "honeycomb-square", "octagon-square"}) {
+    for (const char* id :
+         {"triangles", "diamonds", "kites", "hexagons", "honeycomb-square", "octagon-square"}) {
       Project p = support::project(support::recipe(id, 40, 6, 6));
       p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 900}});
-      for (const Shape& s : p.layout->shapes) p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", s.name}});
+      for (const Shape& s : p.layout->shapes)
+        p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", s.name}});
       const CutPlan plan = planOf(p);
       int patches = 0;
       for (const StripGroup& g : method(plan, "strips").strips) {
@@ -100,7 +110,8 @@ class CuttingTest : public QObject {
         for (std::size_t i = 0; i < copies.size(); ++i) {
           const Box b = bounds(copies[i]);
           QVERIFY(b.left > -1e-6 && b.right < 900 + 1e-5 && b.top > -1e-6 && b.bottom < g.height + 1e-6);
-          for (std::size_t k = i + 1; k < copies.size(); ++k) QVERIFY(overlapArea(copies[i], copies[k]) < 0.02);
+          for (std::size_t k = i + 1; k < copies.size(); ++k)
+            QVERIFY(overlapArea(copies[i], copies[k]) < 0.02);
         }
         QVERIFY(g.strips * g.perStrip >= g.demand.patches);
         QVERIFY((g.strips - 1) * g.perStrip < g.demand.patches);
@@ -122,10 +133,12 @@ class CuttingTest : public QObject {
     QVERIFY(handOf(strips[0].demand.patch) == -handOf(strips[1].demand.patch));
   }
   void aOneWayClothIsNotTurnedUnlessAllowed() {
-    Project p = made({.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50, .direction = "one-way"});
+    Project p = made(
+        {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50, .direction = "one-way"});
     QVERIFY(!method(planOf(p), "strips").turnsOneWay);
     COMPARE_TO(method(planOf(p), "strips").lengthIfTurned, 226, 1e-6);
-    p = support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}, {"turnOneWay", true}});
+    p = support::edited(
+        p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}, {"turnOneWay", true}});
     QVERIFY(method(planOf(p), "strips").turnsOneWay);
     COMPARE_TO(*method(planOf(p), "strips").length, 226, 1e-6);
   }
@@ -137,10 +150,13 @@ class CuttingTest : public QObject {
   }
   void whatIsMissingIsWhatDoesNotFitTheLengths() {
     Project p = made({});  // seven strips of 60 mm and 25 mm for squaring up: 445 mm
-    const auto with = [&](const json& lengths) { return *planOf(support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", lengths}})).shortBy; };
+    const auto with = [&](const json& lengths) {
+      return *planOf(support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", lengths}}))
+                  .shortBy;
+    };
     COMPARE_TO(with({445}), 0, 1e-6);
     COMPARE_TO(with({444}), 60, 1e-6);
-    COMPARE_TO(with({265, 205}), 0, 1e-6);   // four strips and three, each squared up
+    COMPARE_TO(with({265, 205}), 0, 1e-6);  // four strips and three, each squared up
     COMPARE_TO(with({264, 205}), 60, 1e-6);
   }
   void minutesOpenIntoTheirParts() {
@@ -165,18 +181,70 @@ class CuttingTest : public QObject {
   static std::vector<Sum> sums() {
     return {
         {"squares", {}, "strips", 445, 115},
-        {"triangles, alternately turned", {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50}, "strips", 226, 0},
-        {"diamonds, slanted cuts", {.arrangement = "diamonds", .edge = 40, .shape = "diamond60", .n = 40}, "strips", 160, 0},
-        {"hexagons", {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6}, "strips", 217, 0},
+        {"triangles, alternately turned",
+         {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50},
+         "strips",
+         226,
+         0},
+        {"diamonds, slanted cuts",
+         {.arrangement = "diamonds", .edge = 40, .shape = "diamond60", .n = 40},
+         "strips",
+         160,
+         0},
+        {"hexagons",
+         {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6},
+         "strips",
+         217,
+         0},
         {"half hexagons, alternately turned",
-         {.arrangement = "hexagons", .edge = 30, .across = 4, .down = 83, .sides = Sides::EdgePieces, .shape = "half-hexagon-point-cut", .n = 40, .allowance = 6}, "strips", 139, 0},
-        {"half squares, the better way round", {.arrangement = "offset-squares", .sides = Sides::EdgePieces, .shape = "rectangle-2-1", .n = 10}, "strips", 60, 0},
-        {"octagons", {.arrangement = "octagon-square", .edge = 30, .across = 4, .down = 3, .shape = "octagon", .n = 12, .allowance = 6}, "strips", 195, 0},
+         {.arrangement = "hexagons",
+          .edge = 30,
+          .across = 4,
+          .down = 83,
+          .sides = Sides::EdgePieces,
+          .shape = "half-hexagon-point-cut",
+          .n = 40,
+          .allowance = 6},
+         "strips",
+         139,
+         0},
+        {"half squares, the better way round",
+         {.arrangement = "offset-squares", .sides = Sides::EdgePieces, .shape = "rectangle-2-1", .n = 10},
+         "strips",
+         60,
+         0},
+        {"octagons",
+         {.arrangement = "octagon-square",
+          .edge = 30,
+          .across = 4,
+          .down = 3,
+          .shape = "octagon",
+          .n = 12,
+          .allowance = 6},
+         "strips",
+         195,
+         0},
         {"squares with spares", {.n = 110, .spare = 5}, "strips", 505, 0},
-        {"inches", {.edge = 38.1, .across = 20, .down = 11, .n = 218, .allowance = 6.35, .width = 1050, .unit = "inch"}, "strips", 583.8, 0},
-        {"rectangles for hexagons", {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6}, "rectangles", 173, 0},
-        {"rectangles for triangles", {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50}, "rectangles", 337, 0},
-        {"triangles on a one-way cloth", {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50, .direction = "one-way"}, "strips", 360, 0},
+        {"inches",
+         {.edge = 38.1, .across = 20, .down = 11, .n = 218, .allowance = 6.35, .width = 1050, .unit = "inch"},
+         "strips",
+         583.8,
+         0},
+        {"rectangles for hexagons",
+         {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6},
+         "rectangles",
+         173,
+         0},
+        {"rectangles for triangles",
+         {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50},
+         "rectangles",
+         337,
+         0},
+        {"triangles on a one-way cloth",
+         {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50, .direction = "one-way"},
+         "strips",
+         360,
+         0},
     };
   }
 };

@@ -20,7 +20,9 @@ std::string refusal(const Project& p, const json& edit) {
   return next ? std::string() : next.error().text;
 }
 
-int wearing(const Project& p, const char* cloth) { return Tally(p).count(*findCloth(p, cloth)); }
+int wearing(const Project& p, const char* cloth) {
+  return Tally(p).count(*findCloth(p, cloth));
+}
 
 }  // namespace
 
@@ -67,11 +69,14 @@ class EditsTest : public QObject {
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", {8, 9, 20}}});
     std::set<PieceKey> keys;
     for (const int n : {8, 9, 20}) keys.insert(p.layout->pieces[static_cast<std::size_t>(n - 1)].key);
-    for (const json& edit : {json{{"edit", "setEdge"}, {"value", 40}}, json{{"edit", "setCounts"}, {"across", 9}, {"down", 7}}, json{{"edit", "setSides"}, {"sides", "edge-pieces"}},
-                             json{{"edit", "setSides"}, {"sides", "slice"}}}) {
+    for (const json& edit :
+         {json{{"edit", "setEdge"}, {"value", 40}}, json{{"edit", "setCounts"}, {"across", 9}, {"down", 7}},
+          json{{"edit", "setSides"}, {"sides", "edge-pieces"}},
+          json{{"edit", "setSides"}, {"sides", "slice"}}}) {
       p = support::edited(p, edit);
       QCOMPARE(wearing(p, "A"), 3);
-      for (std::size_t i = 0; i < p.layout->size(); ++i) QCOMPARE(p.painting[i] != kNoCloth, keys.contains(p.layout->pieces[i].key));
+      for (std::size_t i = 0; i < p.layout->size(); ++i)
+        QCOMPARE(p.painting[i] != kNoCloth, keys.contains(p.layout->pieces[i].key));
     }
   }
   void removingAClothTakesItOffAndDropsItsMotifs() {
@@ -81,23 +86,57 @@ class EditsTest : public QObject {
     QCOMPARE(Tally(p).count(kNoCloth), 30);
     QVERIFY(!findCloth(p, "B"));
     p = support::edited(p, {{"edit", "addCloth"}, {"name", "New"}});
-    QCOMPARE(support::text(p.cloths.back().sign), QByteArray("B"));  // the free sign is given again, the number is not
+    QCOMPARE(support::text(p.cloths.back().sign),
+             QByteArray("B"));  // the free sign is given again, the number is not
     QCOMPARE(p.cloths.back().id, ClothId(4));
   }
 
   void refusesBadEditsInASentence_data() {
     QTest::addColumn<QByteArray>("edit");
-    for (const char* e : {R"({})", R"([])", R"({"edit":"fly"})", R"({"edit":"setEdge"})", R"({"edit":"setEdge","value":0})", R"({"edit":"setEdge","value":-3})",
-                          R"({"edit":"setEdge","value":1e300})", R"({"edit":"setEdge","value":"1in"})", R"({"edit":"setCounts","across":0})", R"({"edit":"setCounts","across":1.5})",
-                          R"({"edit":"setCounts","across":5000,"down":5000})", R"({"edit":"setSides"})", R"({"edit":"setSides","sides":"round"})", R"({"edit":"paint","pieces":[1]})",
-                          R"({"edit":"paint","cloth":"None such","pieces":[1]})", R"({"edit":"paint","cloth":"A","pieces":[0]})", R"({"edit":"paint","cloth":"A","pieces":[31]})",
-                          R"({"edit":"paint","cloth":"A","pieces":[]})", R"({"edit":"paint","cloth":"A","pieces":["x"]})", R"({"edit":"paint","cloth":"A","shape":"blob"})",
-                          R"({"edit":"paint","cloth":"A","ring":{"of":1,"k":500}})", R"({"edit":"paint","cloth":"A"})", R"({"edit":"setAllowance","value":0})", R"({"edit":"setAllowance","value":500})",
-                          R"({"edit":"setSpare","percent":-1})", R"({"edit":"addCloth"})", R"({"edit":"addCloth","name":"x","width":-1})", R"({"edit":"addCloth","name":"x","lengths":[0]})",
-                          R"({"edit":"addCloth","name":"x","direction":"up"})", R"({"edit":"addCloth","name":"x","colour":"red"})", R"({"edit":"addCloth","name":"x","print":{"picture":"none.png","along":1,"across":1}})",
-                          R"({"edit":"changeCloth","cloth":"zz"})", R"({"edit":"chooseMethod","cloth":"A","method":"traced"})", R"({"edit":"chooseMethod","cloth":"A","method":"teeth"})",
-                          R"({"edit":"addMotif","name":"m","cloth":"A","shape":"hexagon","at":[1,1]})", R"({"edit":"changeMotif","motif":"none"})", R"({"edit":"setPage","page":"b0"})", R"({"edit":"setPage","page":"10x10"})",
-                          R"({"edit":"rename","name":""})", R"({"edit":"setAside","check":"x"})", R"({"edit":"takeUpAgain","check":"x"})", R"({"edit":"setUnit","unit":"ell"})", R"({"edit":"setArrangement","arrangement":"none"})"})
+    for (const char* e :
+         {R"({})",
+          R"([])",
+          R"({"edit":"fly"})",
+          R"({"edit":"setEdge"})",
+          R"({"edit":"setEdge","value":0})",
+          R"({"edit":"setEdge","value":-3})",
+          R"({"edit":"setEdge","value":1e300})",
+          R"({"edit":"setEdge","value":"1in"})",
+          R"({"edit":"setCounts","across":0})",
+          R"({"edit":"setCounts","across":1.5})",
+          R"({"edit":"setCounts","across":5000,"down":5000})",
+          R"({"edit":"setSides"})",
+          R"({"edit":"setSides","sides":"round"})",
+          R"({"edit":"paint","pieces":[1]})",
+          R"({"edit":"paint","cloth":"None such","pieces":[1]})",
+          R"({"edit":"paint","cloth":"A","pieces":[0]})",
+          R"({"edit":"paint","cloth":"A","pieces":[31]})",
+          R"({"edit":"paint","cloth":"A","pieces":[]})",
+          R"({"edit":"paint","cloth":"A","pieces":["x"]})",
+          R"({"edit":"paint","cloth":"A","shape":"blob"})",
+          R"({"edit":"paint","cloth":"A","ring":{"of":1,"k":500}})",
+          R"({"edit":"paint","cloth":"A"})",
+          R"({"edit":"setAllowance","value":0})",
+          R"({"edit":"setAllowance","value":500})",
+          R"({"edit":"setSpare","percent":-1})",
+          R"({"edit":"addCloth"})",
+          R"({"edit":"addCloth","name":"x","width":-1})",
+          R"({"edit":"addCloth","name":"x","lengths":[0]})",
+          R"({"edit":"addCloth","name":"x","direction":"up"})",
+          R"({"edit":"addCloth","name":"x","colour":"red"})",
+          R"({"edit":"addCloth","name":"x","print":{"picture":"none.png","along":1,"across":1}})",
+          R"({"edit":"changeCloth","cloth":"zz"})",
+          R"({"edit":"chooseMethod","cloth":"A","method":"traced"})",
+          R"({"edit":"chooseMethod","cloth":"A","method":"teeth"})",
+          R"({"edit":"addMotif","name":"m","cloth":"A","shape":"hexagon","at":[1,1]})",
+          R"({"edit":"changeMotif","motif":"none"})",
+          R"({"edit":"setPage","page":"b0"})",
+          R"({"edit":"setPage","page":"10x10"})",
+          R"({"edit":"rename","name":""})",
+          R"({"edit":"setAside","check":"x"})",
+          R"({"edit":"takeUpAgain","check":"x"})",
+          R"({"edit":"setUnit","unit":"ell"})",
+          R"({"edit":"setArrangement","arrangement":"none"})"})
       QTest::newRow(e) << QByteArray(e);
   }
   void refusesBadEditsInASentence() {
@@ -110,8 +149,11 @@ class EditsTest : public QObject {
   void everyEditHasKeysAndADescription() {
     for (const EditKind& k : editKinds()) {
       QVERIFY(!k.keys.empty() && !k.does.empty() && k.apply);
-      QVERIFY(!refusal(support::project(support::recipe("hexagons", 25.4, 2, 2)), {{"edit", std::string(k.name)}, {"cloth", 7}}).empty() || k.name == "setCounts" || k.name == "setUnit" ||
-              k.name == "setPage" || k.name == "setArrangement");
+      QVERIFY(!refusal(support::project(support::recipe("hexagons", 25.4, 2, 2)),
+                       {{"edit", std::string(k.name)}, {"cloth", 7}})
+                   .empty() ||
+              k.name == "setCounts" || k.name == "setUnit" || k.name == "setPage" ||
+              k.name == "setArrangement");
     }
   }
 
@@ -121,11 +163,17 @@ class EditsTest : public QObject {
     QRandomGenerator random(3);
     const auto randomEdit = [&]() -> json {
       switch (random.bounded(5)) {
-        case 0: return {{"edit", "setEdge"}, {"value", 20 + random.bounded(20)}};
-        case 1: return {{"edit", "setCounts"}, {"across", 3 + random.bounded(6)}, {"down", 3 + random.bounded(6)}};
-        case 2: return {{"edit", "setSides"}, {"sides", random.bounded(2) ? "edge-pieces" : "outline"}};
-        case 3: return {{"edit", "setSpare"}, {"percent", random.bounded(20)}};
-        default: return {{"edit", "paint"}, {"cloth", signOf(random.bounded(4))}, {"pieces", {1 + random.bounded(4)}}};
+        case 0:
+          return {{"edit", "setEdge"}, {"value", 20 + random.bounded(20)}};
+        case 1:
+          return {{"edit", "setCounts"}, {"across", 3 + random.bounded(6)}, {"down", 3 + random.bounded(6)}};
+        case 2:
+          return {{"edit", "setSides"}, {"sides", random.bounded(2) ? "edge-pieces" : "outline"}};
+        case 3:
+          return {{"edit", "setSpare"}, {"percent", random.bounded(20)}};
+        default:
+          return {
+              {"edit", "paint"}, {"cloth", signOf(random.bounded(4))}, {"pieces", {1 + random.bounded(4)}}};
       }
     };
     for (int i = 0; i < 200; ++i) {
@@ -146,7 +194,8 @@ class EditsTest : public QObject {
   void dragsMergeAndVanishWhenBackAtTheStart() {
     const Project start = support::project(support::recipe("hexagons", 25.4, 6, 5));
     History h(start);
-    for (const int n : {1, 2, 3}) h.push(support::edited(h.now(), {{"edit", "setSpare"}, {"percent", n}}), "spare", "drag");
+    for (const int n : {1, 2, 3})
+      h.push(support::edited(h.now(), {{"edit", "setSpare"}, {"percent", n}}), "spare", "drag");
     QCOMPARE(h.steps(), std::size_t(1));
     h.push(support::edited(h.now(), {{"edit", "setSpare"}, {"percent", 0}}), "spare", "drag");
     QCOMPARE(h.steps(), std::size_t(0));
@@ -161,7 +210,9 @@ class EditsTest : public QObject {
     QRandomGenerator random(5);
     for (int i = 0; i < 300; ++i) {
       const int n = static_cast<int>(p.layout->size());
-      const Project next = support::edited(p, {{"edit", "paint"}, {"cloth", signOf(random.bounded(4))}, {"pieces", {1 + random.bounded(n), 1 + random.bounded(n)}}});
+      const Project next = support::edited(p, {{"edit", "paint"},
+                                               {"cloth", signOf(random.bounded(4))},
+                                               {"pieces", {1 + random.bounded(n), 1 + random.bounded(n)}}});
       tally = tally.updated(p, next);
       p = next;
       QCOMPARE(tally.byCloth(), Tally(p).byCloth());
@@ -186,7 +237,10 @@ class EditsTest : public QObject {
   void motifsWearTheirClothAndExcludeEachOther() {
     // Without a print there is nothing to choose a spot on.
     const Project p = support::project(support::recipe("hexagons", 25.4, 3, 3));
-    QVERIFY(refusal(p, {{"edit", "addMotif"}, {"name", "m"}, {"cloth", "A"}, {"shape", "hexagon"}, {"at", {1, 1}}}).find("no") != std::string::npos);
+    QVERIFY(
+        refusal(p,
+                {{"edit", "addMotif"}, {"name", "m"}, {"cloth", "A"}, {"shape", "hexagon"}, {"at", {1, 1}}})
+            .find("no") != std::string::npos);
   }
 
   void geoJsonHoldsEveryPieceOnce() {
@@ -201,7 +255,8 @@ class EditsTest : public QObject {
       QVERIFY(ring.front() == ring.back());
     }
     QCOMPARE(numbers.size(), p.layout->size());
-    QCOMPARE(support::text(g["features"][0]["properties"]["cloth"].get<std::string>()), QByteArray("cloth A"));
+    QCOMPARE(support::text(g["features"][0]["properties"]["cloth"].get<std::string>()),
+             QByteArray("cloth A"));
     QVERIFY(g["features"][1]["properties"]["cloth"].is_null());
   }
   void theCsvAddsUpToThePieces() {

@@ -18,7 +18,13 @@ namespace {
 
 Project sample() {
   Project p = support::project(support::recipe("hexagon-square-triangle", 38.1, 4, 3, Sides::EdgePieces));
-  p = support::edited(p, {{"edit", "addCloth"}, {"name", "Tide Ink"}, {"width", 1050.5}, {"lengths", {2000, 450}}, {"direction", "stripe"}, {"colour", "#123456"}, {"allowance", 7.5}});
+  p = support::edited(p, {{"edit", "addCloth"},
+                          {"name", "Tide Ink"},
+                          {"width", 1050.5},
+                          {"lengths", {2000, 450}},
+                          {"direction", "stripe"},
+                          {"colour", "#123456"},
+                          {"allowance", 7.5}});
   p = support::edited(p, {{"edit", "paint"}, {"cloth", "Tide Ink"}, {"shape", "hexagon"}});
   p = support::edited(p, {{"edit", "setAside"}, {"check", "sliver"}, {"reason", "they go under the border"}});
   p = support::edited(p, {{"edit", "setWantedSize"}, {"width", 500}, {"height", 300}});
@@ -26,7 +32,9 @@ Project sample() {
   return p;
 }
 
-std::string bytesOf(const Project& p) { return *serialize(p); }
+std::string bytesOf(const Project& p) {
+  return *serialize(p);
+}
 
 /// The file with one part replaced.
 std::string with(const std::string& part, const std::function<void(json&)>& change) {
@@ -47,7 +55,8 @@ class FaultyFileSystem : public FileSystem {
   int openNew(const std::string& path) override { return fails() ? code : realFileSystem().openNew(path); }
   long write(int fd, std::span<const std::byte> data) override {
     if (fails()) return code;
-    return realFileSystem().write(fd, shortWrites ? data.subspan(0, std::min<std::size_t>(data.size(), 1000)) : data);
+    return realFileSystem().write(
+        fd, shortWrites ? data.subspan(0, std::min<std::size_t>(data.size(), 1000)) : data);
   }
   int sync(int fd) override { return fails() ? code : realFileSystem().sync(fd); }
   int close(int fd) override {
@@ -55,8 +64,12 @@ class FaultyFileSystem : public FileSystem {
     const int closed = realFileSystem().close(fd);
     return bad ? code : closed;
   }
-  int rename(const std::string& from, const std::string& to) override { return fails() ? code : realFileSystem().rename(from, to); }
-  int syncFolder(const std::string& folder) override { return fails() ? code : realFileSystem().syncFolder(folder); }
+  int rename(const std::string& from, const std::string& to) override {
+    return fails() ? code : realFileSystem().rename(from, to);
+  }
+  int syncFolder(const std::string& folder) override {
+    return fails() ? code : realFileSystem().syncFolder(folder);
+  }
   void remove(const std::string& path) override { realFileSystem().remove(path); }
 };
 
@@ -91,19 +104,39 @@ class FileTest : public QObject {
 
   void refusesWhatIsNoProject_data() {
     QTest::addColumn<QByteArray>("bytes");
-    const auto row = [](const char* name, const std::string& b) { QTest::newRow(name) << QByteArray(b.data(), static_cast<qsizetype>(b.size())); };
+    const auto row = [](const char* name, const std::string& b) {
+      QTest::newRow(name) << QByteArray(b.data(), static_cast<qsizetype>(b.size()));
+    };
     const std::string good = bytesOf(sample());
     row("empty", "");
     row("text", "this is no zip");
-    for (const double part : {0.1, 0.5, 0.9, 0.99}) row(("cut at " + std::to_string(part)).c_str(), good.substr(0, static_cast<std::size_t>(double(good.size()) * part)));
+    for (const double part : {0.1, 0.5, 0.9, 0.99})
+      row(("cut at " + std::to_string(part)).c_str(),
+          good.substr(0, static_cast<std::size_t>(double(good.size()) * part)));
     row("zip of nothing", *pack({{"x.txt", "x"}}));
     row("newer version", with("project.json", [](json& j) { j["version"] = 2; }));
     row("version far off", with("project.json", [](json& j) { j["version"] = 1e300; }));
     row("other format", with("project.json", [](json& j) { j["format"] = "other"; }));
-    row("no layout", [] { Entries e = *unpack(bytesOf(sample())); e.erase("layout.json"); return *pack(e); }());
-    row("project is a list", [] { Entries e = *unpack(bytesOf(sample())); e["project.json"] = "[]"; return *pack(e); }());
-    row("NaN", [] { Entries e = *unpack(bytesOf(sample())); e["layout.json"].replace(e["layout.json"].find("[") + 1, 3, "NaN"); return *pack(e); }());
-    row("deep nesting", [] { Entries e = *unpack(bytesOf(sample())); e["project.json"] = std::string(5000, '[') + std::string(5000, ']'); return *pack(e); }());
+    row("no layout", [] {
+      Entries e = *unpack(bytesOf(sample()));
+      e.erase("layout.json");
+      return *pack(e);
+    }());
+    row("project is a list", [] {
+      Entries e = *unpack(bytesOf(sample()));
+      e["project.json"] = "[]";
+      return *pack(e);
+    }());
+    row("NaN", [] {
+      Entries e = *unpack(bytesOf(sample()));
+      e["layout.json"].replace(e["layout.json"].find("[") + 1, 3, "NaN");
+      return *pack(e);
+    }());
+    row("deep nesting", [] {
+      Entries e = *unpack(bytesOf(sample()));
+      e["project.json"] = std::string(5000, '[') + std::string(5000, ']');
+      return *pack(e);
+    }());
     row("huge corner", with("layout.json", [](json& j) { j["corners"][0] = 1e300; }));
     row("corner is text", with("layout.json", [](json& j) { j["corners"][0] = "x"; }));
     row("counts too large", with("layout.json", [](json& j) { j["counts"][0] = 1000000; }));
@@ -111,20 +144,33 @@ class FileTest : public QObject {
     row("one count missing", with("layout.json", [](json& j) { j["counts"].erase(0); }));
     row("too many pieces", with("layout.json", [](json& j) { j["counts"] = std::vector<int>(200'001, 3); }));
     row("painting too short", with("project.json", [](json& j) { j["painting"].erase(0); }));
-    row("painting of a cloth that is not there", with("project.json", [](json& j) { j["painting"][0] = 99; }));
+    row("painting of a cloth that is not there",
+        with("project.json", [](json& j) { j["painting"][0] = 99; }));
     row("edge of nothing", with("project.json", [](json& j) { j["recipe"]["edge"] = 0; }));
     row("edge is text", with("project.json", [](json& j) { j["recipe"]["edge"] = "1in"; }));
-    row("two cloths of one number", with("project.json", [](json& j) { j["cloths"][1]["id"] = j["cloths"][0]["id"]; }));
+    row("two cloths of one number",
+        with("project.json", [](json& j) { j["cloths"][1]["id"] = j["cloths"][0]["id"]; }));
     row("cloth of no width", with("project.json", [](json& j) { j["cloths"][4]["width"] = -5; }));
     row("unknown direction", with("project.json", [](json& j) { j["cloths"][4]["direction"] = "sideways"; }));
     row("unknown page", with("project.json", [](json& j) { j["settings"]["page"] = "a99"; }));
     row("huge number", with("project.json", [](json& j) { j["nextCloth"] = 18446744073709551615ull; }));
-    row("motif of a piece that is not there", with("project.json", [](json& j) { j["motifs"] = json::array({{{"id", 1}, {"name", "m"}, {"cloth", 0}, {"shape", "hexagon"}, {"pieces", {99999}}}}); }));
-    row("print without its picture", with("project.json", [](json& j) { j["cloths"][0]["print"] = {{"picture", "pictures/9.png"}, {"dpi", 100}, {"along", 50}, {"across", 50}}; }));
-    row("picture that is none", [] { Entries e = *unpack(bytesOf(sample())); e["pictures/1.png"] = "not a png"; return *pack(e); }());
+    row("motif of a piece that is not there", with("project.json", [](json& j) {
+          j["motifs"] = json::array(
+              {{{"id", 1}, {"name", "m"}, {"cloth", 0}, {"shape", "hexagon"}, {"pieces", {99999}}}});
+        }));
+    row("print without its picture", with("project.json", [](json& j) {
+          j["cloths"][0]["print"] = {
+              {"picture", "pictures/9.png"}, {"dpi", 100}, {"along", 50}, {"across", 50}};
+        }));
+    row("picture that is none", [] {
+      Entries e = *unpack(bytesOf(sample()));
+      e["pictures/1.png"] = "not a png";
+      return *pack(e);
+    }());
     row("picture bomb", [] {
       Entries e = *unpack(bytesOf(sample()));
-      std::string png("\x89PNG\r\n\x1a\n\0\0\0\rIHDR\x7f\xff\xff\xff\x7f\xff\xff\xff\x08\x02\0\0\0\0\0\0\0", 33);
+      std::string png("\x89PNG\r\n\x1a\n\0\0\0\rIHDR\x7f\xff\xff\xff\x7f\xff\xff\xff\x08\x02\0\0\0\0\0\0\0",
+                      33);
       e["pictures/1.png"] = png;
       return *pack(e);
     }());
@@ -147,7 +193,9 @@ class FileTest : public QObject {
   }
   void aMissingFileAndAFolderAreSaid() {
     const QTemporaryDir folder;
-    QVERIFY(openProject(folder.filePath("none.clathra").toStdString()).error().text.find("cannot be opened") != std::string::npos);
+    QVERIFY(
+        openProject(folder.filePath("none.clathra").toStdString()).error().text.find("cannot be opened") !=
+        std::string::npos);
     QVERIFY(openProject(folder.path().toStdString()).error().text.find("is a folder") != std::string::npos);
   }
   void randomlyDamagedFilesNeverCrash() {
@@ -160,8 +208,10 @@ class FileTest : public QObject {
         bad[(seed >> 4) % bad.size()] = static_cast<char>(seed >> 24);
       }
       const auto opened = deserialize(bad);
-      if (opened) QVERIFY(opened->layout->size() > 0);
-      else QVERIFY(!opened.error().text.empty());
+      if (opened)
+        QVERIFY(opened->layout->size() > 0);
+      else
+        QVERIFY(!opened.error().text.empty());
     }
   }
 

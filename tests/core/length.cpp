@@ -10,9 +10,13 @@ using namespace clathra;
 #ifndef Q_MOC_RUN  // moc does not read concepts
 namespace {
 template <class A, class B>
-concept Adds = requires(A a, B b) { a + b; };
+concept Adds = requires(A a, B b) {
+  a + b;
+};
 template <class A, class B>
-concept Compares = requires(A a, B b) { a < b; };
+concept Compares = requires(A a, B b) {
+  a < b;
+};
 template <class A>
 concept FromNumber = std::is_convertible_v<double, A> || std::is_constructible_v<A, double>;
 
@@ -32,7 +36,9 @@ class LengthTest : public QObject {
   void readsWhatQuiltersWrite_data() {
     QTest::addColumn<QString>("text");
     QTest::addColumn<qint64>("nm");
-    const auto row = [](const char* text, qint64 nm) { QTest::newRow(text) << QString::fromUtf8(text) << nm; };
+    const auto row = [](const char* text, qint64 nm) {
+      QTest::newRow(text) << QString::fromUtf8(text) << nm;
+    };
     row("1 1/4 in", 31'750'000);
     row("1.25\"", 31'750'000);
     row("1.25″", 31'750'000);
@@ -60,8 +66,10 @@ class LengthTest : public QObject {
 
   void refusesWhatIsNoLength_data() {
     QTest::addColumn<QString>("text");
-    for (const char* text : {"", "  ", "abc", "1 1/0 in", "1/65 in", "1 5/4 in", "-1 in", "1..2", "1 mmm", "1 in 2", "nan",
-                             "inf", "1e5", "200 m", "99999999999999 in", "1 1 in", "1/ in", "0x10", ". in", "1.1234567 mm"})
+    for (const char* text : {"",         "  ",    "abc",  "1 1/0 in", "1/65 in",
+                             "1 5/4 in", "-1 in", "1..2", "1 mmm",    "1 in 2",
+                             "nan",      "inf",   "1e5",  "200 m",    "99999999999999 in",
+                             "1 1 in",   "1/ in", "0x10", ". in",     "1.1234567 mm"})
       QTest::newRow(text) << QString::fromUtf8(text);
   }
   void refusesWhatIsNoLength() {
@@ -72,7 +80,8 @@ class LengthTest : public QObject {
   }
 
   void saysTheLimits() {
-    const auto edge = parseLengthWithin("0", Unit::Inch, "The edge", Length::millimetres(3), Length::millimetres(1000));
+    const auto edge =
+        parseLengthWithin("0", Unit::Inch, "The edge", Length::millimetres(3), Length::millimetres(1000));
     QVERIFY(!edge);
     QCOMPARE(text(edge.error().text), QByteArray("The edge is 0; it can be from 3 mm to 1000 mm."));
   }

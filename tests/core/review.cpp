@@ -8,7 +8,9 @@ using nlohmann::json;
 
 namespace {
 
-std::vector<Remark> remarksOf(const Project& p) { return review(*reviewInput(p)); }
+std::vector<Remark> remarksOf(const Project& p) {
+  return review(*reviewInput(p));
+}
 
 const Remark* find(const std::vector<Remark>& all, const std::string& check) {
   for (const Remark& r : all)
@@ -32,11 +34,25 @@ Project painted(double edge = 40) {
 
 Project withPrint(double along, double across, json mark, json at, int wanted, int pixels = 1000) {
   Project p = painted();
-  const EditContext context{support::library(), [&](const std::string&) { return Result<Picture>(picture(pixels)); }, "2026-01-02"};
-  p = *applyEdit(p, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"lengths", {400}}, {"print", {{"picture", "x.png"}, {"dpi", 100}, {"along", along}, {"across", across}, {"mark", mark}}}}, context);
+  const EditContext context{
+      support::library(), [&](const std::string&) { return Result<Picture>(picture(pixels)); }, "2026-01-02"};
+  p = *applyEdit(
+      p,
+      {{"edit", "changeCloth"},
+       {"cloth", "Tide Ink"},
+       {"lengths", {400}},
+       {"print", {{"picture", "x.png"}, {"dpi", 100}, {"along", along}, {"across", across}, {"mark", mark}}}},
+      context);
   json pieces = json::array();
   for (int i = 1; i <= wanted; ++i) pieces.push_back(i);
-  return *applyEdit(p, {{"edit", "addMotif"}, {"name", "Spot"}, {"cloth", "Tide Ink"}, {"shape", "hexagon"}, {"at", at}, {"pieces", pieces}}, context);
+  return *applyEdit(p,
+                    {{"edit", "addMotif"},
+                     {"name", "Spot"},
+                     {"cloth", "Tide Ink"},
+                     {"shape", "hexagon"},
+                     {"at", at},
+                     {"pieces", pieces}},
+                    context);
 }
 
 }  // namespace
@@ -84,24 +100,28 @@ class ReviewTest : public QObject {
   }
   void oneWayClothThatTheMethodWouldTurn() {
     Project p = support::project(support::recipe("triangles", 50, 10, 6));
-    p = support::edited(p, {{"edit", "addCloth"}, {"name", "Reed"}, {"width", 1000}, {"direction", "one-way"}});
+    p = support::edited(p,
+                        {{"edit", "addCloth"}, {"name", "Reed"}, {"width", 1000}, {"direction", "one-way"}});
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "Reed"}, {"shape", "triangle60"}});
     const auto kept = remarksOf(p);
     const Remark* r = find(kept, "one-way-turned:Reed");
     QVERIFY(r);
     QVERIFY(r->why.find("without turning") != std::string::npos);
-    p = support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "Reed"}, {"method", "strips"}, {"turnOneWay", true}});
+    p = support::edited(
+        p, {{"edit", "chooseMethod"}, {"cloth", "Reed"}, {"method", "strips"}, {"turnOneWay", true}});
     const auto turned = remarksOf(p);
     r = find(turned, "one-way-turned:Reed");
     QVERIFY(r && r->why.find("upside down") != std::string::npos);
-    QVERIFY(find(remarksOf(support::edited(p, r->fixEdit)), "one-way-turned")->why.find("without turning") != std::string::npos);
+    QVERIFY(find(remarksOf(support::edited(p, r->fixEdit)), "one-way-turned")->why.find("without turning") !=
+            std::string::npos);
   }
   void fewerMotifCopiesThanWanted() {
     // Patches of about 82 by 93 mm on repeats of 200: five across, two down on 400 mm.
     const auto all = remarksOf(withPrint(200, 200, {0, 0}, {100, 100}, 11));
     const Remark* r = find(all, "few-copies:Spot");
     QVERIFY(r);
-    QVERIFY(r->why.find("11 pieces want") != std::string::npos && r->why.find("yields 10") != std::string::npos);
+    QVERIFY(r->why.find("11 pieces want") != std::string::npos &&
+            r->why.find("yields 10") != std::string::npos);
     QVERIFY(!find(remarksOf(withPrint(200, 200, {0, 0}, {100, 100}, 10)), "few-copies"));
   }
   void aWindowPartlyOffThePrint() {
@@ -133,7 +153,8 @@ class ReviewTest : public QObject {
     QVERIFY(find(remarksOf(p), "no-cloth"));
   }
   void everyCheckSpeaksInSentences() {
-    for (const Project& p : {painted(130), withPrint(50, 50, nullptr, {10, 100}, 25), support::project(support::recipe("kites", 15, 4, 4, Sides::EdgePieces))})
+    for (const Project& p : {painted(130), withPrint(50, 50, nullptr, {10, 100}, 25),
+                             support::project(support::recipe("kites", 15, 4, 4, Sides::EdgePieces))})
       for (const Remark& r : remarksOf(p)) {
         QVERIFY2(r.why.ends_with('.') && r.fix.ends_with('.'), r.check.c_str());
         QVERIFY(!r.station.empty());

@@ -15,12 +15,19 @@ using nlohmann::json;
 namespace {
 
 /// Arrangements of ours by the generator names of the reference figures.
-const std::map<std::string, std::string> kOurs = {
-    {"hexagon_field", "hexagons"},       {"hexagon_rosette", "hexagon-rosette"}, {"diamonds_three", "diamonds"},
-    {"hexagon_kites", "kites"},          {"triangle_field", "triangles"},        {"offset_squares", "offset-squares"},
-    {"octagon_square", "octagon-square"}, {"honeycomb_square", "honeycomb-square"}, {"f3636", "hexagon-triangle"},
-    {"f3464", "hexagon-square-triangle"}, {"f31212", "dodecagon-triangle"},      {"f4612", "dodecagon-hexagon-square"},
-    {"hexagon_field_in_rectangle", "hexagons"}};
+const std::map<std::string, std::string> kOurs = {{"hexagon_field", "hexagons"},
+                                                  {"hexagon_rosette", "hexagon-rosette"},
+                                                  {"diamonds_three", "diamonds"},
+                                                  {"hexagon_kites", "kites"},
+                                                  {"triangle_field", "triangles"},
+                                                  {"offset_squares", "offset-squares"},
+                                                  {"octagon_square", "octagon-square"},
+                                                  {"honeycomb_square", "honeycomb-square"},
+                                                  {"f3636", "hexagon-triangle"},
+                                                  {"f3464", "hexagon-square-triangle"},
+                                                  {"f31212", "dodecagon-triangle"},
+                                                  {"f4612", "dodecagon-hexagon-square"},
+                                                  {"hexagon_field_in_rectangle", "hexagons"}};
 
 json reference() {
   std::ifstream in(CLATHRA_TEST_DATA "/layouts.json");
@@ -30,7 +37,8 @@ json reference() {
 Recipe recipeOf(const json& row) {
   const json& p = row["params"];
   const std::string generator = row["generator"];
-  return support::recipe(kOurs.at(generator), p["edge"], p.value("across", p.value("rings", 1)), p.value("down", 1),
+  return support::recipe(kOurs.at(generator), p["edge"], p.value("across", p.value("rings", 1)),
+                         p.value("down", 1),
                          generator.ends_with("in_rectangle") ? Sides::EdgePieces : Sides::Outline);
 }
 

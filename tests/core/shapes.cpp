@@ -9,7 +9,9 @@
 using namespace clathra;
 
 namespace {
-Polygon family(const char* id, double edge = 1) { return scaled(*familyOutline(id), edge); }
+Polygon family(const char* id, double edge = 1) {
+  return scaled(*familyOutline(id), edge);
+}
 }  // namespace
 
 class ShapesTest : public QObject {
@@ -22,7 +24,9 @@ class ShapesTest : public QObject {
     QTest::addColumn<double>("height");
     QTest::addColumn<double>("area");
     const double r3 = std::sqrt(3.0), r2 = std::sqrt(2.0);
-    const auto row = [](const char* id, QList<double> angles, double w, double h, double a) { QTest::newRow(id) << QString::fromLatin1(id) << angles << w << h << a; };
+    const auto row = [](const char* id, QList<double> angles, double w, double h, double a) {
+      QTest::newRow(id) << QString::fromLatin1(id) << angles << w << h << a;
+    };
     row("hexagon", {120, 120, 120, 120, 120, 120}, r3, 2, 1.5 * r3);
     row("triangle60", {60, 60, 60}, 1, r3 / 2, r3 / 4);
     row("square", {90, 90, 90, 90}, 1, 1, 1);
@@ -59,7 +63,9 @@ class ShapesTest : public QObject {
     QTest::addColumn<QString>("id");
     QTest::addColumn<int>("turns");
     QTest::addColumn<int>("mirrors");
-    const auto row = [](const char* id, int turns, int mirrors) { QTest::newRow(id) << QString::fromLatin1(id) << turns << mirrors; };
+    const auto row = [](const char* id, int turns, int mirrors) {
+      QTest::newRow(id) << QString::fromLatin1(id) << turns << mirrors;
+    };
     row("hexagon", 6, 6);
     row("square", 4, 4);
     row("triangle60", 3, 3);
@@ -83,7 +89,9 @@ class ShapesTest : public QObject {
   }
   void anOctagonOfTwoEdgesIsFourFold() {
     Polygon p;
-    for (const Point q : {Point{-10, -20}, {10, -20}, {20, -10}, {20, 10}, {10, 20}, {-10, 20}, {-20, 10}, {-20, -10}}) p.push_back(q);
+    for (const Point q :
+         {Point{-10, -20}, {10, -20}, {20, -10}, {20, 10}, {10, 20}, {-10, 20}, {-20, 10}, {-20, -10}})
+      p.push_back(q);
     QCOMPARE(symmetryOf(p).turns, 4);
   }
   void aParallelogramIsChiralThoughItTurnsByHalf() {
@@ -157,7 +165,8 @@ class ShapesTest : public QObject {
       for (const StripLay& lay : stripLays(scaled(f.outline, 30), true)) {
         const auto copies = stripCopies(scaled(f.outline, 30), lay, 5);
         for (std::size_t i = 0; i < copies.size(); ++i)
-          for (std::size_t k = i + 1; k < copies.size(); ++k) QVERIFY(overlapArea(copies[i], copies[k]) < 1e-3);
+          for (std::size_t k = i + 1; k < copies.size(); ++k)
+            QVERIFY(overlapArea(copies[i], copies[k]) < 1e-3);
         COMPARE_TO(bounds(copies.back()).right, lay.lengthFor(5), 1e-6);
         for (const double room : {lay.lengthFor(5), lay.lengthFor(5) - 0.01, lay.lengthFor(4) + 0.01}) {
           std::size_t most = 0;
@@ -171,7 +180,8 @@ class ShapesTest : public QObject {
     COMPARE_TO(*evaluate("1+sqrt(2)*2"), 1 + 2 * std::sqrt(2.0), 1e-15);
     COMPARE_TO(*evaluate("-(3-1)/4"), -0.5, 1e-15);
     COMPARE_TO(*evaluate("cos(60)+sin(30)+tan(45)"), 2, 1e-12);
-    for (const char* bad : {"", "1+", "(1", "1)", "sqrt", "sqrt(-1)", "1/0", "x", "1 2", "--"}) QVERIFY2(!evaluate(bad), bad);
+    for (const char* bad : {"", "1+", "(1", "1)", "sqrt", "sqrt(-1)", "1/0", "x", "1 2", "--"})
+      QVERIFY2(!evaluate(bad), bad);
     QVERIFY(!evaluate(std::string(100, '(') + "1" + std::string(100, ')')));
   }
   void clippingKeepsTheAreaOfBothParts() {

@@ -14,23 +14,31 @@ using namespace clathra;
 
 namespace {
 
-const Page& a4() { return standardPages().front(); }
+const Page& a4() {
+  return standardPages().front();
+}
 
-SheetPlan planOf(const Project& p, SheetOptions o = {standardPages().front(), MarkedSide::Back, false}) { return *planSheets(p, o); }
+SheetPlan planOf(const Project& p, SheetOptions o = {standardPages().front(), MarkedSide::Back, false}) {
+  return *planSheets(p, o);
+}
 
 /// The best upright honeycomb of hexagons, by trying offsets on a fine grid: a plain peer.
 int bestHoneycomb(double edge, double width, double height) {
   int best = 0;
   for (const bool turned : {false, true}) {
-    const double stepX = turned ? 1.5 * edge : std::sqrt(3.0) * edge, stepY = turned ? std::sqrt(3.0) * edge : 1.5 * edge;
-    const double halfX = turned ? edge : std::sqrt(3.0) / 2 * edge, halfY = turned ? std::sqrt(3.0) / 2 * edge : edge;
+    const double stepX = turned ? 1.5 * edge : std::sqrt(3.0) * edge,
+                 stepY = turned ? std::sqrt(3.0) * edge : 1.5 * edge;
+    const double halfX = turned ? edge : std::sqrt(3.0) / 2 * edge,
+                 halfY = turned ? std::sqrt(3.0) / 2 * edge : edge;
     for (double ox = 0; ox < 2 * stepX; ox += 0.5)
       for (double oy = 0; oy < 2 * stepY; oy += 0.5) {
         int n = 0;
         for (int i = -1; i * stepX < width; ++i)
           for (int j = -1; j * stepY < height; ++j) {
-            const double x = ox + (turned ? i * stepX : (i + (j % 2 != 0 ? 0.5 : 0)) * stepX), y = oy + (turned ? (j + (i % 2 != 0 ? 0.5 : 0)) * stepY : j * stepY);
-            n += x >= halfX - 1e-9 && x <= width - halfX + 1e-9 && y >= halfY - 1e-9 && y <= height - halfY + 1e-9;
+            const double x = ox + (turned ? i * stepX : (i + (j % 2 != 0 ? 0.5 : 0)) * stepX),
+                         y = oy + (turned ? (j + (i % 2 != 0 ? 0.5 : 0)) * stepY : j * stepY);
+            n += x >= halfX - 1e-9 && x <= width - halfX + 1e-9 && y >= halfY - 1e-9 &&
+                 y <= height - halfY + 1e-9;
           }
         best = std::max(best, n);
       }
@@ -53,7 +61,8 @@ class SheetsTest : public QObject {
           for (const SheetPaper& paper : s.papers) {
             QVERIFY(seen.insert(paper.piece).second);
             const Piece& piece = p.layout->pieces[paper.piece];
-            const auto pose = poseOf(paper.outline, paperOutline(p.layout->shapes[piece.shape], piece.hand, side));
+            const auto pose =
+                poseOf(paper.outline, paperOutline(p.layout->shapes[piece.shape], piece.hand, side));
             QVERIFY(pose && !pose->mirrored);
           }
         QCOMPARE(seen.size(), p.layout->size());
@@ -72,12 +81,15 @@ class SheetsTest : public QObject {
   void papersLieInsideTheMarginsAndOverlapNowhere() {
     for (const Page& page : standardPages())
       for (const bool strips : {false, true}) {
-        const Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 6, 4, Sides::EdgePieces));
+        const Project p =
+            support::project(support::recipe("hexagon-square-triangle", 25.4, 6, 4, Sides::EdgePieces));
         for (const Sheet& s : planOf(p, {page, MarkedSide::Back, strips}).sheets)
           for (std::size_t i = 0; i < s.papers.size(); ++i) {
             const Box b = bounds(s.papers[i].outline);
-            QVERIFY(b.left > kPageMargin - 1e-4 && b.top > kPageMargin - 1e-4 && b.right < page.width - kPageMargin + 1e-4 && b.bottom < page.height - kPageMargin + 1e-4);
-            for (std::size_t k = i + 1; k < s.papers.size(); ++k) QVERIFY(overlapArea(s.papers[i].outline, s.papers[k].outline) < 0.01);
+            QVERIFY(b.left > kPageMargin - 1e-4 && b.top > kPageMargin - 1e-4 &&
+                    b.right < page.width - kPageMargin + 1e-4 && b.bottom < page.height - kPageMargin + 1e-4);
+            for (std::size_t k = i + 1; k < s.papers.size(); ++k)
+              QVERIFY(overlapArea(s.papers[i].outline, s.papers[k].outline) < 0.01);
           }
       }
   }
@@ -85,11 +97,14 @@ class SheetsTest : public QObject {
     for (const double edge : {15.0, 25.4, 38.1}) {
       const int grid = bestHoneycomb(edge, a4().width - 2 * kPageMargin, a4().height - 2 * kPageMargin);
       const auto fill = densestFill(scaled(*familyOutline("hexagon"), edge), a4());
-      QVERIFY2(static_cast<int>(fill.copies.size()) >= grid, qPrintable(QStringLiteral("%1 mm: %2 against %3").arg(edge).arg(fill.copies.size()).arg(grid)));
+      QVERIFY2(
+          static_cast<int>(fill.copies.size()) >= grid,
+          qPrintable(QStringLiteral("%1 mm: %2 against %3").arg(edge).arg(fill.copies.size()).arg(grid)));
     }
     for (const double edge : {20.0, 33.0, 47.0}) {
       const auto squares = densestFill(scaled(*familyOutline("square"), edge), a4());
-      QVERIFY(static_cast<int>(squares.copies.size()) >= static_cast<int>(190 / edge) * static_cast<int>(277 / edge));
+      QVERIFY(static_cast<int>(squares.copies.size()) >=
+              static_cast<int>(190 / edge) * static_cast<int>(277 / edge));
     }
   }
   void inchHexagonsTakeFewStrokes() {
@@ -103,11 +118,11 @@ class SheetsTest : public QObject {
     const Polygon square{{0, 0}, {10, 0}, {10, 10}, {0, 10}};
     const auto at = [&](double x, double y) { return translated(square, {x, y}); };
     QCOMPARE(strokesOf({square}).size(), std::size_t(4));
-    QCOMPARE(strokesOf({at(0, 0), at(10, 0)}).size(), std::size_t(5));             // one line is shared
+    QCOMPARE(strokesOf({at(0, 0), at(10, 0)}).size(), std::size_t(5));  // one line is shared
     QCOMPARE(strokesOf({at(0, 0), at(10, 0), at(0, 10), at(10, 10)}).size(), std::size_t(6));
-    QCOMPARE(strokesOf({at(0, 0), at(30, 0)}).size(), std::size_t(6));             // through the waste between them
-    // Not through a paper: the upper lines of the outer two are two strokes (2), their lower ones are one (1), the middle
-    // one has its own (2), and four upright lines serve all (4).
+    QCOMPARE(strokesOf({at(0, 0), at(30, 0)}).size(), std::size_t(6));  // through the waste between them
+    // Not through a paper: the upper lines of the outer two are two strokes (2), their lower ones are one
+    // (1), the middle one has its own (2), and four upright lines serve all (4).
     QCOMPARE(strokesOf({at(0, 0), at(10, -5), at(20, 0)}).size(), std::size_t(9));
     const Polygon hexagon = scaled(*familyOutline("hexagon"), 10);
     QCOMPARE(strokesOf({hexagon}).size(), std::size_t(6));
@@ -131,18 +146,21 @@ class SheetsTest : public QObject {
           const Point centre = p.layout->pieces[paper.piece].centre, onPage = centroid(paper.outline);
           double highest = -1e9, highestOnPage = -1e9;
           for (const Point c : outline) highest = std::max(highest, centre.y - c.y);
-          for (const Point c : paper.outline) highestOnPage = std::max(highestOnPage, dot(paper.top, c - onPage));
+          for (const Point c : paper.outline)
+            highestOnPage = std::max(highestOnPage, dot(paper.top, c - onPage));
           COMPARE_TO(highestOnPage, highest, 1e-6);
         }
   }
   void pagesAreReadAndRefused() {
     COMPARE_TO(pageOf("300x420")->width, 300, 1e-9);
-    for (const char* bad : {"", "a9", "x", "0x100", "100x", "1e9x3", "30x30", "9999x10"}) QVERIFY2(!pageOf(bad), bad);
+    for (const char* bad : {"", "a9", "x", "0x100", "100x", "1e9x3", "30x30", "9999x10"})
+      QVERIFY2(!pageOf(bad), bad);
   }
   void cancelledWorkSaysSo() {
     const Progress progress;
     progress.cancel();
-    const auto plan = planSheets(support::project(support::recipe("hexagons", 30, 4, 4)), {a4(), MarkedSide::Back, false}, progress);
+    const auto plan = planSheets(support::project(support::recipe("hexagons", 30, 4, 4)),
+                                 {a4(), MarkedSide::Back, false}, progress);
     QVERIFY(!plan);
     QCOMPARE(support::text(plan.error().text), QByteArray(kCancelled));
   }

@@ -24,7 +24,9 @@ struct Setup {
 
 Picture onePixel() {
   // A PNG of one pixel; the counter looks at sizes in mm only.
-  static const unsigned char bytes[] = {0x89, 'P', 'N', 'G', 13, 10, 26, 10, 0, 0, 0, 13, 'I', 'H', 'D', 'R', 0, 0, 3, 232, 0, 0, 3, 232, 8, 2, 0, 0, 0, 0, 0, 0, 0};
+  static const unsigned char bytes[] = {0x89, 'P', 'N', 'G', 13,  10, 26, 10, 0,   0, 0,
+                                        13,   'I', 'H', 'D', 'R', 0,  0,  3,  232, 0, 0,
+                                        3,    232, 8,   2,   0,   0,  0,  0,  0,   0, 0};
   return *pictureFromPng(Bytes(std::begin(bytes), std::end(bytes)));
 }
 
@@ -32,16 +34,29 @@ Picture onePixel() {
 Project made(const Setup& s) {
   Project p = support::project(support::recipe("squares", 50, 10, 10));
   p = support::edited(p, {{"edit", "setAllowance"}, {"value", 5}});
-  EditContext context{support::library(), [](const std::string&) { return Result<Picture>(onePixel()); }, "2026-01-02"};
-  const json print = {{"picture", "p.png"}, {"dpi", 100}, {"along", s.along}, {"across", s.across}, {"kind", s.kind}, {"mirror_axes", s.mirrors}, {"mark", s.mark}};
-  auto with = applyEdit(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", s.width}, {"lengths", {s.length}}, {"print", print}}, context);
+  EditContext context{support::library(), [](const std::string&) { return Result<Picture>(onePixel()); },
+                      "2026-01-02"};
+  const json print = {{"picture", "p.png"}, {"dpi", 100},     {"along", s.along},
+                      {"across", s.across}, {"kind", s.kind}, {"mirror_axes", s.mirrors},
+                      {"mark", s.mark}};
+  auto with = applyEdit(
+      p, {{"edit", "addCloth"}, {"name", "C"}, {"width", s.width}, {"lengths", {s.length}}, {"print", print}},
+      context);
   if (!with) qFatal("%s", with.error().text.c_str());
   json pieces = json::array();
   for (int i = 1; i <= s.wanted; ++i) pieces.push_back(i);
-  return support::edited(*with, {{"edit", "addMotif"}, {"name", "M"}, {"cloth", "C"}, {"shape", "square"}, {"at", {s.at.x, s.at.y}}, {"mirrored", s.mirrored}, {"pieces", pieces}});
+  return support::edited(*with, {{"edit", "addMotif"},
+                                 {"name", "M"},
+                                 {"cloth", "C"},
+                                 {"shape", "square"},
+                                 {"at", {s.at.x, s.at.y}},
+                                 {"mirrored", s.mirrored},
+                                 {"pieces", pieces}});
 }
 
-MotifSupply supplyOf(const Project& p) { return *motifSupply(p, p.motifs.front()); }
+MotifSupply supplyOf(const Project& p) {
+  return *motifSupply(p, p.motifs.front());
+}
 
 /// The largest choice by trying everything.
 int largest(const ConflictLine& line) {
@@ -75,12 +90,14 @@ class WindowsTest : public QObject {
   }
   void mirrored() {
     const json axis = json::array({{{"deg", 90}, {"point", {100, 0}}}});
-    const MotifSupply s = supplyOf(made({.along = 200, .across = 200, .mirrors = axis, .at = {60, 100}, .mirrored = true, .wanted = 12}));
+    const MotifSupply s = supplyOf(made(
+        {.along = 200, .across = 200, .mirrors = axis, .at = {60, 100}, .mirrored = true, .wanted = 12}));
     QCOMPARE(*s.onHand, 20);
     COMPARE_TO(*s.lengthNeeded, 330, 1e-6);
   }
   void tooLargeForTheRepeat() {
-    const MotifSupply s = supplyOf(made({.along = 50, .across = 40, .at = {20, 25}, .width = 400, .length = 330, .wanted = 8}));
+    const MotifSupply s =
+        supplyOf(made({.along = 50, .across = 40, .at = {20, 25}, .width = 400, .length = 330, .wanted = 8}));
     QCOMPARE(*s.onHand, 12);
     COMPARE_TO(*s.lengthNeeded, 205, 1e-6);
     QVERIFY(s.exact);
@@ -102,7 +119,8 @@ class WindowsTest : public QObject {
   void anUnknownPlaceNeverGivesMoreThanAnyKnownOne() {
     QRandomGenerator random(11);
     for (const char* kind : {"straight", "half-drop", "brick"}) {
-      const Setup base{.along = 71, .across = 93, .kind = kind, .mark = nullptr, .width = 430, .length = 390, .wanted = 9};
+      const Setup base{
+          .along = 71, .across = 93, .kind = kind, .mark = nullptr, .width = 430, .length = 390, .wanted = 9};
       const MotifSupply worst = supplyOf(made(base));
       for (int round = 0; round < 40; ++round) {
         Setup known = base;
@@ -122,7 +140,13 @@ class WindowsTest : public QObject {
   void theLengthNeededIsTheShortestThatYieldsThem() {
     for (const char* kind : {"straight", "half-drop", "brick"})
       for (const int wanted : {1, 7, 26}) {
-        const Setup s{.along = 55, .across = 47, .kind = kind, .at = {31, 22}, .width = 500, .length = 900, .wanted = wanted};
+        const Setup s{.along = 55,
+                      .across = 47,
+                      .kind = kind,
+                      .at = {31, 22},
+                      .width = 500,
+                      .length = 900,
+                      .wanted = wanted};
         const double needed = *supplyOf(made(s)).lengthNeeded;
         Setup enough = s, less = s;
         enough.length = needed;
@@ -132,7 +156,8 @@ class WindowsTest : public QObject {
       }
   }
   void windowsShowTheSpotLieInsideAndDoNotOverlap() {
-    const Project p = made({.along = 55, .across = 47, .kind = "half-drop", .mark = {3, 9}, .width = 500, .length = 400});
+    const Project p =
+        made({.along = 55, .across = 47, .kind = "half-drop", .mark = {3, 9}, .width = 500, .length = 400});
     const auto field = WindowField::make(p, p.motifs.front());
     const WindowSet set = field->most(500, 400, {3, 9}, {});
     QVERIFY(set.windows.size() > 10);
@@ -144,7 +169,8 @@ class WindowsTest : public QObject {
       COMPARE_TO(row, std::round(row), 1e-9);
       const Box b = bounds(w.patch);
       QVERIFY(b.left > -1e-5 && b.top > -1e-5 && b.right < 500 + 1e-5 && b.bottom < 400 + 1e-5);
-      for (std::size_t k = i + 1; k < set.windows.size(); ++k) QVERIFY(overlapArea(w.patch, set.windows[k].patch) < 0.05);
+      for (std::size_t k = i + 1; k < set.windows.size(); ++k)
+        QVERIFY(overlapArea(w.patch, set.windows[k].patch) < 0.05);
     }
   }
   void choicesAreTheLargestThereAre() {

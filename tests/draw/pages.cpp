@@ -1,7 +1,7 @@
 // Printed pages, rendered by another program and measured on what they show.
+#include <QPainter>
 #include <QProcess>
 #include <QTemporaryDir>
-#include <QPainter>
 #include <fstream>
 
 #include "draw/card.hpp"
@@ -24,7 +24,8 @@ struct Raster {
   std::string pixels;
   int at(int x, int y) const {
     if (x < 0 || y < 0 || x >= width || y >= height) return 255;
-    return static_cast<unsigned char>(pixels[static_cast<std::size_t>(y) * static_cast<std::size_t>(width) + static_cast<std::size_t>(x)]);
+    return static_cast<unsigned char>(
+        pixels[static_cast<std::size_t>(y) * static_cast<std::size_t>(width) + static_cast<std::size_t>(x)]);
   }
 };
 
@@ -35,7 +36,8 @@ Raster render(const QByteArray& pdf, int page) {
   file.write(pdf);
   file.close();
   QProcess p;
-  p.start("pdftoppm", {"-r", QString::number(int(kDpi)), "-gray", "-f", QString::number(page), "-l", QString::number(page), "-singlefile", file.fileName(), folder.filePath("out")});
+  p.start("pdftoppm", {"-r", QString::number(int(kDpi)), "-gray", "-f", QString::number(page), "-l",
+                       QString::number(page), "-singlefile", file.fileName(), folder.filePath("out")});
   p.waitForFinished(60'000);
   std::ifstream in(folder.filePath("out.pgm").toStdString(), std::ios::binary);
   std::string magic;
@@ -47,15 +49,16 @@ Raster render(const QByteArray& pdf, int page) {
   return r;
 }
 
-/// Where the ink of a line is, across it: mm off from where it should be, at the middle of an edge. Only lines that
-/// stand alone within the search are measured.
+/// Where the ink of a line is, across it: mm off from where it should be, at the middle of an edge. Only
+/// lines that stand alone within the search are measured.
 double inkOff(const Raster& r, Point a, Point b, double t) {
   constexpr double kSearch = 1.6, kStep = 0.01;
   const Point at = a + t * (b - a), d = (1 / distance(a, b)) * (b - a), n{-d.y, d.x};
   double weight = 0, sum = 0;
   for (double s = -kSearch; s <= kSearch; s += kStep) {
     const Point p = at + s * n;
-    const int grey = r.at(static_cast<int>(std::floor(p.x * kDpi / 25.4)), static_cast<int>(std::floor(p.y * kDpi / 25.4)));
+    const int grey = r.at(static_cast<int>(std::floor(p.x * kDpi / 25.4)),
+                          static_cast<int>(std::floor(p.y * kDpi / 25.4)));
     const double ink = 255 - grey;
     weight += ink;
     sum += ink * s;
@@ -63,7 +66,8 @@ double inkOff(const Raster& r, Point a, Point b, double t) {
   return weight > 0 ? sum / weight : 99;
 }
 
-/// The largest difference between the printed and the meant distance of two parallel edges, over all papers: mm.
+/// The largest difference between the printed and the meant distance of two parallel edges, over all papers:
+/// mm.
 double worstDistance(const Raster& r, const Sheet& sheet) {
   double worst = 0;
   for (const SheetPaper& paper : sheet.papers) {
@@ -73,7 +77,8 @@ double worstDistance(const Raster& r, const Sheet& sheet) {
         const Point e = o[(i + 1) % o.size()] - o[i], f = o[(k + 1) % o.size()] - o[k];
         if (std::abs(cross(e, f)) > 1e-6 * length(e) * length(f)) continue;
         // Both lines move the same way across: the distance changes by the difference.
-        const double first = inkOff(r, o[i], o[(i + 1) % o.size()], 0.3), second = inkOff(r, o[k], o[(k + 1) % o.size()], 0.3);
+        const double first = inkOff(r, o[i], o[(i + 1) % o.size()], 0.3),
+                     second = inkOff(r, o[k], o[(k + 1) % o.size()], 0.3);
         worst = std::max(worst, std::abs(first + second));
       }
   }
@@ -110,7 +115,8 @@ class PagesTest : public QObject {
     QFETCH(QString, arrangement);
     QFETCH(double, edge);
     QFETCH(int, page);
-    const Sample s = sample(arrangement.toLatin1().constData(), edge, standardPages()[static_cast<std::size_t>(page)]);
+    const Sample s =
+        sample(arrangement.toLatin1().constData(), edge, standardPages()[static_cast<std::size_t>(page)]);
     const Raster r = render(*sheetsPdf(s.project, s.plan), 1);
     COMPARE_TO(r.width * 25.4 / kDpi, s.plan.page.width, 0.1);
     COMPARE_TO(r.height * 25.4 / kDpi, s.plan.page.height, 0.1);
@@ -119,10 +125,11 @@ class PagesTest : public QObject {
   }
   void aSheetScaledToNinetyNineAndAHalfPercentFailsThatTest() {
     const Sample s = sample("hexagons", 38.1, standardPages().front());
-    const QByteArray scaledPdf = pdfPages(s.plan.page, "scaled", [&](QPainter& painter, const std::function<void()>&) {
-      painter.scale(0.995, 0.995);
-      paintSheet(painter, s.project, s.plan, 0, {});
-    });
+    const QByteArray scaledPdf =
+        pdfPages(s.plan.page, "scaled", [&](QPainter& painter, const std::function<void()>&) {
+          painter.scale(0.995, 0.995);
+          paintSheet(painter, s.project, s.plan, 0, {});
+        });
     QVERIFY(worstDistance(render(scaledPdf, 1), s.plan.sheets[0]) > 0.1);
   }
   void theRulesMeasureWhatTheySay() {
@@ -135,7 +142,8 @@ class PagesTest : public QObject {
           int now = 0;
           const int n = across ? r.width : r.height;
           for (int i = 0; i < n; ++i) {
-            const int grey = across ? r.at(i, static_cast<int>(y0 * kDpi / 25.4) + off) : r.at(static_cast<int>(x0 * kDpi / 25.4) + off, i);
+            const int grey = across ? r.at(i, static_cast<int>(y0 * kDpi / 25.4) + off)
+                                    : r.at(static_cast<int>(x0 * kDpi / 25.4) + off, i);
             now = grey < 140 ? now + 1 : 0;
             best = std::max(best, now);
           }
@@ -161,7 +169,8 @@ class PagesTest : public QObject {
     QVERIFY(text.contains("marked side: BACK"));
     QVERIFY(text.contains("hexagon 1 1/2 in"));
     QVERIFY(text.contains("100 mm") && text.contains("4 in"));
-    for (std::size_t i = 0; i < s.project.layout->size(); ++i) QVERIFY2(text.contains(QString::number(i + 1)), qPrintable(QString::number(i + 1)));
+    for (std::size_t i = 0; i < s.project.layout->size(); ++i)
+      QVERIFY2(text.contains(QString::number(i + 1)), qPrintable(QString::number(i + 1)));
   }
   void theCutCardHoldsStepsNoteSumAndCautions() {
     const auto demo = demoProject(support::library(), "saltmarsh");
@@ -178,7 +187,9 @@ class PagesTest : public QObject {
     p.start("pdftotext", {"-layout", file.fileName(), "-"});
     QVERIFY(p.waitForFinished(30'000));
     const QString text = QString::fromUtf8(p.readAllStandardOutput()).simplified();
-    for (const char* words : {"Reed Ogee", "Right side up", "golden seed head in the middle", "squaring up, one cut end", "worst place", "Close the guard between cuts", "36 windows"})
+    for (const char* words :
+         {"Reed Ogee", "Right side up", "golden seed head in the middle", "squaring up, one cut end",
+          "worst place", "Close the guard between cuts", "36 windows"})
       QVERIFY2(text.contains(QString::fromUtf8(words)), words);
   }
   void signalsCancelWhileWritingSheets() {

@@ -1,4 +1,5 @@
-// What is drawn: the layout's colours where its pieces are, palettes that can be read, prints that repeat as they say.
+// What is drawn: the layout's colours where its pieces are, palettes that can be read, prints that repeat as
+// they say.
 #include <QBuffer>
 #include <QTemporaryDir>
 #include <set>
@@ -42,7 +43,8 @@ class PaintingTest : public QObject {
         const QPointF at = place.toDevice(p.layout->pieces[i].centre);
         int near = 0;  // most of the piece is its colour, the rest its hatch
         for (int dx = -8; dx <= 8; ++dx)
-          for (int dy = -8; dy <= 8; ++dy) near += image.pixelColor(QPoint(int(at.x()) + dx, int(at.y()) + dy)) == wanted;
+          for (int dy = -8; dy <= 8; ++dy)
+            near += image.pixelColor(QPoint(int(at.x()) + dx, int(at.y()) + dy)) == wanted;
         QVERIFY2(near > 130, qPrintable(QStringLiteral("piece %1: %2").arg(i + 1).arg(near)));
       }
     }
@@ -56,7 +58,9 @@ class PaintingTest : public QObject {
       std::vector<std::uint32_t> slow;
       for (std::uint32_t i = 0; i < l.size(); ++i) {
         const Box b = bounds(l.outline(i));
-        if (b.left <= window.right && b.right >= window.left && b.top <= window.bottom && b.bottom >= window.top) slow.push_back(i);
+        if (b.left <= window.right && b.right >= window.left && b.top <= window.bottom &&
+            b.bottom >= window.top)
+          slow.push_back(i);
       }
       QCOMPARE(index.within(window), slow);
     }
@@ -76,7 +80,8 @@ class PaintingTest : public QObject {
   void textCanBeReadInBothPalettes() {
     for (const Palette* p : {&dayPalette(), &eveningPalette()}) {
       for (const QColor& ground : {p->ground, p->panel, p->chosen, p->note})
-        for (const QColor& text : {p->ink, p->madder, p->sea}) QVERIFY2(contrast(text, ground) >= 4.5, qPrintable(text.name() + " on " + ground.name()));
+        for (const QColor& text : {p->ink, p->madder, p->sea})
+          QVERIFY2(contrast(text, ground) >= 4.5, qPrintable(text.name() + " on " + ground.name()));
       for (const QColor& ground : {p->ground, p->panel}) QVERIFY(contrast(p->muted, ground) >= 4.5);
       for (const QColor& act : {p->madder, p->ochre, p->sea}) QVERIFY(contrast(p->onAct, act) >= 4.5);
       QVERIFY(contrast(p->panel, p->ink) >= 4.5);
@@ -85,7 +90,8 @@ class PaintingTest : public QObject {
   void signsCanBeReadOnEveryCloth() {
     for (int r = 0; r < 256; r += 51)
       for (int g = 0; g < 256; g += 51)
-        for (int b = 0; b < 256; b += 51) QVERIFY(contrast(readableOn(QColor(r, g, b)), QColor(r, g, b)) >= 4.5);
+        for (int b = 0; b < 256; b += 51)
+          QVERIFY(contrast(readableOn(QColor(r, g, b)), QColor(r, g, b)) >= 4.5);
   }
   void noTwoHatchesLookAlike() {
     std::vector<QImage> tiles;
@@ -108,7 +114,8 @@ class PaintingTest : public QObject {
       const QImage image = decode(*shipped), again = drawPrint(d);
       QCOMPARE(image.size(), again.size());
       const double k = d.dpi / 25.4;
-      const auto difference = [&](double dx, double dy) {  // mean difference of grey to the picture moved by mm
+      const auto difference = [&](double dx,
+                                  double dy) {  // mean difference of grey to the picture moved by mm
         double sum = 0;
         int n = 0;
         for (int x = 2; x < image.width() - 2; x += 3)
@@ -166,8 +173,8 @@ class PaintingTest : public QObject {
     QCOMPARE(copiesInRound(square), 4);
   }
   void mirroredCopiesMirror() {
-    // A print that is red left and blue right of the kite's middle line: turned copies alternate at every seam, mirrored
-    // ones bring equal colours together.
+    // A print that is red left and blue right of the kite's middle line: turned copies alternate at every
+    // seam, mirrored ones bring equal colours together.
     QImage print(200, 200, QImage::Format_RGB32);
     print.fill(Qt::red);
     QPainter(&print).fillRect(100, 0, 100, 200, Qt::blue);
@@ -205,7 +212,8 @@ class PaintingTest : public QObject {
       QVERIFY(exportProject(p, folder.filePath(name).toStdString()));
       QVERIFY(QFileInfo(folder.filePath(name)).size() > 50);
     }
-    for (const char* name : {"x.dxf", "x.doc", "x"}) QVERIFY(!exportProject(p, folder.filePath(name).toStdString()));
+    for (const char* name : {"x.dxf", "x.doc", "x"})
+      QVERIFY(!exportProject(p, folder.filePath(name).toStdString()));
     QVERIFY(!exportProject(p, folder.filePath("none/x.svg").toStdString()));
     QCOMPARE(QDir(folder.path()).entryList(QDir::Files).size(), 5);
   }

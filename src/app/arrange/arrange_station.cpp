@@ -12,7 +12,8 @@ namespace {
 constexpr int kPaint = 0, kSides = 1;
 }
 
-ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
+ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObject* parent)
+    : Station(session, preferences, parent) {
   buildPicture();
   size_ = new SizeCard(session_);
   paint_ = new PaintCard(session_);
@@ -31,7 +32,8 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
     status_->setText(describe(piece));
     sayWhatAClickDoes();
   });
-  connect(canvas_, &LayoutCanvas::viewChanged, this, [this] { zoom_->setText(tr("%1 %").arg(qRound(canvas_->zoomPercent()))); });
+  connect(canvas_, &LayoutCanvas::viewChanged, this,
+          [this] { zoom_->setText(tr("%1 %").arg(qRound(canvas_->zoomPercent()))); });
   connect(&session_, &Session::changed, this, &ArrangeStation::refresh);
   setMode(kPaint);
 }
@@ -65,9 +67,12 @@ void ArrangeStation::buildPicture() {
   status_->setAccessibleName(tr("Piece under the cursor"));
   status_->setMinimumWidth(scaled(140));
   bottom->addWidget(status_);
-  const struct { QString sign, name; void (LayoutCanvas::*does)(); } views[] = {{tr("Fit all"), tr("Show all, key 0"), &LayoutCanvas::fitAll},
-                                                                                 {tr("Width"), tr("Fit the width, key W"), &LayoutCanvas::fitWidth},
-                                                                                 {tr("Height"), tr("Fit the height, key H"), &LayoutCanvas::fitHeight}};
+  const struct {
+    QString sign, name;
+    void (LayoutCanvas::*does)();
+  } views[] = {{tr("Fit all"), tr("Show all, key 0"), &LayoutCanvas::fitAll},
+               {tr("Width"), tr("Fit the width, key W"), &LayoutCanvas::fitWidth},
+               {tr("Height"), tr("Fit the height, key H"), &LayoutCanvas::fitHeight}};
   for (const auto& v : views) {
     auto* b = button(v.sign, "link");
     b->setAccessibleName(v.name);
@@ -100,7 +105,8 @@ QWidget* ArrangeStation::sidesCard() {
   sidesCard_->body()->addWidget(sides_);
   sidesCard_->body()->addWidget(sidesNote_);
   connect(sides_, &Pills::chosen, this, [this](int i) {
-    session_.edit({{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(i))}}, tr("changed the sides"));
+    session_.edit({{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(i))}},
+                  tr("changed the sides"));
     refresh();
   });
   return sidesCard_;
@@ -117,10 +123,14 @@ void ArrangeStation::setMode(int mode) {
 std::vector<std::uint32_t> ArrangeStation::reach(std::uint32_t piece, bool shift) const {
   if (mode_->current() != kPaint) return {};
   switch (paint_->way()) {
-    case PaintWay::Row: return rowOf(*session_.project().layout, piece, paint_->rowDegrees());
-    case PaintWay::Ring: return ringOf(session_.geometry().seams, piece, paint_->ring());
-    case PaintWay::Alike: return alikeTo(session_.project(), piece, shift);
-    case PaintWay::Piece: break;
+    case PaintWay::Row:
+      return rowOf(*session_.project().layout, piece, paint_->rowDegrees());
+    case PaintWay::Ring:
+      return ringOf(session_.geometry().seams, piece, paint_->ring());
+    case PaintWay::Alike:
+      return alikeTo(session_.project(), piece, shift);
+    case PaintWay::Piece:
+      break;
   }
   return {piece};
 }
@@ -128,13 +138,18 @@ std::vector<std::uint32_t> ArrangeStation::reach(std::uint32_t piece, bool shift
 void ArrangeStation::paint(std::uint32_t piece, bool shift) {
   if (mode_->current() != kPaint) return;
   const auto pieces = reach(piece, shift);
-  if (pieces.empty()) return Q_EMIT said(tr("No piece lies %1 away from this one.").arg(plural(paint_->ring(), tr("seam"), tr("seams"))));
+  if (pieces.empty())
+    return Q_EMIT said(
+        tr("No piece lies %1 away from this one.").arg(plural(paint_->ring(), tr("seam"), tr("seams"))));
   nlohmann::json numbers = nlohmann::json::array();
   for (const auto i : pieces) numbers.push_back(i + 1);
   const Cloth* cloth = clothById(session_.project(), paint_->cloth());
   const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth");
-  session_.edit({{"edit", "paint"}, {"pieces", numbers}, {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
-                tr("painted %1 with %2").arg(plural(static_cast<int>(pieces.size()), tr("piece"), tr("pieces")), title));
+  session_.edit({{"edit", "paint"},
+                 {"pieces", numbers},
+                 {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
+                tr("painted %1 with %2")
+                    .arg(plural(static_cast<int>(pieces.size()), tr("piece"), tr("pieces")), title));
 }
 
 QString ArrangeStation::describe(int piece) const {
@@ -147,29 +162,45 @@ QString ArrangeStation::describe(int piece) const {
   if (at.hand != 0) title += at.hand > 0 ? tr(" (right)") : tr(" (left)");
   const auto arrangement = session_.library().find(p.recipe.arrangement);
   const bool rosette = arrangement && (*arrangement)->kind == ArrangementKind::Rosette;
-  return tr("%1 %2, %3, %4 %5").arg(title).arg(piece + 1).arg(cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth"), rosette ? tr("ring") : tr("row"))
+  return tr("%1 %2, %3, %4 %5")
+      .arg(title)
+      .arg(piece + 1)
+      .arg(cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth"),
+           rosette ? tr("ring") : tr("row"))
       .arg(rosette ? at.row : at.row + 1);
 }
 
 void ArrangeStation::sayWhatAClickDoes() {
   if (mode_->current() == kSides) {
-    sentence_->setText(tr("Choose on the right how the sides become straight; the dashed line is the finished edge."));
+    sentence_->setText(
+        tr("Choose on the right how the sides become straight; the dashed line is the finished edge."));
     return;
   }
   const Cloth* cloth = session_.isOpen() ? clothById(session_.project(), paint_->cloth()) : nullptr;
-  const QString with = cloth ? tr("with %1").arg(QString::fromStdString(clothTitle(*cloth))) : tr("with no cloth");
+  const QString with =
+      cloth ? tr("with %1").arg(QString::fromStdString(clothTitle(*cloth))) : tr("with no cloth");
   switch (paint_->way()) {
-    case PaintWay::Piece: sentence_->setText(tr("A click paints this piece %1.").arg(with)); break;
-    case PaintWay::Row: sentence_->setText(tr("A click paints this row %1.").arg(with)); break;
-    case PaintWay::Ring: sentence_->setText(tr("A click paints the pieces of ring %1 round this one %2.").arg(paint_->ring()).arg(with)); break;
-    case PaintWay::Alike: sentence_->setText(tr("A click paints all that are alike %1.").arg(with)); break;
+    case PaintWay::Piece:
+      sentence_->setText(tr("A click paints this piece %1.").arg(with));
+      break;
+    case PaintWay::Row:
+      sentence_->setText(tr("A click paints this row %1.").arg(with));
+      break;
+    case PaintWay::Ring:
+      sentence_->setText(
+          tr("A click paints the pieces of ring %1 round this one %2.").arg(paint_->ring()).arg(with));
+      break;
+    case PaintWay::Alike:
+      sentence_->setText(tr("A click paints all that are alike %1.").arg(with));
+      break;
   }
 }
 
 void ArrangeStation::refresh() {
   const Layout& layout = *session_.project().layout;
   sides_->setCurrent(static_cast<int>(session_.project().recipe.sides));
-  const QString size = QString::fromStdString(formatReadable(layout.finished.width(), unit()) + " × " + formatReadable(layout.finished.height(), unit()));
+  const QString size = QString::fromStdString(formatReadable(layout.finished.width(), unit()) + " × " +
+                                              formatReadable(layout.finished.height(), unit()));
   const QString face = canvas_->back() ? tr("Back, mirrored") : tr("Front");
   switch (layout.sides) {
     case Sides::Outline:
@@ -181,7 +212,8 @@ void ArrangeStation::refresh() {
       sideLabel_->setText(tr("%1  ·  edge pieces at %2").arg(face, size));
       break;
     case Sides::Slice:
-      sidesNote_->setText(tr("Whole pieces are sewn and sliced at the dashed line at the end; what lies outside is dimmed."));
+      sidesNote_->setText(
+          tr("Whole pieces are sewn and sliced at the dashed line at the end; what lies outside is dimmed."));
       sideLabel_->setText(tr("%1  ·  sliced later at %2").arg(face, size));
       break;
   }
@@ -193,12 +225,18 @@ std::vector<StripFigure> ArrangeStation::figures() const {
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   std::vector<StripFigure> out{piecesFigure(session_), sizeFigure(session_)};
   if (session_.results().input) {
-    StripFigure cloth{metres(f.clothNeeded), tr("of cloth in all"), b.planned ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m")) : QString(),
-                      f.clothNeeded < b.clothNeeded, tr("The lengths of all cloths whose width is known, by their chosen methods; open Cut for each sum.")};
+    StripFigure cloth{metres(f.clothNeeded), tr("of cloth in all"),
+                      b.planned
+                          ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m"))
+                          : QString(),
+                      f.clothNeeded < b.clothNeeded,
+                      tr("The lengths of all cloths whose width is known, by their chosen methods; open Cut "
+                         "for each sum.")};
     out.push_back(cloth);
   }
-  out.push_back({metres(f.seamLength), tr("of seams"), changeText(f.seamLength / 1000, b.seamLength / 1000, 1, QStringLiteral(" m")), f.seamLength < b.seamLength,
-                 tr("Every seam once, from corner to corner.")});
+  out.push_back({metres(f.seamLength), tr("of seams"),
+                 changeText(f.seamLength / 1000, b.seamLength / 1000, 1, QStringLiteral(" m")),
+                 f.seamLength < b.seamLength, tr("Every seam once, from corner to corner.")});
   out.push_back(remarksFigure(session_));
   return out;
 }

@@ -33,7 +33,8 @@ class ArrangeStation : public Station {
   QWidget *picture_ = nullptr, *bench_ = nullptr;
   LayoutCanvas* canvas_ = nullptr;
   Pills *mode_ = nullptr, *face_ = nullptr, *sides_ = nullptr;
-  QLabel *sentence_ = nullptr, *sideLabel_ = nullptr, *status_ = nullptr, *zoom_ = nullptr, *sidesNote_ = nullptr;
+  QLabel *sentence_ = nullptr, *sideLabel_ = nullptr, *status_ = nullptr, *zoom_ = nullptr,
+         *sidesNote_ = nullptr;
   SizeCard* size_ = nullptr;
   PaintCard* paint_ = nullptr;
   Card* sidesCard_ = nullptr;

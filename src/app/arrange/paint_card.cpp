@@ -16,13 +16,16 @@ constexpr double kRowTurns[] = {0, 60, 120, 90, 30, 150, 45, 135};
 /// One cloth: patch, sign, name, count. Painted by hand so that the whole row is one button.
 class ClothRow : public QPushButton {
  public:
-  ClothRow(const Cloth* cloth, int count) : cloth_(cloth ? std::optional(*cloth) : std::nullopt), count_(count) {
+  ClothRow(const Cloth* cloth, int count)
+      : cloth_(cloth ? std::optional(*cloth) : std::nullopt), count_(count) {
     setObjectName(QStringLiteral("row"));
     setCheckable(true);
     setCursor(Qt::PointingHandCursor);
     setMinimumHeight(scaled(36));
     const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : QObject::tr("no cloth");
-    setAccessibleName(cloth ? QObject::tr("Paint with %1, %2, worn by %3 pieces").arg(QString::fromStdString(cloth->sign), title).arg(count)
+    setAccessibleName(cloth ? QObject::tr("Paint with %1, %2, worn by %3 pieces")
+                                  .arg(QString::fromStdString(cloth->sign), title)
+                                  .arg(count)
                             : QObject::tr("Take the cloth off, %1 pieces have none").arg(count));
   }
 
@@ -51,7 +54,8 @@ class ClothRow : public QPushButton {
     p.drawText(QPointF(width() - w - 12 * k, base), count);
     p.setFont(textFont(15 * k));
     const QString title = cloth_ ? QString::fromStdString(clothTitle(*cloth_)) : QObject::tr("no cloth");
-    p.drawText(QPointF(x, base), QFontMetricsF(p.font()).elidedText(title, Qt::ElideRight, width() - w - 24 * k - x));
+    p.drawText(QPointF(x, base),
+               QFontMetricsF(p.font()).elidedText(title, Qt::ElideRight, width() - w - 24 * k - x));
   }
 
  private:
@@ -77,11 +81,14 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   body()->addWidget(ringPills_);
   note_ = wrapped({}, "muted");
   body()->addWidget(note_);
-  connect(&session_, &Session::opened, this, [this] { cloth_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id; });
+  connect(&session_, &Session::opened, this, [this] {
+    cloth_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
+  });
   connect(&session_, &Session::changed, this, &PaintCard::refresh);
   connect(add, &QPushButton::clicked, this, [this] {
     std::string name;
-    for (int n = 1; name.empty() || findCloth(session_.project(), name); ++n) name = "New cloth" + (n == 1 ? "" : " " + std::to_string(n));
+    for (int n = 1; name.empty() || findCloth(session_.project(), name); ++n)
+      name = "New cloth" + (n == 1 ? "" : " " + std::to_string(n));
     if (!session_.edit({{"edit", "addCloth"}, {"name", name}}, tr("added a cloth"))) return;
     chooseCloth(session_.project().cloths.back().id);
   });
@@ -97,10 +104,19 @@ void PaintCard::setWay(PaintWay way) {
   way_->setCurrent(static_cast<int>(way));
   ringPills_->setVisible(way == PaintWay::Ring);
   switch (way) {
-    case PaintWay::Piece: note_->setText(tr("One piece.")); break;
-    case PaintWay::Row: note_->setText(tr("All pieces on the line through this one, at %1°. T turns the line.").arg(rowDegrees_)); break;
-    case PaintWay::Ring: note_->setText(tr("Pieces that are %1 away.").arg(plural(ring_, tr("seam"), tr("seams")))); break;
-    case PaintWay::Alike: note_->setText(tr("The same shape wearing the same cloth; with Shift all of the shape.")); break;
+    case PaintWay::Piece:
+      note_->setText(tr("One piece."));
+      break;
+    case PaintWay::Row:
+      note_->setText(
+          tr("All pieces on the line through this one, at %1°. T turns the line.").arg(rowDegrees_));
+      break;
+    case PaintWay::Ring:
+      note_->setText(tr("Pieces that are %1 away.").arg(plural(ring_, tr("seam"), tr("seams"))));
+      break;
+    case PaintWay::Alike:
+      note_->setText(tr("The same shape wearing the same cloth; with Shift all of the shape."));
+      break;
   }
   Q_EMIT choiceChanged();
 }
@@ -132,7 +148,8 @@ void PaintCard::refresh() {
   for (int i = 0; i < rows_->count(); ++i)
     if (rows_->itemAt(i)->widget() == focused && focused && focused->hasFocus()) keep = i;
   clearLayout(rows_);
-  if (!clothById(session_.project(), cloth_) && !session_.project().cloths.empty() && cloth_ != kNoCloth) cloth_ = session_.project().cloths.front().id;
+  if (!clothById(session_.project(), cloth_) && !session_.project().cloths.empty() && cloth_ != kNoCloth)
+    cloth_ = session_.project().cloths.front().id;
   for (const Cloth& c : session_.project().cloths) addRow(&c);
   addRow(nullptr);
   if (keep >= 0 && keep < rows_->count()) rows_->itemAt(keep)->widget()->setFocus();

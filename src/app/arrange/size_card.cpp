@@ -33,7 +33,8 @@ void paintShape(QPainter& p, const QRectF& into, const Project& project) {
   const double k = std::min(into.width() / b.width(), into.height() / b.height()) * 0.88;
   const Palette& c = currentPalette();
   QPolygonF polygon;
-  for (const Point q : shape->outline) polygon << into.center() + QPointF(q.x - (b.left + b.right) / 2, q.y - (b.top + b.bottom) / 2) * k;
+  for (const Point q : shape->outline)
+    polygon << into.center() + QPointF(q.x - (b.left + b.right) / 2, q.y - (b.top + b.bottom) / 2) * k;
   p.setBrush(c.chosen);
   p.setPen(QPen(c.ink, 1.6));
   p.drawPolygon(polygon);
@@ -42,7 +43,8 @@ void paintShape(QPainter& p, const QRectF& into, const Project& project) {
   double leftmost = 1e300;
   for (int i = 0; i < polygon.size(); ++i) {
     const double x = (polygon[i].x() + polygon[(i + 1) % polygon.size()].x()) / 2;
-    if (std::abs(edges[static_cast<std::size_t>(i)] - project.recipe.edge.mm()) < 1e-3 && x < leftmost - 1e-6) {
+    if (std::abs(edges[static_cast<std::size_t>(i)] - project.recipe.edge.mm()) < 1e-3 &&
+        x < leftmost - 1e-6) {
       leftmost = x;
       marked = i;
     }
@@ -100,24 +102,35 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
 
   connect(&session_, &Session::changed, this, &SizeCard::refresh);
   connect(edge_, &LengthField::lengthChanged, this, [this] {
-    session_.edit({{"edit", "setEdge"}, {"value", edge_->length()->mm()}}, tr("changed the edge to %1").arg(edge_->text()));
+    session_.edit({{"edit", "setEdge"}, {"value", edge_->length()->mm()}},
+                  tr("changed the edge to %1").arg(edge_->text()));
   });
-  for (CountField* f : {across_, down_, rings_}) connect(f, &CountField::countChanged, this, &SizeCard::applyCounts);
+  for (CountField* f : {across_, down_, rings_})
+    connect(f, &CountField::countChanged, this, &SizeCard::applyCounts);
   for (LengthField* f : {wantedWidth_, wantedHeight_})
     connect(f, &LengthField::lengthChanged, this, [this] {
-      const double w = wantedWidth_->length().value_or(Length{}).mm(), h = wantedHeight_->length().value_or(Length{}).mm();
+      const double w = wantedWidth_->length().value_or(Length{}).mm(),
+                   h = wantedHeight_->length().value_or(Length{}).mm();
       session_.edit({{"edit", "setWantedSize"}, {"width", w}, {"height", h}}, tr("noted the wanted size"));
     });
   connect(allowance_, &LengthField::lengthChanged, this, [this] {
-    session_.edit({{"edit", "setAllowance"}, {"value", allowance_->length()->mm()}}, tr("changed the seam allowance to %1").arg(allowance_->text()));
+    session_.edit({{"edit", "setAllowance"}, {"value", allowance_->length()->mm()}},
+                  tr("changed the seam allowance to %1").arg(allowance_->text()));
   });
-  connect(unit_, &Pills::chosen, this, [this](int i) { session_.edit({{"edit", "setUnit"}, {"unit", i == 0 ? "inch" : "mm"}}, tr("changed the unit")); });
-  for (LengthField* f : {edge_, allowance_, wantedWidth_, wantedHeight_}) connect(f, &LengthField::wrong, this, &SizeCard::said);
+  connect(unit_, &Pills::chosen, this, [this](int i) {
+    session_.edit({{"edit", "setUnit"}, {"unit", i == 0 ? "inch" : "mm"}}, tr("changed the unit"));
+  });
+  for (LengthField* f : {edge_, allowance_, wantedWidth_, wantedHeight_})
+    connect(f, &LengthField::wrong, this, &SizeCard::said);
   for (CountField* f : {across_, down_, rings_}) connect(f, &CountField::wrong, this, &SizeCard::said);
 }
 
 void SizeCard::applyCounts() {
-  session_.edit({{"edit", "setCounts"}, {"across", across_->count()}, {"down", down_->count()}, {"rings", rings_->count()}}, tr("changed the counts"));
+  session_.edit({{"edit", "setCounts"},
+                 {"across", across_->count()},
+                 {"down", down_->count()},
+                 {"rings", rings_->count()}},
+                tr("changed the counts"));
 }
 
 void SizeCard::refresh() {
@@ -127,7 +140,9 @@ void SizeCard::refresh() {
   for (LengthField* f : {edge_, allowance_, wantedWidth_, wantedHeight_}) f->setUnit(p.settings.unit);
   edge_->setLength(p.recipe.edge);
   allowance_->setLength(p.settings.allowance);
-  const auto wanted = [](double mm) { return mm > 0 ? std::optional(Length::millimetres(mm)) : std::nullopt; };
+  const auto wanted = [](double mm) {
+    return mm > 0 ? std::optional(Length::millimetres(mm)) : std::nullopt;
+  };
   wantedWidth_->setLength(wanted(p.wantedWidth));
   wantedHeight_->setLength(wanted(p.wantedHeight));
   across_->setCount(p.recipe.across);
@@ -136,7 +151,8 @@ void SizeCard::refresh() {
   fieldCounts_->setVisible(!rosette);
   rosetteCounts_->setVisible(rosette);
   edgeOf_->setText(arrangement ? QString::fromStdString((*arrangement)->edgeOf) : tr("the edge"));
-  countsOf_->setText(arrangement ? tr("counts %1").arg(QString::fromStdString((*arrangement)->counts)) : QString());
+  countsOf_->setText(arrangement ? tr("counts %1").arg(QString::fromStdString((*arrangement)->counts))
+                                 : QString());
   unit_->setCurrent(p.settings.unit == Unit::Inch ? 0 : 1);
   shape_->update();
   offerNearest();
@@ -155,14 +171,17 @@ void SizeCard::offerNearest() {
   const bool rosette = (*arrangement)->kind == ArrangementKind::Rosette;
   for (const NearSize& n : *near) {
     const QString counts = rosette ? tr("%1 rings").arg(n.rings) : tr("%1 × %2").arg(n.across).arg(n.down);
-    auto* b = button(tr("%1:  %2 × %3").arg(counts, QString::fromStdString(formatReadable(n.width, p.settings.unit)),
-                                             QString::fromStdString(formatReadable(n.height, p.settings.unit))),
+    auto* b = button(tr("%1:  %2 × %3")
+                         .arg(counts, QString::fromStdString(formatReadable(n.width, p.settings.unit)),
+                              QString::fromStdString(formatReadable(n.height, p.settings.unit))),
                      "link");
     b->setAccessibleName(tr("Take %1").arg(b->text()));
     connect(b, &QPushButton::clicked, this, [this, n, rosette] {
       nlohmann::json edit = {{"edit", "setCounts"}};
-      if (rosette) edit["rings"] = n.rings;
-      else edit.update({{"across", n.across}, {"down", n.down}});
+      if (rosette)
+        edit["rings"] = n.rings;
+      else
+        edit.update({{"across", n.across}, {"down", n.down}});
       session_.edit(edit, tr("took the counts for the wanted size"));
     });
     nearest_->layout()->addWidget(b);

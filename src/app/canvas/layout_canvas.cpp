@@ -12,8 +12,8 @@
 namespace clathra {
 
 namespace {
-constexpr double kMargin = 14;       // px round the picture
-constexpr double kDragStarts = 6;    // px
+constexpr double kMargin = 14;     // px round the picture
+constexpr double kDragStarts = 6;  // px
 constexpr double kZoomStep = 1.25;
 }  // namespace
 
@@ -22,7 +22,9 @@ LayoutCanvas::LayoutCanvas(Session& session, QWidget* parent) : QWidget(parent),
   setMouseTracking(true);
   setMinimumSize(160, 120);
   setAccessibleName(tr("Picture of the layout"));
-  setAccessibleDescription(tr("Arrow keys move the cursor from piece to piece, Enter does what the sentence above says, plus and minus zoom, 0 shows all."));
+  setAccessibleDescription(
+      tr("Arrow keys move the cursor from piece to piece, Enter does what the sentence above says, plus and "
+         "minus zoom, 0 shows all."));
   connect(&session_, &Session::opened, this, [this] {
     cursor_ = -1;
     fitAll();
@@ -47,7 +49,8 @@ void LayoutCanvas::setReach(std::function<std::vector<std::uint32_t>(std::uint32
 void LayoutCanvas::refreshReach() {
   if (shown_) return;
   lit_.clear();
-  if (pointed_ >= 0 && reach_ && session_.isOpen()) lit_ = reach_(static_cast<std::uint32_t>(pointed_), shift_);
+  if (pointed_ >= 0 && reach_ && session_.isOpen())
+    lit_ = reach_(static_cast<std::uint32_t>(pointed_), shift_);
   update();
 }
 
@@ -73,7 +76,8 @@ void LayoutCanvas::fit(bool width, bool height) {
   if (!session_.isOpen()) return;
   const QRectF room = QRectF(rect()).adjusted(kMargin, kMargin, -kMargin, -kMargin);
   const Box box = shownBox();
-  const double w = room.width() / std::max(box.width(), 1e-6), h = room.height() / std::max(box.height(), 1e-6);
+  const double w = room.width() / std::max(box.width(), 1e-6),
+               h = room.height() / std::max(box.height(), 1e-6);
   const LayoutPlace whole = fitted(box, room, back_);
   place_ = whole;
   if (width != height) {
@@ -86,9 +90,15 @@ void LayoutCanvas::fit(bool width, bool height) {
   Q_EMIT viewChanged();
 }
 
-void LayoutCanvas::fitAll() { fit(true, true); }
-void LayoutCanvas::fitWidth() { fit(true, false); }
-void LayoutCanvas::fitHeight() { fit(false, true); }
+void LayoutCanvas::fitAll() {
+  fit(true, true);
+}
+void LayoutCanvas::fitWidth() {
+  fit(true, false);
+}
+void LayoutCanvas::fitHeight() {
+  fit(false, true);
+}
 
 void LayoutCanvas::zoomBy(double factor, QPointF about) {
   const double scale = std::clamp(place_.scale * factor, 0.01, 100.0);
@@ -116,7 +126,8 @@ void LayoutCanvas::bringIntoView(int piece) {
   const QPointF at = onScreen(static_cast<std::uint32_t>(piece));
   const QRectF room = QRectF(rect()).adjusted(40, 40, -40, -40);
   if (room.contains(at)) return;
-  const QPointF to(std::clamp(at.x(), room.left(), std::max(room.left(), room.right())), std::clamp(at.y(), room.top(), std::max(room.top(), room.bottom())));
+  const QPointF to(std::clamp(at.x(), room.left(), std::max(room.left(), room.right())),
+                   std::clamp(at.y(), room.top(), std::max(room.top(), room.bottom())));
   place_.origin += to - at;
   fitted_ = false;
   Q_EMIT viewChanged();
@@ -195,11 +206,20 @@ void LayoutCanvas::wheelEvent(QWheelEvent* event) {
 bool LayoutCanvas::moveCursor(int key) {
   Point towards;
   switch (key) {
-    case Qt::Key_Left: towards = {back_ ? 1.0 : -1.0, 0}; break;
-    case Qt::Key_Right: towards = {back_ ? -1.0 : 1.0, 0}; break;
-    case Qt::Key_Up: towards = {0, -1}; break;
-    case Qt::Key_Down: towards = {0, 1}; break;
-    default: return false;
+    case Qt::Key_Left:
+      towards = {back_ ? 1.0 : -1.0, 0};
+      break;
+    case Qt::Key_Right:
+      towards = {back_ ? -1.0 : 1.0, 0};
+      break;
+    case Qt::Key_Up:
+      towards = {0, -1};
+      break;
+    case Qt::Key_Down:
+      towards = {0, 1};
+      break;
+    default:
+      return false;
   }
   shown_ = false;
   const Layout& layout = *session_.project().layout;
@@ -209,7 +229,8 @@ bool LayoutCanvas::moveCursor(int key) {
     setCursorPiece(at ? static_cast<int>(*at) : 0);
     return true;
   }
-  if (const auto next = session_.index().neighbour(layout, static_cast<std::uint32_t>(cursor_), towards)) setCursorPiece(static_cast<int>(*next));
+  if (const auto next = session_.index().neighbour(layout, static_cast<std::uint32_t>(cursor_), towards))
+    setCursorPiece(static_cast<int>(*next));
   return true;
 }
 
@@ -226,13 +247,21 @@ void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
       Q_EMIT clicked(static_cast<std::uint32_t>(cursor_), event->modifiers() & Qt::ShiftModifier);
       return;
     case Qt::Key_Plus:
-    case Qt::Key_Equal: return zoomBy(kZoomStep, middle);
-    case Qt::Key_Minus: return zoomBy(1 / kZoomStep, middle);
-    case Qt::Key_0: return fitAll();
-    case Qt::Key_W: return fitWidth();
-    case Qt::Key_H: return fitHeight();
-    case Qt::Key_T: Q_EMIT turnAsked(); return;
-    default: break;
+    case Qt::Key_Equal:
+      return zoomBy(kZoomStep, middle);
+    case Qt::Key_Minus:
+      return zoomBy(1 / kZoomStep, middle);
+    case Qt::Key_0:
+      return fitAll();
+    case Qt::Key_W:
+      return fitWidth();
+    case Qt::Key_H:
+      return fitHeight();
+    case Qt::Key_T:
+      Q_EMIT turnAsked();
+      return;
+    default:
+      break;
   }
   QWidget::keyPressEvent(event);
 }

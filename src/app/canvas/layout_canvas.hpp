@@ -1,4 +1,5 @@
-// The picture of the layout: zoom, pan, a visible cursor for the keyboard, and what a click would change lit first.
+// The picture of the layout: zoom, pan, a visible cursor for the keyboard, and what a click would change lit
+// first.
 #pragma once
 #include <QWidget>
 #include <functional>
@@ -28,13 +29,15 @@ class LayoutCanvas : public QWidget {
   int cursorPiece() const { return cursor_; }
   void setCursorPiece(int piece);
   /// Where a piece's centre lies on the widget.
-  QPointF onScreen(std::uint32_t piece) const { return place_.toDevice(session_.project().layout->pieces[piece].centre); }
+  QPointF onScreen(std::uint32_t piece) const {
+    return place_.toDevice(session_.project().layout->pieces[piece].centre);
+  }
   void refreshReach();
 
  Q_SIGNALS:
   void clicked(std::uint32_t piece, bool shift);
-  void pointedAt(int piece);     ///< under pointer or cursor; -1 for none
-  void turnAsked();              ///< the key that turns the direction of rows
+  void pointedAt(int piece);  ///< under pointer or cursor; -1 for none
+  void turnAsked();           ///< the key that turns the direction of rows
   void viewChanged();
 
  protected:
@@ -58,9 +61,9 @@ class LayoutCanvas : public QWidget {
   std::function<std::vector<std::uint32_t>(std::uint32_t, bool)> reach_;
   LayoutPlace place_;
   std::vector<std::uint32_t> lit_;
-  bool shown_ = false;   ///< lit_ was asked for, not hovered
+  bool shown_ = false;  ///< lit_ was asked for, not hovered
   bool back_ = false;
-  bool fitted_ = true;   ///< follows the window's size
+  bool fitted_ = true;  ///< follows the window's size
   int cursor_ = -1, pointed_ = -1;
   bool shift_ = false;
   QPointF dragFrom_;

@@ -2,7 +2,8 @@
 
 namespace clathra {
 
-PictureView::PictureView(const QString& spokenName, Paint paint, QWidget* parent) : QWidget(parent), paint_(std::move(paint)) {
+PictureView::PictureView(const QString& spokenName, Paint paint, QWidget* parent)
+    : QWidget(parent), paint_(std::move(paint)) {
   setAccessibleName(spokenName);
 }
 

@@ -17,13 +17,16 @@ namespace clathra {
 
 namespace {
 
-const Length kLeast = Length::millimetres(10), kWidest = Length::millimetres(5'000), kLongest = Length::millimetres(100'000);
+const Length kLeast = Length::millimetres(10), kWidest = Length::millimetres(5'000),
+             kLongest = Length::millimetres(100'000);
 
 struct Increment {
   const char* name;
   double mm;
 };
-constexpr Increment kIncrements[] = {{"5 cm", 50}, {"10 cm", 100}, {"25 cm", 250}, {"50 cm", 500}, {"1/8 yd", 114.3}, {"1/4 yd", 228.6}, {"1/2 yd", 457.2}, {"1 yd", 914.4}};
+constexpr Increment kIncrements[] = {{"5 cm", 50},      {"10 cm", 100},    {"25 cm", 250},
+                                     {"50 cm", 500},    {"1/8 yd", 114.3}, {"1/4 yd", 228.6},
+                                     {"1/2 yd", 457.2}, {"1 yd", 914.4}};
 
 QWidget* pair(const QString& what, QWidget* field) {
   auto* w = new QWidget;
@@ -35,12 +38,14 @@ QWidget* pair(const QString& what, QWidget* field) {
   return w;
 }
 
-/// One cloth of the shelf, to the shelf's common scale: its width lies across, its lengths hang down from the cut end.
+/// One cloth of the shelf, to the shelf's common scale: its width lies across, its lengths hang down from the
+/// cut end.
 class ShelfTile : public QPushButton {
  public:
   static constexpr double kRoom = 212, kDrop = 190;  // px at 100 %
 
-  ShelfTile(Session& session, const Cloth& cloth, double scale) : session_(session), id_(cloth.id), scale_(scale) {
+  ShelfTile(Session& session, const Cloth& cloth, double scale)
+      : session_(session), id_(cloth.id), scale_(scale) {
     setObjectName(QStringLiteral("row"));
     setCheckable(true);
     setCursor(Qt::PointingHandCursor);
@@ -55,8 +60,13 @@ class ShelfTile : public QPushButton {
     for (const Length l : c.lengths) sum += l.mm();
     QString text = QObject::tr("%1 cm wide").arg(QString::fromStdString(formatNumber(c.width->mm() / 10, 1)));
     text += c.lengths.empty() ? QObject::tr(", none on hand") : QObject::tr(", %1 on hand").arg(metres(sum));
-    if (c.direction != Direction::None) text += QStringLiteral(", ") + QString::fromStdString(directionName(c.direction));
-    if (c.print) text += QObject::tr(", repeat %1 × %2 mm %3").arg(QString::fromStdString(formatNumber(c.print->across.mm(), 1)), QString::fromStdString(formatNumber(c.print->along.mm(), 1)), QString::fromStdString(repeatName(c.print->kind)));
+    if (c.direction != Direction::None)
+      text += QStringLiteral(", ") + QString::fromStdString(directionName(c.direction));
+    if (c.print)
+      text += QObject::tr(", repeat %1 × %2 mm %3")
+                  .arg(QString::fromStdString(formatNumber(c.print->across.mm(), 1)),
+                       QString::fromStdString(formatNumber(c.print->along.mm(), 1)),
+                       QString::fromStdString(repeatName(c.print->kind)));
     return text;
   }
 
@@ -70,13 +80,16 @@ class ShelfTile : public QPushButton {
     p.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
     p.setPen(currentPalette().ink);
     p.setFont(textFont(15 * k, QFont::Bold));
-    const QString head = QString::fromStdString(c->sign) + QStringLiteral("   ") + QString::fromStdString(clothTitle(*c));
-    p.drawText(QPointF(14 * k, 24 * k), QFontMetricsF(p.font()).elidedText(head, Qt::ElideRight, width() - 28 * k));
+    const QString head =
+        QString::fromStdString(c->sign) + QStringLiteral("   ") + QString::fromStdString(clothTitle(*c));
+    p.drawText(QPointF(14 * k, 24 * k),
+               QFontMetricsF(p.font()).elidedText(head, Qt::ElideRight, width() - 28 * k));
     p.setFont(textFont(14 * k));
     p.setPen(currentPalette().muted);
     p.drawText(QRectF(14 * k, 30 * k, width() - 24 * k, 66 * k), Qt::TextWordWrap | Qt::AlignTop, facts(*c));
     const QPointF corner(14 * k, 100 * k);
-    if (c->scraps || !c->width || c->lengths.empty()) return loose(p, *c, QRectF(corner, QSizeF(110 * k, 80 * k)));
+    if (c->scraps || !c->width || c->lengths.empty())
+      return loose(p, *c, QRectF(corner, QSizeF(110 * k, 80 * k)));
     double x = corner.x();
     for (const Length l : c->lengths) {
       const QRectF piece(x, corner.y(), c->width->mm() * scale_ * k, l.mm() * scale_ * k);
@@ -103,7 +116,8 @@ class ShelfTile : public QPushButton {
 
 }  // namespace
 
-ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
+ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* parent)
+    : Station(session, preferences, parent) {
   auto* panel = new QFrame;
   panel->setObjectName(QStringLiteral("panel"));
   auto* all = new QVBoxLayout(panel);
@@ -126,15 +140,20 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   picture_ = panel;
   auto* remarks = new RemarksCard(session_, id());
   bench_ = benchOf({clothCard(), printCard(), remarks});
-  connect(remarks, &RemarksCard::showPieces, this, [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+  connect(remarks, &RemarksCard::showPieces, this,
+          [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
   const auto addOne = [this](const char* edit, const QString& base) {
     std::string name = base.toStdString();
-    for (int n = 2; findCloth(session_.project(), name); ++n) name = base.toStdString() + " " + std::to_string(n);
-    if (session_.edit({{"edit", edit}, {"name", name}}, tr("added a cloth"))) choose(session_.project().cloths.back().id);
+    for (int n = 2; findCloth(session_.project(), name); ++n)
+      name = base.toStdString() + " " + std::to_string(n);
+    if (session_.edit({{"edit", edit}, {"name", name}}, tr("added a cloth")))
+      choose(session_.project().cloths.back().id);
   };
   connect(add, &QPushButton::clicked, this, [addOne] { addOne("addCloth", tr("New cloth")); });
   connect(addScraps, &QPushButton::clicked, this, [addOne] { addOne("addScraps", tr("Scraps")); });
-  connect(&session_, &Session::opened, this, [this] { chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id; });
+  connect(&session_, &Session::opened, this, [this] {
+    chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
+  });
   connect(&session_, &Session::changed, this, &ClothStation::refresh);
 }
 
@@ -146,7 +165,8 @@ QWidget* ClothStation::clothCard() {
   colour_ = button(tr("Colour …"));
   hatch_ = new QComboBox;
   hatch_->setAccessibleName(tr("Hatch"));
-  for (int i = 1; i < kHatches; ++i) hatch_->addItem(QString::fromStdString(hatchName(static_cast<Hatch>(i))));
+  for (int i = 1; i < kHatches; ++i)
+    hatch_->addItem(QString::fromStdString(hatchName(static_cast<Hatch>(i))));
   scraps_ = new QCheckBox(tr("Scraps, without a size"));
   width_ = new LengthField(tr("The usable width"), kLeast, kWidest);
   width_->setOptional(true);
@@ -180,19 +200,31 @@ QWidget* ClothStation::clothCard() {
   auto* removeButton = button(tr("Remove this cloth …"), "warnlink");
   body->addWidget(removeButton);
   connect(name_, &QLineEdit::editingFinished, this, [this] {
-    if (cloth() && name_->text().trimmed() != QString::fromStdString(cloth()->name)) change({{"name", name_->text().trimmed().toStdString()}}, tr("named a cloth"));
+    if (cloth() && name_->text().trimmed() != QString::fromStdString(cloth()->name))
+      change({{"name", name_->text().trimmed().toStdString()}}, tr("named a cloth"));
   });
   connect(colour_, &QPushButton::clicked, this, &ClothStation::pickColour);
-  connect(hatch_, &QComboBox::activated, this, [this](int i) { change({{"hatch", hatchName(static_cast<Hatch>(i + 1))}}, tr("changed a hatch")); });
-  connect(scraps_, &QCheckBox::clicked, this, [this](bool on) { change({{"scraps", on}}, tr("changed a cloth")); });
+  connect(hatch_, &QComboBox::activated, this, [this](int i) {
+    change({{"hatch", hatchName(static_cast<Hatch>(i + 1))}}, tr("changed a hatch"));
+  });
+  connect(scraps_, &QCheckBox::clicked, this, [this](bool on) {
+    change({{"scraps", on}}, tr("changed a cloth"));
+  });
   connect(width_, &LengthField::lengthChanged, this, [this] {
-    change({{"width", width_->length() ? nlohmann::json(width_->length()->mm()) : nlohmann::json(nullptr)}}, tr("changed a width"));
+    change({{"width", width_->length() ? nlohmann::json(width_->length()->mm()) : nlohmann::json(nullptr)}},
+           tr("changed a width"));
   });
   connect(lengths_, &QLineEdit::editingFinished, this, &ClothStation::setLengths);
-  connect(direction_, &QComboBox::activated, this, [this](int i) { change({{"direction", directionName(static_cast<Direction>(i))}}, tr("changed a direction")); });
-  connect(increment_, &QComboBox::activated, this, [this](int i) { change({{"increment", kIncrements[i].mm}}, tr("changed the shop's step")); });
+  connect(direction_, &QComboBox::activated, this, [this](int i) {
+    change({{"direction", directionName(static_cast<Direction>(i))}}, tr("changed a direction"));
+  });
+  connect(increment_, &QComboBox::activated, this, [this](int i) {
+    change({{"increment", kIncrements[i].mm}}, tr("changed the shop's step"));
+  });
   connect(allowance_, &LengthField::lengthChanged, this, [this] {
-    change({{"allowance", allowance_->length() ? nlohmann::json(allowance_->length()->mm()) : nlohmann::json(nullptr)}}, tr("changed an allowance"));
+    change({{"allowance",
+             allowance_->length() ? nlohmann::json(allowance_->length()->mm()) : nlohmann::json(nullptr)}},
+           tr("changed an allowance"));
   });
   for (LengthField* f : {width_, allowance_}) connect(f, &LengthField::wrong, this, &Station::said);
   connect(removeButton, &QPushButton::clicked, this, &ClothStation::remove);
@@ -231,19 +263,29 @@ QWidget* ClothStation::printCard() {
   markY_ = field(tr("Picture's corner from the upper cut end"), tr("From cut end"));
   printCard_->body()->addWidget(printFields_);
   connect(load, &QPushButton::clicked, this, &ClothStation::loadPrint);
-  connect(along_, &LengthField::lengthChanged, this, [this] { changePrint({{"along", along_->length()->mm()}}, tr("changed a repeat")); });
-  connect(across_, &LengthField::lengthChanged, this, [this] { changePrint({{"across", across_->length()->mm()}}, tr("changed a repeat")); });
-  connect(kind_, &QComboBox::activated, this, [this](int i) { changePrint({{"kind", repeatName(static_cast<RepeatKind>(i))}}, tr("changed a repeat")); });
+  connect(along_, &LengthField::lengthChanged, this, [this] {
+    changePrint({{"along", along_->length()->mm()}}, tr("changed a repeat"));
+  });
+  connect(across_, &LengthField::lengthChanged, this, [this] {
+    changePrint({{"across", across_->length()->mm()}}, tr("changed a repeat"));
+  });
+  connect(kind_, &QComboBox::activated, this, [this](int i) {
+    changePrint({{"kind", repeatName(static_cast<RepeatKind>(i))}}, tr("changed a repeat"));
+  });
   connect(mirror_, &QCheckBox::clicked, this, &ClothStation::setMirror);
   connect(mirrorAt_, &LengthField::lengthChanged, this, &ClothStation::setMirror);
   connect(pictureWidth_, &LengthField::lengthChanged, this, [this] {
     if (!cloth() || !cloth()->print || pictureWidth_->length()->mm() < 1) return;
     const auto picture = session_.project().pictures.find(cloth()->print->picture);
-    if (picture != session_.project().pictures.end()) changePrint({{"dpi", picture->second.width * 25.4 / pictureWidth_->length()->mm()}}, tr("changed a print's scale"));
+    if (picture != session_.project().pictures.end())
+      changePrint({{"dpi", picture->second.width * 25.4 / pictureWidth_->length()->mm()}},
+                  tr("changed a print's scale"));
   });
   const auto mark = [this] {
     if (placeKnown_->isChecked())
-      changePrint({{"mark", {markX_->length().value_or(Length{}).mm(), markY_->length().value_or(Length{}).mm()}}}, tr("noted a print's place"));
+      changePrint(
+          {{"mark", {markX_->length().value_or(Length{}).mm(), markY_->length().value_or(Length{}).mm()}}},
+          tr("noted a print's place"));
     else
       changePrint({{"mark", nullptr}}, tr("forgot a print's place"));
   };
@@ -270,7 +312,8 @@ void ClothStation::changePrint(const nlohmann::json& keys, const QString& text) 
 
 void ClothStation::setMirror() {
   nlohmann::json axes = nlohmann::json::array();
-  if (mirror_->isChecked()) axes.push_back({{"deg", 90}, {"point", {mirrorAt_->length().value_or(Length{}).mm(), 0}}});
+  if (mirror_->isChecked())
+    axes.push_back({{"deg", 90}, {"point", {mirrorAt_->length().value_or(Length{}).mm(), 0}}});
   changePrint({{"mirror_axes", axes}}, tr("changed a mirror line"));
 }
 
@@ -280,7 +323,8 @@ void ClothStation::setLengths() {
   std::vector<Length> read;
   const QStringList parts = lengths_->text().split(QLatin1Char(';'), Qt::SkipEmptyParts);
   for (const QString& part : parts) {
-    const auto l = parseLengthWithin(part.trimmed().toStdString(), unit(), "A length on hand", Length::millimetres(1), kLongest);
+    const auto l = parseLengthWithin(part.trimmed().toStdString(), unit(), "A length on hand",
+                                     Length::millimetres(1), kLongest);
     if (!l) {
       Q_EMIT said(QString::fromStdString(l.error().text));
       return;
@@ -294,15 +338,18 @@ void ClothStation::setLengths() {
 void ClothStation::pickColour() {
   if (!cloth()) return;
   const QColor now(cloth()->colour.r, cloth()->colour.g, cloth()->colour.b);
-  const QColor c = QColorDialog::getColor(now, picture_, tr("Colour of the cloth"), QColorDialog::DontUseNativeDialog);
+  const QColor c =
+      QColorDialog::getColor(now, picture_, tr("Colour of the cloth"), QColorDialog::DontUseNativeDialog);
   if (c.isValid()) change({{"colour", c.name().toStdString()}}, tr("changed a colour"));
 }
 
 void ClothStation::loadPrint() {
   if (!cloth()) return;
-  const QString file = QFileDialog::getOpenFileName(picture_, tr("A picture of the print, lying straight"), {}, tr("Pictures (*.png *.jpg *.jpeg)"));
+  const QString file = QFileDialog::getOpenFileName(picture_, tr("A picture of the print, lying straight"),
+                                                    {}, tr("Pictures (*.png *.jpg *.jpeg)"));
   if (file.isEmpty()) return;
-  nlohmann::json print = {{"picture", file.toStdString()}, {"dpi", 100}, {"along", 100}, {"across", 100}, {"kind", "straight"}};
+  nlohmann::json print = {
+      {"picture", file.toStdString()}, {"dpi", 100}, {"along", 100}, {"across", 100}, {"kind", "straight"}};
   change({{"print", print}}, tr("took in a print"));
 }
 
@@ -310,10 +357,15 @@ void ClothStation::remove() {
   if (!cloth()) return;
   const Project& p = session_.project();
   const int pieces = session_.tally().count(chosen_);
-  const auto motifs = std::count_if(p.motifs.begin(), p.motifs.end(), [&](const MotifChoice& m) { return m.cloth == chosen_; });
+  const auto motifs = std::count_if(p.motifs.begin(), p.motifs.end(),
+                                    [&](const MotifChoice& m) { return m.cloth == chosen_; });
   if (pieces > 0 || motifs > 0) {
     QMessageBox ask(picture_);
-    ask.setText(tr("%1 is worn by %2 pieces and has %3 motif choices. Remove it, and leave those pieces without cloth?").arg(QString::fromStdString(clothTitle(*cloth()))).arg(pieces).arg(motifs));
+    ask.setText(tr("%1 is worn by %2 pieces and has %3 motif choices. Remove it, and leave those pieces "
+                   "without cloth?")
+                    .arg(QString::fromStdString(clothTitle(*cloth())))
+                    .arg(pieces)
+                    .arg(motifs));
     ask.setInformativeText(tr("Undo brings it back."));
     auto* yes = ask.addButton(tr("Remove it"), QMessageBox::AcceptRole);
     ask.addButton(tr("Keep it"), QMessageBox::RejectRole);
@@ -366,7 +418,8 @@ void ClothStation::fillBench() {
   hatch_->setCurrentIndex(static_cast<int>(c->hatch) - 1);
   scraps_->setChecked(c->scraps);
   sized_->setVisible(!c->scraps);
-  for (LengthField* f : {width_, allowance_, along_, across_, mirrorAt_, pictureWidth_, markX_, markY_}) f->setUnit(unit());
+  for (LengthField* f : {width_, allowance_, along_, across_, mirrorAt_, pictureWidth_, markX_, markY_})
+    f->setUnit(unit());
   width_->setLength(c->width);
   QStringList lengths;
   for (const Length l : c->lengths) lengths << QString::fromStdString(formatLength(l, Unit::Millimetre));
@@ -378,16 +431,21 @@ void ClothStation::fillBench() {
     if (std::abs(kIncrements[i].mm - c->increment.mm()) < 0.01) increment_->setCurrentIndex(i);
   allowance_->setLength(c->allowance);
   printFields_->setVisible(c->print.has_value());
-  printNote_->setText(c->print ? tr("Where a motif lies is measured on this picture.") : tr("Without a picture no motif can be chosen. Take in a scan or a straight photograph."));
+  printNote_->setText(
+      c->print ? tr("Where a motif lies is measured on this picture.")
+               : tr("Without a picture no motif can be chosen. Take in a scan or a straight photograph."));
   if (c->print) {
     const auto picture = session_.project().pictures.find(c->print->picture);
-    if (picture != session_.project().pictures.end()) pictureWidth_->setLength(Length::millimetres(picture->second.width * 25.4 / c->print->dpi));
+    if (picture != session_.project().pictures.end())
+      pictureWidth_->setLength(Length::millimetres(picture->second.width * 25.4 / c->print->dpi));
     along_->setLength(c->print->along);
     across_->setLength(c->print->across);
     kind_->setCurrentIndex(static_cast<int>(c->print->kind));
     mirror_->setChecked(!c->print->mirrors.empty());
     mirrorAt_->setEnabled(!c->print->mirrors.empty());
-    mirrorAt_->setLength(c->print->mirrors.empty() ? std::nullopt : std::optional(Length::millimetres(c->print->mirrors.front().point.x)));
+    mirrorAt_->setLength(c->print->mirrors.empty()
+                             ? std::nullopt
+                             : std::optional(Length::millimetres(c->print->mirrors.front().point.x)));
     mirrorAt_->setOptional(true);
     placeKnown_->setChecked(c->print->mark.has_value());
     for (LengthField* f : {markX_, markY_}) {
@@ -405,10 +463,21 @@ std::vector<StripFigure> ClothStation::figures() const {
   double onHand = 0;
   for (const Cloth& c : p.cloths)
     for (const Length l : c.lengths) onHand += l.mm();
-  std::vector<StripFigure> out{{QString::number(p.cloths.size()), tr("cloths"), {}, false, {}}, {metres(onHand), tr("on hand in all"), {}, false, tr("All lengths of all cloths.")}};
+  std::vector<StripFigure> out{
+      {QString::number(p.cloths.size()), tr("cloths"), {}, false, {}},
+      {metres(onHand), tr("on hand in all"), {}, false, tr("All lengths of all cloths.")}};
   if (session_.results().input) {
-    out.push_back({metres(session_.figures().clothNeeded), tr("the plans take"), {}, false, tr("The lengths of all cloths by their chosen methods; open Cut for each sum.")});
-    out.push_back({metres(session_.figures().clothToBuy), tr("to buy"), {}, false, tr("The whole length of every cloth whose lengths on hand do not suffice, rounded up to the shop's step.")});
+    out.push_back({metres(session_.figures().clothNeeded),
+                   tr("the plans take"),
+                   {},
+                   false,
+                   tr("The lengths of all cloths by their chosen methods; open Cut for each sum.")});
+    out.push_back({metres(session_.figures().clothToBuy),
+                   tr("to buy"),
+                   {},
+                   false,
+                   tr("The whole length of every cloth whose lengths on hand do not suffice, rounded up to "
+                      "the shop's step.")});
   }
   out.push_back(remarksFigure(session_));
   return out;

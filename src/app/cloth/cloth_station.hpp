@@ -1,7 +1,7 @@
 // Cloth: the shelf, each cloth drawn to scale, and what is known of it.
 #pragma once
-#include <QComboBox>
 #include <QCheckBox>
+#include <QComboBox>
 #include <QPlainTextEdit>
 
 #include "app/canvas/picture_view.hpp"
@@ -39,13 +39,15 @@ class ClothStation : public Station {
   void pickColour();
   const Cloth* cloth() const { return clothById(session_.project(), chosen_); }
 
-  QWidget *picture_ = nullptr, *bench_ = nullptr, *shelf_ = nullptr, *sized_ = nullptr, *printFields_ = nullptr;
+  QWidget *picture_ = nullptr, *bench_ = nullptr, *shelf_ = nullptr, *sized_ = nullptr,
+          *printFields_ = nullptr;
   Card *clothCard_ = nullptr, *printCard_ = nullptr;
   QLineEdit *name_ = nullptr, *lengths_ = nullptr;
   QPushButton* colour_ = nullptr;
   QCheckBox *scraps_ = nullptr, *mirror_ = nullptr, *placeKnown_ = nullptr;
   QComboBox *direction_ = nullptr, *hatch_ = nullptr, *increment_ = nullptr, *kind_ = nullptr;
-  LengthField *width_ = nullptr, *allowance_ = nullptr, *along_ = nullptr, *across_ = nullptr, *mirrorAt_ = nullptr, *pictureWidth_ = nullptr, *markX_ = nullptr, *markY_ = nullptr;
+  LengthField *width_ = nullptr, *allowance_ = nullptr, *along_ = nullptr, *across_ = nullptr,
+              *mirrorAt_ = nullptr, *pictureWidth_ = nullptr, *markX_ = nullptr, *markY_ = nullptr;
   QLabel* printNote_ = nullptr;
   ClothId chosen_ = kNoCloth;
   bool filling_ = false;

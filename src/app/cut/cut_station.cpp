@@ -20,7 +20,8 @@ namespace {
 
 QString minutesText(double minutes) {
   const int m = qRound(minutes);
-  return m < 60 ? QObject::tr("%1 min").arg(m) : QObject::tr("%1 h %2").arg(m / 60).arg(m % 60, 2, 10, QLatin1Char('0'));
+  return m < 60 ? QObject::tr("%1 min").arg(m)
+                : QObject::tr("%1 h %2").arg(m / 60).arg(m % 60, 2, 10, QLatin1Char('0'));
 }
 
 /// A cloth as a chip: its hatch with the sign on it.
@@ -83,13 +84,15 @@ class MethodRow : public QPushButton {
 
 }  // namespace
 
-CutStation::CutStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
+CutStation::CutStation(Session& session, Preferences& preferences, QObject* parent)
+    : Station(session, preferences, parent) {
   buildPicture();
   sum_ = new Card(tr("Why this length?"));
   card_ = new Card(tr("The card"));
   auto* remarks = new RemarksCard(session_, id());
   bench_ = benchOf({sum_, card_, planCard(), remarks});
-  connect(remarks, &RemarksCard::showPieces, this, [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+  connect(remarks, &RemarksCard::showPieces, this,
+          [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
   connect(&session_, &Session::opened, this, [this] { chosen_ = kNoCloth; });
   connect(&session_, &Session::changed, this, &CutStation::refresh);
   connect(&session_, &Session::resultsChanged, this, &CutStation::refresh);
@@ -154,7 +157,8 @@ void CutStation::buildPicture() {
 
 QWidget* CutStation::planCard() {
   ease_ = new Card(tr("Allowance and spares"), false);
-  allowance_ = new LengthField(tr("Seam allowance of this cloth"), Length::millimetres(1), Length::millimetres(50));
+  allowance_ =
+      new LengthField(tr("Seam allowance of this cloth"), Length::millimetres(1), Length::millimetres(50));
   spare_ = new CountField(tr("Spare patches in percent"), 0, 200);
   const auto pairRow = [this](const QString& what, QWidget* field) {
     auto* w = new QWidget;
@@ -167,9 +171,14 @@ QWidget* CutStation::planCard() {
   pairRow(tr("Allowance of this cloth"), allowance_);
   pairRow(tr("Spare patches, %"), spare_);
   connect(allowance_, &LengthField::lengthChanged, this, [this] {
-    if (cloth()) session_.edit({{"edit", "setAllowance"}, {"value", allowance_->length()->mm()}, {"cloth", clothTitle(*cloth())}}, tr("changed an allowance"));
+    if (cloth())
+      session_.edit(
+          {{"edit", "setAllowance"}, {"value", allowance_->length()->mm()}, {"cloth", clothTitle(*cloth())}},
+          tr("changed an allowance"));
   });
-  connect(spare_, &CountField::countChanged, this, [this] { session_.edit({{"edit", "setSpare"}, {"percent", spare_->count()}}, tr("changed the spare patches")); });
+  connect(spare_, &CountField::countChanged, this, [this] {
+    session_.edit({{"edit", "setSpare"}, {"percent", spare_->count()}}, tr("changed the spare patches"));
+  });
   connect(allowance_, &LengthField::wrong, this, &Station::said);
   connect(spare_, &CountField::wrong, this, &Station::said);
   return ease_;
@@ -217,9 +226,13 @@ void CutStation::fillCloths() {
   const Cloth* c = cloth();
   if (!c) return title_->setText(tr("No cloth yet"));
   QString facts = QString::fromStdString(clothTitle(*c));
-  if (c->scraps) facts += tr("  ·  scraps");
-  else if (c->width) facts += tr("  ·  %1 wide, right side up").arg(QString::fromStdString(formatReadable(c->width->mm(), unit())));
-  else facts += tr("  ·  its width is not known yet");
+  if (c->scraps)
+    facts += tr("  ·  scraps");
+  else if (c->width)
+    facts +=
+        tr("  ·  %1 wide, right side up").arg(QString::fromStdString(formatReadable(c->width->mm(), unit())));
+  else
+    facts += tr("  ·  its width is not known yet");
   title_->setText(facts);
 }
 
@@ -230,7 +243,8 @@ void CutStation::addMethod(const CutMethod& m) {
   QString figures = QString::fromStdString(m.why);
   if (m.length) {
     QStringList parts;
-    if (cloth() && !cloth()->scraps) parts << tr("%1 of cloth").arg(QString::fromStdString(formatReadable(*m.length, unit())));
+    if (cloth() && !cloth()->scraps)
+      parts << tr("%1 of cloth").arg(QString::fromStdString(formatReadable(*m.length, unit())));
     parts << tr("%1 cuts").arg(m.cuts);
     if (cloth() && !cloth()->scraps) parts << tr("%1 % waste").arg(qRound((1 - m.utilisation) * 100));
     parts << tr("about %1").arg(minutesText(m.minutes));
@@ -239,7 +253,8 @@ void CutStation::addMethod(const CutMethod& m) {
   b->setAccessibleName(text + QStringLiteral(": ") + figures);
   auto* row = new QHBoxLayout(b);
   row->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(6));
-  QLabel* name = label((plan()->chosen == m.id ? QStringLiteral("●  ") : QStringLiteral("○  ")) + text, plan()->chosen == m.id ? "head" : "");
+  QLabel* name = label((plan()->chosen == m.id ? QStringLiteral("●  ") : QStringLiteral("○  ")) + text,
+                       plan()->chosen == m.id ? "head" : "");
   QLabel* facts = wrapped(figures);
   facts->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
   for (QLabel* l : {name, facts}) l->setAttribute(Qt::WA_TransparentForMouseEvents);
@@ -247,10 +262,13 @@ void CutStation::addMethod(const CutMethod& m) {
   row->addWidget(facts, 1);
   b->setChecked(plan()->chosen == m.id);
   QString why;
-  for (const MinutesPart& part : m.minutesParts) why += QString::fromStdString(part.what) + tr(": %1 min\n").arg(QString::fromStdString(formatNumber(part.minutes, 1)));
+  for (const MinutesPart& part : m.minutesParts)
+    why += QString::fromStdString(part.what) +
+           tr(": %1 min\n").arg(QString::fromStdString(formatNumber(part.minutes, 1)));
   b->setToolTip(why.trimmed());
   connect(b, &QPushButton::clicked, this, [this, id = m.id, text] {
-    session_.edit({{"edit", "chooseMethod"}, {"cloth", clothTitle(*cloth())}, {"method", id}}, tr("chose %1").arg(text));
+    session_.edit({{"edit", "chooseMethod"}, {"cloth", clothTitle(*cloth())}, {"method", id}},
+                  tr("chose %1").arg(text));
   });
   methods_->addWidget(b);
 }
@@ -271,11 +289,15 @@ void CutStation::fillMethods() {
   methodsTitle_->setText(tr("Ways to cut the %1").arg(plural(patches, tr("patch"), tr("patches"))));
   for (const CutMethod& m : plan()->methods) addMethod(m);
   for (int i = 0; hadFocus && i < methods_->count(); ++i)
-    if (auto* row = qobject_cast<QPushButton*>(methods_->itemAt(i)->widget()); row && row->isChecked()) row->setFocus();
+    if (auto* row = qobject_cast<QPushButton*>(methods_->itemAt(i)->widget()); row && row->isChecked())
+      row->setFocus();
   if (windows > 0)
-    windowsNote_->setText(plan()->windowLength && !cloth()->scraps
-                              ? tr("%1 stand apart: %2 more, whichever way is chosen.").arg(plural(windows, tr("motif window"), tr("motif windows")), QString::fromStdString(formatReadable(*plan()->windowLength, unit())))
-                              : tr("%1 stand apart.").arg(plural(windows, tr("motif window"), tr("motif windows"))));
+    windowsNote_->setText(
+        plan()->windowLength && !cloth()->scraps
+            ? tr("%1 stand apart: %2 more, whichever way is chosen.")
+                  .arg(plural(windows, tr("motif window"), tr("motif windows")),
+                       QString::fromStdString(formatReadable(*plan()->windowLength, unit())))
+            : tr("%1 stand apart.").arg(plural(windows, tr("motif window"), tr("motif windows"))));
   for (const MapLabel& l : mapLabels(session_.project(), *plan())) {
     labels_->layout()->addWidget(wrapped(l.range, "head"));
     labels_->layout()->addWidget(wrapped(l.text));
@@ -287,14 +309,22 @@ void CutStation::fillSum() {
   clearLayout(sum_->body());
   if (!plan() || !plan()->length) {
     sum_->setTitle(tr("Why this length?"));
-    sum_->body()->addWidget(wrapped(cloth() && !cloth()->width && !cloth()->scraps ? tr("Give the cloth a usable width at the station Cloth, then its length can be worked out.") : tr("Nothing is worked out yet."), "muted"));
+    sum_->body()->addWidget(wrapped(
+        cloth() && !cloth()->width && !cloth()->scraps
+            ? tr("Give the cloth a usable width at the station Cloth, then its length can be worked out.")
+            : tr("Nothing is worked out yet."),
+        "muted"));
     return;
   }
   const bool scraps = cloth()->scraps;
-  sum_->setTitle(scraps ? tr("What the scraps must give") : tr("Why %1?").arg(QString::fromStdString(formatReadable(*plan()->buyLength, unit()))));
+  sum_->setTitle(scraps
+                     ? tr("What the scraps must give")
+                     : tr("Why %1?").arg(QString::fromStdString(formatReadable(*plan()->buyLength, unit()))));
   for (const SumLine& l : plan()->sum) {
     if (l.isLength && l.value < 0.05) continue;
-    sum_->body()->addWidget(sumRow(QString::fromStdString(l.what), l.isLength ? QString::fromStdString(formatSum(l.value, unit())) : QString::number(l.value)));
+    sum_->body()->addWidget(
+        sumRow(QString::fromStdString(l.what),
+               l.isLength ? QString::fromStdString(formatSum(l.value, unit())) : QString::number(l.value)));
   }
   if (scraps) return;
   auto* line = new QFrame;
@@ -303,8 +333,9 @@ void CutStation::fillSum() {
   sum_->body()->addWidget(line);
   const double missing = plan()->shortBy.value_or(0);
   const bool enough = plan()->onHand.value_or(0) > 0 && missing <= 1e-6;
-  sum_->body()->addWidget(sumRow(enough ? tr("from what you have") : tr("to buy"),
-                                 QString::fromStdString(formatReadable(enough ? *plan()->length : *plan()->buyLength, unit())), true));
+  sum_->body()->addWidget(sumRow(
+      enough ? tr("from what you have") : tr("to buy"),
+      QString::fromStdString(formatReadable(enough ? *plan()->length : *plan()->buyLength, unit())), true));
 }
 
 void CutStation::fillCard() {
@@ -312,11 +343,16 @@ void CutStation::fillCard() {
   if (!plan()) return;
   card_->body()->addWidget(wrapped(QString::fromStdString(clothLies(*plan())), "muted"));
   if (const CutMethod* m = plan()->method(); m && m->length && (!m->strips.empty() || !m->rectangles.empty()))
-    for (const std::string& s : m->steps) card_->body()->addWidget(wrapped(QStringLiteral("☐  ") + QString::fromStdString(s)));
+    for (const std::string& s : m->steps)
+      card_->body()->addWidget(wrapped(QStringLiteral("☐  ") + QString::fromStdString(s)));
   for (const WindowPart& w : plan()->windows)
     for (const MotifChoice& m : session_.project().motifs)
       if (m.id == w.motif && w.copies > 0)
-        card_->body()->addWidget(wrapped(tr("☐  %1 with scissors: %2.").arg(plural(w.copies, tr("window"), tr("windows")), m.note.empty() ? QString::fromStdString(m.name) : QStringLiteral("“%1”").arg(QString::fromStdString(m.note)))));
+        card_->body()->addWidget(
+            wrapped(tr("☐  %1 with scissors: %2.")
+                        .arg(plural(w.copies, tr("window"), tr("windows")),
+                             m.note.empty() ? QString::fromStdString(m.name)
+                                            : QStringLiteral("“%1”").arg(QString::fromStdString(m.note)))));
   QString cautions;
   for (const std::string& c : bladeCautions()) cautions += QString::fromStdString(c) + QStringLiteral(" ");
   card_->body()->addWidget(noteBox(cautions.trimmed()));
@@ -328,10 +364,14 @@ void CutStation::fillCard() {
 
 void CutStation::saveCard() {
   if (!plan() || !cloth()) return;
-  const QString file = QFileDialog::getSaveFileName(picture_, tr("Save the cutting card as PDF"), QString::fromStdString(session_.project().name + ", " + clothTitle(*cloth()) + ".pdf"), tr("PDF (*.pdf)"));
+  const QString file = QFileDialog::getSaveFileName(
+      picture_, tr("Save the cutting card as PDF"),
+      QString::fromStdString(session_.project().name + ", " + clothTitle(*cloth()) + ".pdf"),
+      tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
   const auto ok = writeBytes(file.toStdString(), cutCardPdf(session_.project(), *plan()));
-  Q_EMIT said(ok ? tr("Saved the card for %1.").arg(QString::fromStdString(clothTitle(*cloth()))) : QString::fromStdString(ok.error().text));
+  Q_EMIT said(ok ? tr("Saved the card for %1.").arg(QString::fromStdString(clothTitle(*cloth())))
+                 : QString::fromStdString(ok.error().text));
 }
 
 std::vector<StripFigure> CutStation::figures() const {
@@ -341,13 +381,31 @@ std::vector<StripFigure> CutStation::figures() const {
   out.push_back({QString::number(used), tr("cloths in use"), {}, false, {}});
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   if (session_.results().input) {
-    out.push_back({metres(f.clothNeeded), tr("of cloth in all"), b.planned ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m")) : QString(), f.clothNeeded < b.clothNeeded, {}});
-    out.push_back({metres(f.clothToBuy), tr("to buy"), {}, false, tr("Cloths whose lengths on hand do not suffice, rounded up to the shop's step.")});
+    out.push_back({metres(f.clothNeeded),
+                   tr("of cloth in all"),
+                   b.planned ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m"))
+                             : QString(),
+                   f.clothNeeded < b.clothNeeded,
+                   {}});
+    out.push_back({metres(f.clothToBuy),
+                   tr("to buy"),
+                   {},
+                   false,
+                   tr("Cloths whose lengths on hand do not suffice, rounded up to the shop's step.")});
   }
-  if (plan() && plan()->length && cloth() && !cloth()->scraps) out.push_back({QString::fromStdString(formatReadable(*plan()->length, unit())), QString::fromStdString(clothTitle(*cloth())), {}, false, {}});
+  if (plan() && plan()->length && cloth() && !cloth()->scraps)
+    out.push_back({QString::fromStdString(formatReadable(*plan()->length, unit())),
+                   QString::fromStdString(clothTitle(*cloth())),
+                   {},
+                   false,
+                   {}});
   if (plan() && plan()->method() && plan()->method()->length) {
     out.push_back({QString::number(plan()->method()->cuts), tr("cuts"), {}, false, {}});
-    out.push_back({tr("about %1").arg(minutesText(plan()->method()->minutes)), tr("estimate for the cuts"), {}, false, tr("Counts times minutes a step; docs/calculations.md lists them.")});
+    out.push_back({tr("about %1").arg(minutesText(plan()->method()->minutes)),
+                   tr("estimate for the cuts"),
+                   {},
+                   false,
+                   tr("Counts times minutes a step; docs/calculations.md lists them.")});
   }
   return out;
 }

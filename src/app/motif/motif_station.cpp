@@ -33,7 +33,8 @@ std::optional<std::vector<int>> readNumbers(const QString& text) {
     const QStringList ends = part.split(QLatin1Char('-'));
     bool ok1 = false, ok2 = false;
     const int from = ends.first().trimmed().toInt(&ok1), to = ends.last().trimmed().toInt(&ok2);
-    if (!ok1 || !ok2 || ends.size() > 2 || from < 1 || to < from || to - from > kMostPieces) return std::nullopt;
+    if (!ok1 || !ok2 || ends.size() > 2 || from < 1 || to < from || to - from > kMostPieces)
+      return std::nullopt;
     for (int n = from; n <= to; ++n) out.push_back(n);
   }
   return out;
@@ -44,18 +45,23 @@ QString writeNumbers(const std::vector<std::uint32_t>& pieces) {
   for (std::size_t i = 0; i < pieces.size();) {
     std::size_t end = i;
     while (end + 1 < pieces.size() && pieces[end + 1] == pieces[end] + 1) ++end;
-    out << (end == i ? QString::number(pieces[i] + 1) : QStringLiteral("%1-%2").arg(pieces[i] + 1).arg(pieces[end] + 1));
+    out << (end == i ? QString::number(pieces[i] + 1)
+                     : QStringLiteral("%1-%2").arg(pieces[i] + 1).arg(pieces[end] + 1));
     i = end + 1;
   }
   return out.join(QStringLiteral(", "));
 }
 
-MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
+MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* parent)
+    : Station(session, preferences, parent) {
   buildPicture();
   auto* remarks = new RemarksCard(session_, id());
   bench_ = benchOf({choiceCard(), placeCard(), remarks});
-  connect(remarks, &RemarksCard::showPieces, this, [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
-  connect(&session_, &Session::opened, this, [this] { chosen_ = session_.project().motifs.empty() ? -1 : session_.project().motifs.front().id; });
+  connect(remarks, &RemarksCard::showPieces, this,
+          [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+  connect(&session_, &Session::opened, this, [this] {
+    chosen_ = session_.project().motifs.empty() ? -1 : session_.project().motifs.front().id;
+  });
   connect(&session_, &Session::changed, this, &MotifStation::refresh);
   connect(&session_, &Session::resultsChanged, this, &MotifStation::fillChoice);
   connect(swatch_, &SwatchView::moving, unitView_, qOverload<>(&QWidget::update));
@@ -84,7 +90,9 @@ void MotifStation::buildPicture() {
   left->addWidget(swatchNote_);
   left->addWidget(empty_);
   left->addWidget(swatch_, 1);
-  left->addWidget(wrapped(tr("Drag the window, or move it with the arrow keys by 0.5 mm; comma and full stop turn it."), "muted"));
+  left->addWidget(
+      wrapped(tr("Drag the window, or move it with the arrow keys by 0.5 mm; comma and full stop turn it."),
+              "muted"));
   auto* right = panel(1);
   unitTitle_ = wrapped({}, "head");
   unitNote_ = wrapped({}, "muted");
@@ -92,7 +100,8 @@ void MotifStation::buildPicture() {
   kind_->setCurrent(0);
   unitView_ = new PictureView(tr("What the copies make together"), [this](QPainter& p, const QRectF& into) {
     if (!image_.isNull() && cloth() && cloth()->print && shape())
-      paintUnit(p, image_, *cloth()->print, swatch_->paper(), copies_->count(), kind_->current() == 1 ? UnitKind::Mirrored : UnitKind::Pinwheel, into, currentPalette());
+      paintUnit(p, image_, *cloth()->print, swatch_->paper(), copies_->count(),
+                kind_->current() == 1 ? UnitKind::Mirrored : UnitKind::Pinwheel, into, currentPalette());
   });
   right->addWidget(unitTitle_);
   right->addWidget(kind_);
@@ -145,11 +154,15 @@ QWidget* MotifStation::choiceCard() {
   connect(pieces_, &QLineEdit::editingFinished, this, &MotifStation::setPieces);
   connect(take, &Pills::chosen, this, &MotifStation::takePieces);
   connect(note_, &QLineEdit::editingFinished, this, [this] {
-    if (motif() && note_->text().toStdString() != motif()->note) change({{"note", note_->text().toStdString()}}, tr("noted the reference point"));
+    if (motif() && note_->text().toStdString() != motif()->note)
+      change({{"note", note_->text().toStdString()}}, tr("noted the reference point"));
   });
-  connect(mirrored_, &QCheckBox::clicked, this, [this](bool on) { change({{"mirrored", on}}, tr("changed the hands of a motif")); });
+  connect(mirrored_, &QCheckBox::clicked, this, [this](bool on) {
+    change({{"mirrored", on}}, tr("changed the hands of a motif"));
+  });
   connect(removeButton, &QPushButton::clicked, this, [this] {
-    if (motif()) session_.edit({{"edit", "removeMotif"}, {"motif", motif()->name}}, tr("removed a motif choice"));
+    if (motif())
+      session_.edit({{"edit", "removeMotif"}, {"motif", motif()->name}}, tr("removed a motif choice"));
   });
   return card;
 }
@@ -175,7 +188,8 @@ QWidget* MotifStation::placeCard() {
       Q_EMIT said(tr("\"%1\" is no number of degrees.").arg(turn_->text().left(40)));
       return fillChoice();
     }
-    swatch_->setWindow({atX_->length().value_or(Length{}).mm(), atY_->length().value_or(Length{}).mm()}, turn);
+    swatch_->setWindow({atX_->length().value_or(Length{}).mm(), atY_->length().value_or(Length{}).mm()},
+                       turn);
     applyWindow();
   };
   connect(atX_, &LengthField::lengthChanged, this, typed);
@@ -194,7 +208,9 @@ const MotifChoice* MotifStation::motif() const {
   return nullptr;
 }
 
-const Cloth* MotifStation::cloth() const { return motif() ? clothById(session_.project(), motif()->cloth) : nullptr; }
+const Cloth* MotifStation::cloth() const {
+  return motif() ? clothById(session_.project(), motif()->cloth) : nullptr;
+}
 
 const Shape* MotifStation::shape() const {
   if (!motif()) return nullptr;
@@ -204,20 +220,30 @@ const Shape* MotifStation::shape() const {
 }
 
 void MotifStation::addChoice() {
-  if (newCloth_->currentIndex() < 0 || newShape_->currentIndex() < 0) return Q_EMIT said(tr("A motif needs a cloth with a print; take in a picture of one at the station Cloth."));
+  if (newCloth_->currentIndex() < 0 || newShape_->currentIndex() < 0)
+    return Q_EMIT said(
+        tr("A motif needs a cloth with a print; take in a picture of one at the station Cloth."));
   const Cloth* c = clothById(session_.project(), static_cast<ClothId>(newCloth_->currentData().toInt()));
   const std::string shapeName = newShape_->currentData().toString().toStdString();
   if (!c || !c->print) return;
   const auto picture = session_.project().pictures.find(c->print->picture);
   const double mm = 25.4 / c->print->dpi;
-  const Point middle = picture == session_.project().pictures.end() ? Point{} : Point{picture->second.width * mm / 2, picture->second.height * mm / 2};
+  const Point middle = picture == session_.project().pictures.end()
+                           ? Point{}
+                           : Point{picture->second.width * mm / 2, picture->second.height * mm / 2};
   std::string name = clothTitle(*c) + ", " + newShape_->currentText().toStdString();
   const auto taken = [this](const std::string& n) {
-    return std::any_of(session_.project().motifs.begin(), session_.project().motifs.end(), [&](const MotifChoice& m) { return m.name == n; });
+    return std::any_of(session_.project().motifs.begin(), session_.project().motifs.end(),
+                       [&](const MotifChoice& m) { return m.name == n; });
   };
   const std::string base = name;
   for (int n = 2; taken(name); ++n) name = base + " " + std::to_string(n);
-  if (session_.edit({{"edit", "addMotif"}, {"name", name}, {"cloth", clothTitle(*c)}, {"shape", shapeName}, {"at", {middle.x, middle.y}}}, tr("added a motif choice"))) {
+  if (session_.edit({{"edit", "addMotif"},
+                     {"name", name},
+                     {"cloth", clothTitle(*c)},
+                     {"shape", shapeName},
+                     {"at", {middle.x, middle.y}}},
+                    tr("added a motif choice"))) {
     chosen_ = session_.project().motifs.back().id;
     refresh();
     swatch_->setFocus();
@@ -233,7 +259,8 @@ void MotifStation::change(const nlohmann::json& keys, const QString& text, const
 
 void MotifStation::applyWindow() {
   // Nudges that follow each other are one step.
-  change({{"at", {swatch_->at().x, swatch_->at().y}}, {"turn", swatch_->turn()}}, tr("moved the window of %1").arg(motif() ? QString::fromStdString(motif()->name) : QString()),
+  change({{"at", {swatch_->at().x, swatch_->at().y}}, {"turn", swatch_->turn()}},
+         tr("moved the window of %1").arg(motif() ? QString::fromStdString(motif()->name) : QString()),
          QStringLiteral("window-%1").arg(chosen_));
 }
 
@@ -252,13 +279,16 @@ void MotifStation::takePieces(int how) {
   nlohmann::json numbers = nlohmann::json::array();
   const Project& p = session_.project();
   for (std::size_t i = 0; how == 0 && i < p.layout->size(); ++i) {
-    if (p.painting[i] != motif()->cloth || p.layout->shapes[p.layout->pieces[i].shape].name != motif()->shape) continue;
+    if (p.painting[i] != motif()->cloth || p.layout->shapes[p.layout->pieces[i].shape].name != motif()->shape)
+      continue;
     const bool elsewhere = std::any_of(p.motifs.begin(), p.motifs.end(), [&](const MotifChoice& m) {
-      return m.id != chosen_ && std::binary_search(m.pieces.begin(), m.pieces.end(), static_cast<std::uint32_t>(i));
+      return m.id != chosen_ &&
+             std::binary_search(m.pieces.begin(), m.pieces.end(), static_cast<std::uint32_t>(i));
     });
     if (!elsewhere) numbers.push_back(i + 1);
   }
-  if (how == 0 && numbers.empty()) return Q_EMIT said(tr("No piece of this shape wears this cloth yet; paint some, or type their numbers."));
+  if (how == 0 && numbers.empty())
+    return Q_EMIT said(tr("No piece of this shape wears this cloth yet; paint some, or type their numbers."));
   change({{"pieces", numbers}}, tr("changed the pieces of a motif"));
 }
 
@@ -266,7 +296,8 @@ void MotifStation::refresh() {
   if (!motif()) chosen_ = session_.project().motifs.empty() ? -1 : session_.project().motifs.back().id;
   filling_ = true;
   choices_->clear();
-  for (const MotifChoice& m : session_.project().motifs) choices_->addItem(QString::fromStdString(m.name), m.id);
+  for (const MotifChoice& m : session_.project().motifs)
+    choices_->addItem(QString::fromStdString(m.name), m.id);
   choices_->setCurrentIndex(choices_->findData(chosen_));
   choices_->setVisible(choices_->count() > 0);
   const QVariant keepCloth = newCloth_->currentData(), keepShape = newShape_->currentData();
@@ -274,7 +305,8 @@ void MotifStation::refresh() {
   for (const Cloth& c : session_.project().cloths)
     if (c.print) newCloth_->addItem(QString::fromStdString(clothTitle(c)), c.id);
   newShape_->clear();
-  for (const Shape& s : session_.project().layout->shapes) newShape_->addItem(QString::fromStdString(s.title), QString::fromStdString(s.name));
+  for (const Shape& s : session_.project().layout->shapes)
+    newShape_->addItem(QString::fromStdString(s.title), QString::fromStdString(s.name));
   if (const int i = newCloth_->findData(keepCloth); i >= 0) newCloth_->setCurrentIndex(i);
   if (const int i = newShape_->findData(keepShape); i >= 0) newShape_->setCurrentIndex(i);
   filling_ = false;
@@ -300,7 +332,8 @@ void MotifStation::fillChoice() {
   mirrored_->setChecked(m->mirrored);
   const bool canMirror = cloth() && cloth()->print && !cloth()->print->mirrors.empty();
   mirrored_->setEnabled(canMirror);
-  mirrored_->setToolTip(canMirror ? QString() : tr("This print has no mirror line, so there is no mirror image to cut from."));
+  mirrored_->setToolTip(
+      canMirror ? QString() : tr("This print has no mirror line, so there is no mirror image to cut from."));
   atX_->setLength(Length::millimetres(m->at.x));
   atY_->setLength(Length::millimetres(m->at.y));
   turn_->setText(QString::fromStdString(formatNumber(m->turn, 2)));
@@ -308,8 +341,11 @@ void MotifStation::fillChoice() {
   if (!s) {
     countNote_->setText(tr("Counting copies …"));
   } else {
-    QString text = tr("%1 wanted, ").arg(s->wanted) + (s->onHand ? tr("%1 on the cloth you have").arg(*s->onHand) : tr("on hand not known"));
-    if (s->lengthNeeded && s->wanted > 0) text += tr("; %1 of cloth give them all").arg(QString::fromStdString(formatReadable(*s->lengthNeeded, unit())));
+    QString text = tr("%1 wanted, ").arg(s->wanted) +
+                   (s->onHand ? tr("%1 on the cloth you have").arg(*s->onHand) : tr("on hand not known"));
+    if (s->lengthNeeded && s->wanted > 0)
+      text += tr("; %1 of cloth give them all")
+                  .arg(QString::fromStdString(formatReadable(*s->lengthNeeded, unit())));
     text += QStringLiteral(".");
     if (!s->remark.empty()) text += QStringLiteral(" ") + QString::fromStdString(s->remark);
     countNote_->setText(text);
@@ -323,8 +359,11 @@ void MotifStation::showSwatch() {
   empty_->setVisible(!ready);
   unitView_->setVisible(ready);
   kind_->setVisible(ready);
-  const bool anyPrint = std::any_of(session_.project().cloths.begin(), session_.project().cloths.end(), [](const Cloth& c) { return c.print.has_value(); });
-  empty_->setText(anyPrint ? tr("Choose a cloth and a shape on the right, then add the choice.") : tr("A motif needs a cloth with a print. Take in a picture of one at the station Cloth."));
+  const bool anyPrint = std::any_of(session_.project().cloths.begin(), session_.project().cloths.end(),
+                                    [](const Cloth& c) { return c.print.has_value(); });
+  empty_->setText(
+      anyPrint ? tr("Choose a cloth and a shape on the right, then add the choice.")
+               : tr("A motif needs a cloth with a print. Take in a picture of one at the station Cloth."));
   if (!ready) {
     swatchTitle_->setText(tr("No motif chosen yet"));
     swatchNote_->clear();
@@ -339,20 +378,30 @@ void MotifStation::showSwatch() {
     imageBytes_ = picture->second.png;
   }
   swatchTitle_->setText(QString::fromStdString(clothTitle(*cloth())));
-  swatchNote_->setText(tr("repeat %1 across × %2 mm along, %3%4").arg(QString::fromStdString(formatNumber(print.across.mm(), 1)), QString::fromStdString(formatNumber(print.along.mm(), 1)),
-                                                                        QString::fromStdString(repeatName(print.kind)), print.mirrors.empty() ? QString() : tr(", mirrored")));
-  const bool otherHand = !motif()->pieces.empty() && session_.project().layout->pieces[motif()->pieces.front()].hand < 0;
-  swatch_->show(image_, print, placed(shape()->outline, 0, otherHand, {}), allowanceOf(session_.project(), *cloth()));
+  swatchNote_->setText(tr("repeat %1 across × %2 mm along, %3%4")
+                           .arg(QString::fromStdString(formatNumber(print.across.mm(), 1)),
+                                QString::fromStdString(formatNumber(print.along.mm(), 1)),
+                                QString::fromStdString(repeatName(print.kind)),
+                                print.mirrors.empty() ? QString() : tr(", mirrored")));
+  const bool otherHand =
+      !motif()->pieces.empty() && session_.project().layout->pieces[motif()->pieces.front()].hand < 0;
+  swatch_->show(image_, print, placed(shape()->outline, 0, otherHand, {}),
+                allowanceOf(session_.project(), *cloth()));
   swatch_->setWindow(motif()->at, motif()->turn);
   const int n = copies_->count();
   const bool mirrorable = !print.mirrors.empty();
   if (!mirrorable && kind_->current() == 1) kind_->setCurrent(0);
   kind_->pill(1)->setEnabled(mirrorable && n % 2 == 0);
-  kind_->pill(1)->setToolTip(!mirrorable ? tr("This print has no mirror line.") : n % 2 ? tr("Mirrored copies need an even number.") : QString());
+  kind_->pill(1)->setToolTip(!mirrorable ? tr("This print has no mirror line.")
+                             : n % 2     ? tr("Mirrored copies need an even number.")
+                                         : QString());
   if (n % 2 && kind_->current() == 1) kind_->setCurrent(0);
-  unitTitle_->setText(kind_->current() == 1 ? tr("%1 copies, alternately mirrored").arg(n) : tr("%1 copies, turned round the point").arg(n));
+  unitTitle_->setText(kind_->current() == 1 ? tr("%1 copies, alternately mirrored").arg(n)
+                                            : tr("%1 copies, turned round the point").arg(n));
   const int round = copiesInRound(shape()->outline);
-  unitNote_->setText(n == round ? tr("%1 copies close the round at this corner.").arg(round) : tr("%1 would close the round at this corner; %2 are shown.").arg(round).arg(n));
+  unitNote_->setText(n == round
+                         ? tr("%1 copies close the round at this corner.").arg(round)
+                         : tr("%1 would close the round at this corner; %2 are shown.").arg(round).arg(n));
   unitView_->update();
 }
 
@@ -362,8 +411,18 @@ std::vector<StripFigure> MotifStation::figures() const {
   if (m) {
     const MotifSupply* s = session_.supply(m->id);
     out.push_back({QString::number(m->pieces.size()), tr("copies wanted"), {}, false, {}});
-    if (s && s->onHand) out.push_back({QString::number(*s->onHand), s->worstPlace ? tr("on hand at the worst place") : tr("on the cloth you have"), {}, false, QString::fromStdString(s->remark)});
-    if (s && s->lengthNeeded) out.push_back({QString::fromStdString(formatReadable(*s->lengthNeeded, unit())), tr("of cloth for all"), {}, false, {}});
+    if (s && s->onHand)
+      out.push_back({QString::number(*s->onHand),
+                     s->worstPlace ? tr("on hand at the worst place") : tr("on the cloth you have"),
+                     {},
+                     false,
+                     QString::fromStdString(s->remark)});
+    if (s && s->lengthNeeded)
+      out.push_back({QString::fromStdString(formatReadable(*s->lengthNeeded, unit())),
+                     tr("of cloth for all"),
+                     {},
+                     false,
+                     {}});
   }
   const auto n = session_.project().motifs.size();
   out.push_back({QString::number(n), n == 1 ? tr("motif choice") : tr("motif choices"), {}, false, {}});

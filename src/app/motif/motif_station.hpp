@@ -42,7 +42,8 @@ class MotifStation : public Station {
   QWidget *picture_ = nullptr, *bench_ = nullptr, *choiceFields_ = nullptr;
   SwatchView* swatch_ = nullptr;
   PictureView* unitView_ = nullptr;
-  QLabel *swatchTitle_ = nullptr, *swatchNote_ = nullptr, *unitTitle_ = nullptr, *unitNote_ = nullptr, *countNote_ = nullptr, *empty_ = nullptr;
+  QLabel *swatchTitle_ = nullptr, *swatchNote_ = nullptr, *unitTitle_ = nullptr, *unitNote_ = nullptr,
+         *countNote_ = nullptr, *empty_ = nullptr;
   Pills* kind_ = nullptr;
   QComboBox *choices_ = nullptr, *newCloth_ = nullptr, *newShape_ = nullptr;
   QLineEdit *pieces_ = nullptr, *note_ = nullptr;

@@ -21,7 +21,8 @@ SwatchView::SwatchView(QWidget* parent) : QWidget(parent) {
   setFocusPolicy(Qt::StrongFocus);
   setMinimumSize(200, 180);
   setAccessibleName(tr("Swatch with the window"));
-  setAccessibleDescription(tr("Arrow keys move the window by half a millimetre, with Shift by five; comma and full stop turn it."));
+  setAccessibleDescription(tr(
+      "Arrow keys move the window by half a millimetre, with Shift by five; comma and full stop turn it."));
 }
 
 void SwatchView::show(const QImage& picture, const Print& print, const Polygon& outline, double allowance) {
@@ -38,20 +39,26 @@ void SwatchView::setWindow(Point at, double turn) {
   update();
 }
 
-Polygon SwatchView::paper() const { return placed(outline_, radians(turn_), false, at_); }
+Polygon SwatchView::paper() const {
+  return placed(outline_, radians(turn_), false, at_);
+}
 
 void SwatchView::refit() {
-  if (!picture_.isNull()) place_ = fittedSwatch(print_, picture_.size(), QRectF(rect()).adjusted(4, 4, -4, -4));
+  if (!picture_.isNull())
+    place_ = fittedSwatch(print_, picture_.size(), QRectF(rect()).adjusted(4, 4, -4, -4));
   update();
 }
 
-void SwatchView::resizeEvent(QResizeEvent*) { refit(); }
+void SwatchView::resizeEvent(QResizeEvent*) {
+  refit();
+}
 
 void SwatchView::paintEvent(QPaintEvent*) {
   QPainter p(this);
   p.setRenderHint(QPainter::Antialiasing);
   if (!picture_.isNull() && !outline_.empty())
-    paintSwatch(p, picture_, print_, paper(), allowanceOutline(paper(), allowance_), place_, QRectF(rect()), currentPalette());
+    paintSwatch(p, picture_, print_, paper(), allowanceOutline(paper(), allowance_), place_, QRectF(rect()),
+                currentPalette());
   if (hasFocus()) {
     p.setClipping(false);
     p.setBrush(Qt::NoBrush);
@@ -87,7 +94,8 @@ void SwatchView::mouseReleaseEvent(QMouseEvent*) {
 
 void SwatchView::wheelEvent(QWheelEvent* event) {
   if (picture_.isNull()) return;
-  turn_ += (event->angleDelta().y() > 0 ? 1 : -1) * (event->modifiers() & Qt::ShiftModifier ? kBigTurnStep : kTurnStep);
+  turn_ += (event->angleDelta().y() > 0 ? 1 : -1) *
+           (event->modifiers() & Qt::ShiftModifier ? kBigTurnStep : kTurnStep);
   update();
   Q_EMIT moving();
   Q_EMIT moved();
@@ -97,15 +105,29 @@ void SwatchView::keyPressEvent(QKeyEvent* event) {
   const bool big = event->modifiers() & Qt::ShiftModifier;
   const double step = big ? kBigNudge : kNudge, turn = big ? kBigTurnStep : kTurnStep;
   switch (event->key()) {
-    case Qt::Key_Left: at_.x -= step; break;
-    case Qt::Key_Right: at_.x += step; break;
-    case Qt::Key_Up: at_.y -= step; break;
-    case Qt::Key_Down: at_.y += step; break;
+    case Qt::Key_Left:
+      at_.x -= step;
+      break;
+    case Qt::Key_Right:
+      at_.x += step;
+      break;
+    case Qt::Key_Up:
+      at_.y -= step;
+      break;
+    case Qt::Key_Down:
+      at_.y += step;
+      break;
     case Qt::Key_Comma:
-    case Qt::Key_Less: turn_ -= turn; break;
+    case Qt::Key_Less:
+      turn_ -= turn;
+      break;
     case Qt::Key_Period:
-    case Qt::Key_Greater: turn_ += turn; break;
-    default: QWidget::keyPressEvent(event); return;
+    case Qt::Key_Greater:
+      turn_ += turn;
+      break;
+    default:
+      QWidget::keyPressEvent(event);
+      return;
   }
   update();
   Q_EMIT moving();

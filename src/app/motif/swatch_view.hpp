@@ -21,8 +21,8 @@ class SwatchView : public QWidget {
   double pixelsPerMm() const { return place_.scale; }
 
  Q_SIGNALS:
-  void moving();             ///< while it is dragged or turned
-  void moved();              ///< a step is done: let go, or a key
+  void moving();  ///< while it is dragged or turned
+  void moved();   ///< a step is done: let go, or a key
   void said(const QString& sentence);
 
  protected:

@@ -18,9 +18,11 @@ namespace clathra {
 
 namespace {
 
-const QStringList kPages{QStringLiteral("a4"), QStringLiteral("letter"), QStringLiteral("legal"), QStringLiteral("a3")};
+const QStringList kPages{QStringLiteral("a4"), QStringLiteral("letter"), QStringLiteral("legal"),
+                         QStringLiteral("a3")};
 
-void paintFitted(QPainter& p, const QRectF& into, const Project& project, const SheetPlan& plan, std::size_t sheet, bool marks) {
+void paintFitted(QPainter& p, const QRectF& into, const Project& project, const SheetPlan& plan,
+                 std::size_t sheet, bool marks) {
   const double k = std::min(into.width() / plan.page.width, into.height() / plan.page.height);
   const QSizeF size(plan.page.width * k, plan.page.height * k);
   const QRectF page(into.center() - QPointF(size.width(), size.height()) / 2, size);
@@ -38,12 +40,14 @@ void paintFitted(QPainter& p, const QRectF& into, const Project& project, const 
 
 }  // namespace
 
-PapersStation::PapersStation(Session& session, Preferences& preferences, QObject* parent) : Station(session, preferences, parent) {
+PapersStation::PapersStation(Session& session, Preferences& preferences, QObject* parent)
+    : Station(session, preferences, parent) {
   buildPicture();
   needs_ = new Card(tr("Papers to make"));
   auto* remarks = new RemarksCard(session_, id());
   bench_ = benchOf({pageCard(), needs_, outputCard(), remarks});
-  connect(remarks, &RemarksCard::showPieces, this, [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+  connect(remarks, &RemarksCard::showPieces, this,
+          [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
   connect(&session_, &Session::changed, this, &PapersStation::refresh);
   connect(&session_, &Session::resultsChanged, this, &PapersStation::refresh);
 }
@@ -95,23 +99,36 @@ QWidget* PapersStation::pageCard() {
   card->body()->addWidget(lay_);
   connect(page_, &Pills::chosen, this, [this](int i) {
     own_->setVisible(i == kPages.size());
-    if (i < kPages.size()) setPage({{"page", kPages[i].toStdString()}}, tr("changed the page"));
-    else own_->setFocus();
+    if (i < kPages.size())
+      setPage({{"page", kPages[i].toStdString()}}, tr("changed the page"));
+    else
+      own_->setFocus();
   });
   connect(own_, &QLineEdit::editingFinished, this, [this] {
-    if (!own_->text().isEmpty()) setPage({{"page", own_->text().trimmed().toStdString()}}, tr("changed the page"));
+    if (!own_->text().isEmpty())
+      setPage({{"page", own_->text().trimmed().toStdString()}}, tr("changed the page"));
   });
-  connect(side_, &Pills::chosen, this, [this](int i) { setPage({{"side", i == 1 ? "front" : "back"}}, tr("changed the marked side")); });
-  connect(lay_, &Pills::chosen, this, [this](int i) { setPage({{"stripsFirst", i == 1}}, tr("changed how papers are laid")); });
+  connect(side_, &Pills::chosen, this, [this](int i) {
+    setPage({{"side", i == 1 ? "front" : "back"}}, tr("changed the marked side"));
+  });
+  connect(lay_, &Pills::chosen, this, [this](int i) {
+    setPage({{"stripsFirst", i == 1}}, tr("changed how papers are laid"));
+  });
   return card;
 }
 
 QWidget* PapersStation::outputCard() {
   auto* card = new Card(tr("Print"));
-  card->body()->addWidget(wrapped(tr("Print at 100 %, without fitting to the page. Then lay a ruler on the 100 mm and 4 in rules: if they are off, so are all papers.")));
-  const struct { QString text; const char* role; void (PapersStation::*does)(); } actions[] = {{tr("Print the sheets"), "act", &PapersStation::printSheets},
-                                                                                               {tr("Save as PDF"), "", &PapersStation::savePdf},
-                                                                                               {tr("Save as SVG"), "", &PapersStation::saveSvg}};
+  card->body()->addWidget(
+      wrapped(tr("Print at 100 %, without fitting to the page. Then lay a ruler on the 100 mm and 4 in "
+                 "rules: if they are off, so are all papers.")));
+  const struct {
+    QString text;
+    const char* role;
+    void (PapersStation::*does)();
+  } actions[] = {{tr("Print the sheets"), "act", &PapersStation::printSheets},
+                 {tr("Save as PDF"), "", &PapersStation::savePdf},
+                 {tr("Save as SVG"), "", &PapersStation::saveSvg}};
   for (const auto& a : actions) {
     auto* b = button(a.text, a.role);
     connect(b, &QPushButton::clicked, this, a.does);
@@ -153,7 +170,8 @@ void PapersStation::fillThumbs() {
     thumb->setObjectName(QStringLiteral("row"));
     thumb->setCheckable(true);
     thumb->setAutoExclusive(true);
-    thumb->setAccessibleName(tr("Sheet %1, %2").arg(s + 1).arg(QString::fromStdString(plan()->sheets[s].shape)));
+    thumb->setAccessibleName(
+        tr("Sheet %1, %2").arg(s + 1).arg(QString::fromStdString(plan()->sheets[s].shape)));
     thumb->setFixedSize(scaled(112), scaled(172));
     auto* inner = new QVBoxLayout(thumb);
     inner->setContentsMargins(scaled(6), scaled(6), scaled(6), scaled(2));
@@ -178,12 +196,16 @@ void PapersStation::fillNeeds() {
   for (const PaperNeed& n : plan()->needs) {
     const Shape& s = session_.project().layout->shapes[n.shape];
     const bool fraction = std::abs(std::remainder(s.edge, 25.4 / 64)) < 1e-6;
-    QString what = QString::fromStdString(s.title + " " + formatLength(Length::millimetres(s.edge), fraction ? unit() : Unit::Millimetre));
+    QString what = QString::fromStdString(
+        s.title + " " + formatLength(Length::millimetres(s.edge), fraction ? unit() : Unit::Millimetre));
     if (!fraction) what = QString::fromStdString(s.title + " " + formatNumber(s.edge, 1) + " mm");
     if (n.hand != 0) what += n.hand > 0 ? tr(", right") : tr(", left");
     needs_->body()->addWidget(sumRow(what, QString::number(n.needed)));
     if (!n.fits)
-      needs_->body()->addWidget(noteBox(n.fitsOn.empty() ? tr("larger than every standard page") : tr("larger than this page; %1 would take it").arg(QString::fromStdString(n.fitsOn))));
+      needs_->body()->addWidget(
+          noteBox(n.fitsOn.empty()
+                      ? tr("larger than every standard page")
+                      : tr("larger than this page; %1 would take it").arg(QString::fromStdString(n.fitsOn))));
   }
 }
 
@@ -191,7 +213,9 @@ void PapersStation::showSheet(int sheet) {
   shown_ = sheet;
   sheet_->update();
   if (!plan()) {
-    title_->setText(session_.results().sheetsFault.empty() ? tr("Laying out the papers …") : QString::fromStdString(session_.results().sheetsFault));
+    title_->setText(session_.results().sheetsFault.empty()
+                        ? tr("Laying out the papers …")
+                        : QString::fromStdString(session_.results().sheetsFault));
     note_->clear();
     return;
   }
@@ -200,19 +224,28 @@ void PapersStation::showSheet(int sheet) {
     return;
   }
   const Sheet& s = plan()->sheets[static_cast<std::size_t>(sheet)];
-  title_->setText(tr("Sheet %1 of %2, %3, papers seen from the %4").arg(sheet + 1).arg(plan()->sheets.size()).arg(QString::fromStdString(s.shape), plan()->side == MarkedSide::Back ? tr("back") : tr("front")));
-  note_->setText(tr("%1 papers here, freed by %2 straight cuts. Lines that papers share are cut once.").arg(s.papers.size()).arg(s.strokes));
+  title_->setText(
+      tr("Sheet %1 of %2, %3, papers seen from the %4")
+          .arg(sheet + 1)
+          .arg(plan()->sheets.size())
+          .arg(QString::fromStdString(s.shape), plan()->side == MarkedSide::Back ? tr("back") : tr("front")));
+  note_->setText(tr("%1 papers here, freed by %2 straight cuts. Lines that papers share are cut once.")
+                     .arg(s.papers.size())
+                     .arg(s.strokes));
   if (QLayoutItem* item = thumbs_->layout()->itemAt(sheet))
     if (auto* b = qobject_cast<QPushButton*>(item->widget())) b->setChecked(true);
 }
 
 void PapersStation::savePdf() {
   if (!plan()) return Q_EMIT said(tr("The sheets are still being laid out; try again in a moment."));
-  const QString file = QFileDialog::getSaveFileName(picture_, tr("Save the papers as PDF"), QString::fromStdString(session_.project().name) + tr(" papers.pdf"), tr("PDF (*.pdf)"));
+  const QString file = QFileDialog::getSaveFileName(
+      picture_, tr("Save the papers as PDF"),
+      QString::fromStdString(session_.project().name) + tr(" papers.pdf"), tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
   const auto pdf = sheetsPdf(session_.project(), *plan());
   const auto ok = pdf ? writeBytes(file.toStdString(), *pdf) : Status(tl::make_unexpected(pdf.error()));
-  Q_EMIT said(ok ? tr("Saved %1 sheets. Print them at 100 %.").arg(plan()->sheets.size()) : QString::fromStdString(ok.error().text));
+  Q_EMIT said(ok ? tr("Saved %1 sheets. Print them at 100 %.").arg(plan()->sheets.size())
+                 : QString::fromStdString(ok.error().text));
 }
 
 void PapersStation::saveSvg() {
@@ -220,8 +253,10 @@ void PapersStation::saveSvg() {
   const QString folder = QFileDialog::getExistingDirectory(picture_, tr("Folder for the SVG sheets"));
   if (folder.isEmpty()) return;
   for (std::size_t s = 0; s < plan()->sheets.size(); ++s) {
-    const QString file = QDir(folder).filePath(QStringLiteral("papers-%1.svg").arg(s + 1, 3, 10, QLatin1Char('0')));
-    if (const auto ok = writeBytes(file.toStdString(), sheetSvg(session_.project(), *plan(), s)); !ok) return Q_EMIT said(QString::fromStdString(ok.error().text));
+    const QString file =
+        QDir(folder).filePath(QStringLiteral("papers-%1.svg").arg(s + 1, 3, 10, QLatin1Char('0')));
+    if (const auto ok = writeBytes(file.toStdString(), sheetSvg(session_.project(), *plan(), s)); !ok)
+      return Q_EMIT said(QString::fromStdString(ok.error().text));
   }
   Q_EMIT said(tr("Saved %1 sheets as SVG.").arg(plan()->sheets.size()));
 }
@@ -244,13 +279,30 @@ void PapersStation::printSheets() {
 
 std::vector<StripFigure> PapersStation::figures() const {
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
-  std::vector<StripFigure> out{{QString::number(f.pieces), tr("papers, ") + plural(f.kinds, tr("kind"), tr("kinds")), changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces, {}}};
+  std::vector<StripFigure> out{{QString::number(f.pieces),
+                                tr("papers, ") + plural(f.kinds, tr("kind"), tr("kinds")),
+                                changeText(f.pieces, b.pieces, 0),
+                                f.pieces < b.pieces,
+                                {}}};
   if (plan()) {
-    out.push_back({QString::number(f.sheets), tr("sheets of %1").arg(QString::fromStdString(plan()->page.title)), b.sheets ? changeText(f.sheets, b.sheets, 0) : QString(), f.sheets < b.sheets, {}});
+    out.push_back({QString::number(f.sheets),
+                   tr("sheets of %1").arg(QString::fromStdString(plan()->page.title)),
+                   b.sheets ? changeText(f.sheets, b.sheets, 0) : QString(),
+                   f.sheets < b.sheets,
+                   {}});
     if (plan()->papers > 0)
-      out.push_back({QString::fromStdString(formatNumber(double(plan()->strokes) / plan()->papers, 2)), tr("strokes a paper"), {}, false,
-                     tr("%1 straight cuts for %2 papers; a cut along a shared line counts once.").arg(plan()->strokes).arg(plan()->papers)});
-    out.push_back({QString::fromStdString(formatNumber(plan()->cardArea / 1e6, 2)) + QStringLiteral(" m²"), tr("of card"), {}, false, tr("All sheets, full pages.")});
+      out.push_back({QString::fromStdString(formatNumber(double(plan()->strokes) / plan()->papers, 2)),
+                     tr("strokes a paper"),
+                     {},
+                     false,
+                     tr("%1 straight cuts for %2 papers; a cut along a shared line counts once.")
+                         .arg(plan()->strokes)
+                         .arg(plan()->papers)});
+    out.push_back({QString::fromStdString(formatNumber(plan()->cardArea / 1e6, 2)) + QStringLiteral(" m²"),
+                   tr("of card"),
+                   {},
+                   false,
+                   tr("All sheets, full pages.")});
   }
   out.push_back(remarksFigure(session_));
   return out;
@@ -258,10 +310,13 @@ std::vector<StripFigure> PapersStation::figures() const {
 
 Settled PapersStation::settled() const {
   if (!plan() || plan()->sheets.empty()) return Settled::Not;
-  const bool all = std::all_of(plan()->needs.begin(), plan()->needs.end(), [](const PaperNeed& n) { return n.fits; });
+  const bool all =
+      std::all_of(plan()->needs.begin(), plan()->needs.end(), [](const PaperNeed& n) { return n.fits; });
   return all && session_.tally().count(kNoCloth) == 0 ? Settled::Full : Settled::Half;
 }
 
-void PapersStation::lookAt(const std::vector<std::uint32_t>&, const QString&) { page_->pill(std::max(0, page_->current()))->setFocus(); }
+void PapersStation::lookAt(const std::vector<std::uint32_t>&, const QString&) {
+  page_->pill(std::max(0, page_->current()))->setFocus();
+}
 
 }  // namespace clathra

@@ -22,11 +22,14 @@ class Latest {
     const Progress mine = progress_;
     QThreadPool::globalInstance()->start([=, this] {
       auto result = std::make_shared<T>(work(mine));
-      QMetaObject::invokeMethod(receiver, [=, this] {
-        if (mine.cancelled()) return;  // replaced; `this` may still be at work on the newer one
-        running_ = false;
-        done(std::move(*result));
-      }, Qt::QueuedConnection);
+      QMetaObject::invokeMethod(
+          receiver,
+          [=, this] {
+            if (mine.cancelled()) return;  // replaced; `this` may still be at work on the newer one
+            running_ = false;
+            done(std::move(*result));
+          },
+          Qt::QueuedConnection);
     });
     return mine;
   }

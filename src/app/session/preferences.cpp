@@ -12,7 +12,8 @@ constexpr int kMostRecent = 8;
 
 QSettings::Format constexpr kFormat = QSettings::IniFormat;
 QVariant get(const char* key, const QVariant& otherwise) {
-  return QSettings(kFormat, QSettings::UserScope, QStringLiteral("clathra"), QStringLiteral("clathra")).value(QLatin1String(key), otherwise);
+  return QSettings(kFormat, QSettings::UserScope, QStringLiteral("clathra"), QStringLiteral("clathra"))
+      .value(QLatin1String(key), otherwise);
 }
 void set(const char* key, const QVariant& value) {
   QSettings s(kFormat, QSettings::UserScope, QStringLiteral("clathra"), QStringLiteral("clathra"));
@@ -22,18 +23,42 @@ void set(const char* key, const QVariant& value) {
 
 }  // namespace
 
-bool Preferences::firstStartDone() const { return get("firstStartDone", false).toBool(); }
-void Preferences::setFirstStartDone() { set("firstStartDone", true); }
-Unit Preferences::unit() const { return get("unit", "inch").toString() == QLatin1String("mm") ? Unit::Millimetre : Unit::Inch; }
-void Preferences::setUnit(Unit unit) { set("unit", unit == Unit::Inch ? "inch" : "mm"); }
-QString Preferences::page() const { return get("page", "a4").toString(); }
-void Preferences::setPage(const QString& page) { set("page", page); }
-bool Preferences::rightHanded() const { return get("rightHanded", true).toBool(); }
-void Preferences::setRightHanded(bool right) { set("rightHanded", right); }
-bool Preferences::evening() const { return get("evening", false).toBool(); }
-void Preferences::setEvening(bool evening) { set("evening", evening); }
-double Preferences::textScale() const { return std::clamp(get("textScale", 1.0).toDouble(), 1.0, 2.0); }
-void Preferences::setTextScale(double scale) { set("textScale", scale); }
+bool Preferences::firstStartDone() const {
+  return get("firstStartDone", false).toBool();
+}
+void Preferences::setFirstStartDone() {
+  set("firstStartDone", true);
+}
+Unit Preferences::unit() const {
+  return get("unit", "inch").toString() == QLatin1String("mm") ? Unit::Millimetre : Unit::Inch;
+}
+void Preferences::setUnit(Unit unit) {
+  set("unit", unit == Unit::Inch ? "inch" : "mm");
+}
+QString Preferences::page() const {
+  return get("page", "a4").toString();
+}
+void Preferences::setPage(const QString& page) {
+  set("page", page);
+}
+bool Preferences::rightHanded() const {
+  return get("rightHanded", true).toBool();
+}
+void Preferences::setRightHanded(bool right) {
+  set("rightHanded", right);
+}
+bool Preferences::evening() const {
+  return get("evening", false).toBool();
+}
+void Preferences::setEvening(bool evening) {
+  set("evening", evening);
+}
+double Preferences::textScale() const {
+  return std::clamp(get("textScale", 1.0).toDouble(), 1.0, 2.0);
+}
+void Preferences::setTextScale(double scale) {
+  set("textScale", scale);
+}
 
 QStringList Preferences::recent() const {
   QStringList files = get("recent", QStringList()).toStringList();

@@ -20,51 +20,89 @@ namespace {
 constexpr int kPause = 1'500;  // ms after the last edit
 
 /// Is the process that wrote a copy still at work?
-bool alive(qint64 pid) { return pid > 0 && (::kill(static_cast<pid_t>(pid), 0) == 0 || errno == EPERM); }
+bool alive(qint64 pid) {
+  return pid > 0 && (::kill(static_cast<pid_t>(pid), 0) == 0 || errno == EPERM);
+}
 
 }  // namespace
 
 QString Recovery::folder() {
-  const QString state = qEnvironmentVariable("XDG_STATE_HOME", QDir::homePath() + QStringLiteral("/.local/state"));
+  const QString state =
+      qEnvironmentVariable("XDG_STATE_HOME", QDir::homePath() + QStringLiteral("/.local/state"));
   return state + QStringLiteral("/clathra/recovery");
 }
 
-Recovery::Recovery(Session& session, FileSystem& fs, QObject* parent) : QObject(parent), session_(session), fs_(fs) {
+Recovery::Recovery(Session& session, FileSystem& fs, QObject* parent)
+    : QObject(parent), session_(session), fs_(fs) {
   timer_.setSingleShot(true);
   timer_.setInterval(kPause);
-  connect(&timer_, &QTimer::timeout, this, [this] { writeNow(); });
+  connect(&timer_, &QTimer::timeout, this, &Recovery::writeLater);
   connect(&session_, &Session::savedChanged, this, [this] {
-    if (session_.isOpen() && !session_.saved()) timer_.start();
-    else forget();
+    if (session_.isOpen() && !session_.saved())
+      timer_.start();
+    else
+      forget();
   });
 }
 
 Recovery::~Recovery() = default;
 
-QString Recovery::file() const { return folder() + QStringLiteral("/%1.clathra").arg(::getpid()); }
-QString Recovery::note() const { return folder() + QStringLiteral("/%1.json").arg(::getpid()); }
+QString Recovery::file() const {
+  return folder() + QStringLiteral("/%1.clathra").arg(::getpid());
+}
+QString Recovery::note() const {
+  return folder() + QStringLiteral("/%1.json").arg(::getpid());
+}
 
 bool Recovery::writeNow() {
   timer_.stop();
   if (!session_.isOpen() || session_.saved()) return true;
   QDir().mkpath(folder());
-  const auto ok = saveProject(fs_, session_.project(), file().toStdString());
-  if (!ok) {
-    if (!toldFailure_) Q_EMIT failed(tr("The safety copy could not be written: %1").arg(QString::fromStdString(ok.error().text)));
-    toldFailure_ = true;
-    return false;
-  }
-  toldFailure_ = false;
+  const Status written = saveProject(fs_, session_.project(), file().toStdString());
+  tell(written);
+  if (written) writeNote();
+  return written.has_value();
+}
+
+/// Off the interface thread: a large project takes a moment to write.
+void Recovery::writeLater() {
+  if (!session_.isOpen() || session_.saved()) return;
+  QDir().mkpath(folder());
+  job_.start(
+      this,
+      [project = session_.project(), target = file().toStdString(),
+       &fs = fs_](const Progress& progress) -> Status {
+        Status written = saveProject(fs, project, target);
+        if (progress.cancelled())
+          std::filesystem::remove(target);  // saved or closed meanwhile: the copy is not wanted
+        return written;
+      },
+      [this](Status written) {
+        tell(written);
+        if (written) writeNote();
+      });
+}
+
+void Recovery::tell(const Status& written) {
+  if (!written && !toldFailure_)
+    Q_EMIT failed(
+        tr("The safety copy could not be written: %1").arg(QString::fromStdString(written.error().text)));
+  toldFailure_ = !written;
+}
+
+void Recovery::writeNote() {
   const QJsonObject about{{QStringLiteral("pid"), static_cast<qint64>(::getpid())},
                           {QStringLiteral("original"), session_.path()},
                           {QStringLiteral("name"), QString::fromStdString(session_.project().name)}};
   const QByteArray bytes = QJsonDocument(about).toJson();
-  const auto noted = writeWhole(fs_, note().toStdString(), std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))));
-  return noted.has_value();
+  // Without the note the copy is still offered, only under no name.
+  (void)writeWhole(fs_, note().toStdString(),
+                   std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))));
 }
 
 void Recovery::forget() {
   timer_.stop();
+  job_.cancel();
   QFile::remove(file());
   QFile::remove(note());
 }
@@ -77,7 +115,9 @@ std::vector<Leftover> Recovery::leftovers() const {
     const qint64 pid = copy.completeBaseName().toLongLong();
     if (pid == ::getpid() || alive(pid)) continue;
     QFile about(dir.filePath(copy.completeBaseName() + QStringLiteral(".json")));
-    const QJsonObject j = about.open(QIODevice::ReadOnly) ? QJsonDocument::fromJson(about.read(100'000)).object() : QJsonObject();
+    const QJsonObject j = about.open(QIODevice::ReadOnly)
+                              ? QJsonDocument::fromJson(about.read(100'000)).object()
+                              : QJsonObject();
     Leftover l;
     l.file = copy.absoluteFilePath();
     l.original = j.value(QStringLiteral("original")).toString();

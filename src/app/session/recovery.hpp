@@ -37,11 +37,15 @@ class Recovery : public QObject {
   void failed(const QString& sentence);
 
  private:
+  void writeLater();
+  void tell(const Status& written);
+  void writeNote();
   QString file() const;
   QString note() const;
   Session& session_;
   FileSystem& fs_;
   QTimer timer_;
+  Latest<Status> job_;
   bool toldFailure_ = false;
 };
 

@@ -21,14 +21,18 @@ bool laysOut(const nlohmann::json& edit) {
   return name == "setEdge" || name == "setCounts" || name == "setSides" || name == "setArrangement";
 }
 
-Results workOut(const Project& project, std::shared_ptr<const Geometry> geometry, std::shared_ptr<const SheetPlan> sheets, const Progress& progress) {
+Results workOut(const Project& project, std::shared_ptr<const Geometry> geometry,
+                std::shared_ptr<const SheetPlan> sheets, const Progress& progress) {
   Results out;
   if (!sheets) {
     const auto page = pageOf(project.settings.page);
     if (page) {
-      auto plan = planSheets(project, {*page, project.settings.marked, project.settings.stripsFirst}, progress);
-      if (plan) sheets = std::make_shared<const SheetPlan>(std::move(*plan));
-      else out.sheetsFault = plan.error().text;
+      auto plan =
+          planSheets(project, {*page, project.settings.marked, project.settings.stripsFirst}, progress);
+      if (plan)
+        sheets = std::make_shared<const SheetPlan>(std::move(*plan));
+      else
+        out.sheetsFault = plan.error().text;
     }
   }
   out.sheets = std::move(sheets);
@@ -54,7 +58,8 @@ std::pair<double, double> clothTotals(const ReviewInput& input) {
   return {needed, buy};
 }
 
-Session::Session(const ArrangementLibrary& library, FileSystem& fs, QObject* parent) : QObject(parent), library_(library), fs_(fs) {}
+Session::Session(const ArrangementLibrary& library, FileSystem& fs, QObject* parent)
+    : QObject(parent), library_(library), fs_(fs) {}
 
 Session::~Session() {
   background_.cancel();
@@ -67,7 +72,8 @@ Session::Derived Session::derive(const Project& project) {
 }
 
 EditContext Session::context() const {
-  return {library_, [](const std::string& path) { return loadPicture(path); }, QDate::currentDate().toString(Qt::ISODate).toStdString()};
+  return {library_, [](const std::string& path) { return loadPicture(path); },
+          QDate::currentDate().toString(Qt::ISODate).toStdString()};
 }
 
 void Session::begin(Project project, const QString& path, bool saved) {
@@ -102,7 +108,8 @@ void Session::close() {
 bool Session::edit(const nlohmann::json& edit, const QString& label, const QString& merge) {
   if (!isOpen()) return false;
   if (heavy_.running()) heavy_.cancel();
-  const bool heavy = laysOut(edit) && (static_cast<std::int64_t>(project().layout->size()) > kHeavyPieces || edit.value("edit", std::string()) != "setSides");
+  const bool heavy = laysOut(edit) && (static_cast<std::int64_t>(project().layout->size()) > kHeavyPieces ||
+                                       edit.value("edit", std::string()) != "setSides");
   if (!heavy) {
     auto next = applyEdit(project(), edit, context());
     if (!next) {
@@ -125,8 +132,10 @@ bool Session::edit(const nlohmann::json& edit, const QString& label, const QStri
       },
       [this, label, merge](std::pair<Result<Project>, Derived> done) {
         Q_EMIT busyChanged();
-        if (done.first) take(std::move(*done.first), label, merge, std::move(done.second));
-        else Q_EMIT refused(QString::fromStdString(done.first.error().text));
+        if (done.first)
+          take(std::move(*done.first), label, merge, std::move(done.second));
+        else
+          Q_EMIT refused(QString::fromStdString(done.first.error().text));
       });
   Q_EMIT busyChanged();
   return true;
@@ -185,8 +194,12 @@ void Session::redo() {
   show(before, before.layout == project().layout ? Derived{geometry_, index_} : derive(project()));
 }
 
-QString Session::undoLabel() const { return isOpen() ? QString::fromStdString(history_->undoLabel()) : QString(); }
-QString Session::redoLabel() const { return isOpen() ? QString::fromStdString(history_->redoLabel()) : QString(); }
+QString Session::undoLabel() const {
+  return isOpen() ? QString::fromStdString(history_->undoLabel()) : QString();
+}
+QString Session::redoLabel() const {
+  return isOpen() ? QString::fromStdString(history_->redoLabel()) : QString();
+}
 
 const CutPlan* Session::plan(ClothId cloth) const {
   if (!results_.input) return nullptr;
@@ -231,13 +244,15 @@ void Session::refigure() {
 }
 
 bool Session::changedUnderneath(const QString& path) const {
-  return path == path_ && !stamp_.isEmpty() && QString::fromStdString(fileStamp(path.toStdString())) != stamp_;
+  return path == path_ && !stamp_.isEmpty() &&
+         QString::fromStdString(fileStamp(path.toStdString())) != stamp_;
 }
 
 bool Session::save(const QString& path, bool over) {
   if (!isOpen()) return false;
   if (!over && changedUnderneath(path)) {
-    Q_EMIT refused(tr("\"%1\" was changed by another program since it was opened. Save under another name, or save again to replace it.")
+    Q_EMIT refused(tr("\"%1\" was changed by another program since it was opened. Save under another name, "
+                      "or save again to replace it.")
                        .arg(QFileInfo(path).fileName()));
     stamp_.clear();  // the second attempt is a decision
     return false;

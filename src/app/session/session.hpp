@@ -19,7 +19,15 @@
 namespace clathra {
 
 /// Which parts of the project an event speaks of.
-enum Part : int { LayoutPart = 1, PaintingPart = 2, ClothPart = 4, MotifPart = 8, SettingsPart = 16, NamePart = 32, AllParts = 63 };
+enum Part : int {
+  LayoutPart = 1,
+  PaintingPart = 2,
+  ClothPart = 4,
+  MotifPart = 8,
+  SettingsPart = 16,
+  NamePart = 32,
+  AllParts = 63
+};
 
 /// What is worked out off the interface thread. Absent while it was never finished for this project.
 struct Results {
@@ -27,7 +35,7 @@ struct Results {
   std::vector<Remark> remarks;
   std::shared_ptr<const SheetPlan> sheets;
   std::string sheetsFault;
-  bool fresh = false;                        ///< belongs to the project as it is now
+  bool fresh = false;  ///< belongs to the project as it is now
 };
 
 /// Figures whose change since the last step the tally strip shows.

@@ -7,7 +7,8 @@
 
 namespace clathra {
 
-FirstStart::FirstStart(Preferences& preferences, QWidget* parent) : QWidget(parent), preferences_(preferences) {
+FirstStart::FirstStart(Preferences& preferences, QWidget* parent)
+    : QWidget(parent), preferences_(preferences) {
   setObjectName(QStringLiteral("ground"));
   auto* page = new QWidget;
   auto* all = new QVBoxLayout(page);
@@ -19,7 +20,8 @@ FirstStart::FirstStart(Preferences& preferences, QWidget* parent) : QWidget(pare
   body->setContentsMargins(scaled(32), scaled(26), scaled(32), scaled(26));
   body->setSpacing(scaled(12));
   body->addWidget(wrapped(tr("Welcome to Clathra"), "title"));
-  body->addWidget(wrapped(tr("Three questions, so that sizes and pages suit you. All can be changed later.")));
+  body->addWidget(
+      wrapped(tr("Three questions, so that sizes and pages suit you. All can be changed later.")));
   const auto ask = [body](const QString& question, const QStringList& answers, int now) {
     body->addWidget(wrapped(question, "head"));
     auto* pills = new Pills(answers, question);
@@ -27,8 +29,10 @@ FirstStart::FirstStart(Preferences& preferences, QWidget* parent) : QWidget(pare
     body->addWidget(pills);
     return pills;
   };
-  unit_ = ask(tr("How do you measure?"), {tr("inches"), tr("millimetres")}, preferences_.unit() == Unit::Inch ? 0 : 1);
-  page_ = ask(tr("Which paper is in your printer?"), {tr("A4"), tr("Letter")}, preferences_.page() == QLatin1String("letter") ? 1 : 0);
+  unit_ = ask(tr("How do you measure?"), {tr("inches"), tr("millimetres")},
+              preferences_.unit() == Unit::Inch ? 0 : 1);
+  page_ = ask(tr("Which paper is in your printer?"), {tr("A4"), tr("Letter")},
+              preferences_.page() == QLatin1String("letter") ? 1 : 0);
   hand_ = ask(tr("Which hand sews?"), {tr("right"), tr("left")}, preferences_.rightHanded() ? 0 : 1);
   auto* go = button(tr("Go on"), "act");
   body->addSpacing(scaled(6));

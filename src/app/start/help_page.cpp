@@ -10,14 +10,29 @@ namespace clathra {
 std::vector<std::pair<QString, QString>> safetyWords() {
   const auto t = [](const char* s) { return QObject::tr(s); };
   return {
-      {t("Rotary blades"), t("Guard closed between cuts, away from the body, fingers behind the ruler's edge. Templates slip; blunt blades slip more. No more layers than the blade is made for, never at the ironing board, out of children's reach, used blades in a closed container.")},
-      {t("Irons and steam"), t("The plate stays hot: a heat-proof mat under it, switched off when you leave. No tape and no plastic-coated paper under the iron; sprays only as their label says; children only with an adult.")},
-      {t("Needles, pins and magnets"), t("Count out, count in. Broken and blunt ones go away at once, and none stays in a thing for a child or a pet. Keep small magnets away from children and from medical implants.")},
-      {t("Glues, sealants and sprays"), t("Read the label, air the room, test on the skin first, and know whether it washes out.")},
-      {t("Hands, neck and eyes"), t("Good light, a magnifier if it helps, a break about every half hour. Stop and see a professional when something goes numb or keeps hurting.")},
-      {t("Cutting machines and presses"), t("Fingers away from moving parts, lasers never unattended, air the room.")},
-      {t("Children, pets and flames"), t("Threads and papers out of a pet's reach; paper-filled things away from flames and hot lamps. Things for babies and small children: no buttons, beads or loose cords, and follow the local rules for toys, bedding and fire.")},
-      {t("Not on the road"), t("Do not sew or plan while driving or working a vehicle, a boat or a machine.")},
+      {t("Rotary blades"),
+       t("Guard closed between cuts, away from the body, fingers behind the ruler's edge. Templates slip; "
+         "blunt blades slip more. No more layers than the blade is made for, never at the ironing board, out "
+         "of children's reach, used blades in a closed container.")},
+      {t("Irons and steam"), t("The plate stays hot: a heat-proof mat under it, switched off when you leave. "
+                               "No tape and no plastic-coated paper under the iron; sprays only as their "
+                               "label says; children only with an adult.")},
+      {t("Needles, pins and magnets"),
+       t("Count out, count in. Broken and blunt ones go away at once, and none stays in a thing for a child "
+         "or a pet. Keep small magnets away from children and from medical implants.")},
+      {t("Glues, sealants and sprays"),
+       t("Read the label, air the room, test on the skin first, and know whether it washes out.")},
+      {t("Hands, neck and eyes"),
+       t("Good light, a magnifier if it helps, a break about every half hour. Stop and see a professional "
+         "when something goes numb or keeps hurting.")},
+      {t("Cutting machines and presses"),
+       t("Fingers away from moving parts, lasers never unattended, air the room.")},
+      {t("Children, pets and flames"),
+       t("Threads and papers out of a pet's reach; paper-filled things away from flames and hot lamps. "
+         "Things for babies and small children: no buttons, beads or loose cords, and follow the local rules "
+         "for toys, bedding and fire.")},
+      {t("Not on the road"),
+       t("Do not sew or plan while driving or working a vehicle, a boat or a machine.")},
   };
 }
 
@@ -35,21 +50,25 @@ QWidget* helpPage(QPushButton** back) {
   auto* body = new QVBoxLayout(content);
   body->setContentsMargins(0, 0, scaled(8), 0);
   body->setSpacing(scaled(10));
-  body->addWidget(noteBox(QObject::tr("These cautions are short. They do not replace the maker's instructions, local product-safety rules or a professional's advice.")));
+  body->addWidget(
+      noteBox(QObject::tr("These cautions are short. They do not replace the maker's instructions, local "
+                          "product-safety rules or a professional's advice.")));
   for (const auto& [head, words] : safetyWords()) {
     auto* card = new Card(head);
     card->body()->addWidget(wrapped(words));
     body->addWidget(card);
   }
   auto* keys = new Card(QObject::tr("Keys"));
-  const std::pair<const char*, const char*> list[] = {{"Ctrl 1 to Ctrl 5", "the stations, top to bottom"},
-                                                      {"Ctrl Z, Ctrl Shift Z", "undo, redo"},
-                                                      {"Ctrl S, Ctrl O, Ctrl N", "save, open, start page"},
-                                                      {"F6", "show or hide the bench in a small window"},
-                                                      {"arrow keys, Enter", "move from piece to piece, do what the sentence says"},
-                                                      {"+  −  0  W  H", "larger, smaller, fit all, width, height"},
-                                                      {"T", "turn the direction of a row"}};
-  for (const auto& [key, does] : list) keys->body()->addWidget(sumRow(QObject::tr(does), QString::fromUtf8(key)));
+  const std::pair<const char*, const char*> list[] = {
+      {"Ctrl 1 to Ctrl 5", "the stations, top to bottom"},
+      {"Ctrl Z, Ctrl Shift Z", "undo, redo"},
+      {"Ctrl S, Ctrl O, Ctrl N", "save, open, start page"},
+      {"F6", "show or hide the bench in a small window"},
+      {"arrow keys, Enter", "move from piece to piece, do what the sentence says"},
+      {"+  −  0  W  H", "larger, smaller, fit all, width, height"},
+      {"T", "turn the direction of a row"}};
+  for (const auto& [key, does] : list)
+    keys->body()->addWidget(sumRow(QObject::tr(does), QString::fromUtf8(key)));
   body->addWidget(keys);
   body->addStretch(1);
   auto* scroll = new QScrollArea;

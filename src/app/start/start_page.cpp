@@ -39,7 +39,8 @@ class Tile : public QPushButton {
     p.drawRect(into);
     p.setPen(currentPalette().ink);
     p.setFont(textFont(15 * k, QFont::DemiBold));
-    p.drawText(QRectF(8 * k, 130 * k, width() - 16 * k, 66 * k), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, QString::fromStdString(arrangement_.name));
+    p.drawText(QRectF(8 * k, 130 * k, width() - 16 * k, 66 * k),
+               Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, QString::fromStdString(arrangement_.name));
   }
 
  private:
@@ -58,7 +59,8 @@ QScrollArea* scrolled(QWidget* content) {
 
 }  // namespace
 
-StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences, QWidget* parent) : QWidget(parent), library_(library), preferences_(preferences) {
+StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences, QWidget* parent)
+    : QWidget(parent), library_(library), preferences_(preferences) {
   setObjectName(QStringLiteral("ground"));
   auto* all = new QHBoxLayout(this);
   halves_ = all;
@@ -66,7 +68,8 @@ StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences
   all->setSpacing(scaled(20));
   auto* left = new QVBoxLayout;
   left->addWidget(label(QStringLiteral("Clathra"), "title"));
-  left->addWidget(wrapped(tr("Begin with an arrangement: a click lays it out, then you give it a size and paint cloths on it.")));
+  left->addWidget(wrapped(
+      tr("Begin with an arrangement: a click lays it out, then you give it a size and paint cloths on it.")));
   left->addWidget(gallery(), 1);
   all->addLayout(left, 3);
   auto* side = new QWidget;
@@ -93,7 +96,8 @@ QWidget* StartPage::gallery() {
   auto* flow = new FlowLayout(scaled(8), scaled(8), content);
   for (const Arrangement& a : library_.all()) {
     auto* tile = new Tile(a);
-    connect(tile, &QPushButton::clicked, this, [this, id = a.id] { Q_EMIT newAsked(QString::fromStdString(id)); });
+    connect(tile, &QPushButton::clicked, this,
+            [this, id = a.id] { Q_EMIT newAsked(QString::fromStdString(id)); });
     flow->addWidget(tile);
   }
   return scrolled(content);
@@ -103,7 +107,8 @@ void StartPage::refresh(const std::vector<Leftover>& leftovers) {
   clearLayout(back_);
   for (const Leftover& l : leftovers) {
     auto* card = new Card(tr("Kept for you"));
-    card->body()->addWidget(wrapped(tr("\"%1\" was not closed properly. A copy from %2 is kept.").arg(l.name, l.when)));
+    card->body()->addWidget(
+        wrapped(tr("\"%1\" was not closed properly. A copy from %2 is kept.").arg(l.name, l.when)));
     auto* take = button(tr("Take it up again"), "act");
     auto* drop = button(tr("Throw the copy away"), "link");
     connect(take, &QPushButton::clicked, this, [this, l] { Q_EMIT recoverAsked(l); });
@@ -119,17 +124,20 @@ void StartPage::refresh(const std::vector<Leftover>& leftovers) {
   const QStringList recent = preferences_.recent();
   for (const QString& file : recent) {
     const QFileInfo info(file);
-    auto* b = button(QFontMetrics(font()).elidedText(info.completeBaseName(), Qt::ElideMiddle, scaled(220)), "link");
+    auto* b = button(QFontMetrics(font()).elidedText(info.completeBaseName(), Qt::ElideMiddle, scaled(220)),
+                     "link");
     b->setAccessibleName(tr("Open %1").arg(info.completeBaseName()));
     b->setToolTip(file);
     connect(b, &QPushButton::clicked, this, [this, file] { Q_EMIT openFileAsked(file); });
     open->body()->addWidget(b);
-    open->body()->addWidget(wrapped(tr("saved %1").arg(QLocale().toString(info.lastModified(), QLocale::ShortFormat)), "muted"));
+    open->body()->addWidget(
+        wrapped(tr("saved %1").arg(QLocale().toString(info.lastModified(), QLocale::ShortFormat)), "muted"));
   }
   if (recent.isEmpty()) open->body()->addWidget(wrapped(tr("Projects you save appear here."), "muted"));
   back_->addWidget(open);
   auto* demo = new Card(tr("Look around"));
-  demo->body()->addWidget(wrapped(tr("Saltmarsh is a long bed runner, made up, painted and planned to the cutting card.")));
+  demo->body()->addWidget(
+      wrapped(tr("Saltmarsh is a long bed runner, made up, painted and planned to the cutting card.")));
   auto* demoButton = button(tr("Open the demo Saltmarsh"));
   connect(demoButton, &QPushButton::clicked, this, &StartPage::demoAsked);
   demo->body()->addWidget(demoButton);

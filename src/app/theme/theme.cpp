@@ -79,9 +79,11 @@ QMenu::item { padding: %P5 %P18; border-radius: %R4; }
 QMenu::item:selected { background: %sea; color: %onAct; }
 )");
   const std::pair<const char*, QString> words[] = {
-      {"%ground", p.ground.name()}, {"%panel", p.panel.name()}, {"%line", p.line.name()},   {"%ink", p.ink.name()},     {"%muted", p.muted.name()},
-      {"%madder", p.madder.name()}, {"%moss", p.moss.name()},   {"%ochre", p.ochre.name()}, {"%sea", p.sea.name()},     {"%chosen", p.chosen.name()},
-      {"%note", p.note.name()},     {"%onAct", p.onAct.name()}, {"%TEXT", px(Type::kText)}, {"%HEAD", px(Type::kHead)}, {"%FIGURE", px(Type::kFigure)},
+      {"%ground", p.ground.name()}, {"%panel", p.panel.name()}, {"%line", p.line.name()},
+      {"%ink", p.ink.name()},       {"%muted", p.muted.name()}, {"%madder", p.madder.name()},
+      {"%moss", p.moss.name()},     {"%ochre", p.ochre.name()}, {"%sea", p.sea.name()},
+      {"%chosen", p.chosen.name()}, {"%note", p.note.name()},   {"%onAct", p.onAct.name()},
+      {"%TEXT", px(Type::kText)},   {"%HEAD", px(Type::kHead)}, {"%FIGURE", px(Type::kFigure)},
       {"%SMALL", px(Type::kSmall)}};
   for (const auto& [word, value] : words) s.replace(QLatin1String(word), value);
   for (const int n : {10, 15, 8, 4}) s.replace(QStringLiteral("%R%1").arg(n), px(n));
@@ -102,7 +104,8 @@ void applyTheme(QApplication& app, bool evening, double scale) {
   q.setColor(QPalette::Base, p.panel);
   q.setColor(QPalette::AlternateBase, p.chosen);
   q.setColor(QPalette::Button, p.panel);
-  for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText, QPalette::ToolTipText}) q.setColor(role, p.ink);
+  for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText, QPalette::ToolTipText})
+    q.setColor(role, p.ink);
   q.setColor(QPalette::PlaceholderText, p.muted);
   q.setColor(QPalette::Highlight, p.sea);
   q.setColor(QPalette::HighlightedText, p.onAct);
@@ -111,9 +114,17 @@ void applyTheme(QApplication& app, bool evening, double scale) {
   app.setStyleSheet(sheet(p, scale));
 }
 
-const Palette& currentPalette() { return eveningTheme() ? eveningPalette() : dayPalette(); }
-double textScale() { return qApp->property(kScale).isValid() ? qApp->property(kScale).toDouble() : 1.0; }
-int scaled(double px) { return qRound(px * textScale()); }
-bool eveningTheme() { return qApp->property(kEvening).toBool(); }
+const Palette& currentPalette() {
+  return eveningTheme() ? eveningPalette() : dayPalette();
+}
+double textScale() {
+  return qApp->property(kScale).isValid() ? qApp->property(kScale).toDouble() : 1.0;
+}
+int scaled(double px) {
+  return qRound(px * textScale());
+}
+bool eveningTheme() {
+  return qApp->property(kEvening).toBool();
+}
 
 }  // namespace clathra

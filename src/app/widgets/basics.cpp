@@ -10,7 +10,9 @@
 
 namespace clathra {
 
-QString plural(int n, const QString& one, const QString& many) { return QStringLiteral("%1 %2").arg(n).arg(n == 1 ? one : many); }
+QString plural(int n, const QString& one, const QString& many) {
+  return QStringLiteral("%1 %2").arg(n).arg(n == 1 ? one : many);
+}
 
 QLabel* label(const QString& text, const char* role) {
   auto* l = new QLabel(text);
@@ -62,7 +64,8 @@ QPushButton* namedButton(const QString& sign, const QString& name) {
   return b;
 }
 
-Card::Card(const QString& title, bool open, QWidget* parent) : QFrame(parent), title_(title), head_(button({}, "cardhead")), content_(new QWidget) {
+Card::Card(const QString& title, bool open, QWidget* parent)
+    : QFrame(parent), title_(title), head_(button({}, "cardhead")), content_(new QWidget) {
   setObjectName(QStringLiteral("card"));
   auto* all = new QVBoxLayout(this);
   all->setContentsMargins(scaled(12), scaled(8), scaled(12), scaled(10));
@@ -113,7 +116,8 @@ void Pills::setCurrent(int index) {
   if (auto* b = group_.button(index)) b->setChecked(true);
 }
 
-LengthField::LengthField(const QString& spokenName, Length least, Length most, QWidget* parent) : QLineEdit(parent), least_(least), most_(most) {
+LengthField::LengthField(const QString& spokenName, Length least, Length most, QWidget* parent)
+    : QLineEdit(parent), least_(least), most_(most) {
   setAccessibleName(spokenName);
   setMinimumWidth(scaled(84));
   connect(this, &QLineEdit::editingFinished, this, &LengthField::read);
@@ -137,7 +141,8 @@ void LengthField::read() {
     if (changed) Q_EMIT lengthChanged();
     return;
   }
-  const auto read = parseLengthWithin(text().toStdString(), unit_, accessibleName().toStdString(), least_, most_);
+  const auto read =
+      parseLengthWithin(text().toStdString(), unit_, accessibleName().toStdString(), least_, most_);
   if (!read) {
     mark(true);
     Q_EMIT wrong(QString::fromStdString(read.error().text));
@@ -155,7 +160,8 @@ void LengthField::mark(bool wrong) {
   style()->polish(this);
 }
 
-CountField::CountField(const QString& spokenName, int least, int most, QWidget* parent) : QLineEdit(parent), least_(least), most_(most) {
+CountField::CountField(const QString& spokenName, int least, int most, QWidget* parent)
+    : QLineEdit(parent), least_(least), most_(most) {
   setAccessibleName(spokenName);
   setFixedWidth(scaled(66));
   connect(this, &QLineEdit::editingFinished, this, &CountField::read);
@@ -170,7 +176,10 @@ void CountField::read() {
   bool ok = false;
   const int n = text().trimmed().toInt(&ok);
   if (!ok || n < least_ || n > most_) {
-    Q_EMIT wrong(tr("%1: \"%2\" is no whole number from %3 to %4.").arg(accessibleName(), text().left(40)).arg(least_).arg(most_));
+    Q_EMIT wrong(tr("%1: \"%2\" is no whole number from %3 to %4.")
+                     .arg(accessibleName(), text().left(40))
+                     .arg(least_)
+                     .arg(most_));
     setCount(count_);
     return;
   }

@@ -16,7 +16,8 @@ namespace clathra {
 /// "1 patch", "12 patches".
 QString plural(int n, const QString& one, const QString& many);
 
-QLabel* label(const QString& text, const char* role = "");  ///< roles: head, title, muted, sea, madder, moss, figure
+QLabel* label(const QString& text,
+              const char* role = "");  ///< roles: head, title, muted, sea, madder, moss, figure
 QLabel* wrapped(const QString& text, const char* role = "");
 QPushButton* button(const QString& text, const char* role = "");  ///< roles: act, link, warnlink
 /// An icon button with a spoken name.

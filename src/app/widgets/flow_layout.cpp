@@ -4,7 +4,9 @@
 
 namespace clathra {
 
-FlowLayout::FlowLayout(int gapX, int gapY, QWidget* parent) : QLayout(parent), gapX_(gapX), gapY_(gapY) { setContentsMargins(0, 0, 0, 0); }
+FlowLayout::FlowLayout(int gapX, int gapY, QWidget* parent) : QLayout(parent), gapX_(gapX), gapY_(gapY) {
+  setContentsMargins(0, 0, 0, 0);
+}
 
 FlowLayout::~FlowLayout() {
   for (QLayoutItem* item : items_) delete item;
@@ -39,7 +41,8 @@ QSize FlowLayout::sizeHint() const {
   for (const QLayoutItem* item : items_) {
     if (item->isEmpty()) continue;
     const QSize each = item->sizeHint();
-    size = QSize(size.width() + (size.width() ? gapX_ : 0) + each.width(), std::max(size.height(), each.height()));
+    size = QSize(size.width() + (size.width() ? gapX_ : 0) + each.width(),
+                 std::max(size.height(), each.height()));
   }
   const QMargins m = contentsMargins();
   return size + QSize(m.left() + m.right(), m.top() + m.bottom());

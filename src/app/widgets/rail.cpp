@@ -24,8 +24,11 @@ class Bead : public QPushButton {
   void setState(Settled settled, int remarks) {
     settled_ = settled;
     remarks_ = remarks;
-    const QString how = settled == Settled::Full ? tr("settled") : settled == Settled::Half ? tr("begun") : tr("not begun");
-    setAccessibleName(remarks ? tr("%1, %2, %3 second looks").arg(name_, how).arg(remarks) : tr("%1, %2").arg(name_, how));
+    const QString how = settled == Settled::Full   ? tr("settled")
+                        : settled == Settled::Half ? tr("begun")
+                                                   : tr("not begun");
+    setAccessibleName(remarks ? tr("%1, %2, %3 second looks").arg(name_, how).arg(remarks)
+                              : tr("%1, %2").arg(name_, how));
     update();
   }
 
@@ -45,14 +48,16 @@ class Bead : public QPushButton {
     p.setPen(Qt::NoPen);
     p.setBrush(c.ink);
     if (settled_ == Settled::Full) p.drawEllipse(bead, r * 0.58, r * 0.58);
-    if (settled_ == Settled::Half) p.drawPie(QRectF(bead.x() - r * 0.62, bead.y() - r * 0.62, r * 1.24, r * 1.24), 90 * 16, 180 * 16);
+    if (settled_ == Settled::Half)
+      p.drawPie(QRectF(bead.x() - r * 0.62, bead.y() - r * 0.62, r * 1.24, r * 1.24), 90 * 16, 180 * 16);
     if (remarks_ > 0) {
       const QPointF at = bead + QPointF(21, -8) * k;
       p.setBrush(c.ochre);
       p.drawEllipse(at, 10 * k, 10 * k);
       p.setPen(c.onAct);
       p.setFont(textFont(14 * k, QFont::Bold));
-      p.drawText(QRectF(at.x() - 10 * k, at.y() - 10 * k, 20 * k, 20 * k), Qt::AlignCenter, remarks_ > 9 ? QStringLiteral("9+") : QString::number(remarks_));
+      p.drawText(QRectF(at.x() - 10 * k, at.y() - 10 * k, 20 * k, 20 * k), Qt::AlignCenter,
+                 remarks_ > 9 ? QStringLiteral("9+") : QString::number(remarks_));
     }
     p.setPen(c.ink);
     p.setFont(textFont(15 * k, isChecked() ? QFont::Bold : QFont::Normal));
@@ -99,7 +104,9 @@ Rail::Rail(const QStringList& stations, QWidget* parent) : QScrollArea(parent) {
   connect(&group_, &QButtonGroup::idClicked, this, &Rail::chosen);
 }
 
-void Rail::setState(int station, Settled settled, int remarks) { beads_[static_cast<std::size_t>(station)]->setState(settled, remarks); }
+void Rail::setState(int station, Settled settled, int remarks) {
+  beads_[static_cast<std::size_t>(station)]->setState(settled, remarks);
+}
 
 void Rail::setCurrent(int station) {
   group_.button(station)->setChecked(true);

@@ -26,7 +26,10 @@ QWidget* cell(const StripFigure& f) {
   all->addLayout(top);
   all->addWidget(label(f.what, "muted"));
   w->setToolTip(f.why);
-  w->setAccessibleName(f.value + QStringLiteral(" ") + f.what + (f.change.isEmpty() ? QString() : QStringLiteral(", ") + f.change + QObject::tr(" since the last step")));
+  w->setAccessibleName(f.value + QStringLiteral(" ") + f.what +
+                       (f.change.isEmpty()
+                            ? QString()
+                            : QStringLiteral(", ") + f.change + QObject::tr(" since the last step")));
   w->setAccessibleDescription(f.why);
   return w;
 }

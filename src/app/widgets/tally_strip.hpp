@@ -8,9 +8,9 @@ namespace clathra {
 
 struct StripFigure {
   QString value, what;
-  QString change;       ///< "+36", empty for none
-  bool less = false;    ///< the change is a saving
-  QString why;          ///< how it comes about, shown on request
+  QString change;     ///< "+36", empty for none
+  bool less = false;  ///< the change is a saving
+  QString why;        ///< how it comes about, shown on request
 };
 
 class TallyStrip : public QFrame {

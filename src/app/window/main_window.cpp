@@ -27,7 +27,8 @@ namespace {
 constexpr int kBusyAfter = 150;  // ms: shorter work shows no bar
 }
 
-MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& recovery) : session_(session), preferences_(preferences), recovery_(recovery) {
+MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& recovery)
+    : session_(session), preferences_(preferences), recovery_(recovery) {
   setWindowTitle(QStringLiteral("Clathra"));
   setMinimumSize(760, 560);
   resize(1280, 800);
@@ -56,8 +57,10 @@ void MainWindow::build() {
   QPushButton* back = nullptr;
   help_ = helpPage(&back);
   connect(back, &QPushButton::clicked, this, [this] {
-    if (session_.isOpen() && backFromHelp_ == work_) pages_->setCurrentWidget(work_);
-    else showStart();
+    if (session_.isOpen() && backFromHelp_ == work_)
+      pages_->setCurrentWidget(work_);
+    else
+      showStart();
   });
   work_ = workPage();
   pages_->addWidget(start_);
@@ -127,7 +130,8 @@ QWidget* MainWindow::topBar() {
   next_ = wrapped({});
   next_->setAccessibleName(tr("What next"));
   nextAction_ = button({}, "act");
-  connect(nextAction_, &QPushButton::clicked, this, [this] { goTo(step_.station, step_.about, step_.pieces); });
+  connect(nextAction_, &QPushButton::clicked, this,
+          [this] { goTo(step_.station, step_.about, step_.pieces); });
   nextRow->addWidget(next_, 1);
   nextRow->addWidget(nextAction_);
   drawer_ = button(tr("Bench"));
@@ -178,8 +182,10 @@ QWidget* MainWindow::messageBar() {
 }
 
 void MainWindow::makeStations() {
-  stations_ = {new ArrangeStation(session_, preferences_, this), new PapersStation(session_, preferences_, this), new ClothStation(session_, preferences_, this),
-               new MotifStation(session_, preferences_, this), new CutStation(session_, preferences_, this)};
+  stations_ = {new ArrangeStation(session_, preferences_, this),
+               new PapersStation(session_, preferences_, this),
+               new ClothStation(session_, preferences_, this), new MotifStation(session_, preferences_, this),
+               new CutStation(session_, preferences_, this)};
   for (Station* s : stations_) {
     connect(s, &Station::said, this, &MainWindow::say);
     connect(s, &Station::goTo, this, [this](const QString& id, const QString& about) { goTo(id, about); });
@@ -188,7 +194,9 @@ void MainWindow::makeStations() {
 
 void MainWindow::addMenu(QPushButton* b) {
   auto* menu = new QMenu(b);
-  menu->addAction(tr("Start page"), this, [this] { if (putAway()) showStart(); });
+  menu->addAction(tr("Start page"), this, [this] {
+    if (putAway()) showStart();
+  });
   menu->addAction(tr("Open …"), this, &MainWindow::open);
   menu->addAction(tr("Save"), this, &MainWindow::save);
   menu->addAction(tr("Save as …"), this, &MainWindow::saveAs);
@@ -211,18 +219,24 @@ void MainWindow::addMenu(QPushButton* b) {
 }
 
 void MainWindow::addShortcuts() {
-  const auto key = [this](const QKeySequence& keys, auto does) { connect(new QShortcut(keys, this), &QShortcut::activated, this, does); };
+  const auto key = [this](const QKeySequence& keys, auto does) {
+    connect(new QShortcut(keys, this), &QShortcut::activated, this, does);
+  };
   key(QKeySequence::Undo, [this] { session_.undo(); });
   key(QKeySequence(tr("Ctrl+Shift+Z")), [this] { session_.redo(); });
   key(QKeySequence(tr("Ctrl+Y")), [this] { session_.redo(); });
   key(QKeySequence::Save, [this] { save(); });
   key(QKeySequence(tr("Ctrl+Shift+S")), [this] { saveAs(); });
   key(QKeySequence::Open, [this] { open(); });
-  key(QKeySequence::New, [this] { if (putAway()) showStart(); });
+  key(QKeySequence::New, [this] {
+    if (putAway()) showStart();
+  });
   key(QKeySequence(Qt::Key_F1), [this] { showHelp(); });
   key(QKeySequence(Qt::Key_F6), [this] { toggleBench(); });
   for (int i = 0; i < 5; ++i)
-    key(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { if (session_.isOpen()) goTo(stations_[static_cast<std::size_t>(i)]->id()); });
+    key(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] {
+      if (session_.isOpen()) goTo(stations_[static_cast<std::size_t>(i)]->id());
+    });
 }
 
 void MainWindow::connectSession() {
@@ -276,7 +290,8 @@ void MainWindow::rebuild() {
 void MainWindow::refreshBar() {
   if (!session_.isOpen()) return;
   const QString title = QString::fromStdString(session_.project().name);
-  name_->setText(QFontMetrics(name_->font()).elidedText(title, Qt::ElideRight, scaled(210)) + (session_.saved() ? QString() : QStringLiteral(" •")));
+  name_->setText(QFontMetrics(name_->font()).elidedText(title, Qt::ElideRight, scaled(210)) +
+                 (session_.saved() ? QString() : QStringLiteral(" •")));
   name_->setToolTip(session_.saved() ? title : tr("%1, with changes that are not saved").arg(title));
   setWindowTitle(QStringLiteral("%1 – Clathra").arg(title));
   undo_->setEnabled(session_.canUndo());
@@ -288,7 +303,9 @@ void MainWindow::refreshBar() {
   nextAction_->setText(step_.action);
   for (std::size_t i = 0; i < stations_.size(); ++i) {
     const auto& remarks = session_.results().remarks;
-    const auto n = std::count_if(remarks.begin(), remarks.end(), [&](const Remark& r) { return QString::fromStdString(r.station) == stations_[i]->id(); });
+    const auto n = std::count_if(remarks.begin(), remarks.end(), [&](const Remark& r) {
+      return QString::fromStdString(r.station) == stations_[i]->id();
+    });
     rail_->setState(static_cast<int>(i), stations_[i]->settled(), static_cast<int>(n));
   }
   refreshStrip();
@@ -302,7 +319,8 @@ void MainWindow::refreshStrip() {
 /// As high as its figures need, but never more than a quarter of the window; then it scrolls.
 void MainWindow::fitStrip() {
   const int room = std::max(200, stripArea_->width());
-  stripArea_->setFixedHeight(std::clamp(strip_->layout()->totalHeightForWidth(room) + 2, scaled(66), std::max(scaled(66), height() / 4)));
+  stripArea_->setFixedHeight(std::clamp(strip_->layout()->totalHeightForWidth(room) + 2, scaled(66),
+                                        std::max(scaled(66), height() / 4)));
 }
 
 void MainWindow::seat(int index) {
@@ -337,14 +355,17 @@ void MainWindow::layOutForSize() {
   if (compact != compact_) {
     benchOpen_ = !compact;
     bar_->removeWidget(nextBox_);
-    if (compact) bar_->addWidget(nextBox_, 1, 0, 1, 6);
-    else bar_->addWidget(nextBox_, 0, 4);
+    if (compact)
+      bar_->addWidget(nextBox_, 1, 0, 1, 6);
+    else
+      bar_->addWidget(nextBox_, 0, 4);
   }
   compact_ = compact;
   benches_->setVisible(benchOpen_);
   // In a small window the open drawer takes the picture's place where both would be cramped.
   pictures_->setVisible(!(compact && benchOpen_ && width() - bench - rail_->width() < scaled(330)));
-  if (!pictures_->isVisibleTo(work_)) benches_->setFixedWidth(std::max(bench, width() - rail_->width() - scaled(60)));
+  if (!pictures_->isVisibleTo(work_))
+    benches_->setFixedWidth(std::max(bench, width() - rail_->width() - scaled(60)));
   drawer_->setChecked(benchOpen_);
   QTimer::singleShot(0, this, &MainWindow::fitStrip);
 }
@@ -391,7 +412,8 @@ void MainWindow::showHelp() {
 }
 
 void MainWindow::begin(Project project, const QString& path, bool saved) {
-  const QString station = QString::fromStdString(project.lastStation), last = QString::fromStdString(project.lastDone);
+  const QString station = QString::fromStdString(project.lastStation),
+                last = QString::fromStdString(project.lastDone);
   message_box_->hide();
   session_.begin(std::move(project), path, saved);
   pages_->setCurrentWidget(work_);
@@ -421,7 +443,8 @@ Result<Project> MainWindow::newProject_(const Recipe& recipe, const QString& nam
   if (!project) return project;
   project->settings.unit = preferences_.unit();
   project->settings.page = preferences_.page().toStdString();
-  project->settings.allowance = preferences_.unit() == Unit::Inch ? Length::sixtyFourths(16) : Length::millimetres(7);
+  project->settings.allowance =
+      preferences_.unit() == Unit::Inch ? Length::sixtyFourths(16) : Length::millimetres(7);
   return project;
 }
 
@@ -455,7 +478,8 @@ void MainWindow::recover(const Leftover& leftover) {
 }
 
 void MainWindow::open() {
-  const QString file = QFileDialog::getOpenFileName(this, tr("Open a project"), {}, tr("Clathra projects (*.clathra)"));
+  const QString file =
+      QFileDialog::getOpenFileName(this, tr("Open a project"), {}, tr("Clathra projects (*.clathra)"));
   if (!file.isEmpty()) openFile(file);
 }
 
@@ -469,8 +493,11 @@ bool MainWindow::save() {
 
 bool MainWindow::saveAs() {
   if (!session_.isOpen()) return false;
-  QString file = QFileDialog::getSaveFileName(this, tr("Save the project"), session_.path().isEmpty() ? QString::fromStdString(session_.project().name) + QStringLiteral(".clathra") : session_.path(),
-                                              tr("Clathra projects (*.clathra)"));
+  QString file = QFileDialog::getSaveFileName(
+      this, tr("Save the project"),
+      session_.path().isEmpty() ? QString::fromStdString(session_.project().name) + QStringLiteral(".clathra")
+                                : session_.path(),
+      tr("Clathra projects (*.clathra)"));
   if (file.isEmpty()) return false;
   if (QFileInfo(file).suffix().isEmpty()) file += QStringLiteral(".clathra");
   if (!session_.save(file, true)) return false;
@@ -483,7 +510,8 @@ bool MainWindow::putAway() {
   if (!session_.isOpen()) return true;
   if (!session_.saved() && session_.canUndo()) {
     QMessageBox ask(this);
-    ask.setText(tr("\"%1\" has changes that are not saved.").arg(QString::fromStdString(session_.project().name)));
+    ask.setText(
+        tr("\"%1\" has changes that are not saved.").arg(QString::fromStdString(session_.project().name)));
     auto* keep = ask.addButton(tr("Save them"), QMessageBox::AcceptRole);
     auto* drop = ask.addButton(tr("Let them go"), QMessageBox::DestructiveRole);
     ask.addButton(tr("Stay here"), QMessageBox::RejectRole);
@@ -502,22 +530,27 @@ bool MainWindow::putAway() {
 void MainWindow::rename() {
   if (!session_.isOpen()) return;
   bool ok = false;
-  const QString name = QInputDialog::getText(this, tr("Name the project"), tr("Its name"), QLineEdit::Normal, QString::fromStdString(session_.project().name), &ok);
-  if (ok) session_.edit({{"edit", "rename"}, {"name", name.trimmed().toStdString()}}, tr("named the project"));
+  const QString name = QInputDialog::getText(this, tr("Name the project"), tr("Its name"), QLineEdit::Normal,
+                                             QString::fromStdString(session_.project().name), &ok);
+  if (ok)
+    session_.edit({{"edit", "rename"}, {"name", name.trimmed().toStdString()}}, tr("named the project"));
 }
 
 void MainWindow::exportLayout() {
   if (!session_.isOpen()) return;
-  const QString file = QFileDialog::getSaveFileName(this, tr("Export the layout"), QString::fromStdString(session_.project().name) + QStringLiteral(".pdf"),
-                                                    tr("PDF (*.pdf);;SVG (*.svg);;PNG (*.png);;Tally as CSV (*.csv);;GeoJSON (*.geojson)"));
+  const QString file = QFileDialog::getSaveFileName(
+      this, tr("Export the layout"), QString::fromStdString(session_.project().name) + QStringLiteral(".pdf"),
+      tr("PDF (*.pdf);;SVG (*.svg);;PNG (*.png);;Tally as CSV (*.csv);;GeoJSON (*.geojson)"));
   if (file.isEmpty()) return;
   const auto ok = exportProject(session_.project(), file.toStdString());
   say(ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : QString::fromStdString(ok.error().text));
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-  if (putAway()) event->accept();
-  else event->ignore();
+  if (putAway())
+    event->accept();
+  else
+    event->ignore();
 }
 
 }  // namespace clathra

@@ -6,7 +6,9 @@ namespace clathra {
 
 namespace {
 
-QString tr(const char* text, int n = -1) { return n < 0 ? QObject::tr(text) : QObject::tr(text).replace(QStringLiteral("%n"), QString::number(n)); }
+QString tr(const char* text, int n = -1) {
+  return n < 0 ? QObject::tr(text) : QObject::tr(text).replace(QStringLiteral("%n"), QString::number(n));
+}
 
 std::vector<std::uint32_t> bare(const Project& p) {
   std::vector<std::uint32_t> out;
@@ -27,19 +29,42 @@ NextStep nextStep(const Session& s) {
   const Project& p = s.project();
   const int without = s.tally().count(kNoCloth);
   if (!s.canUndo() && without == s.tally().pieces() && s.path().isEmpty())
-    return {tr("Give the shapes an edge length, then a size."), tr("Set the edge"), QStringLiteral("arrange"), QStringLiteral("edge"), {}};
+    return {tr("Give the shapes an edge length, then a size."),
+            tr("Set the edge"),
+            QStringLiteral("arrange"),
+            QStringLiteral("edge"),
+            {}};
   if (without > 0)
-    return {without == 1 ? tr("1 piece has no cloth yet.") : tr("%n pieces have no cloth yet.", without), without == 1 ? tr("Show it") : tr("Show them"), QStringLiteral("arrange"), {}, bare(p)};
+    return {without == 1 ? tr("1 piece has no cloth yet.") : tr("%n pieces have no cloth yet.", without),
+            without == 1 ? tr("Show it") : tr("Show them"),
+            QStringLiteral("arrange"),
+            {},
+            bare(p)};
   if (const Cloth* c = unmeasured(s))
-    return {QObject::tr("How wide is %1? Then its cutting can be planned.").arg(QString::fromStdString(clothTitle(*c))), tr("Measure it"), QStringLiteral("cloth"), QString::fromStdString(clothTitle(*c)), {}};
+    return {QObject::tr("How wide is %1? Then its cutting can be planned.")
+                .arg(QString::fromStdString(clothTitle(*c))),
+            tr("Measure it"),
+            QStringLiteral("cloth"),
+            QString::fromStdString(clothTitle(*c)),
+            {}};
   for (const char* station : {"papers", "cloth", "motif", "cut", "arrange"})
     for (const Remark& r : s.results().remarks)
       if (r.station == station) {
         const QString check = QString::fromStdString(r.check);
-        return {QString::fromStdString(r.why), tr("Look at it"), QString::fromStdString(r.station), check.section(QLatin1Char(':'), 1), r.pieces};
+        return {QString::fromStdString(r.why), tr("Look at it"), QString::fromStdString(r.station),
+                check.section(QLatin1Char(':'), 1), r.pieces};
       }
-  if (s.path().isEmpty()) return {tr("All is planned. Save the project, then print sheet 1 and measure its rules."), tr("See the sheets"), QStringLiteral("papers"), {}, {}};
-  return {tr("All is planned. Print the papers, then take the cutting cards to the table."), tr("See the cards"), QStringLiteral("cut"), {}, {}};
+  if (s.path().isEmpty())
+    return {tr("All is planned. Save the project, then print sheet 1 and measure its rules."),
+            tr("See the sheets"),
+            QStringLiteral("papers"),
+            {},
+            {}};
+  return {tr("All is planned. Print the papers, then take the cutting cards to the table."),
+          tr("See the cards"),
+          QStringLiteral("cut"),
+          {},
+          {}};
 }
 
 }  // namespace clathra

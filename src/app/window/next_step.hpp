@@ -9,8 +9,8 @@ namespace clathra {
 
 struct NextStep {
   QString sentence, action;
-  QString station, about;              ///< where the action leads
-  std::vector<std::uint32_t> pieces;   ///< and what it shows
+  QString station, about;             ///< where the action leads
+  std::vector<std::uint32_t> pieces;  ///< and what it shows
 };
 NextStep nextStep(const Session& session);
 

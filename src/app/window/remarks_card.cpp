@@ -7,7 +7,8 @@
 
 namespace clathra {
 
-RemarksCard::RemarksCard(Session& session, const QString& station) : Card(tr("Second looks")), session_(session), station_(station) {
+RemarksCard::RemarksCard(Session& session, const QString& station)
+    : Card(tr("Second looks")), session_(session), station_(station) {
   connect(&session_, &Session::resultsChanged, this, &RemarksCard::refresh);
   connect(&session_, &Session::changed, this, &RemarksCard::refresh);
   setVisible(false);
@@ -40,7 +41,8 @@ void RemarksCard::add(const Remark& remark) {
   }
   if (!remark.fixEdit.is_null()) {
     auto* mend = button(QString::fromStdString(remark.fixLabel), "warnlink");
-    connect(mend, &QPushButton::clicked, this, [this, remark] { session_.edit(remark.fixEdit, QString::fromStdString(remark.fixLabel)); });
+    connect(mend, &QPushButton::clicked, this,
+            [this, remark] { session_.edit(remark.fixEdit, QString::fromStdString(remark.fixLabel)); });
     flow->addWidget(mend);
   }
   auto* aside = button(tr("Set aside"), "warnlink");
@@ -60,7 +62,9 @@ void RemarksCard::askReason(const Remark& remark, QWidget* box) {
   reason->setFocus();
   connect(reason, &QLineEdit::returnPressed, this, [this, remark, reason] {
     const QString why = reason->text().trimmed();
-    if (!why.isEmpty()) session_.edit({{"edit", "setAside"}, {"check", remark.check}, {"reason", why.toStdString()}}, tr("set a remark aside"));
+    if (!why.isEmpty())
+      session_.edit({{"edit", "setAside"}, {"check", remark.check}, {"reason", why.toStdString()}},
+                    tr("set a remark aside"));
   });
 }
 

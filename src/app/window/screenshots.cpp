@@ -15,7 +15,8 @@ namespace {
 
 class Photographer {
  public:
-  Photographer(MainWindow& window, Session& session, const QDir& folder) : window_(window), session_(session), folder_(folder) {}
+  Photographer(MainWindow& window, Session& session, const QDir& folder)
+      : window_(window), session_(session), folder_(folder) {}
 
   void shoot(const char* name) {
     for (int i = 0; i < 3; ++i) {
@@ -64,7 +65,8 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   window.openDemo();
   for (const char* id : {"arrange", "papers", "cloth", "motif", "cut"}) {
     window.goTo(QString::fromLatin1(id));
-    if (auto* arrange = qobject_cast<ArrangeStation*>(window.station(QString::fromLatin1(id)))) arrange->canvas()->setCursorPiece(-1);
+    if (auto* arrange = qobject_cast<ArrangeStation*>(window.station(QString::fromLatin1(id))))
+      arrange->canvas()->setCursorPiece(-1);
     camera.shoot(id);
   }
   preferences.setEvening(true);

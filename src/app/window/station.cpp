@@ -38,15 +38,21 @@ QWidget* scrolledPicture(QWidget* picture) {
 QString changeText(double now, double before, int digits, const QString& unit) {
   const double d = now - before;
   if (std::abs(d) < 0.5 * std::pow(10, -digits)) return {};
-  return (d > 0 ? QStringLiteral("+") : QStringLiteral("−")) + QString::fromStdString(formatNumber(std::abs(d), digits)) + unit;
+  return (d > 0 ? QStringLiteral("+") : QStringLiteral("−")) +
+         QString::fromStdString(formatNumber(std::abs(d), digits)) + unit;
 }
 
-QString metres(double mm) { return QString::number(mm / 1000, 'f', mm < 10'000 ? 2 : 1) + QStringLiteral(" m"); }
+QString metres(double mm) {
+  return QString::number(mm / 1000, 'f', mm < 10'000 ? 2 : 1) + QStringLiteral(" m");
+}
 
 StripFigure piecesFigure(const Session& s) {
   const Figures &f = s.figures(), &b = s.figuresBefore();
-  return {QString::number(f.pieces), QObject::tr("pieces, ") + plural(f.kinds, QObject::tr("kind of paper"), QObject::tr("kinds of paper")), changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces,
-          QObject::tr("Every piece of the layout, counted by shape and hand; open Papers for the list.")};
+  return {
+      QString::number(f.pieces),
+      QObject::tr("pieces, ") + plural(f.kinds, QObject::tr("kind of paper"), QObject::tr("kinds of paper")),
+      changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces,
+      QObject::tr("Every piece of the layout, counted by shape and hand; open Papers for the list.")};
 }
 
 StripFigure sizeFigure(const Session& s) {
@@ -55,18 +61,28 @@ StripFigure sizeFigure(const Session& s) {
   const Unit unit = p.settings.unit;
   QString value;
   if (unit == Unit::Millimetre && f.width >= 400 && f.height >= 400)
-    value = QString::fromStdString(formatNumber(f.width / 10, 1) + " × " + formatNumber(f.height / 10, 1) + " cm");
+    value = QString::fromStdString(formatNumber(f.width / 10, 1) + " × " + formatNumber(f.height / 10, 1) +
+                                   " cm");
   else if (unit == Unit::Inch)
-    value = QString::fromStdString(formatReadable(f.width, unit) + " × " + formatReadable(f.height, unit)).replace(QStringLiteral(" in ×"), QStringLiteral(" ×"));
+    value = QString::fromStdString(formatReadable(f.width, unit) + " × " + formatReadable(f.height, unit))
+                .replace(QStringLiteral(" in ×"), QStringLiteral(" ×"));
   else
     value = QString::fromStdString(formatReadable(f.width, unit) + " × " + formatReadable(f.height, unit));
-  return {value, QObject::tr("finished size"), {}, false, QObject::tr("Width and height of the finished top, without the outer seam allowance.")};
+  return {value,
+          QObject::tr("finished size"),
+          {},
+          false,
+          QObject::tr("Width and height of the finished top, without the outer seam allowance.")};
 }
 
 StripFigure remarksFigure(const Session& s) {
   const Figures &f = s.figures(), &b = s.figuresBefore();
   if (!f.planned) return {QStringLiteral("…"), QObject::tr("second looks"), {}, false, {}};
-  return {QString::number(f.remarks), f.remarks == 1 ? QObject::tr("second look") : QObject::tr("second looks"), b.planned ? changeText(f.remarks, b.remarks, 0) : QString(), f.remarks < b.remarks, {}};
+  return {QString::number(f.remarks),
+          f.remarks == 1 ? QObject::tr("second look") : QObject::tr("second looks"),
+          b.planned ? changeText(f.remarks, b.remarks, 0) : QString(),
+          f.remarks < b.remarks,
+          {}};
 }
 
 }  // namespace clathra

@@ -13,7 +13,8 @@ namespace clathra {
 class Station : public QObject {
   Q_OBJECT
  public:
-  Station(Session& session, Preferences& preferences, QObject* parent) : QObject(parent), session_(session), preferences_(preferences) {}
+  Station(Session& session, Preferences& preferences, QObject* parent)
+      : QObject(parent), session_(session), preferences_(preferences) {}
 
   virtual QString id() const = 0;
   virtual QString name() const = 0;
@@ -26,7 +27,7 @@ class Station : public QObject {
 
  Q_SIGNALS:
   void figuresChanged();
-  void said(const QString& sentence);               ///< a calm message
+  void said(const QString& sentence);  ///< a calm message
   void goTo(const QString& station, const QString& about);
 
  protected:

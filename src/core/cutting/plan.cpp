@@ -21,7 +21,8 @@ std::vector<bool> windowPieces(const Project& project, const Cloth& cloth) {
 }
 
 /// The motif's windows after `start`; how many it wants are the pieces that still wear the cloth.
-Result<WindowPart> windowPart(const Project& project, const Cloth& cloth, MotifChoice motif, double start, const Progress& progress) {
+Result<WindowPart> windowPart(const Project& project, const Cloth& cloth, MotifChoice motif, double start,
+                              const Progress& progress) {
   std::erase_if(motif.pieces, [&](std::uint32_t i) { return project.painting[i] != cloth.id; });
   WindowPart part;
   part.motif = motif.id;
@@ -46,14 +47,16 @@ Result<WindowPart> windowPart(const Project& project, const Cloth& cloth, MotifC
   return part;
 }
 
-/// Can the windows' block and the strips be cut from the lengths on hand? First fit, longest first; what is left
-/// over unplaced is what is missing.
+/// Can the windows' block and the strips be cut from the lengths on hand? First fit, longest first; what is
+/// left over unplaced is what is missing.
 double missing(const CutPlan& plan, const CutMethod& method, const Cloth& cloth) {
   std::vector<double> blocks;
   if (plan.windowLength && *plan.windowLength > 0) blocks.push_back(*plan.windowLength);
-  for (const StripGroup& g : method.strips) blocks.insert(blocks.end(), static_cast<std::size_t>(g.strips), g.height);
+  for (const StripGroup& g : method.strips)
+    blocks.insert(blocks.end(), static_cast<std::size_t>(g.strips), g.height);
   if (method.id == "rectangles")
-    for (const RectangleGroup& g : method.rectangles) blocks.insert(blocks.end(), static_cast<std::size_t>(g.rows), g.height);
+    for (const RectangleGroup& g : method.rectangles)
+      blocks.insert(blocks.end(), static_cast<std::size_t>(g.rows), g.height);
   const bool squared = blocks.size() > (plan.windowLength && *plan.windowLength > 0 ? 1u : 0u);
   std::vector<double> room;
   for (const Length l : cloth.lengths) room.push_back(l.mm() - (squared ? kSquaringUp : 0));
@@ -78,11 +81,15 @@ void addWhole(CutPlan& plan, const Cloth& cloth, Unit unit) {
   for (const SumLine& line : method->sum) plan.sum.push_back(line);
   for (const WindowPart& w : plan.windows)
     if (w.copies > 0)
-      plan.sum.push_back({counted(w.copies, "window") + ", " + w.name + (w.worstPlace ? " (worst place assumed)" : ""), w.length.value_or(0), true});
+      plan.sum.push_back(
+          {counted(w.copies, "window") + ", " + w.name + (w.worstPlace ? " (worst place assumed)" : ""),
+           w.length.value_or(0), true});
   const double step = cloth.increment.mm();
   const double buy = cloth.scraps ? 0 : std::ceil(whole / step - 1e-9) * step;
   plan.buyLength = buy;
-  if (buy - whole > 1e-6) plan.sum.push_back({"rounded up to the shop's " + formatLength(cloth.increment, unit), buy - whole, true});
+  if (buy - whole > 1e-6)
+    plan.sum.push_back(
+        {"rounded up to the shop's " + formatLength(cloth.increment, unit), buy - whole, true});
   if (cloth.scraps) return;
   double onHand = 0;
   for (const Length l : cloth.lengths) onHand += l.mm();
@@ -93,7 +100,8 @@ void addWhole(CutPlan& plan, const Cloth& cloth, Unit unit) {
 }  // namespace
 
 const CutMethod* CutPlan::method() const {
-  const auto at = std::find_if(methods.begin(), methods.end(), [&](const CutMethod& m) { return m.id == chosen; });
+  const auto at =
+      std::find_if(methods.begin(), methods.end(), [&](const CutMethod& m) { return m.id == chosen; });
   return at == methods.end() ? nullptr : &*at;
 }
 
@@ -115,7 +123,8 @@ std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth) {
   const auto windows = windowPieces(project, cloth);
   std::map<std::pair<std::uint16_t, int>, int> counts;
   for (std::size_t i = 0; i < layout.size(); ++i)
-    if (project.painting[i] == cloth.id && !windows[i]) ++counts[{layout.pieces[i].shape, layout.pieces[i].hand}];
+    if (project.painting[i] == cloth.id && !windows[i])
+      ++counts[{layout.pieces[i].shape, layout.pieces[i].hand}];
   std::vector<PatchDemand> out;
   for (const auto& [key, n] : counts) {
     const Shape& shape = layout.shapes[key.first];

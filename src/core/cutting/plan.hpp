@@ -1,4 +1,5 @@
-// How a cloth is cut: each method worked out, the windows of its motif choices, and the sum that leads to a length.
+// How a cloth is cut: each method worked out, the windows of its motif choices, and the sum that leads to a
+// length.
 #pragma once
 #include <optional>
 #include <string>
@@ -54,9 +55,9 @@ struct CutMethod {
   int cuts = 0;
   double minutes = 0;
   std::vector<MinutesPart> minutesParts;
-  double utilisation = 0;        ///< patches' area by the area of the length, 0 to 1
-  bool turnsOneWay = false;      ///< lays half of a one-way cloth upside down
-  double lengthIfTurned = 0;     ///< for one-way cloth: what turning would come to; 0 if the same
+  double utilisation = 0;     ///< patches' area by the area of the length, 0 to 1
+  bool turnsOneWay = false;   ///< lays half of a one-way cloth upside down
+  double lengthIfTurned = 0;  ///< for one-way cloth: what turning would come to; 0 if the same
   std::vector<SumLine> sum;
   std::vector<std::string> steps;
   std::vector<StripGroup> strips;
@@ -83,10 +84,10 @@ struct CutPlan {
   std::optional<double> length;     ///< the whole, mm
   std::optional<double> buyLength;  ///< rounded up to the shop's step
   std::optional<double> windowLength;
-  std::vector<SumLine> sum;         ///< of the whole
+  std::vector<SumLine> sum;  ///< of the whole
   int pieces = 0;
-  std::optional<double> onHand;     ///< mm, all lengths together
-  std::optional<double> shortBy;    ///< mm that are missing, 0 if the lengths on hand do
+  std::optional<double> onHand;   ///< mm, all lengths together
+  std::optional<double> shortBy;  ///< mm that are missing, 0 if the lengths on hand do
 
   const CutMethod* method() const;
 };
@@ -99,7 +100,8 @@ std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth);
 
 /// Worked out one by one; one file each. `mayTurn`: copies may lie upside down.
 CutMethod stripsMethod(const Project& project, const Cloth& cloth, const std::vector<PatchDemand>& demands);
-CutMethod rectanglesMethod(const Project& project, const Cloth& cloth, const std::vector<PatchDemand>& demands);
+CutMethod rectanglesMethod(const Project& project, const Cloth& cloth,
+                           const std::vector<PatchDemand>& demands);
 
 /// Up to the next line of the ruler: 1/8 in, or 1 mm.
 double roundedToRuler(double mm, Unit unit);

@@ -44,18 +44,22 @@ void layInRows(RectangleGroup& g, double width, bool mayTurn) {
 }
 
 std::string sizeOf(const RectangleGroup& g, Unit unit) {
-  return formatLength(Length::millimetres(g.width), unit) + " × " + formatLength(Length::millimetres(g.height), unit);
+  return formatLength(Length::millimetres(g.width), unit) + " × " +
+         formatLength(Length::millimetres(g.height), unit);
 }
 
 void addDemandLines(CutMethod& m, const RectangleGroup& g, const Project& project) {
   m.sum.push_back({counted(g.demand.pieces, g.demand.title), static_cast<double>(g.demand.pieces), false});
   if (g.demand.patches != g.demand.pieces)
-    m.sum.push_back({"with " + formatNumber(project.settings.sparePercent, 1) + " % spare", static_cast<double>(g.demand.patches), false});
+    m.sum.push_back({"with " + formatNumber(project.settings.sparePercent, 1) + " % spare",
+                     static_cast<double>(g.demand.patches), false});
 }
 
 void setMinutes(CutMethod& m, int scissorCuts) {
-  m.minutesParts = {{"set up", scissorCuts ? kMinutesToSetUp : 0},
-                    {counted(scissorCuts, "scissor cut") + " at " + formatNumber(kMinutesPerScissorCut, 1) + " min", scissorCuts * kMinutesPerScissorCut}};
+  m.minutesParts = {
+      {"set up", scissorCuts ? kMinutesToSetUp : 0},
+      {counted(scissorCuts, "scissor cut") + " at " + formatNumber(kMinutesPerScissorCut, 1) + " min",
+       scissorCuts * kMinutesPerScissorCut}};
   for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
 }
 
@@ -63,8 +67,9 @@ CutMethod fromScraps(const Project& project, CutMethod m) {
   int pieces = 0;
   for (const RectangleGroup& g : m.rectangles) {
     addDemandLines(m, g, project);
-    m.steps.push_back("From the scraps cut " + std::to_string(g.demand.patches) + " rough rectangles of " + sizeOf(g, project.settings.unit) +
-                      " for " + counted(g.demand.patches, g.demand.title) + ".");
+    m.steps.push_back("From the scraps cut " + std::to_string(g.demand.patches) + " rough rectangles of " +
+                      sizeOf(g, project.settings.unit) + " for " + counted(g.demand.patches, g.demand.title) +
+                      ".");
     pieces += g.demand.patches;
   }
   m.length = 0;
@@ -75,7 +80,8 @@ CutMethod fromScraps(const Project& project, CutMethod m) {
 
 }  // namespace
 
-CutMethod rectanglesMethod(const Project& project, const Cloth& cloth, const std::vector<PatchDemand>& demands) {
+CutMethod rectanglesMethod(const Project& project, const Cloth& cloth,
+                           const std::vector<PatchDemand>& demands) {
   CutMethod m;
   m.id = "rectangles";
   m.title = "Rough rectangles";
@@ -96,13 +102,16 @@ CutMethod rectanglesMethod(const Project& project, const Cloth& cloth, const std
       return m;
     }
     addDemandLines(m, g, project);
-    m.sum.push_back({std::to_string(g.perRow) + " in a row: " + counted(g.rows, "row") + " of " + formatLength(Length::millimetres(g.height), unit),
+    m.sum.push_back({std::to_string(g.perRow) + " in a row: " + counted(g.rows, "row") + " of " +
+                         formatLength(Length::millimetres(g.height), unit),
                      g.rows * g.height, true});
-    m.steps.push_back("Cut " + std::to_string(g.demand.patches) + " rough rectangles of " + sizeOf(g, unit) + " for " +
-                      counted(g.demand.patches, g.demand.title) + ", " + std::to_string(g.perRow) + " in a row.");
+    m.steps.push_back("Cut " + std::to_string(g.demand.patches) + " rough rectangles of " + sizeOf(g, unit) +
+                      " for " + counted(g.demand.patches, g.demand.title) + ", " + std::to_string(g.perRow) +
+                      " in a row.");
     length += g.rows * g.height;
     patchArea += g.demand.patches * area(g.demand.patch);
-    cuts += g.rows + g.demand.patches + g.rows;  // a cut under each row; in a row one more than it has patches
+    cuts +=
+        g.rows + g.demand.patches + g.rows;  // a cut under each row; in a row one more than it has patches
   }
   if (!demands.empty()) m.sum.push_back({"squaring up, one cut end", kSquaringUp, true});
   m.length = length;

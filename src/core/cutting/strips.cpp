@@ -22,13 +22,15 @@ int crossCuts(const PatchDemand& demand, const StripLay& lay, int copies) {
 
 std::vector<StripLay> laysFor(const Cloth& cloth, const PatchDemand& demand, bool turn) {
   if (cloth.direction == Direction::None) return stripLays(demand.patch, true);
-  // Print and stripe run along the upright piece: no quarter turns, and half turns only where they do not show.
+  // Print and stripe run along the upright piece: no quarter turns, and half turns only where they do not
+  // show.
   std::vector<StripLay> lays{stripLay(demand.patch, 0, false)};
   if (turn) lays.push_back(stripLay(demand.patch, 0, true));
   return lays;
 }
 
-/// The lay that takes the least cloth, fewest crossing cuts between equals; perStrip is 0 if none fits the width.
+/// The lay that takes the least cloth, fewest crossing cuts between equals; perStrip is 0 if none fits the
+/// width.
 StripGroup bestGroup(const Cloth& cloth, const PatchDemand& demand, bool turn, Unit unit) {
   StripGroup best;
   best.demand = demand;
@@ -53,7 +55,8 @@ double lengthOf(const std::vector<StripGroup>& groups) {
   return sum;
 }
 
-std::vector<StripGroup> groupsFor(const Cloth& cloth, const std::vector<PatchDemand>& demands, bool turn, Unit unit) {
+std::vector<StripGroup> groupsFor(const Cloth& cloth, const std::vector<PatchDemand>& demands, bool turn,
+                                  Unit unit) {
   std::vector<StripGroup> out;
   for (const PatchDemand& d : demands) out.push_back(bestGroup(cloth, d, turn, unit));
   return out;
@@ -63,8 +66,10 @@ void addSum(CutMethod& m, const StripGroup& g, const Project& project) {
   const Unit unit = project.settings.unit;
   m.sum.push_back({counted(g.demand.pieces, g.demand.title), static_cast<double>(g.demand.pieces), false});
   if (g.demand.patches != g.demand.pieces)
-    m.sum.push_back({"with " + formatNumber(project.settings.sparePercent, 1) + " % spare", static_cast<double>(g.demand.patches), false});
-  m.sum.push_back({std::to_string(g.perStrip) + " from a strip: " + counted(g.strips, "strip") + " of " + formatReadable(g.lay.height, unit) +
+    m.sum.push_back({"with " + formatNumber(project.settings.sparePercent, 1) + " % spare",
+                     static_cast<double>(g.demand.patches), false});
+  m.sum.push_back({std::to_string(g.perStrip) + " from a strip: " + counted(g.strips, "strip") + " of " +
+                       formatReadable(g.lay.height, unit) +
                        (unit == Unit::Inch ? " (" + formatNumber(g.lay.height, 1) + " mm)" : ""),
                    g.strips * g.lay.height, true});
   if (const double rounded = g.strips * (g.height - g.lay.height); rounded > 1e-6)
@@ -78,7 +83,8 @@ std::string sideNote(const StripGroup& g) {
 }
 
 void addSteps(CutMethod& m, const StripGroup& g, Unit unit) {
-  m.steps.push_back("Cut " + counted(g.strips, "strip") + " " + formatLength(Length::millimetres(g.height), unit) + " wide across the whole width" +
+  m.steps.push_back("Cut " + counted(g.strips, "strip") + " " +
+                    formatLength(Length::millimetres(g.height), unit) + " wide across the whole width" +
                     sideNote(g) + ".");
   const int last = g.demand.patches - (g.strips - 1) * g.perStrip;
   std::string from = g.strips == 1 ? "From it cut " + counted(last, g.demand.title)
@@ -95,7 +101,8 @@ CutMethod stripsMethod(const Project& project, const Cloth& cloth, const std::ve
   m.id = "strips";
   m.title = "Ruler strips";
   if (cloth.scraps || !cloth.width) {
-    m.why = cloth.scraps ? "Scraps have no width to cut strips from." : "Give the cloth a usable width first.";
+    m.why =
+        cloth.scraps ? "Scraps have no width to cut strips from." : "Give the cloth a usable width first.";
     return m;
   }
   const Unit unit = project.settings.unit;
@@ -106,7 +113,8 @@ CutMethod stripsMethod(const Project& project, const Cloth& cloth, const std::ve
       m.why = "The " + g.demand.title + " with its allowance is wider than the cloth.";
       return m;
     }
-  if (oneWay) m.lengthIfTurned = lengthOf(groupsFor(cloth, demands, true, unit)) + (demands.empty() ? 0 : kSquaringUp);
+  if (oneWay)
+    m.lengthIfTurned = lengthOf(groupsFor(cloth, demands, true, unit)) + (demands.empty() ? 0 : kSquaringUp);
   m.steps.push_back("Press the cloth and square up one cut end.");
   double patchArea = 0;
   int strips = 0, crossing = 0;
@@ -116,15 +124,19 @@ CutMethod stripsMethod(const Project& project, const Cloth& cloth, const std::ve
     addSteps(m, g, unit);
     patchArea += g.demand.patches * area(g.demand.patch);
     strips += g.strips;
-    const int full = crossCuts(g.demand, g.lay, g.perStrip), last = g.demand.patches - (g.strips - 1) * g.perStrip;
+    const int full = crossCuts(g.demand, g.lay, g.perStrip),
+              last = g.demand.patches - (g.strips - 1) * g.perStrip;
     crossing += full * (g.strips - 1) + crossCuts(g.demand, g.lay, last);
   }
   if (!demands.empty()) m.sum.push_back({"squaring up, one cut end", kSquaringUp, true});
   m.length = lengthOf(m.strips) + (demands.empty() ? 0 : kSquaringUp);
   m.cuts = demands.empty() ? 0 : 1 + strips + crossing;
-  m.minutesParts = {{"set up and square up", demands.empty() ? 0 : kMinutesToSetUp},
-                    {counted(strips, "strip") + " at " + formatNumber(kMinutesPerStrip, 1) + " min", strips * kMinutesPerStrip},
-                    {counted(crossing, "crossing cut") + " at " + formatNumber(kMinutesPerCrossCut, 1) + " min", crossing * kMinutesPerCrossCut}};
+  m.minutesParts = {
+      {"set up and square up", demands.empty() ? 0 : kMinutesToSetUp},
+      {counted(strips, "strip") + " at " + formatNumber(kMinutesPerStrip, 1) + " min",
+       strips * kMinutesPerStrip},
+      {counted(crossing, "crossing cut") + " at " + formatNumber(kMinutesPerCrossCut, 1) + " min",
+       crossing * kMinutesPerCrossCut}};
   for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
   m.utilisation = *m.length > 0 ? patchArea / (*m.length * cloth.width->mm()) : 0;
   return m;

@@ -11,6 +11,6 @@ inline constexpr double kMinutesToSetUp = 5;        ///< press the cloth, lay it
 inline constexpr double kMinutesPerStrip = 1.5;     ///< place the ruler across the width and cut
 inline constexpr double kMinutesPerCrossCut = 0.2;  ///< turn the ruler on a strip and cut
 inline constexpr double kMinutesPerScissorCut = 0.4;
-inline constexpr double kMinutesPerWindow = 2.5;    ///< find the spot, mark round the template, cut out
+inline constexpr double kMinutesPerWindow = 2.5;  ///< find the spot, mark round the template, cut out
 
 }  // namespace clathra

@@ -40,8 +40,9 @@ std::string tallyCsv(const Project& project, const Tally& tally) {
   for (const ClothCount& c : tally.byCloth()) {
     const Cloth* cloth = clothById(project, c.cloth);
     const Shape& shape = project.layout->shapes[c.shape];
-    out += quoted(cloth ? clothTitle(*cloth) : "") + "," + quoted(cloth ? cloth->sign : "") + "," + quoted(shape.name) + "," +
-           std::to_string(c.hand) + "," + formatNumber(shape.edge, 4) + "," + std::to_string(c.count) + "\n";
+    out += quoted(cloth ? clothTitle(*cloth) : "") + "," + quoted(cloth ? cloth->sign : "") + "," +
+           quoted(shape.name) + "," + std::to_string(c.hand) + "," + formatNumber(shape.edge, 4) + "," +
+           std::to_string(c.count) + "\n";
   }
   return out;
 }

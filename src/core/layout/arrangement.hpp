@@ -16,7 +16,7 @@ enum class ArrangementKind { Field, Rosette };
 /// One outline of the cell, for an edge of 1.
 struct CellPart {
   Polygon outline;
-  int onCol = -1, onRow = -1;      ///< only where the column or row has this remainder by the period; -1: always
+  int onCol = -1, onRow = -1;  ///< only where the column or row has this remainder by the period; -1: always
   int moreAcross = 0, moreDown = 0;  ///< how many columns or rows more than counted this part fills
 };
 
@@ -28,10 +28,10 @@ struct SideLines {
 struct Arrangement {
   std::string id, name, edgeOf, counts;
   ArrangementKind kind = ArrangementKind::Field;
-  int order = 1000;       ///< place in lists, lowest first
-  Point a, b;             ///< steps from column to column and row to row, for an edge of 1
-  double stagger = 0;     ///< how far every second row is moved to the right
-  int period = 1;         ///< of onCol and onRow
+  int order = 1000;    ///< place in lists, lowest first
+  Point a, b;          ///< steps from column to column and row to row, for an edge of 1
+  double stagger = 0;  ///< how far every second row is moved to the right
+  int period = 1;      ///< of onCol and onRow
   std::vector<CellPart> cell;
   std::vector<SideLines> upright, level;  ///< natural side lines
 };
@@ -46,8 +46,8 @@ struct Recipe {
   friend bool operator==(const Recipe&, const Recipe&) = default;
 };
 
-inline constexpr Length kLeastEdge = Length::nanometres(3'000'000);       ///< 3 mm
-inline constexpr Length kMostEdge = Length::nanometres(1'000'000'000);    ///< 1 m
+inline constexpr Length kLeastEdge = Length::nanometres(3'000'000);     ///< 3 mm
+inline constexpr Length kMostEdge = Length::nanometres(1'000'000'000);  ///< 1 m
 inline constexpr int kMostCount = 100'000;
 
 /// All arrangements that were found, by id.

@@ -88,7 +88,8 @@ Result<Arrangement> read(const json& j) {
   out.counts = j.at("counts").get<std::string>();
   out.order = j.value("order", 1000);
   const std::string kind = j.value("kind", std::string("field"));
-  if (kind != "field" && kind != "rosette") return fail("kind is \"" + kind + "\"; it can be field or rosette");
+  if (kind != "field" && kind != "rosette")
+    return fail("kind is \"" + kind + "\"; it can be field or rosette");
   out.kind = kind == "rosette" ? ArrangementKind::Rosette : ArrangementKind::Field;
   const auto a = point(j.at("a")), b = point(j.at("b"));
   if (!a || !b) return fail("the steps a and b need two numbers each");
@@ -130,7 +131,8 @@ Result<ArrangementLibrary> ArrangementLibrary::load(const std::vector<std::files
     std::error_code ec;
     std::vector<std::filesystem::path> files;
     for (const auto& entry : std::filesystem::directory_iterator(folder, ec))
-      if (entry.path().extension() == ".json" && entry.file_size(ec) < kMostFileBytes) files.push_back(entry.path());
+      if (entry.path().extension() == ".json" && entry.file_size(ec) < kMostFileBytes)
+        files.push_back(entry.path());
     std::sort(files.begin(), files.end());
     for (const auto& file : files) {
       std::ifstream in(file, std::ios::binary);
@@ -138,12 +140,14 @@ Result<ArrangementLibrary> ArrangementLibrary::load(const std::vector<std::files
       text << in.rdbuf();
       auto arrangement = parseArrangement(text.str());
       if (!arrangement)
-        return fail("The arrangement file " + file.filename().string() + " cannot be used: " + arrangement.error().text + ".");
+        return fail("The arrangement file " + file.filename().string() +
+                    " cannot be used: " + arrangement.error().text + ".");
       if (library.find(arrangement->id)) continue;
       library.all_.push_back(std::move(*arrangement));
     }
   }
-  std::stable_sort(library.all_.begin(), library.all_.end(), [](const Arrangement& a, const Arrangement& b) { return a.order < b.order; });
+  std::stable_sort(library.all_.begin(), library.all_.end(),
+                   [](const Arrangement& a, const Arrangement& b) { return a.order < b.order; });
   if (library.all_.empty()) return fail("No arrangement files were found; Clathra's data folder is missing.");
   return library;
 }
@@ -151,7 +155,8 @@ Result<ArrangementLibrary> ArrangementLibrary::load(const std::vector<std::files
 Result<const Arrangement*> ArrangementLibrary::find(std::string_view id) const {
   for (const Arrangement& a : all_)
     if (a.id == id) return &a;
-  return fail("There is no arrangement called \"" + std::string(id) + "\"; the command arrangements lists them.");
+  return fail("There is no arrangement called \"" + std::string(id) +
+              "\"; the command arrangements lists them.");
 }
 
 }  // namespace clathra

@@ -17,7 +17,8 @@ struct Placed {
 };
 
 bool partIsOn(const Arrangement& arr, const CellPart& part, int col, int row) {
-  return (part.onCol < 0 || col % arr.period == part.onCol) && (part.onRow < 0 || row % arr.period == part.onRow);
+  return (part.onCol < 0 || col % arr.period == part.onCol) &&
+         (part.onRow < 0 || row % arr.period == part.onRow);
 }
 
 Point cellOrigin(const Arrangement& arr, int col, int row) {
@@ -31,7 +32,8 @@ void forEachFieldPart(const Arrangement& arr, int across, int down, Visit visit)
     for (int col = 0; col <= across; ++col)
       for (std::size_t k = 0; k < arr.cell.size(); ++k) {
         const CellPart& part = arr.cell[k];
-        if (col >= across + part.moreAcross || row >= down + part.moreDown || !partIsOn(arr, part, col, row)) continue;
+        if (col >= across + part.moreAcross || row >= down + part.moreDown || !partIsOn(arr, part, col, row))
+          continue;
         visit(PieceKey{col, row, static_cast<std::int32_t>(k)}, cellOrigin(arr, col, row), std::uint32_t(0));
       }
 }
@@ -120,13 +122,15 @@ Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::
   std::vector<Point> corners;
   std::vector<OutlineRef> refs;
   for (const Placed& p : pieces) {
-    refs.push_back({static_cast<std::uint32_t>(corners.size()), static_cast<std::uint16_t>(p.outline.size())});
+    refs.push_back(
+        {static_cast<std::uint32_t>(corners.size()), static_cast<std::uint16_t>(p.outline.size())});
     corners.insert(corners.end(), p.outline.begin(), p.outline.end());
   }
   const SeamGraph graph = buildSeams(corners, refs);
   const Box all = boundsOf(pieces);
   const double e = recipe.edge.mm();
-  const auto xs = linesWithin(arr.upright, e, all.left, all.right), ys = linesWithin(arr.level, e, all.top, all.bottom);
+  const auto xs = linesWithin(arr.upright, e, all.left, all.right),
+             ys = linesWithin(arr.level, e, all.top, all.bottom);
   constexpr std::size_t kTry = 6;  // natural lines lie close: the outermost covered one is among the first
   const auto covered = [&](const Box& box) {
     return std::none_of(graph.outer.begin(), graph.outer.end(),
@@ -147,23 +151,28 @@ Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::
           }
         }
   if (bestArea == 0)
-    return fail("With so few pieces no straight sides fit inside the patch; count more across or down, or keep the outline.");
+    return fail(
+        "With so few pieces no straight sides fit inside the patch; count more across or down, or keep the "
+        "outline.");
   return best;
 }
 
 Status checkRecipe(const Arrangement& arr, const Recipe& recipe) {
   if (recipe.edge < kLeastEdge || recipe.edge > kMostEdge)
-    return fail("The edge is " + formatLength(recipe.edge, Unit::Millimetre) + "; it can be from 3 mm to 1 m.");
+    return fail("The edge is " + formatLength(recipe.edge, Unit::Millimetre) +
+                "; it can be from 3 mm to 1 m.");
   const bool rosette = arr.kind == ArrangementKind::Rosette;
   if (rosette && (recipe.rings < 0 || recipe.rings > kMostCount))
     return fail("The rings are " + std::to_string(recipe.rings) + "; count 0 or more.");
-  if (!rosette && (recipe.across < 1 || recipe.down < 1 || recipe.across > kMostCount || recipe.down > kMostCount))
-    return fail("The counts are " + std::to_string(recipe.across) + " across and " + std::to_string(recipe.down) +
-                " down; each can be from 1 to " + std::to_string(kMostCount) + ".");
+  if (!rosette &&
+      (recipe.across < 1 || recipe.down < 1 || recipe.across > kMostCount || recipe.down > kMostCount))
+    return fail("The counts are " + std::to_string(recipe.across) + " across and " +
+                std::to_string(recipe.down) + " down; each can be from 1 to " + std::to_string(kMostCount) +
+                ".");
   const auto pieces = countPieces(arr, recipe);
   if (pieces > kMostPieces)
-    return fail("That would make " + std::to_string(pieces) + " pieces; the most is " + std::to_string(kMostPieces) +
-                ". Count fewer, or choose a longer edge.");
+    return fail("That would make " + std::to_string(pieces) + " pieces; the most is " +
+                std::to_string(kMostPieces) + ". Count fewer, or choose a longer edge.");
   return {};
 }
 
@@ -177,7 +186,8 @@ std::int64_t countPieces(const Arrangement& arr, const Recipe& recipe) {
   std::int64_t n = 0;
   for (const CellPart& part : arr.cell) {
     const auto on = [&](std::int64_t count, int remainder) {
-      return remainder < 0 ? count : std::max<std::int64_t>(0, (count - remainder + arr.period - 1) / arr.period);
+      return remainder < 0 ? count
+                           : std::max<std::int64_t>(0, (count - remainder + arr.period - 1) / arr.period);
     };
     n += on(recipe.across + part.moreAcross, part.onCol) * on(recipe.down + part.moreDown, part.onRow);
   }

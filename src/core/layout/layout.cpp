@@ -24,7 +24,8 @@ struct Sieve {
 };
 
 void sortIntoRows(std::vector<Piece>& pieces) {
-  std::stable_sort(pieces.begin(), pieces.end(), [](const Piece& a, const Piece& b) { return a.centre.y < b.centre.y; });
+  std::stable_sort(pieces.begin(), pieces.end(),
+                   [](const Piece& a, const Piece& b) { return a.centre.y < b.centre.y; });
   std::uint32_t row = 0;
   for (std::size_t i = 0; i < pieces.size();) {
     std::size_t end = i + 1;
@@ -43,7 +44,8 @@ int uprightness(PolygonView p) {
   const Polygon flipped = placed(p, 0, true, {});
   bool plumb = true;
   for (const Point q : p)
-    plumb = plumb && std::any_of(flipped.begin(), flipped.end(), [&](Point f) { return distance(f, q) < 1e-2; });
+    plumb =
+        plumb && std::any_of(flipped.begin(), flipped.end(), [&](Point f) { return distance(f, q) < 1e-2; });
   if (!plumb) return 0;
   const auto angles = cornerAngles(p);
   const Box b = bounds(p);
@@ -139,7 +141,8 @@ class Classifier {
     std::vector<std::size_t> pieces(layout_.shapes.size(), 0), order(layout_.shapes.size());
     for (const Piece& p : layout_.pieces) ++pieces[p.shape];
     std::iota(order.begin(), order.end(), std::size_t{0});
-    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return pieces[a] > pieces[b]; });
+    std::stable_sort(order.begin(), order.end(),
+                     [&](std::size_t a, std::size_t b) { return pieces[a] > pieces[b]; });
     std::map<std::string, int> used;
     for (const std::size_t i : order) {
       Shape& s = layout_.shapes[i];
@@ -183,9 +186,12 @@ Layout LayoutBuilder::finish(Sides sides, Box finished, bool keepOrder) && {
 
 std::string sidesName(Sides sides) {
   switch (sides) {
-    case Sides::EdgePieces: return "edge-pieces";
-    case Sides::Slice: return "slice";
-    case Sides::Outline: break;
+    case Sides::EdgePieces:
+      return "edge-pieces";
+    case Sides::Slice:
+      return "slice";
+    case Sides::Outline:
+      break;
   }
   return "outline";
 }

@@ -9,8 +9,9 @@
 
 namespace clathra {
 
-/// Which cell of its arrangement a piece came from: the same key means the same place, so that painting survives
-/// a change of size, counts or sides. For a rosette col and row are the steps along its two directions.
+/// Which cell of its arrangement a piece came from: the same key means the same place, so that painting
+/// survives a change of size, counts or sides. For a rosette col and row are the steps along its two
+/// directions.
 struct PieceKey {
   std::int32_t col = 0, row = 0, part = 0;
   friend auto operator<=>(const PieceKey&, const PieceKey&) = default;
@@ -21,29 +22,29 @@ struct Shape {
   std::string name;   ///< unique in its layout: "kite", "rectangle-2" where sizes of one name differ
   std::string title;  ///< "kite"
   double edge = 0;    ///< mm, the side that names its size
-  Polygon outline;    ///< hand +1 (or 0), centroid at the origin, in the most upright pose found in the layout
+  Polygon outline;  ///< hand +1 (or 0), centroid at the origin, in the most upright pose found in the layout
   Symmetry symmetry;
 };
 
 struct Piece {
-  std::uint32_t first = 0;     ///< its corners in Layout::corners
+  std::uint32_t first = 0;  ///< its corners in Layout::corners
   std::uint16_t count = 0;
-  std::uint16_t shape = 0;     ///< in Layout::shapes
-  std::int8_t hand = 0;        ///< -1, 0 or +1
-  std::uint32_t row = 0;       ///< reading row (fields) or ring (rosettes), from 0
+  std::uint16_t shape = 0;  ///< in Layout::shapes
+  std::int8_t hand = 0;     ///< -1, 0 or +1
+  std::uint32_t row = 0;    ///< reading row (fields) or ring (rosettes), from 0
   PieceKey key;
-  Point centre;                ///< centroid
-  double turn = 0;             ///< radians from the shape's outline (mirrored first if hand is -1)
+  Point centre;     ///< centroid
+  double turn = 0;  ///< radians from the shape's outline (mirrored first if hand is -1)
 };
 
 enum class Sides { Outline, EdgePieces, Slice };
 
 struct Layout {
   std::vector<Point> corners;
-  std::vector<Piece> pieces;   ///< in the order of their numbers; piece i is numbered i + 1
+  std::vector<Piece> pieces;  ///< in the order of their numbers; piece i is numbered i + 1
   std::vector<Shape> shapes;
   Sides sides = Sides::Outline;
-  Box finished;                ///< the finishing line, or the bounds of the outline
+  Box finished;  ///< the finishing line, or the bounds of the outline
 
   PolygonView outline(std::size_t piece) const {
     return {corners.data() + pieces[piece].first, pieces[piece].count};
@@ -59,8 +60,8 @@ class LayoutBuilder {
  public:
   /// Adds a piece; corners are put clockwise. `row` is kept as it is if `finish` is told so.
   void add(PolygonView outline, PieceKey key, std::uint32_t row = 0);
-  /// Sorts pieces into reading order (rows from the top, each from the left) unless `keepOrder`, classifies them
-  /// into shapes, chooses each shape's upright outline and turns.
+  /// Sorts pieces into reading order (rows from the top, each from the left) unless `keepOrder`, classifies
+  /// them into shapes, chooses each shape's upright outline and turns.
   Layout finish(Sides sides, Box finished, bool keepOrder) &&;
 
  private:

@@ -1,5 +1,6 @@
-// "About 183 by 61 cm": which counts come nearest. Sizes grow evenly with the counts once the rim is complete,
-// so a few small patches are measured and the rest follows; the answers themselves are measured again.
+// "About 183 by 61 cm": which counts come nearest. Sizes grow evenly with the counts once the rim is
+// complete, so a few small patches are measured and the rest follows; the answers themselves are measured
+// again.
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -53,7 +54,8 @@ class Sizes {
 };
 
 void keepNearest(std::vector<NearSize>& all, std::size_t most) {
-  std::stable_sort(all.begin(), all.end(), [](const NearSize& a, const NearSize& b) { return a.off < b.off - 1e-9; });
+  std::stable_sort(all.begin(), all.end(),
+                   [](const NearSize& a, const NearSize& b) { return a.off < b.off - 1e-9; });
   if (all.size() > most) all.resize(most);
 }
 
@@ -93,16 +95,22 @@ std::vector<int> bracket(double wanted, SizeOf sizeOf) {
 
 }  // namespace
 
-Result<std::vector<NearSize>> nearestSizes(const Arrangement& arr, const Recipe& recipe, double width, double height,
-                                           std::size_t most) {
+Result<std::vector<NearSize>> nearestSizes(const Arrangement& arr, const Recipe& recipe, double width,
+                                           double height, std::size_t most) {
   if (!(width > 0) || !(height > 0)) return fail("A wanted size needs a width and a height above zero.");
   std::vector<NearSize> out;
   if (arr.kind == ArrangementKind::Rosette) {
     out = nearestRings(arr, recipe, width, height);
   } else {
     Sizes sizes(arr, recipe);
-    const auto as = bracket(width, [&](int n) { const auto b = sizes.at(n, 6); return b ? b->width() : 0; });
-    const auto ds = bracket(height, [&](int n) { const auto b = sizes.at(6, n); return b ? b->height() : 0; });
+    const auto as = bracket(width, [&](int n) {
+      const auto b = sizes.at(n, 6);
+      return b ? b->width() : 0;
+    });
+    const auto ds = bracket(height, [&](int n) {
+      const auto b = sizes.at(6, n);
+      return b ? b->height() : 0;
+    });
     for (const int a : as)
       for (const int d : ds) {
         Recipe r = recipe;
@@ -118,8 +126,9 @@ Result<std::vector<NearSize>> nearestSizes(const Arrangement& arr, const Recipe&
   }
   keepNearest(out, most);
   if (out.empty())
-    return fail("No counts come near that size with an edge of " + formatLength(recipe.edge, Unit::Millimetre) +
-                " within " + std::to_string(kMostPieces) + " pieces.");
+    return fail("No counts come near that size with an edge of " +
+                formatLength(recipe.edge, Unit::Millimetre) + " within " + std::to_string(kMostPieces) +
+                " pieces.");
   return out;
 }
 

@@ -32,14 +32,20 @@ PieceIndex::PieceIndex(const Layout& layout) {
 }
 
 PieceIndex::Cells PieceIndex::cellsOf(const Box& b) const {
-  const auto column = [&](double x) { return std::clamp(static_cast<int>(std::floor((x - all_.left) / cell_)), 0, columns_ - 1); };
-  const auto row = [&](double y) { return std::clamp(static_cast<int>(std::floor((y - all_.top) / cell_)), 0, rows_ - 1); };
+  const auto column = [&](double x) {
+    return std::clamp(static_cast<int>(std::floor((x - all_.left) / cell_)), 0, columns_ - 1);
+  };
+  const auto row = [&](double y) {
+    return std::clamp(static_cast<int>(std::floor((y - all_.top) / cell_)), 0, rows_ - 1);
+  };
   return {column(b.left), column(b.right), row(b.top), row(b.bottom)};
 }
 
 std::vector<std::uint32_t> PieceIndex::within(const Box& w) const {
   std::vector<std::uint32_t> out;
-  if (boxes_.empty() || w.right < all_.left || w.left > all_.right || w.bottom < all_.top || w.top > all_.bottom) return out;
+  if (boxes_.empty() || w.right < all_.left || w.left > all_.right || w.bottom < all_.top ||
+      w.top > all_.bottom)
+    return out;
   if (w.left <= all_.left && w.right >= all_.right && w.top <= all_.top && w.bottom >= all_.bottom) {
     out.resize(boxes_.size());
     for (std::uint32_t i = 0; i < out.size(); ++i) out[i] = i;
@@ -51,7 +57,8 @@ std::vector<std::uint32_t> PieceIndex::within(const Box& w) const {
       const auto cell = static_cast<std::size_t>(y * columns_ + x);
       for (std::size_t k = first_[cell]; k < first_[cell + 1]; ++k) {
         const Box& b = boxes_[pieces_[k]];
-        if (b.left <= w.right && b.right >= w.left && b.top <= w.bottom && b.bottom >= w.top) out.push_back(pieces_[k]);
+        if (b.left <= w.right && b.right >= w.left && b.top <= w.bottom && b.bottom >= w.top)
+          out.push_back(pieces_[k]);
       }
     }
   std::sort(out.begin(), out.end());
@@ -65,7 +72,8 @@ std::optional<std::uint32_t> PieceIndex::at(const Layout& layout, Point p) const
   return std::nullopt;
 }
 
-std::optional<std::uint32_t> PieceIndex::neighbour(const Layout& layout, std::uint32_t from, Point towards) const {
+std::optional<std::uint32_t> PieceIndex::neighbour(const Layout& layout, std::uint32_t from,
+                                                   Point towards) const {
   const Point centre = layout.pieces[from].centre;
   for (double reach = 2 * cell_; reach < 64 * cell_; reach *= 2) {
     std::optional<std::uint32_t> best;

@@ -20,7 +20,9 @@ struct Stretch {
 };
 
 /// Monotone in the angle of a direction with x >= 0, from -1 to 1, and evenly fine everywhere.
-double pseudoAngle(Point d) { return d.y / (std::abs(d.x) + std::abs(d.y)); }
+double pseudoAngle(Point d) {
+  return d.y / (std::abs(d.x) + std::abs(d.y));
+}
 
 /// Few directions occur in a layout; each gets one exact unit vector, so that all its edges share lines.
 class Directions {

@@ -1,5 +1,5 @@
-// The seam graph: which pieces meet along which stretch. Everything later (order, thread, motif meeting, papers
-// out) reads this one graph.
+// The seam graph: which pieces meet along which stretch. Everything later (order, thread, motif meeting,
+// papers out) reads this one graph.
 //
 // The builder guarantees:
 //  1 every stretch of an outline lies in exactly one seam or one outer edge (to kMeet);
@@ -19,29 +19,30 @@ namespace clathra {
 inline constexpr double kMeet = 0.02;
 
 struct Seam {
-  std::uint32_t a = 0, b = 0;            ///< pieces (indices), a's interior lies on the other side from b's
+  std::uint32_t a = 0, b = 0;  ///< pieces (indices), a's interior lies on the other side from b's
   std::uint16_t edgeOfA = 0, edgeOfB = 0;
-  std::uint32_t start = 0, end = 0;      ///< corners
-  double length = 0;                     ///< mm
+  std::uint32_t start = 0, end = 0;  ///< corners
+  double length = 0;                 ///< mm
 };
 
 struct OuterEdge {
   std::uint32_t piece = 0;
   std::uint16_t edge = 0;
-  Point from, to;                        ///< the piece lies to the right when walking from `from` to `to`
+  Point from, to;  ///< the piece lies to the right when walking from `from` to `to`
 };
 
 struct SeamGraph {
   std::vector<Seam> seams;
   std::vector<Point> corners;
   std::vector<OuterEdge> outer;
-  double seamLength = 0;   ///< mm
-  double outerLength = 0;  ///< mm
+  double seamLength = 0;                    ///< mm
+  double outerLength = 0;                   ///< mm
   std::vector<std::uint32_t> firstOfPiece;  ///< size pieces + 1, into seamsOfPiece
   std::vector<std::uint32_t> seamsOfPiece;
 
   std::span<const std::uint32_t> seamsOf(std::size_t piece) const {
-    return std::span(seamsOfPiece).subspan(firstOfPiece[piece], firstOfPiece[piece + 1] - firstOfPiece[piece]);
+    return std::span(seamsOfPiece)
+        .subspan(firstOfPiece[piece], firstOfPiece[piece + 1] - firstOfPiece[piece]);
   }
   std::uint32_t across(std::uint32_t seam, std::uint32_t piece) const {
     return seams[seam].a == piece ? seams[seam].b : seams[seam].a;

@@ -54,10 +54,12 @@ class Grid {
 };
 
 using Spot = std::pair<std::int64_t, std::int64_t>;
-Spot spotOf(Point p) { return {std::llround(p.x / kMeet / 8), std::llround(p.y / kMeet / 8)}; }
+Spot spotOf(Point p) {
+  return {std::llround(p.x / kMeet / 8), std::llround(p.y / kMeet / 8)};
+}
 
-/// The next outer edge at a corner: of those that leave it, the one that turns hardest to the right, so that loops
-/// keep to their own gap where several meet in a point.
+/// The next outer edge at a corner: of those that leave it, the one that turns hardest to the right, so that
+/// loops keep to their own gap where several meet in a point.
 class Walker {
  public:
   explicit Walker(const SeamGraph& graph) : outer_(graph.outer), used_(outer_.size(), false) {
@@ -95,7 +97,8 @@ class Walker {
         for (const auto k : at->second) {
           if (used_[k] || distance(outer_[k].from, outer_[e].to) > 4 * kMeet) continue;
           const Point out = outer_[k].to - outer_[k].from;
-          const double turn = -std::atan2(cross(in, out), dot(in, out));  // left turns keep a hole's loop tight
+          const double turn =
+              -std::atan2(cross(in, out), dot(in, out));  // left turns keep a hole's loop tight
           if (turn <= hardest) continue;
           hardest = turn;
           best = k;

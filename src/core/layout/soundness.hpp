@@ -16,8 +16,8 @@ struct Overlap {
 /// A hole that pieces enclose.
 struct Gap {
   Polygon outline;
-  double area = 0;                    ///< mm²
-  double width = 0;                   ///< mm: area over half the outline; under 0.5 mm papers do not meet here
+  double area = 0;   ///< mm²
+  double width = 0;  ///< mm: area over half the outline; under 0.5 mm papers do not meet here
   std::vector<std::uint32_t> pieces;  ///< round it
 };
 struct Soundness {
@@ -26,8 +26,8 @@ struct Soundness {
   bool sound() const { return overlaps.empty() && gaps.empty(); }
 };
 
-inline constexpr double kOverlapArea = 0.01;   ///< mm²
-inline constexpr double kOverlapDepth = 0.02;  ///< mm: shallower ones are rounding along T-junctions
+inline constexpr double kOverlapArea = 0.01;     ///< mm²
+inline constexpr double kOverlapDepth = 0.02;    ///< mm: shallower ones are rounding along T-junctions
 inline constexpr double kPapersDoNotMeet = 0.5;  ///< mm
 
 /// For convex pieces (others are judged by their parts that are; none occur in the arrangements shipped).

@@ -107,7 +107,8 @@ class Parser {
   Value number() {
     skip();
     const std::size_t start = at_;
-    while (at_ < text_.size() && (std::isdigit(static_cast<unsigned char>(text_[at_])) || text_[at_] == '.')) ++at_;
+    while (at_ < text_.size() && (std::isdigit(static_cast<unsigned char>(text_[at_])) || text_[at_] == '.'))
+      ++at_;
     if (at_ == start) return std::nullopt;
     const std::string digits(text_.substr(start, at_ - start));
     char* end = nullptr;

@@ -6,7 +6,8 @@
 
 namespace clathra {
 
-/// Numbers, + - * / ( ), sqrt, sin, cos, tan (of degrees). Errors name the text; depth and length are bounded.
+/// Numbers, + - * / ( ), sqrt, sin, cos, tan (of degrees). Errors name the text; depth and length are
+/// bounded.
 [[nodiscard]] Result<double> evaluate(std::string_view text);
 
 }  // namespace clathra

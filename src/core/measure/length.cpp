@@ -99,12 +99,15 @@ Error outside(std::string_view what, Length least, Length most, std::string_view
 
 }  // namespace
 
-Length Length::millimetres(double mm) { return Length(static_cast<std::int64_t>(std::llround(mm * 1e6))); }
+Length Length::millimetres(double mm) {
+  return Length(static_cast<std::int64_t>(std::llround(mm * 1e6)));
+}
 
 Result<Length> parseLength(std::string_view text, Unit bare) {
   Reader in{text};
   in.skipSpace();
-  if (in.take('-')) return fail("A length cannot be negative; \"" + std::string(text.substr(0, 40)) + "\" is.");
+  if (in.take('-'))
+    return fail("A length cannot be negative; \"" + std::string(text.substr(0, 40)) + "\" is.");
   const std::size_t start = in.at;
   in.text = text.substr(start);
   in.at = 0;
@@ -164,7 +167,8 @@ std::string inchFraction(std::int64_t sixtyFourths) {
 
 std::string formatLength(Length length, Unit unit) {
   const std::int64_t nm = length.nm();
-  if (unit == Unit::Inch && nm % Length::kNmPerSixtyFourth == 0) return inchFraction(nm / Length::kNmPerSixtyFourth);
+  if (unit == Unit::Inch && nm % Length::kNmPerSixtyFourth == 0)
+    return inchFraction(nm / Length::kNmPerSixtyFourth);
   // Up to six decimals of a millimetre are exact; an inch that is no 64th is shown in the millimetres it was
   // typed in rather than in decimals that do not read back.
   return formatNumber(length.mm(), 6) + " mm";

@@ -1,4 +1,5 @@
-// Exact lengths. A Length is a whole count of nanometres, which holds 1/64 in (396 875 nm) and 0.001 mm alike.
+// Exact lengths. A Length is a whole count of nanometres, which holds 1/64 in (396 875 nm) and 0.001 mm
+// alike.
 #pragma once
 #include <compare>
 #include <cstdint>
@@ -18,7 +19,9 @@ class Length {
   constexpr Length() = default;
   static constexpr Length nanometres(std::int64_t n) { return Length(n); }
   static Length millimetres(double mm);  ///< to the nearest nanometre
-  static constexpr Length sixtyFourths(std::int64_t n) { return Length(n * kNmPerSixtyFourth); }  ///< of an inch
+  static constexpr Length sixtyFourths(std::int64_t n) {
+    return Length(n * kNmPerSixtyFourth);
+  }  ///< of an inch
   static constexpr Length wholeInches(std::int64_t n) { return Length(n * 64 * kNmPerSixtyFourth); }
 
   constexpr std::int64_t nm() const { return nm_; }

@@ -50,7 +50,9 @@ class Programme {
  private:
   bool kindOf(std::uint32_t spot) const { return halfEach_ && line_.second[spot]; }
 
-  int value(const State& s) const { return halfEach_ ? std::min(s.first, s.second) * 1000 + s.all() : s.all(); }
+  int value(const State& s) const {
+    return halfEach_ ? std::min(s.first, s.second) * 1000 + s.all() : s.all();
+  }
 
   const State* finished() const {
     if (!limited_) return nullptr;
@@ -69,8 +71,7 @@ class Programme {
       if (free && wants(s, i)) next.push_back(taken(s, i));
       next.push_back(std::move(s));
     }
-    for (State& s : next)
-      std::erase_if(s.open, [&](std::uint32_t spot) { return lastUse_[spot] <= i; });
+    for (State& s : next) std::erase_if(s.open, [&](std::uint32_t spot) { return lastUse_[spot] <= i; });
     states_ = thinned(std::move(next));
   }
 
@@ -111,8 +112,8 @@ class Programme {
     return out;
   }
 
-  /// Taking its open spots away from the best state leaves one with nothing open, which does at least as well as any
-  /// state that is that much behind.
+  /// Taking its open spots away from the best state leaves one with nothing open, which does at least as well
+  /// as any state that is that much behind.
   static void dropHopeless(std::vector<State>& states) {
     int floor = 0;
     for (const State& s : states) floor = std::max(floor, s.all() - static_cast<int>(s.open.size()));
@@ -139,8 +140,9 @@ class Programme {
   std::vector<Link> links_;
 };
 
-/// First come, first served in the order of the spots; with a bound from above by cliques (sets in which all conflict,
-/// of which at most one can be chosen). Where both agree no search is needed, which is nearly always so on a lattice.
+/// First come, first served in the order of the spots; with a bound from above by cliques (sets in which all
+/// conflict, of which at most one can be chosen). Where both agree no search is needed, which is nearly
+/// always so on a lattice.
 class Greedy {
  public:
   explicit Greedy(const ConflictLine& line) : line_(line) {}
@@ -148,8 +150,11 @@ class Greedy {
   Choice run(int wanted) const {
     Choice c;
     std::vector<bool> chosen(line_.before.size(), false);
-    for (std::uint32_t i = 0; i < line_.before.size() && (wanted < 0 || static_cast<int>(c.spots.size()) < wanted); ++i) {
-      if (std::any_of(line_.before[i].begin(), line_.before[i].end(), [&](std::uint32_t b) { return chosen[b]; })) continue;
+    for (std::uint32_t i = 0;
+         i < line_.before.size() && (wanted < 0 || static_cast<int>(c.spots.size()) < wanted); ++i) {
+      if (std::any_of(line_.before[i].begin(), line_.before[i].end(),
+                      [&](std::uint32_t b) { return chosen[b]; }))
+        continue;
       chosen[i] = true;
       c.spots.push_back(i);
     }
@@ -169,7 +174,9 @@ class Greedy {
     for (std::uint32_t i = 0; i < n; ++i) {
       const auto& before = line_.before[i];
       auto fits = std::find_if(open.begin(), open.end(), [&](const auto& clique) {
-        return std::all_of(clique.begin(), clique.end(), [&](std::uint32_t s) { return std::find(before.begin(), before.end(), s) != before.end(); });
+        return std::all_of(clique.begin(), clique.end(), [&](std::uint32_t s) {
+          return std::find(before.begin(), before.end(), s) != before.end();
+        });
       });
       if (fits != open.end()) {
         fits->push_back(i);

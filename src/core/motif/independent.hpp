@@ -7,7 +7,8 @@
 
 namespace clathra {
 
-/// Spot i conflicts with the earlier spots before[i] (indices below i). `second` marks spots of the second kind.
+/// Spot i conflicts with the earlier spots before[i] (indices below i). `second` marks spots of the second
+/// kind.
 struct ConflictLine {
   std::vector<std::vector<std::uint32_t>> before;
   std::vector<bool> second;
@@ -19,10 +20,10 @@ struct Choice {
   int atMost = 0;
 };
 
-/// wanted < 0: as many as possible. Otherwise the choice of `wanted` spots whose last spot is earliest; fewer if there
-/// are no more. With `halfEach`, half of the spots (rounded up to a pair) must be of each kind.
-/// Exact by dynamic programming over the spots that can still conflict; beyond kMostStates it keeps the best ones and
-/// says so. Cancelled work answers with an empty choice.
+/// wanted < 0: as many as possible. Otherwise the choice of `wanted` spots whose last spot is earliest; fewer
+/// if there are no more. With `halfEach`, half of the spots (rounded up to a pair) must be of each kind.
+/// Exact by dynamic programming over the spots that can still conflict; beyond kMostStates it keeps the best
+/// ones and says so. Cancelled work answers with an empty choice.
 Choice chooseSpots(const ConflictLine& line, int wanted, bool halfEach, const Progress& progress);
 
 inline constexpr std::size_t kMostStates = 60'000;

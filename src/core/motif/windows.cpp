@@ -10,9 +10,9 @@ namespace clathra {
 
 namespace {
 
-constexpr double kOnEdge = 1e-6;     // mm: a patch may touch the cloth's end
-constexpr double kJustLost = 1e-5;   // mm: how far a place is moved past the one where a row begins to fit
-constexpr double kTouching = 0.02;   // mm²: patches that only touch do not overlap
+constexpr double kOnEdge = 1e-6;    // mm: a patch may touch the cloth's end
+constexpr double kJustLost = 1e-5;  // mm: how far a place is moved past the one where a row begins to fit
+constexpr double kTouching = 0.02;  // mm²: patches that only touch do not overlap
 constexpr std::size_t kMostCosets = 12;
 
 /// A motion of the print onto itself: x -> m x + t.
@@ -22,7 +22,8 @@ struct Motion {
   bool mirrors() const { return xx * yy - xy * yx < 0; }
   Point apply(Point p) const { return {xx * p.x + xy * p.y + t.x, yx * p.x + yy * p.y + t.y}; }
   Motion after(const Motion& f) const {
-    return {xx * f.xx + xy * f.yx, xx * f.xy + xy * f.yy, yx * f.xx + yy * f.yx, yx * f.xy + yy * f.yy, apply(f.t)};
+    return {xx * f.xx + xy * f.yx, xx * f.xy + xy * f.yy, yx * f.xx + yy * f.yx, yx * f.xy + yy * f.yy,
+            apply(f.t)};
   }
 };
 
@@ -69,7 +70,8 @@ Result<WindowField> WindowField::make(const Project& project, const MotifChoice&
   const Shape* shape = shapeNamed(*project.layout, motif.shape);
   if (!shape) return fail("No piece has the shape of the motif \"" + motif.name + "\" any more.");
   if (motif.mirrored && cloth->print->mirrors.empty())
-    return fail("The print of " + clothTitle(*cloth) + " has no mirror line, so there is no mirror image to cut from.");
+    return fail("The print of " + clothTitle(*cloth) +
+                " has no mirror line, so there is no mirror image to cut from.");
   WindowField field;
   field.lattice_ = latticeOf(*cloth->print);
   const bool otherHand = !motif.pieces.empty() && project.layout->pieces[motif.pieces.front()].hand < 0;
@@ -94,7 +96,8 @@ Result<WindowField> WindowField::make(const Project& project, const MotifChoice&
   }
   // A window that is its own mirror image serves for either hand, so its copies need not be halved.
   if (motif.mirrored) {
-    const bool anyMirrored = std::any_of(field.cosets_.begin(), field.cosets_.end(), [](const Coset& c) { return c.mirrored; });
+    const bool anyMirrored =
+        std::any_of(field.cosets_.begin(), field.cosets_.end(), [](const Coset& c) { return c.mirrored; });
     field.halfEach_ = anyMirrored;
   } else {
     std::erase_if(field.cosets_, [](const Coset& c) { return c.mirrored; });
@@ -102,19 +105,25 @@ Result<WindowField> WindowField::make(const Project& project, const MotifChoice&
   return field;
 }
 
-double WindowField::patchWidth() const { return bounds(cosets_.front().patch).width(); }
-double WindowField::patchHeight() const { return bounds(cosets_.front().patch).height(); }
+double WindowField::patchWidth() const {
+  return bounds(cosets_.front().patch).width();
+}
+double WindowField::patchHeight() const {
+  return bounds(cosets_.front().patch).height();
+}
 
 std::vector<WindowField::Spot> WindowField::spotsIn(double width, double from, double to, Point mark) const {
   std::vector<Spot> out;
   const double det = cross(lattice_.a, lattice_.b);
   for (std::size_t c = 0; c < cosets_.size(); ++c) {
     const Box b = bounds(cosets_[c].patch);
-    const Box room{-b.left - kOnEdge, from - b.top - kOnEdge, width - b.right + kOnEdge, to - b.bottom + kOnEdge};
+    const Box room{-b.left - kOnEdge, from - b.top - kOnEdge, width - b.right + kOnEdge,
+                   to - b.bottom + kOnEdge};
     if (room.right < room.left || room.bottom < room.top) continue;
     const Point start = mark + cosets_[c].at;
     double iLow = 1e300, iHigh = -1e300, jLow = 1e300, jHigh = -1e300;
-    for (const Point corner : {Point{room.left, room.top}, Point{room.right, room.top}, Point{room.left, room.bottom}, Point{room.right, room.bottom}}) {
+    for (const Point corner : {Point{room.left, room.top}, Point{room.right, room.top},
+                               Point{room.left, room.bottom}, Point{room.right, room.bottom}}) {
       const Point d = corner - start;
       const double i = cross(d, lattice_.b) / det, j = cross(lattice_.a, d) / det;
       iLow = std::min(iLow, i);
@@ -154,7 +163,8 @@ WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progres
   set.atMost = choice.atMost;
   for (const auto s : choice.spots) {
     const Coset& c = cosets_[spots[s].coset];
-    set.windows.push_back({spots[s].at, c.mirrored, translated(c.paper, spots[s].at), translated(c.patch, spots[s].at)});
+    set.windows.push_back(
+        {spots[s].at, c.mirrored, translated(c.paper, spots[s].at), translated(c.patch, spots[s].at)});
     set.length = std::max(set.length, spots[s].bottom);
   }
   return set;
@@ -163,15 +173,18 @@ WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progres
 WindowSet WindowField::most(double width, double length, Point mark, const Progress& progress) const {
   WindowSet set = choose(spotsIn(width, 0, length, mark), -1, progress);
   if (halfEach_) {  // only whole pairs count
-    const auto mirrored = static_cast<std::size_t>(std::count_if(set.windows.begin(), set.windows.end(), [](const Window& w) { return w.mirrored; }));
+    const auto mirrored = static_cast<std::size_t>(
+        std::count_if(set.windows.begin(), set.windows.end(), [](const Window& w) { return w.mirrored; }));
     const std::size_t pairs = std::min(mirrored, set.windows.size() - mirrored);
     std::size_t left[2] = {pairs, pairs};
-    std::erase_if(set.windows, [&](const Window& w) { return left[w.mirrored] == 0 || left[w.mirrored]-- == 0; });
+    std::erase_if(set.windows,
+                  [&](const Window& w) { return left[w.mirrored] == 0 || left[w.mirrored]-- == 0; });
   }
   return set;
 }
 
-WindowSet WindowField::shortest(int wanted, double width, Point mark, double from, const Progress& progress) const {
+WindowSet WindowField::shortest(int wanted, double width, Point mark, double from,
+                                const Progress& progress) const {
   constexpr double kLongest = 100'000;  // mm
   const double step = std::max(std::abs(lattice_.b.y), std::abs(lattice_.a.y));
   const auto reached = [&](const WindowSet& s) {
@@ -179,22 +192,25 @@ WindowSet WindowField::shortest(int wanted, double width, Point mark, double fro
     return static_cast<int>(s.windows.size()) >= need;
   };
   // Grow the length until it suffices; the choice itself then finds the earliest end.
-  for (double length = from + patchHeight() + step * 4; length < 2 * kLongest; length = from + (length - from) * 2) {
+  for (double length = from + patchHeight() + step * 4; length < 2 * kLongest;
+       length = from + (length - from) * 2) {
     if (progress.cancelled()) break;
     WindowSet set = choose(spotsIn(width, from, length, mark), wanted, progress);
     if (reached(set)) return set;
-    if (spotsIn(width, from, from + patchHeight() + step * 4, mark).empty() && length > from + 8 * step) break;
+    if (spotsIn(width, from, from + patchHeight() + step * 4, mark).empty() && length > from + 8 * step)
+      break;
   }
   return {};
 }
 
 std::vector<Point> WindowField::criticalMarks(double width, double length) const {
-  // The number of windows changes only where a patch begins or ceases to fit at one of the four sides; trying both
-  // sides of each such place covers all places.
+  // The number of windows changes only where a patch begins or ceases to fit at one of the four sides; trying
+  // both sides of each such place covers all places.
   std::vector<double> xs, ys;
   const auto add = [](std::vector<double>& list, double value) {
     for (const double v : {value - kJustLost, value + kJustLost})
-      if (std::none_of(list.begin(), list.end(), [&](double w) { return std::abs(v - w) < kJustLost / 4; })) list.push_back(v);
+      if (std::none_of(list.begin(), list.end(), [&](double w) { return std::abs(v - w) < kJustLost / 4; }))
+        list.push_back(v);
   };
   // Over one cell of the lattice every row and column class comes by: whole steps and half ones.
   const double xHalf = lattice_.b.x != 0 ? lattice_.b.x : lattice_.a.x;
@@ -244,7 +260,8 @@ Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif
   MotifSupply out;
   out.wanted = static_cast<int>(motif.pieces.size());
   if (cloth.scraps) {
-    out.remark = "Scraps have no size: look for pieces of at least " + formatNumber(std::ceil(field->patchWidth() - 1e-6), 0) + " × " +
+    out.remark = "Scraps have no size: look for pieces of at least " +
+                 formatNumber(std::ceil(field->patchWidth() - 1e-6), 0) + " × " +
                  formatNumber(std::ceil(field->patchHeight() - 1e-6), 0) + " mm that show the spot.";
     return out;
   }
@@ -258,7 +275,8 @@ Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif
   if (!cloth.lengths.empty()) {
     int n = 0;
     for (const Length l : cloth.lengths) {
-      const WindowSet set = mark ? field->most(width, l.mm(), *mark, progress) : field->fewest(width, l.mm(), progress);
+      const WindowSet set =
+          mark ? field->most(width, l.mm(), *mark, progress) : field->fewest(width, l.mm(), progress);
       n += static_cast<int>(set.windows.size());
       out.exact = out.exact && set.exact;
     }
@@ -273,8 +291,10 @@ Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif
     out.lengthNeeded = needed.length;
     out.exact = out.exact && needed.exact;
   }
-  if (!out.lengthNeeded) out.remark = "The cloth is too narrow for this window.";
-  else if (out.worstPlace) out.remark = "Where the print lies on the cloth is not known, so the worst place is assumed.";
+  if (!out.lengthNeeded)
+    out.remark = "The cloth is too narrow for this window.";
+  else if (out.worstPlace)
+    out.remark = "Where the print lies on the cloth is not known, so the worst place is assumed.";
   return out;
 }
 

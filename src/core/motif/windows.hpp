@@ -1,11 +1,15 @@
-// Where the windows of a motif choice can be cut, how many there are, and how much cloth a number of them takes.
+// Where the windows of a motif choice can be cut, how many there are, and how much cloth a number of them
+// takes.
 //
 // The counter guarantees:
-//  1 every window shows the chosen spot of the print: it lies at a whole number of repeats from it, or is its image
-//    under the print's mirror lines (for alternately mirrored copies, and half turns that two mirror lines make);
+//  1 every window shows the chosen spot of the print: it lies at a whole number of repeats from it, or is its
+//  image
+//    under the print's mirror lines (for alternately mirrored copies, and half turns that two mirror lines
+//    make);
 //  2 patches (paper and allowance) lie inside the cloth and overlap nowhere;
-//  3 the number is the largest there is, unless `exact` is false: then it is reached, and no more than `atMost` exist;
-//  4 where the print's place on the cloth is unknown the number holds for every place (`worstPlace`).
+//  3 the number is the largest there is, unless `exact` is false: then it is reached, and no more than
+//  `atMost` exist; 4 where the print's place on the cloth is unknown the number holds for every place
+//  (`worstPlace`).
 #pragma once
 #include <optional>
 #include <string>
@@ -28,7 +32,7 @@ struct WindowSet {
   std::vector<Window> windows;  ///< from the upper cut end down
   double length = 0;            ///< mm from the cut end to the lowest patch's end
   bool exact = true;
-  int atMost = 0;               ///< a bound from above where not exact
+  int atMost = 0;  ///< a bound from above where not exact
 };
 
 /// The print under one motif choice: windows repeat over it.
@@ -78,8 +82,9 @@ struct MotifSupply {
   std::optional<double> lengthNeeded;  ///< mm; unknown without a width, or if the width takes none
   bool worstPlace = false;             ///< the print's place on the cloth is unknown, the worst was assumed
   bool exact = true;
-  std::string remark;                  ///< why a figure is missing, or how it was reached
+  std::string remark;  ///< why a figure is missing, or how it was reached
 };
-[[nodiscard]] Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif, const Progress& progress = {});
+[[nodiscard]] Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif,
+                                              const Progress& progress = {});
 
 }  // namespace clathra

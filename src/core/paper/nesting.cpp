@@ -31,7 +31,8 @@ Polygon reflected(PolygonView p, Point twiceCentre) {
 
 bool clear(PolygonView p, PolygonView q) {
   const Box a = bounds(p), b = bounds(q);
-  if (a.right <= b.left + kRoom || b.right <= a.left + kRoom || a.bottom <= b.top + kRoom || b.bottom <= a.top + kRoom)
+  if (a.right <= b.left + kRoom || b.right <= a.left + kRoom || a.bottom <= b.top + kRoom ||
+      b.bottom <= a.top + kRoom)
     return true;
   return overlapArea(p, q) < kTouching;
 }
@@ -52,15 +53,16 @@ bool packs(PolygonView p, const Lattice2& l) {
   return true;
 }
 
-/// Steps that bring an edge of one copy onto an edge of another: by two half turns about edge middles, or by moving
-/// one edge onto a parallel one.
+/// Steps that bring an edge of one copy onto an edge of another: by two half turns about edge middles, or by
+/// moving one edge onto a parallel one.
 std::vector<Point> edgeSteps(PolygonView p) {
   std::vector<Point> middles, steps;
   for (std::size_t i = 0; i < p.size(); ++i) middles.push_back(0.5 * (p[i] + p[(i + 1) % p.size()]));
   const auto add = [&](Point s) {
     if (s.y < -1e-9 || (std::abs(s.y) <= 1e-9 && s.x < 0)) s = -1.0 * s;
     if (length(s) < 1e-6) return;
-    if (std::none_of(steps.begin(), steps.end(), [&](Point t) { return distance(s, t) < 1e-6; })) steps.push_back(s);
+    if (std::none_of(steps.begin(), steps.end(), [&](Point t) { return distance(s, t) < 1e-6; }))
+      steps.push_back(s);
   };
   for (std::size_t i = 0; i < p.size(); ++i)
     for (std::size_t j = i + 1; j < p.size(); ++j) {
@@ -100,7 +102,8 @@ std::vector<double> turnsFor(PolygonView p, const Lattice2* lattice) {
   std::vector<double> turns;
   const auto add = [&](double t) {
     t = std::fmod(std::fmod(t, kPi) + kPi, kPi);
-    if (std::none_of(turns.begin(), turns.end(), [&](double u) { return std::abs(u - t) < 1e-9; })) turns.push_back(t);
+    if (std::none_of(turns.begin(), turns.end(), [&](double u) { return std::abs(u - t) < 1e-9; }))
+      turns.push_back(t);
   };
   const auto addBoth = [&](Point d) {
     add(-std::atan2(d.y, d.x));
@@ -118,17 +121,21 @@ std::vector<double> turnsFor(PolygonView p, const Lattice2* lattice) {
 /// Where a copy's reference point may lie so that the copy is inside the room.
 Box roomFor(PolygonView copy, const Box& room) {
   const Box b = bounds(copy);
-  return {room.left - b.left - kRoom, room.top - b.top - kRoom, room.right - b.right + kRoom, room.bottom - b.bottom + kRoom};
+  return {room.left - b.left - kRoom, room.top - b.top - kRoom, room.right - b.right + kRoom,
+          room.bottom - b.bottom + kRoom};
 }
 
-bool inside(Point p, const Box& b) { return p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom; }
+bool inside(Point p, const Box& b) {
+  return p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom;
+}
 
 /// Visits whole multiples of the steps, moved by `offset`, that lie in the box.
 template <class Visit>
 void forEachLatticePoint(Point a, Point b, Point offset, const Box& box, Visit visit) {
   const double det = cross(a, b);
   double lo = 1e300, hi = -1e300;
-  for (const Point c : {Point{box.left, box.top}, Point{box.right, box.top}, Point{box.left, box.bottom}, Point{box.right, box.bottom}}) {
+  for (const Point c : {Point{box.left, box.top}, Point{box.right, box.top}, Point{box.left, box.bottom},
+                        Point{box.right, box.bottom}}) {
     const double j = cross(a, c - offset) / det;
     lo = std::min(lo, j);
     hi = std::max(hi, j);
@@ -163,7 +170,8 @@ class OffsetSearch {
     for (const auto& m : members_) rooms_.push_back(roomFor(m.outline, room));
   }
 
-  /// A best offset has a copy touching the left side and one touching the top (else it could be pushed there).
+  /// A best offset has a copy touching the left side and one touching the top (else it could be pushed
+  /// there).
   std::size_t best() {
     for (const Box& leftRoom : rooms_)
       for (const Box& topRoom : rooms_) {
@@ -176,8 +184,9 @@ class OffsetSearch {
   std::vector<PageFill::Copy> copies() const {
     std::vector<PageFill::Copy> out;
     for (std::size_t m = 0; m < members_.size(); ++m)
-      forEachLatticePoint(a_, b_, offset_, rooms_[m],
-                          [&](Point at) { out.push_back({translated(members_[m].outline, at), members_[m].turn}); });
+      forEachLatticePoint(a_, b_, offset_, rooms_[m], [&](Point at) {
+        out.push_back({translated(members_[m].outline, at), members_[m].turn});
+      });
     return out;
   }
 
@@ -202,7 +211,8 @@ class OffsetSearch {
   void consider(Point offset) {
     std::size_t n = 0;
     for (const Box& room : rooms_)
-      if (room.right >= room.left && room.bottom >= room.top) forEachLatticePoint(a_, b_, offset, room, [&](Point) { ++n; });
+      if (room.right >= room.left && room.bottom >= room.top)
+        forEachLatticePoint(a_, b_, offset, room, [&](Point) { ++n; });
     if (n <= best_) return;
     best_ = n;
     offset_ = offset;
@@ -224,7 +234,8 @@ int countStrokes(const std::vector<PageFill::Copy>& copies) {
 /// Strips along the page (or across it, `sideways`) for one lay.
 PageFill strips(PolygonView p, const StripLay& lay, const Page& page, bool sideways) {
   const Box room = printable(page);
-  const double along = sideways ? room.height() : room.width(), over = sideways ? room.width() : room.height();
+  const double along = sideways ? room.height() : room.width(),
+               over = sideways ? room.width() : room.height();
   PageFill out;
   const std::size_t each = lay.fitting(along);
   const auto rows = static_cast<std::size_t>((over + kRoom) / lay.height);
@@ -280,7 +291,9 @@ Polygon hullOf(PolygonView points) {
   const auto grow = [&](auto first, auto last) {
     const std::size_t start = hull.size();
     for (auto it = first; it != last; ++it) {
-      while (hull.size() >= start + 2 && cross(hull.back() - hull[hull.size() - 2], *it - hull.back()) <= 1e-12) hull.pop_back();
+      while (hull.size() >= start + 2 &&
+             cross(hull.back() - hull[hull.size() - 2], *it - hull.back()) <= 1e-12)
+        hull.pop_back();
       hull.push_back(*it);
     }
     hull.pop_back();
@@ -309,7 +322,8 @@ PageFill densestFill(PolygonView given, const Page& page) {
     for (const bool sideways : {false, true}) {
       PageFill fill = strips(outline, lay, page, sideways);
       const bool more = fill.copies.size() > best.copies.size();
-      if (more || (fill.copies.size() == best.copies.size() && !fill.copies.empty() && fill.strokes < best.strokes))
+      if (more ||
+          (fill.copies.size() == best.copies.size() && !fill.copies.empty() && fill.strokes < best.strokes))
         best = std::move(fill);
     }
   for (const double turn : turnsFor(outline, nullptr)) {  // a shape no lattice was found for still fits once
@@ -337,7 +351,8 @@ PageFill stripFill(PolygonView given, const Page& page) {
       PageFill fill = strips(given, lay, page, sideways);
       if (fill.copies.empty()) continue;
       const double rate = fill.strokes / static_cast<double>(fill.copies.size());
-      if (rate > bestRate - 1e-9 && !(rate < bestRate + 1e-9 && fill.copies.size() > best.copies.size())) continue;
+      if (rate > bestRate - 1e-9 && !(rate < bestRate + 1e-9 && fill.copies.size() > best.copies.size()))
+        continue;
       bestRate = rate;
       best = std::move(fill);
     }

@@ -17,9 +17,10 @@ struct PageFill {
   int strokes = 0;
 };
 
-/// As many copies as a lattice of copies (or of copies and their half-turned neighbours) gives, over all lattices
-/// that join edges to edges, over turns that lay an edge level or plumb and every 5° besides, and over offsets.
-/// Fewer strokes decide between equals. Empty if not one fits. Non-convex outlines are laid by their hull.
+/// As many copies as a lattice of copies (or of copies and their half-turned neighbours) gives, over all
+/// lattices that join edges to edges, over turns that lay an edge level or plumb and every 5° besides, and
+/// over offsets. Fewer strokes decide between equals. Empty if not one fits. Non-convex outlines are laid by
+/// their hull.
 PageFill densestFill(PolygonView outline, const Page& page);
 
 /// Straight strips, each as high as the shape, copies touching: fewest strokes a copy.

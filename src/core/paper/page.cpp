@@ -17,7 +17,8 @@ Result<Page> pageOf(std::string_view id) {
     if (p.id == id) return p;
   const auto x = id.find('x');
   if (x == std::string_view::npos)
-    return fail("There is no page called \"" + std::string(id) + "\"; use a4, a3, letter, legal or a size in mm like 300x420.");
+    return fail("There is no page called \"" + std::string(id) +
+                "\"; use a4, a3, letter, legal or a size in mm like 300x420.");
   const Length least = Length::millimetres(50), most = Length::millimetres(2000);
   const auto width = parseLengthWithin(id.substr(0, x), Unit::Millimetre, "The page's width", least, most);
   const auto height = parseLengthWithin(id.substr(x + 1), Unit::Millimetre, "The page's height", least, most);

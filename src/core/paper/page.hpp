@@ -9,8 +9,8 @@
 namespace clathra {
 
 struct Page {
-  std::string id;     ///< a4, a3, letter, legal or WxH
-  std::string title;  ///< A4
+  std::string id;                    ///< a4, a3, letter, legal or WxH
+  std::string title;                 ///< A4
   double width = 210, height = 297;  ///< mm, upright
   friend bool operator==(const Page&, const Page&) = default;
 };

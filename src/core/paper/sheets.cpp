@@ -44,7 +44,8 @@ Point topOf(const Piece& piece, MarkedSide side, double turn) {
   return rotated(up, turn);
 }
 
-SheetPaper paperOf(const Layout& layout, const Kind& kind, std::uint32_t piece, MarkedSide side, const PageFill::Copy& copy) {
+SheetPaper paperOf(const Layout& layout, const Kind& kind, std::uint32_t piece, MarkedSide side,
+                   const PageFill::Copy& copy) {
   (void)kind;
   return {piece, copy.outline, topOf(layout.pieces[piece], side, copy.turn)};
 }
@@ -105,7 +106,8 @@ class Planner {
       Kind& kind = kinds[k];
       note(kind);
       if (!plan_.needs.back().fits) continue;
-      kind.fill = options_.stripsFirst ? stripFill(kind.outline, options_.page) : densestFill(kind.outline, options_.page);
+      kind.fill = options_.stripsFirst ? stripFill(kind.outline, options_.page)
+                                       : densestFill(kind.outline, options_.page);
       sortForReading(kind.fill.copies);
       const std::size_t each = kind.fill.copies.size();
       const std::size_t full = kind.pieces.size() / each * each;
@@ -137,18 +139,22 @@ class Planner {
     Sheet sheet;
     sheet.shape = layout_.shapes[kind.shape].title;
     for (std::size_t i = from; i < to; ++i)
-      sheet.papers.push_back(paperOf(layout_, kind, kind.pieces[i], options_.side, kind.fill.copies[i - from]));
+      sheet.papers.push_back(
+          paperOf(layout_, kind, kind.pieces[i], options_.side, kind.fill.copies[i - from]));
     sheet.strokes = to - from == kind.fill.copies.size() ? kind.fill.strokes : strokesOfSheet(sheet);
     plan_.sheets.push_back(std::move(sheet));
   }
 
   void addFullSheets(const Kind& kind, std::size_t full) {
-    for (std::size_t i = 0; i < full; i += kind.fill.copies.size()) addPattern(kind, i, i + kind.fill.copies.size());
+    for (std::size_t i = 0; i < full; i += kind.fill.copies.size())
+      addPattern(kind, i, i + kind.fill.copies.size());
   }
 
-  /// Rests share pages: highest first, each on the first page with room for all its rows (first fit, decreasing).
+  /// Rests share pages: highest first, each on the first page with room for all its rows (first fit,
+  /// decreasing).
   void addRests(std::vector<Rest>& rests) {
-    std::stable_sort(rests.begin(), rests.end(), [](const Rest& a, const Rest& b) { return a.height() > b.height(); });
+    std::stable_sort(rests.begin(), rests.end(),
+                     [](const Rest& a, const Rest& b) { return a.height() > b.height(); });
     const Box room = printable(options_.page);
     std::vector<std::pair<double, Sheet>> open;
     for (const Rest& rest : rests) {
@@ -174,8 +180,11 @@ class Planner {
       const double turn = rest.lay.turn + (rest.lay.alternate && column % 2 ? 3.14159265358979323846 : 0);
       const Point by = at + Point{0, static_cast<double>(i / rest.perRow) * rest.lay.height};
       PageFill::Copy copy{translated(copies[column], by), turn};
-      if (!isConvex(outline)) copy.outline = placed(outline, turn, false, centroid(copy.outline) - rotated(centroid(hullOf(outline)), turn));
-      sheet.papers.push_back(paperOf(layout_, *rest.kind, rest.kind->pieces[rest.first + i], options_.side, copy));
+      if (!isConvex(outline))
+        copy.outline =
+            placed(outline, turn, false, centroid(copy.outline) - rotated(centroid(hullOf(outline)), turn));
+      sheet.papers.push_back(
+          paperOf(layout_, *rest.kind, rest.kind->pieces[rest.first + i], options_.side, copy));
     }
   }
 

@@ -31,7 +31,7 @@ struct Sheet {
 struct PaperNeed {
   std::uint16_t shape = 0;
   int hand = 0;
-  int needed = 0;      ///< papers
+  int needed = 0;  ///< papers
   bool fits = true;
   std::string fitsOn;  ///< for one that does not: the title of the smallest page that would take it, or empty
 };
@@ -42,8 +42,8 @@ struct SheetPlan {
   std::vector<Sheet> sheets;
   std::vector<PaperNeed> needs;
   int papers = 0;
-  int strokes = 0;         ///< cuts on all sheets
-  double cardArea = 0;     ///< mm² of card used: all sheets
+  int strokes = 0;      ///< cuts on all sheets
+  double cardArea = 0;  ///< mm² of card used: all sheets
 };
 
 struct SheetOptions {
@@ -53,7 +53,8 @@ struct SheetOptions {
 };
 
 /// Errors: cancelled.
-[[nodiscard]] Result<SheetPlan> planSheets(const Project& project, const SheetOptions& options, const Progress& progress = {});
+[[nodiscard]] Result<SheetPlan> planSheets(const Project& project, const SheetOptions& options,
+                                           const Progress& progress = {});
 
 /// The outline of a shape's paper in one hand, as the side shows it, centroid at the origin.
 Polygon paperOutline(const Shape& shape, int hand, MarkedSide side);

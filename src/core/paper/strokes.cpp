@@ -69,7 +69,8 @@ class Counter {
     for (std::size_t i = 0; i < edges.size();) {
       std::size_t end = i + 1;
       while (end < edges.size() && sameLine(edges[end - 1], edges[end])) ++end;
-      std::sort(edges.begin() + static_cast<std::ptrdiff_t>(i), edges.begin() + static_cast<std::ptrdiff_t>(end),
+      std::sort(edges.begin() + static_cast<std::ptrdiff_t>(i),
+                edges.begin() + static_cast<std::ptrdiff_t>(end),
                 [](const Edge& a, const Edge& b) { return a.t0 < b.t0; });
       strokesOfLine(edges, i, end, out);
       i = end;
@@ -92,7 +93,8 @@ class Counter {
     });
   }
 
-  void strokesOfLine(const std::vector<Edge>& edges, std::size_t i, std::size_t end, std::vector<Stroke>& out) const {
+  void strokesOfLine(const std::vector<Edge>& edges, std::size_t i, std::size_t end,
+                     std::vector<Stroke>& out) const {
     double from = edges[i].t0, to = edges[i].t1;
     for (std::size_t k = i + 1; k < end; ++k) {
       const Edge& e = edges[k];
@@ -118,6 +120,8 @@ class Counter {
 
 }  // namespace
 
-std::vector<Stroke> strokesOf(const std::vector<Polygon>& papers) { return Counter(papers).count(); }
+std::vector<Stroke> strokesOf(const std::vector<Polygon>& papers) {
+  return Counter(papers).count();
+}
 
 }  // namespace clathra

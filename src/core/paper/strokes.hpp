@@ -6,8 +6,8 @@
 
 namespace clathra {
 
-/// A stroke is one straight cut. Edges on one line are one stroke where they touch, and also across waste between
-/// them, but a stroke never runs through the inside of a paper.
+/// A stroke is one straight cut. Edges on one line are one stroke where they touch, and also across waste
+/// between them, but a stroke never runs through the inside of a paper.
 struct Stroke {
   Point from, to;
 };

@@ -47,7 +47,8 @@ Result<Entries> unpack(std::string_view data) {
   zip_error_t error;
   zip_error_init(&error);
   zip_source_t* source = zip_source_buffer_create(data.data(), data.size(), 0, &error);
-  std::unique_ptr<zip_t, ZipDiscard> zip(source ? zip_open_from_source(source, ZIP_RDONLY | ZIP_CHECKCONS, &error) : nullptr);
+  std::unique_ptr<zip_t, ZipDiscard> zip(
+      source ? zip_open_from_source(source, ZIP_RDONLY | ZIP_CHECKCONS, &error) : nullptr);
   zip_error_fini(&error);
   if (!zip) {
     if (source) zip_source_free(source);
@@ -60,7 +61,8 @@ Result<Entries> unpack(std::string_view data) {
   for (zip_uint64_t i = 0; i < static_cast<zip_uint64_t>(count); ++i) {
     const char* raw = zip_get_name(zip.get(), i, 0);
     const std::string name = raw ? raw : "";
-    if (leadsOutside(name)) return fail("one of its parts leads outside the file (\"" + name.substr(0, 60) + "\")");
+    if (leadsOutside(name))
+      return fail("one of its parts leads outside the file (\"" + name.substr(0, 60) + "\")");
     auto content = readEntry(zip.get(), i, room, name);
     if (!content) return tl::make_unexpected(content.error());
     room -= content->size();
@@ -87,14 +89,16 @@ Result<std::string> pack(const Entries& entries) {
       return fail("there is not enough memory to save");
     }
     const bool stored = name.ends_with(".png");  // already compressed
-    zip_set_file_compression(zip.get(), static_cast<zip_uint64_t>(index), stored ? ZIP_CM_STORE : ZIP_CM_DEFLATE, 1);
+    zip_set_file_compression(zip.get(), static_cast<zip_uint64_t>(index),
+                             stored ? ZIP_CM_STORE : ZIP_CM_DEFLATE, 1);
     zip_file_set_mtime(zip.get(), static_cast<zip_uint64_t>(index), 0x5A000000, 0);
   }
   if (zip_close(zip.get()) != 0) return fail("the archive could not be made");
   (void)zip.release();  // closed above
   zip_stat_t stat;
   zip_stat_init(&stat);
-  if (zip_source_stat(target, &stat) != 0 || zip_source_open(target) != 0) return fail("the archive could not be made");
+  if (zip_source_stat(target, &stat) != 0 || zip_source_open(target) != 0)
+    return fail("the archive could not be made");
   std::string out(stat.size, '\0');
   const auto n = zip_source_read(target, out.data(), out.size());
   zip_source_close(target);

@@ -11,7 +11,9 @@ namespace {
 constexpr double kWidest = 5'000;     // mm: wider than any loom
 constexpr double kLongest = 100'000;  // mm
 
-json pointJson(Point p) { return json::array({p.x, p.y}); }
+json pointJson(Point p) {
+  return json::array({p.x, p.y});
+}
 
 std::string colourText(Rgb c) {
   char out[8];
@@ -22,7 +24,8 @@ std::string colourText(Rgb c) {
 std::optional<Rgb> colourOf(const std::string& text) {
   unsigned r = 0, g = 0, b = 0;
   int used = 0;
-  if (text.size() != 7 || std::sscanf(text.c_str(), "#%2x%2x%2x%n", &r, &g, &b, &used) != 3 || used != 7) return std::nullopt;
+  if (text.size() != 7 || std::sscanf(text.c_str(), "#%2x%2x%2x%n", &r, &g, &b, &used) != 3 || used != 7)
+    return std::nullopt;
   return Rgb{static_cast<std::uint8_t>(r), static_cast<std::uint8_t>(g), static_cast<std::uint8_t>(b)};
 }
 
@@ -68,7 +71,8 @@ const std::vector<std::string>& unitNames() {
 
 json toJson(const Print& print) {
   json mirrors = json::array();
-  for (const MirrorAxis& m : print.mirrors) mirrors.push_back({{"deg", m.deg}, {"point", pointJson(m.point)}});
+  for (const MirrorAxis& m : print.mirrors)
+    mirrors.push_back({{"deg", m.deg}, {"point", pointJson(m.point)}});
   return {{"picture", print.picture},
           {"dpi", print.dpi},
           {"along", print.along.mm()},
@@ -99,15 +103,24 @@ json toJson(const Cloth& cloth) {
 }
 
 json toJson(const MotifChoice& motif, const Project&) {
-  return {{"id", motif.id},       {"name", motif.name}, {"cloth", motif.cloth},       {"shape", motif.shape},
-          {"at", pointJson(motif.at)}, {"turn", motif.turn}, {"mirrored", motif.mirrored}, {"pieces", motif.pieces},
-          {"note", motif.note},   {"date", motif.date}};
+  return {{"id", motif.id},
+          {"name", motif.name},
+          {"cloth", motif.cloth},
+          {"shape", motif.shape},
+          {"at", pointJson(motif.at)},
+          {"turn", motif.turn},
+          {"mirrored", motif.mirrored},
+          {"pieces", motif.pieces},
+          {"note", motif.note},
+          {"date", motif.date}};
 }
 
 void readPrint(Fields& in, Print& print) {
   print.dpi = in.number("dpi", 1, 10'000, print.dpi);
-  print.along = Length::millimetres(in.number("along", 1, kWidest, print.along.nm() ? std::optional(print.along.mm()) : std::nullopt));
-  print.across = Length::millimetres(in.number("across", 1, kWidest, print.across.nm() ? std::optional(print.across.mm()) : std::nullopt));
+  print.along = Length::millimetres(
+      in.number("along", 1, kWidest, print.along.nm() ? std::optional(print.along.mm()) : std::nullopt));
+  print.across = Length::millimetres(
+      in.number("across", 1, kWidest, print.across.nm() ? std::optional(print.across.mm()) : std::nullopt));
   print.kind = static_cast<RepeatKind>(in.choice("kind", repeatNames(), static_cast<int>(print.kind)));
   if (in.has("mirror_axes")) {
     print.mirrors.clear();
@@ -133,7 +146,8 @@ void readCloth(Fields& in, Cloth& cloth) {
   cloth.scraps = in.flag("scraps", cloth.scraps);
   if (in.has("width")) cloth.width = Length::millimetres(in.number("width", 10, kWidest));
   readLengths(in, cloth);
-  cloth.direction = static_cast<Direction>(in.choice("direction", directionNames(), static_cast<int>(cloth.direction)));
+  cloth.direction =
+      static_cast<Direction>(in.choice("direction", directionNames(), static_cast<int>(cloth.direction)));
   if (in.has("increment")) cloth.increment = Length::millimetres(in.number("increment", 1, kLongest));
   if (in.has("allowance")) cloth.allowance = Length::millimetres(in.number("allowance", 0, 100));
   cloth.turnOneWay = in.flag("turnOneWay", cloth.turnOneWay);

@@ -16,7 +16,8 @@ fs::path dataFolder() {
 }
 
 fs::path userDataFolder() {
-  if (const char* given = std::getenv("XDG_DATA_HOME"); given && *given == '/') return fs::path(given) / "clathra";
+  if (const char* given = std::getenv("XDG_DATA_HOME"); given && *given == '/')
+    return fs::path(given) / "clathra";
   const char* home = std::getenv("HOME");
   return fs::path(home && *home ? home : "/tmp") / ".local" / "share" / "clathra";
 }

@@ -7,7 +7,8 @@ namespace clathra {
 const std::vector<EditKind>& editKinds() {
   static const std::vector<EditKind> kinds = {
       {"rename", "name", "names the project", edits::rename},
-      {"setArrangement", "arrangement, across?, down?, rings?", "changes the arrangement", edits::setArrangement},
+      {"setArrangement", "arrangement, across?, down?, rings?", "changes the arrangement",
+       edits::setArrangement},
       {"setEdge", "value (mm)", "changes the edge", edits::setEdge},
       {"setCounts", "across?, down?, rings?", "changes the counts", edits::setCounts},
       {"setSides", "sides: outline | edge-pieces | slice", "changes the sides", edits::setSides},
@@ -16,19 +17,26 @@ const std::vector<EditKind>& editKinds() {
       {"setSpare", "percent", "changes the spare patches", edits::setSpare},
       {"setUnit", "unit: inch | mm", "changes the unit", edits::setUnit},
       {"setPage", "page?, side?: back | front, stripsFirst?", "changes the paper sheets", edits::setPage},
-      {"paint", "cloth (name, sign or null) and one of pieces [n..], shape, ring {of, k}, row {of, degrees}, alike {of, anyCloth}",
+      {"paint",
+       "cloth (name, sign or null) and one of pieces [n..], shape, ring {of, k}, row {of, degrees}, alike "
+       "{of, anyCloth}",
        "paints", edits::paint},
       {"addCloth",
-       "name, width?, lengths? [mm..], direction?: none | two-way | one-way | stripe, colour? #rrggbb, hatch?, increment? (mm), "
-       "allowance? (mm), print? {picture, dpi, along, across, kind: straight | half-drop | brick, mirror_axes [{deg, point}], mark [x, y] | null}",
+       "name, width?, lengths? [mm..], direction?: none | two-way | one-way | stripe, colour? #rrggbb, "
+       "hatch?, increment? (mm), "
+       "allowance? (mm), print? {picture, dpi, along, across, kind: straight | half-drop | brick, "
+       "mirror_axes [{deg, point}], mark [x, y] | null}",
        "adds a cloth", edits::addClothEdit},
       {"addScraps", "name, colour?, hatch?, print?", "adds scraps", edits::addScraps},
       {"changeCloth", "cloth, and any key of addCloth", "changes a cloth", edits::changeCloth},
       {"removeCloth", "cloth", "removes a cloth", edits::removeCloth},
-      {"chooseMethod", "cloth, method: strips | rectangles, turnOneWay?", "chooses how to cut", edits::chooseMethod},
-      {"addMotif", "name, cloth, shape, at [x, y] (mm on the picture), turn? (degrees), mirrored?, pieces [n..], note?",
+      {"chooseMethod", "cloth, method: strips | rectangles, turnOneWay?", "chooses how to cut",
+       edits::chooseMethod},
+      {"addMotif",
+       "name, cloth, shape, at [x, y] (mm on the picture), turn? (degrees), mirrored?, pieces [n..], note?",
        "adds a motif choice", edits::addMotif},
-      {"changeMotif", "motif, and any key of addMotif but the name", "changes a motif choice", edits::changeMotif},
+      {"changeMotif", "motif, and any key of addMotif but the name", "changes a motif choice",
+       edits::changeMotif},
       {"removeMotif", "motif", "removes a motif choice", edits::removeMotif},
       {"setAside", "check, reason", "sets a remark aside", edits::setAsideEdit},
       {"takeUpAgain", "check", "takes a remark up again", edits::takeUpAgain},

@@ -29,12 +29,15 @@ struct EditKind {
 /// All of them, in the order of the help.
 const std::vector<EditKind>& editKinds();
 
-/// Applies one edit, e.g. {"edit":"setEdge","value":25.4}. Errors: unknown edit, wrong keys, what the edit refuses.
-[[nodiscard]] Result<Project> applyEdit(const Project& project, const nlohmann::json& edit, const EditContext& context);
+/// Applies one edit, e.g. {"edit":"setEdge","value":25.4}. Errors: unknown edit, wrong keys, what the edit
+/// refuses.
+[[nodiscard]] Result<Project> applyEdit(const Project& project, const nlohmann::json& edit,
+                                        const EditContext& context);
 
-/// The pieces named by "pieces" (numbers), "shape", "ring" {of, k}, "row" {of, degrees} or "alike" {of, anyCloth}.
-/// Indices, rising. Errors: none named, a number that is not there.
-[[nodiscard]] Result<std::vector<std::uint32_t>> namedPieces(const Project& project, const nlohmann::json& args);
+/// The pieces named by "pieces" (numbers), "shape", "ring" {of, k}, "row" {of, degrees} or "alike" {of,
+/// anyCloth}. Indices, rising. Errors: none named, a number that is not there.
+[[nodiscard]] Result<std::vector<std::uint32_t>> namedPieces(const Project& project,
+                                                             const nlohmann::json& args);
 
 /// Pieces whose centres lie on the line through the centre of `piece` in direction `degrees`, with it.
 std::vector<std::uint32_t> rowOf(const Layout& layout, std::uint32_t piece, double degrees);

@@ -9,7 +9,8 @@ namespace clathra::edits {
 using nlohmann::json;
 
 Result<Cloth*> clothNamed(Project& project, const Args& args) {
-  if (!args.contains("cloth") || !args["cloth"].is_string()) return fail("\"cloth\" needs a cloth's name or sign");
+  if (!args.contains("cloth") || !args["cloth"].is_string())
+    return fail("\"cloth\" needs a cloth's name or sign");
   const auto id = findCloth(project, args["cloth"].get<std::string>());
   if (!id) return tl::make_unexpected(id.error());
   for (Cloth& cloth : project.cloths)
@@ -130,9 +131,12 @@ Status chooseMethod(Project& p, const Args& a, const EditContext&) {
   const std::string method = in.text("method", (*named)->method, 20);
   const bool turn = in.flag("turnOneWay", (*named)->turnOneWay);
   if (!in.ok()) return tl::make_unexpected(in.error());
-  if (method == "traced" || method == "layers") return fail("the method \"" + method + "\" is not built yet; choose strips or rectangles");
-  if (method != "strips" && method != "rectangles") return fail("there is no method \"" + method.substr(0, 40) + "\"; choose strips or rectangles");
-  if ((*named)->scraps && method == "strips") return fail("scraps have no width to cut strips from; choose rectangles");
+  if (method == "traced" || method == "layers")
+    return fail("the method \"" + method + "\" is not built yet; choose strips or rectangles");
+  if (method != "strips" && method != "rectangles")
+    return fail("there is no method \"" + method.substr(0, 40) + "\"; choose strips or rectangles");
+  if ((*named)->scraps && method == "strips")
+    return fail("scraps have no width to cut strips from; choose rectangles");
   (*named)->method = method;
   (*named)->turnOneWay = turn;
   return {};

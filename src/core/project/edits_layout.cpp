@@ -6,7 +6,9 @@ namespace clathra::edits {
 
 namespace {
 
-Status checked(const Fields& in) { return in.ok() ? Status{} : tl::make_unexpected(in.error()); }
+Status checked(const Fields& in) {
+  return in.ok() ? Status{} : tl::make_unexpected(in.error());
+}
 
 Status lay(Project& p, const Recipe& recipe, const EditContext& c) {
   return recipe == p.recipe ? Status{} : relayout(p, c.library, recipe);
@@ -73,7 +75,8 @@ Status setAllowance(Project& p, const Args& a, const EditContext&) {
   Fields in(a, "setAllowance");
   const double mm = in.number("value", -1e9, 1e9);
   if (!in.ok()) return checked(in);
-  const auto allowance = lengthWithin(mm, "The seam allowance", Length::millimetres(1), Length::millimetres(50));
+  const auto allowance =
+      lengthWithin(mm, "The seam allowance", Length::millimetres(1), Length::millimetres(50));
   if (!allowance) return tl::make_unexpected(allowance.error());
   if (!a.contains("cloth") || a["cloth"].is_null()) {
     p.settings.allowance = *allowance;
@@ -103,7 +106,8 @@ Status setPage(Project& p, const Args& a, const EditContext&) {
   Fields in(a, "setPage");
   Settings s = p.settings;
   s.page = in.text("page", s.page, 40);
-  s.marked = in.choice("side", {"back", "front"}, static_cast<int>(s.marked)) == 1 ? MarkedSide::Front : MarkedSide::Back;
+  s.marked = in.choice("side", {"back", "front"}, static_cast<int>(s.marked)) == 1 ? MarkedSide::Front
+                                                                                   : MarkedSide::Back;
   s.stripsFirst = in.flag("stripsFirst", s.stripsFirst);
   if (!in.ok()) return checked(in);
   const auto page = pageOf(s.page);

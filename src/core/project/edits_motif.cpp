@@ -28,13 +28,15 @@ Status checkMotif(const Project& p, const MotifChoice& m) {
   const Cloth* cloth = clothById(p, m.cloth);
   if (!cloth || !cloth->print) return fail("a motif needs a cloth with a print; this one has none");
   const Layout& layout = *p.layout;
-  const bool known = std::any_of(layout.shapes.begin(), layout.shapes.end(), [&](const Shape& s) { return s.name == m.shape; });
+  const bool known = std::any_of(layout.shapes.begin(), layout.shapes.end(),
+                                 [&](const Shape& s) { return s.name == m.shape; });
   if (!known) return fail("no piece has the shape \"" + m.shape + "\"");
   for (const auto i : m.pieces)
     if (layout.shapes[layout.pieces[i].shape].name != m.shape)
       return fail("piece " + std::to_string(i + 1) + " is no " + m.shape);
   if (m.mirrored && cloth->print->mirrors.empty())
-    return fail("the print of " + clothTitle(*cloth) + " has no mirror line, so there is no mirror image to cut from");
+    return fail("the print of " + clothTitle(*cloth) +
+                " has no mirror line, so there is no mirror image to cut from");
   for (const MotifChoice& other : p.motifs) {
     if (other.id == m.id) continue;
     for (const auto i : m.pieces)

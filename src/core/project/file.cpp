@@ -15,7 +15,9 @@ namespace {
 
 constexpr double kFar = 1e6;  // mm
 
-json boxJson(const Box& b) { return json::array({b.left, b.top, b.right, b.bottom}); }
+json boxJson(const Box& b) {
+  return json::array({b.left, b.top, b.right, b.bottom});
+}
 
 json layoutJson(const Layout& layout) {
   std::vector<double> corners;
@@ -31,23 +33,32 @@ json layoutJson(const Layout& layout) {
     rows.push_back(static_cast<int>(p.row));
     keys.insert(keys.end(), {p.key.col, p.key.row, p.key.part});
   }
-  return {{"corners", corners}, {"counts", counts}, {"rows", rows}, {"keys", keys},
-          {"sides", sidesName(layout.sides)}, {"finished", boxJson(layout.finished)}};
+  return {{"corners", corners},
+          {"counts", counts},
+          {"rows", rows},
+          {"keys", keys},
+          {"sides", sidesName(layout.sides)},
+          {"finished", boxJson(layout.finished)}};
 }
 
 json projectJson(const Project& p) {
   json cloths = json::array(), motifs = json::array(), aside = json::array(), painting = json::array();
   for (const Cloth& c : p.cloths) cloths.push_back(toJson(c));
   for (const MotifChoice& m : p.motifs) motifs.push_back(toJson(m, p));
-  for (const SetAside& s : p.setAside) aside.push_back({{"check", s.check}, {"reason", s.reason}, {"date", s.date}});
+  for (const SetAside& s : p.setAside)
+    aside.push_back({{"check", s.check}, {"reason", s.reason}, {"date", s.date}});
   for (std::size_t i = 0; i < p.painting.size(); ++i) painting.push_back(p.painting[i]);
   const Recipe& r = p.recipe;
   return {{"format", "clathra"},
           {"version", kFileVersion},
           {"name", p.name},
           {"recipe",
-           {{"arrangement", r.arrangement}, {"edge", r.edge.mm()}, {"across", r.across}, {"down", r.down},
-            {"rings", r.rings}, {"sides", sidesName(r.sides)}}},
+           {{"arrangement", r.arrangement},
+            {"edge", r.edge.mm()},
+            {"across", r.across},
+            {"down", r.down},
+            {"rings", r.rings},
+            {"sides", sidesName(r.sides)}}},
           {"painting", painting},
           {"cloths", cloths},
           {"nextCloth", p.nextCloth},
@@ -93,7 +104,8 @@ Status addPieces(LayoutBuilder& builder, const LayoutParts& parts) {
     for (std::size_t k = 0; k < static_cast<std::size_t>(n); ++k, at += 2)
       outline.push_back({parts.corners[at], parts.corners[at + 1]});
     if (!(area(outline) > 1e-6)) return fail("its layout has a piece without area");
-    const PieceKey key{static_cast<std::int32_t>(parts.keys[3 * i]), static_cast<std::int32_t>(parts.keys[3 * i + 1]),
+    const PieceKey key{static_cast<std::int32_t>(parts.keys[3 * i]),
+                       static_cast<std::int32_t>(parts.keys[3 * i + 1]),
                        static_cast<std::int32_t>(parts.keys[3 * i + 2])};
     builder.add(outline, key, static_cast<std::uint32_t>(std::max(0.0, parts.rows[i])));
   }
@@ -114,7 +126,8 @@ Result<Layout> readLayout(const json& j) {
       rows->size() != counts->size() || keys->size() != 3 * counts->size())
     return fail("its layout is incomplete or holds numbers out of range");
   LayoutBuilder builder;
-  if (const auto ok = addPieces(builder, {*corners, *counts, *rows, *keys}); !ok) return tl::make_unexpected(ok.error());
+  if (const auto ok = addPieces(builder, {*corners, *counts, *rows, *keys}); !ok)
+    return tl::make_unexpected(ok.error());
   const Box box{(*finished)[0], (*finished)[1], (*finished)[2], (*finished)[3]};
   return std::move(builder).finish(static_cast<Sides>(sides), box, true);
 }
@@ -167,7 +180,8 @@ void readCloths(Fields& in, Project& p) {
     p.cloths.push_back(std::move(c));
   }
   p.nextCloth = static_cast<ClothId>(in.whole("nextCloth", 0, 30'001, 0));
-  for (const Cloth& c : p.cloths) p.nextCloth = std::max<ClothId>(p.nextCloth, static_cast<ClothId>(c.id + 1));
+  for (const Cloth& c : p.cloths)
+    p.nextCloth = std::max<ClothId>(p.nextCloth, static_cast<ClothId>(c.id + 1));
 }
 
 void readMotifs(Fields& in, Project& p) {
@@ -228,8 +242,9 @@ Status checkVersion(const json& j) {
   const auto version = in.whole("version", 1, 1'000'000);
   if (!in.ok()) return tl::make_unexpected(in.error());
   if (version > kFileVersion)
-    return fail("it was made by a newer Clathra (file version " + std::to_string(version) + ", this one reads up to " +
-                std::to_string(kFileVersion) + "); open it with that one, or update");
+    return fail("it was made by a newer Clathra (file version " + std::to_string(version) +
+                ", this one reads up to " + std::to_string(kFileVersion) +
+                "); open it with that one, or update");
   return {};
 }
 
@@ -292,21 +307,25 @@ Result<Project> openProject(const std::filesystem::path& path) {
   if (!bytes) return tl::make_unexpected(bytes.error());
   auto project = deserialize(*bytes);
   if (!project)
-    return fail("\"" + path.filename().string() + "\" cannot be opened: " + project.error().text + ". The file was not changed.");
+    return fail("\"" + path.filename().string() + "\" cannot be opened: " + project.error().text +
+                ". The file was not changed.");
   return project;
 }
 
 Status saveProject(FileSystem& fs, const Project& project, const std::filesystem::path& path) {
   const auto bytes = serialize(project);
-  if (!bytes) return fail("\"" + path.filename().string() + "\" could not be saved: " + bytes.error().text + ".");
-  return writeWhole(fs, path, std::as_bytes(std::span(*bytes)));
+  if (!bytes)
+    return fail("\"" + path.filename().string() + "\" could not be saved: " + bytes.error().text + ".");
+  const auto written = writeWhole(fs, path, std::as_bytes(std::span(*bytes)));
+  if (written) removeAbandoned(path);
+  return written;
 }
 
 std::string fileStamp(const std::filesystem::path& path) {
-  struct stat s{};
+  struct stat s {};
   if (::stat(path.c_str(), &s) != 0) return {};
-  return std::to_string(s.st_size) + " " + std::to_string(s.st_mtim.tv_sec) + "." + std::to_string(s.st_mtim.tv_nsec) + " " +
-         std::to_string(s.st_ino);
+  return std::to_string(s.st_size) + " " + std::to_string(s.st_mtim.tv_sec) + "." +
+         std::to_string(s.st_mtim.tv_nsec) + " " + std::to_string(s.st_ino);
 }
 
 }  // namespace clathra

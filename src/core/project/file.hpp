@@ -1,4 +1,5 @@
-// The project file: `.clathra`, a zip of project.json, layout.json and pictures/*.png. See docs/file-format.md.
+// The project file: `.clathra`, a zip of project.json, layout.json and pictures/*.png. See
+// docs/file-format.md.
 #pragma once
 #include <filesystem>
 #include <string>

@@ -1,6 +1,7 @@
 #include "project/filesystem.hpp"
 
 #include <fcntl.h>
+#include <signal.h>
 #include <unistd.h>
 
 #include <cerrno>
@@ -12,7 +13,9 @@ namespace clathra {
 
 namespace {
 
-int answer(int result) { return result < 0 ? -errno : result; }
+int answer(int result) {
+  return result < 0 ? -errno : result;
+}
 
 class PosixFileSystem final : public FileSystem {
  public:
@@ -40,13 +43,19 @@ class PosixFileSystem final : public FileSystem {
 
 std::string reason(long negativeErrno) {
   switch (-negativeErrno) {
-    case ENOSPC: return "the disk is full";
-    case EROFS: return "the disk is read-only";
+    case ENOSPC:
+      return "the disk is full";
+    case EROFS:
+      return "the disk is read-only";
     case EACCES:
-    case EPERM: return "writing there is not allowed";
-    case ENOENT: return "the folder does not exist";
-    case EIO: return "the disk reports a fault";
-    default: return std::strerror(static_cast<int>(-negativeErrno));
+    case EPERM:
+      return "writing there is not allowed";
+    case ENOENT:
+      return "the folder does not exist";
+    case EIO:
+      return "the disk reports a fault";
+    default:
+      return std::strerror(static_cast<int>(-negativeErrno));
   }
 }
 
@@ -96,9 +105,22 @@ Status writeWhole(FileSystem& fs, const std::filesystem::path& target, std::span
   }
   const auto folder = target.has_parent_path() ? target.parent_path().string() : std::string(".");
   if (const int synced = fs.syncFolder(folder); synced < 0)
-    return fail("\"" + target.filename().string() + "\" was written, but the disk did not confirm it (" + reason(synced) +
-                "); save once more, or to another place, before you close.");
+    return fail("\"" + target.filename().string() + "\" was written, but the disk did not confirm it (" +
+                reason(synced) + "); save once more, or to another place, before you close.");
   return {};
+}
+
+void removeAbandoned(const std::filesystem::path& target) {
+  std::error_code ec;
+  const std::string start = target.filename().string() + ".saving-";
+  const auto folder = target.has_parent_path() ? target.parent_path() : std::filesystem::path(".");
+  for (const auto& entry : std::filesystem::directory_iterator(folder, ec)) {
+    const std::string name = entry.path().filename().string();
+    if (!name.starts_with(start)) continue;
+    const long pid = std::strtol(name.c_str() + start.size(), nullptr, 10);
+    const bool running = pid > 0 && (::kill(static_cast<pid_t>(pid), 0) == 0 || errno == EPERM);
+    if (!running) std::filesystem::remove(entry.path(), ec);
+  }
 }
 
 Result<std::string> readWhole(const std::filesystem::path& path, std::size_t most) {
@@ -112,7 +134,8 @@ Result<std::string> readWhole(const std::filesystem::path& path, std::size_t mos
   while (in.read(block, sizeof block) || in.gcount() > 0) {
     data.append(block, static_cast<std::size_t>(in.gcount()));
     if (data.size() > most)
-      return fail(name + " is larger than " + std::to_string(most / 1'000'000) + " MB, more than Clathra reads.");
+      return fail(name + " is larger than " + std::to_string(most / 1'000'000) +
+                  " MB, more than Clathra reads.");
   }
   if (in.bad()) return fail(name + " could not be read to its end.");
   return data;

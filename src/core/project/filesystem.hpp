@@ -13,7 +13,7 @@ namespace clathra {
 class FileSystem {
  public:
   virtual ~FileSystem() = default;
-  virtual int openNew(const std::string& path) = 0;  ///< created for writing; must not exist
+  virtual int openNew(const std::string& path) = 0;                 ///< created for writing; must not exist
   virtual long write(int fd, std::span<const std::byte> data) = 0;  ///< may write less than asked
   virtual int sync(int fd) = 0;
   virtual int close(int fd) = 0;
@@ -25,9 +25,14 @@ class FileSystem {
 /// The machine's own.
 FileSystem& realFileSystem();
 
-/// Writes a whole file, or leaves what was there: a new file beside the target, written, synced, renamed over it,
-/// and the folder synced. Errors name the file and the reason; the new file is removed again.
-[[nodiscard]] Status writeWhole(FileSystem& fs, const std::filesystem::path& target, std::span<const std::byte> data);
+/// Writes a whole file, or leaves what was there: a new file beside the target, written, synced, renamed over
+/// it, and the folder synced. Errors name the file and the reason; the new file is removed again.
+[[nodiscard]] Status writeWhole(FileSystem& fs, const std::filesystem::path& target,
+                                std::span<const std::byte> data);
+
+/// Removes what savers of this target that were killed have left beside it. Called after a save that went
+/// well.
+void removeAbandoned(const std::filesystem::path& target);
 
 /// Reads a whole file of at most `most` bytes. Errors: cannot be read, too large.
 [[nodiscard]] Result<std::string> readWhole(const std::filesystem::path& path, std::size_t most);

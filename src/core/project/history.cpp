@@ -2,7 +2,9 @@
 
 namespace clathra {
 
-History::History(Project start) { states_.push_back({std::move(start), {}, {}}); }
+History::History(Project start) {
+  states_.push_back({std::move(start), {}, {}});
+}
 
 void History::push(Project next, std::string label, std::string merge) {
   states_.resize(at_ + 1);
@@ -20,7 +22,9 @@ void History::push(Project next, std::string label, std::string merge) {
   states_[at_].project = std::move(next);
 }
 
-void History::seal() { states_[at_].merge.clear(); }
+void History::seal() {
+  states_[at_].merge.clear();
+}
 
 bool History::undo() {
   if (!canUndo()) return false;

@@ -12,10 +12,11 @@ class History {
   explicit History(Project start);
 
   const Project& now() const { return states_[at_].project; }
-  /// Adds a step. Steps with the same non-empty `merge` key that follow each other become one, and vanish if the
-  /// project is back where the first of them began.
+  /// Adds a step. Steps with the same non-empty `merge` key that follow each other become one, and vanish if
+  /// the project is back where the first of them began.
   void push(Project next, std::string label, std::string merge = {});
-  /// Puts a value in place of the present one without making a step: for what is no edit, like the open station.
+  /// Puts a value in place of the present one without making a step: for what is no edit, like the open
+  /// station.
   void replaceNow(Project now) { states_[at_].project = std::move(now); }
   /// Ends merging, so that the next step stands by itself.
   void seal();

@@ -34,7 +34,9 @@ const json* Fields::find(const char* key) const {
   return at == json_.end() || at->is_null() ? nullptr : &*at;
 }
 
-bool Fields::has(const char* key) const { return find(key) != nullptr; }
+bool Fields::has(const char* key) const {
+  return find(key) != nullptr;
+}
 
 void Fields::fault(const std::string& what) {
   if (fault_.empty()) fault_ = where_ + " " + what;
@@ -60,19 +62,23 @@ bool Fields::flag(const char* key, bool otherwise) {
   return j->get<bool>();
 }
 
-std::int64_t Fields::whole(const char* key, std::int64_t least, std::int64_t most, std::optional<std::int64_t> otherwise) {
+std::int64_t Fields::whole(const char* key, std::int64_t least, std::int64_t most,
+                           std::optional<std::int64_t> otherwise) {
   const json* j = find(key);
   if (!j && otherwise) return *otherwise;
   const auto value = [&]() -> std::optional<std::int64_t> {
     if (!j) return std::nullopt;
-    if (j->is_number_unsigned() && j->get<std::uint64_t>() > static_cast<std::uint64_t>(INT64_MAX)) return std::nullopt;
+    if (j->is_number_unsigned() && j->get<std::uint64_t>() > static_cast<std::uint64_t>(INT64_MAX))
+      return std::nullopt;
     if (j->is_number_integer()) return j->get<std::int64_t>();
-    if (j->is_number_float() && std::abs(j->get<double>()) < 1e15 && std::floor(j->get<double>()) == j->get<double>())
+    if (j->is_number_float() && std::abs(j->get<double>()) < 1e15 &&
+        std::floor(j->get<double>()) == j->get<double>())
       return static_cast<std::int64_t>(j->get<double>());
     return std::nullopt;
   }();
   if (value && *value >= least && *value <= most) return *value;
-  fault("needs a whole number \"" + std::string(key) + "\" from " + std::to_string(least) + " to " + std::to_string(most));
+  fault("needs a whole number \"" + std::string(key) + "\" from " + std::to_string(least) + " to " +
+        std::to_string(most));
   return otherwise.value_or(least);
 }
 

@@ -25,9 +25,10 @@ class Fields {
   bool has(const char* key) const;
   std::string text(const char* key, std::string otherwise = {}, std::size_t most = kMostText);
   bool flag(const char* key, bool otherwise = false);
-  std::int64_t whole(const char* key, std::int64_t least, std::int64_t most, std::optional<std::int64_t> otherwise = {});
+  std::int64_t whole(const char* key, std::int64_t least, std::int64_t most,
+                     std::optional<std::int64_t> otherwise = {});
   double number(const char* key, double least, double most, std::optional<double> otherwise = {});
-  std::optional<Point> point(const char* key);          ///< [x, y] within a kilometre, or null / absent
+  std::optional<Point> point(const char* key);  ///< [x, y] within a kilometre, or null / absent
   const nlohmann::json& array(const char* key, std::size_t most);  ///< an empty array when absent
   const nlohmann::json& object(const char* key);
   /// The index of a text among the choices.

@@ -16,9 +16,11 @@ Result<Picture> pictureFromPng(Bytes png) {
   const std::int64_t width = word(16), height = word(20);
   if (width <= 0 || height <= 0) return fail("The picture has no pixels.");
   if (width > kMostPixels || height > kMostPixels || width * height > kMostPixels)
-    return fail("The picture has " + std::to_string(width) + " x " + std::to_string(height) + " pixels; the most is " +
-                std::to_string(kMostPixels / 1'000'000) + " million in all. Make it smaller first.");
-  return Picture{std::make_shared<const Bytes>(std::move(png)), static_cast<int>(width), static_cast<int>(height)};
+    return fail("The picture has " + std::to_string(width) + " x " + std::to_string(height) +
+                " pixels; the most is " + std::to_string(kMostPixels / 1'000'000) +
+                " million in all. Make it smaller first.");
+  return Picture{std::make_shared<const Bytes>(std::move(png)), static_cast<int>(width),
+                 static_cast<int>(height)};
 }
 
 }  // namespace clathra

@@ -7,10 +7,12 @@ namespace clathra {
 namespace {
 
 /// Dark to light, in the manner of the demo's shelf.
-constexpr Rgb kStarterColours[] = {{0x22, 0x3A, 0x5C}, {0x8C, 0x5A, 0x3C}, {0xA9, 0xB9, 0x8E}, {0xEF, 0xE4, 0xCC}};
+constexpr Rgb kStarterColours[] = {
+    {0x22, 0x3A, 0x5C}, {0x8C, 0x5A, 0x3C}, {0xA9, 0xB9, 0x8E}, {0xEF, 0xE4, 0xCC}};
 /// Further cloths without a colour of their own.
-constexpr Rgb kMoreColours[] = {{0xB8, 0x53, 0x3A}, {0x6E, 0x86, 0x5C}, {0xD9, 0xA4, 0x4B}, {0x7B, 0x5E, 0x8B},
-                                {0x4B, 0x8A, 0x8C}, {0xC9, 0x8B, 0x8B}, {0x5A, 0x5A, 0x54}, {0xB7, 0xC7, 0xD3}};
+constexpr Rgb kMoreColours[] = {{0xB8, 0x53, 0x3A}, {0x6E, 0x86, 0x5C}, {0xD9, 0xA4, 0x4B},
+                                {0x7B, 0x5E, 0x8B}, {0x4B, 0x8A, 0x8C}, {0xC9, 0x8B, 0x8B},
+                                {0x5A, 0x5A, 0x54}, {0xB7, 0xC7, 0xD3}};
 
 std::vector<std::size_t> orderByKey(const Layout& layout) {
   std::vector<std::size_t> order(layout.size());
@@ -28,8 +30,9 @@ std::vector<std::uint32_t> survivors(const Layout& before, const Layout& after) 
   std::vector<std::uint32_t> out(before.size(), kGone);
   for (std::size_t i = 0; i < before.size(); ++i) {
     const PieceKey key = before.pieces[i].key;
-    const auto at = std::lower_bound(newOrder.begin(), newOrder.end(), key,
-                                     [&](std::size_t n, const PieceKey& k) { return after.pieces[n].key < k; });
+    const auto at =
+        std::lower_bound(newOrder.begin(), newOrder.end(), key,
+                         [&](std::size_t n, const PieceKey& k) { return after.pieces[n].key < k; });
     if (at != newOrder.end() && after.pieces[*at].key == key) out[i] = static_cast<std::uint32_t>(*at);
   }
   return out;
@@ -48,7 +51,8 @@ void followMotif(MotifChoice& motif, const std::vector<std::uint32_t>& moved, co
 int freeSignIndex(const Project& project) {
   for (int i = 0;; ++i) {
     const std::string sign = signOf(i);
-    if (std::none_of(project.cloths.begin(), project.cloths.end(), [&](const Cloth& c) { return c.sign == sign; }))
+    if (std::none_of(project.cloths.begin(), project.cloths.end(),
+                     [&](const Cloth& c) { return c.sign == sign; }))
       return i;
   }
 }
@@ -61,13 +65,16 @@ bool sameContent(const Project& a, const Project& b) {
     if (!a.layout || !b.layout || a.layout->size() != b.layout->size()) return false;
     for (std::size_t i = 0; i < a.layout->size(); ++i) {
       const auto p = a.layout->outline(i), q = b.layout->outline(i);
-      if (a.layout->pieces[i].key != b.layout->pieces[i].key || !std::equal(p.begin(), p.end(), q.begin(), q.end())) return false;
+      if (a.layout->pieces[i].key != b.layout->pieces[i].key ||
+          !std::equal(p.begin(), p.end(), q.begin(), q.end()))
+        return false;
     }
     return a.layout->sides == b.layout->sides && a.layout->finished == b.layout->finished;
   };
   return a.name == b.name && a.recipe == b.recipe && a.painting == b.painting && a.cloths == b.cloths &&
-         a.motifs == b.motifs && a.pictures == b.pictures && a.settings == b.settings && a.setAside == b.setAside &&
-         a.wantedWidth == b.wantedWidth && a.wantedHeight == b.wantedHeight && sameLayout();
+         a.motifs == b.motifs && a.pictures == b.pictures && a.settings == b.settings &&
+         a.setAside == b.setAside && a.wantedWidth == b.wantedWidth && a.wantedHeight == b.wantedHeight &&
+         sameLayout();
 }
 
 Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe, std::string name) {
@@ -105,7 +112,8 @@ Status relayout(Project& project, const ArrangementLibrary& library, const Recip
 }
 
 const Cloth* clothById(const Project& project, ClothId id) {
-  const auto at = std::find_if(project.cloths.begin(), project.cloths.end(), [&](const Cloth& c) { return c.id == id; });
+  const auto at =
+      std::find_if(project.cloths.begin(), project.cloths.end(), [&](const Cloth& c) { return c.id == id; });
   return at == project.cloths.end() ? nullptr : &*at;
 }
 
@@ -132,7 +140,8 @@ Result<ClothId> addCloth(Project& project, Cloth cloth) {
   cloth.sign = signOf(index);
   // No two of the first nine share a hatch, and none is plain.
   if (cloth.hatch == Hatch::Plain) cloth.hatch = static_cast<Hatch>(1 + index % (kHatches - 1));
-  if (cloth.colour == Rgb{}) cloth.colour = kMoreColours[static_cast<std::size_t>(index) % std::size(kMoreColours)];
+  if (cloth.colour == Rgb{})
+    cloth.colour = kMoreColours[static_cast<std::size_t>(index) % std::size(kMoreColours)];
   project.cloths.push_back(std::move(cloth));
   return project.cloths.back().id;
 }

@@ -27,7 +27,7 @@ struct Settings {
   double sparePercent = 0;
   std::string page = "a4";
   MarkedSide marked = MarkedSide::Back;
-  bool stripsFirst = false;                     ///< papers laid for fewest strokes rather than fewest sheets
+  bool stripsFirst = false;  ///< papers laid for fewest strokes rather than fewest sheets
   friend bool operator==(const Settings&, const Settings&) = default;
 };
 
@@ -44,7 +44,7 @@ struct Project {
   Settings settings;
   std::vector<SetAside> setAside;
   double wantedWidth = 0, wantedHeight = 0;  ///< mm; 0 when no finished size was asked for
-  std::string lastStation;               ///< where it was left, and the sentence "last time you …"
+  std::string lastStation;                   ///< where it was left, and the sentence "last time you …"
   std::string lastDone;
 };
 
@@ -53,7 +53,8 @@ bool sameContent(const Project& a, const Project& b);
 
 /// A project with the four unnamed cloths from dark to light that painting begins with.
 /// Errors: as buildLayout.
-[[nodiscard]] Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe, std::string name);
+[[nodiscard]] Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe,
+                                         std::string name);
 
 /// Lays the project out anew; painting and motif choices follow the pieces whose keys survive.
 /// Errors: as buildLayout; the project is unchanged then.

@@ -62,7 +62,8 @@ std::vector<std::uint32_t> alikeTo(const Project& project, std::uint32_t piece, 
   Pieces out;
   for (std::uint32_t i = 0; i < layout.size(); ++i) {
     const Piece& p = layout.pieces[i];
-    if (p.shape == model.shape && p.hand == model.hand && (anyCloth || project.painting[i] == cloth)) out.push_back(i);
+    if (p.shape == model.shape && p.hand == model.hand && (anyCloth || project.painting[i] == cloth))
+      out.push_back(i);
   }
   return out;
 }
@@ -85,7 +86,8 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
     if (way[0] == 'a') return alikeTo(project, piece, any);
     if (way[1] == 'o') return rowOf(*project.layout, piece, deg);
     Pieces ring = ringOf(buildSeams(*project.layout), piece, static_cast<int>(k));
-    if (ring.empty()) return fail("no piece lies " + std::to_string(k) + " seams away from piece " + std::to_string(of));
+    if (ring.empty())
+      return fail("no piece lies " + std::to_string(k) + " seams away from piece " + std::to_string(of));
     return ring;
   }
   return fail("say which pieces: \"pieces\", \"shape\", \"ring\", \"row\" or \"alike\"");

@@ -68,6 +68,8 @@ int Tally::count(ClothId cloth) const {
   return n;
 }
 
-int Tally::kinds() const { return static_cast<int>(shapes().size()); }
+int Tally::kinds() const {
+  return static_cast<int>(shapes().size());
+}
 
 }  // namespace clathra

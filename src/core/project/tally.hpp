@@ -1,4 +1,5 @@
-// What a layout comes to: pieces, sizes, seams. Kept apart: what the shapes alone decide, and what painting adds.
+// What a layout comes to: pieces, sizes, seams. Kept apart: what the shapes alone decide, and what painting
+// adds.
 #pragma once
 #include <cstdint>
 #include <memory>
@@ -31,20 +32,22 @@ struct ClothCount {
   friend bool operator==(const ClothCount&, const ClothCount&) = default;
 };
 
-/// Counts of a project. `byCloth` has a row for pieces without cloth too, so that its counts add up to the pieces.
+/// Counts of a project. `byCloth` has a row for pieces without cloth too, so that its counts add up to the
+/// pieces.
 class Tally {
  public:
   Tally() = default;
   explicit Tally(const Project& project);
 
-  /// The tally of `after`, knowing this one is that of `before`: O(changed blocks) where only painting differs.
+  /// The tally of `after`, knowing this one is that of `before`: O(changed blocks) where only painting
+  /// differs.
   Tally updated(const Project& before, const Project& after) const;
 
   std::vector<ShapeCount> shapes() const;
-  std::vector<ClothCount> byCloth() const;   ///< cloths in shelf order, pieces without cloth last
-  int count(ClothId cloth) const;            ///< pieces that wear it
+  std::vector<ClothCount> byCloth() const;  ///< cloths in shelf order, pieces without cloth last
+  int count(ClothId cloth) const;           ///< pieces that wear it
   int pieces() const { return pieces_; }
-  int kinds() const;                         ///< kinds of paper: shapes, hands apart
+  int kinds() const;  ///< kinds of paper: shapes, hands apart
 
  private:
   std::size_t slot(ClothId cloth, std::uint16_t shape, int hand) const;
@@ -52,8 +55,8 @@ class Tally {
 
   int pieces_ = 0;
   std::size_t shapes_ = 0;
-  std::size_t cloths_ = 0;          ///< ids below this have slots
-  std::vector<int> counts_;         ///< [cloth + 1][shape][hand + 1]
+  std::size_t cloths_ = 0;   ///< ids below this have slots
+  std::vector<int> counts_;  ///< [cloth + 1][shape][hand + 1]
 };
 
 }  // namespace clathra

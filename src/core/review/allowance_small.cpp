@@ -7,7 +7,8 @@ namespace clathra::checks_ {
 
 namespace {
 
-/// The least allowance that holds on an edge: on longer edges a narrow fold springs back (docs/calculations.md).
+/// The least allowance that holds on an edge: on longer edges a narrow fold springs back
+/// (docs/calculations.md).
 struct Rule {
   double edgeOver, least;  // mm
 };
@@ -42,8 +43,9 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
       edge = std::max(edge, e);
     }
     if (r.pieces.empty()) continue;
-    r.why = "An allowance of " + formatLength(Length::millimetres(allowance), p.settings.unit) + " is small for edges of " +
-            formatReadable(edge, p.settings.unit) + " in " + clothTitle(c) + ": the fold springs back.";
+    r.why = "An allowance of " + formatLength(Length::millimetres(allowance), p.settings.unit) +
+            " is small for edges of " + formatReadable(edge, p.settings.unit) + " in " + clothTitle(c) +
+            ": the fold springs back.";
     const double better = p.settings.unit == Unit::Inch ? std::ceil(wanted / 3.175 - 1e-6) * 3.175 : wanted;
     r.fix = "Allow " + formatLength(Length::millimetres(better), p.settings.unit) + ".";
     r.fixLabel = r.fix.substr(0, r.fix.size() - 1);

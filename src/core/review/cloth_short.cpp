@@ -12,7 +12,8 @@ std::vector<Remark> clothShort(const ReviewInput& in) {
     for (std::uint32_t i = 0; i < p.painting.size(); ++i)
       if (p.painting[i] == c.id) r.pieces.push_back(i);
     const double missing = *plan->second.shortBy, step = c.increment.mm();
-    r.why = "The plan for " + clothTitle(c) + " takes " + formatReadable(*plan->second.length, p.settings.unit) + "; the lengths on hand leave " +
+    r.why = "The plan for " + clothTitle(c) + " takes " +
+            formatReadable(*plan->second.length, p.settings.unit) + "; the lengths on hand leave " +
             formatReadable(missing, p.settings.unit) + " of it uncut.";
     r.fix = "Buy " + formatReadable(std::ceil((missing + 25) / step - 1e-9) * step, p.settings.unit) +
             " more, choose another method, or give some pieces another cloth.";

@@ -23,7 +23,9 @@ std::vector<Remark> oneWayTurned(const ReviewInput& in) {
       r.fixEdit = edit;
       r.fixEdit["turnOneWay"] = false;
     } else {
-      r.why = clothTitle(c) + " is one-way, so its strips are laid without turning; turned strips would lay half of it upside down and save " +
+      r.why = clothTitle(c) +
+              " is one-way, so its strips are laid without turning; turned strips would lay half of it "
+              "upside down and save " +
               formatReadable(saved, p.settings.unit) + ".";
       r.fix = "Keep it so, or allow turning where the direction will not show.";
     }

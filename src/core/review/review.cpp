@@ -42,7 +42,8 @@ Result<ReviewInput> reviewInput(const Project& project, const Progress& progress
 }
 
 bool isSetAside(const Project& project, const Remark& remark) {
-  return std::any_of(project.setAside.begin(), project.setAside.end(), [&](const SetAside& s) { return s.check == remark.check; });
+  return std::any_of(project.setAside.begin(), project.setAside.end(),
+                     [&](const SetAside& s) { return s.check == remark.check; });
 }
 
 std::vector<Remark> reviewAll(const ReviewInput& input) {

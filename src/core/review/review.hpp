@@ -1,4 +1,5 @@
-// The second look: checks that read the whole project the way an experienced friend would. One check, one file.
+// The second look: checks that read the whole project the way an experienced friend would. One check, one
+// file.
 #pragma once
 #include <map>
 #include <memory>
@@ -24,8 +25,8 @@ struct ReviewInput {
 };
 
 struct Remark {
-  std::string check;                  ///< id of the check and of what it is about: "no-cloth", "cloth-short:Tide Ink"
-  std::string station;                ///< where it is mended: arrange, papers, cloth, motif, cut
+  std::string check;    ///< id of the check and of what it is about: "no-cloth", "cloth-short:Tide Ink"
+  std::string station;  ///< where it is mended: arrange, papers, cloth, motif, cut
   std::vector<std::uint32_t> pieces;  ///< indices it is about, rising
   std::string why, fix;               ///< two sentences
   std::string fixLabel;               ///< of the button, if one edit mends it

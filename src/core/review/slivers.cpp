@@ -33,9 +33,13 @@ std::vector<Remark> slivers(const ReviewInput& in) {
     least = std::min(least, w);
   }
   if (r.pieces.empty()) return {};
-  r.why = (r.pieces.size() == 1 ? std::string("1 piece is") : std::to_string(r.pieces.size()) + " pieces are") + " only " +
-          formatNumber(least, 1) + " mm wide at the narrowest; slivers under 10 mm can hardly be folded over a paper.";
-  r.fix = layout.sides == Sides::EdgePieces ? "Slice whole pieces at the end instead, or choose a longer edge." : "Choose a longer edge.";
+  r.why =
+      (r.pieces.size() == 1 ? std::string("1 piece is") : std::to_string(r.pieces.size()) + " pieces are") +
+      " only " + formatNumber(least, 1) +
+      " mm wide at the narrowest; slivers under 10 mm can hardly be folded over a paper.";
+  r.fix = layout.sides == Sides::EdgePieces
+              ? "Slice whole pieces at the end instead, or choose a longer edge."
+              : "Choose a longer edge.";
   if (layout.sides == Sides::EdgePieces) {
     r.fixLabel = "Slice later";
     r.fixEdit = {{"edit", "setSides"}, {"sides", "slice"}};

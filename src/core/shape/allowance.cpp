@@ -4,7 +4,9 @@
 
 namespace clathra {
 
-double tipReach(double s, double cornerDegrees) { return s / std::sin(radians(cornerDegrees) / 2); }
+double tipReach(double s, double cornerDegrees) {
+  return s / std::sin(radians(cornerDegrees) / 2);
+}
 
 Polygon allowanceOutline(PolygonView p, double s, Tips tips) {
   const std::size_t n = p.size();
@@ -13,7 +15,8 @@ Polygon allowanceOutline(PolygonView p, double s, Tips tips) {
   Polygon out;
   for (std::size_t i = 0; i < n; ++i) {
     const Point before = p[(i + n - 1) % n], at = p[i], after = p[(i + 1) % n];
-    const Point in = (1 / distance(before, at)) * (at - before), onward = (1 / distance(at, after)) * (after - at);
+    const Point in = (1 / distance(before, at)) * (at - before),
+                onward = (1 / distance(at, after)) * (after - at);
     const Point n1 = sign * Point{in.y, -in.x}, n2 = sign * Point{onward.y, -onward.x};
     const Point middle = n1 + n2;
     const double len = length(middle);

@@ -11,9 +11,9 @@ inline constexpr double kSharpTip = 75;
 /// How far past the paper's tip a blunted patch is cut square, in seam allowances.
 inline constexpr double kBluntAt = 1.0;
 
-/// Every edge moved outwards by `s` mm, corners mitred: a tip of angle t reaches s / sin(t / 2) beyond the paper's.
-/// Blunted cuts tips sharper than kSharpTip square at kBluntAt * s past the paper's tip.
-/// For simple polygons whose edges survive; negative s shrinks.
+/// Every edge moved outwards by `s` mm, corners mitred: a tip of angle t reaches s / sin(t / 2) beyond the
+/// paper's. Blunted cuts tips sharper than kSharpTip square at kBluntAt * s past the paper's tip. For simple
+/// polygons whose edges survive; negative s shrinks.
 Polygon allowanceOutline(PolygonView p, double s, Tips tips = Tips::Mitred);
 
 /// s / sin(t / 2), mm: how far a mitred tip of `cornerDegrees` reaches beyond the paper's tip.

@@ -60,10 +60,12 @@ std::vector<Family> makeFamilies() {
        centred(Polygon{{-0.5, -h}, {0.5, -h}, {1, 0}, {-1, 0}})},
       {"half-hexagon-flat-cut", "half hexagon, flat cut", "the two full sides",
        centred(Polygon{{-h, 0}, {-h, -0.5}, {0, -1}, {h, -0.5}, {h, 0}})},
-      {"quarter-hexagon", "quarter hexagon", "the full side", centred(Polygon{{0, 0}, {0, -1}, {h, -0.5}, {h, 0}})},
+      {"quarter-hexagon", "quarter hexagon", "the full side",
+       centred(Polygon{{0, 0}, {0, -1}, {h, -0.5}, {h, 0}})},
       {"half-diamond60-along", "half diamond, cut along", "the two short sides",
        centred(Polygon{{-h, 0}, {0, -0.5}, {h, 0}})},
-      {"triangle-30-60-90", "30-60-90 triangle", "the longest side", centred(Polygon{{0, 0}, {0.5, 0}, {0, -h}})},
+      {"triangle-30-60-90", "30-60-90 triangle", "the longest side",
+       centred(Polygon{{0, 0}, {0.5, 0}, {0, -h}})},
       {"rectangle-2-1", "rectangle, half a square", "the long side",
        centred(Polygon{{-0.5, -0.25}, {0.5, -0.25}, {0.5, 0.25}, {-0.5, 0.25}})},
       {"kite", "kite", "the side of the hexagon it is a sixth of",
@@ -85,23 +87,33 @@ double scaleTo(PolygonView p, PolygonView model) {
 }
 
 bool allAre(const std::vector<double>& values, double wanted, double tolerance) {
-  return std::all_of(values.begin(), values.end(), [&](double v) { return std::abs(v - wanted) < tolerance; });
+  return std::all_of(values.begin(), values.end(),
+                     [&](double v) { return std::abs(v - wanted) < tolerance; });
 }
 
 constexpr double kSameEdge = 1e-3;
 constexpr double kSameAngle = 1e-3;
 
-bool nearly(double a, double b) { return std::abs(a - b) < kSameAngle; }
+bool nearly(double a, double b) {
+  return std::abs(a - b) < kSameAngle;
+}
 
 std::string countedName(std::size_t corners) {
   switch (corners) {
-    case 3: return "triangle";
-    case 4: return "quadrilateral";
-    case 5: return "five-sided";
-    case 6: return "six-sided";
-    case 7: return "seven-sided";
-    case 8: return "eight-sided";
-    default: return std::to_string(corners) + "-sided";
+    case 3:
+      return "triangle";
+    case 4:
+      return "quadrilateral";
+    case 5:
+      return "five-sided";
+    case 6:
+      return "six-sided";
+    case 7:
+      return "seven-sided";
+    case 8:
+      return "eight-sided";
+    default:
+      return std::to_string(corners) + "-sided";
   }
 }
 
@@ -112,7 +124,8 @@ ShapeName fourSided(PolygonView p, double longest) {
     const std::string degreesText = formatNumber(std::min(angles[0], angles[1]), 1);
     return {"diamond" + degreesText, degreesText + "° diamond", edges[0]};
   }
-  if (nearly(angles[0], angles[2]) && nearly(angles[1], angles[3])) return {"parallelogram", "parallelogram", longest};
+  if (nearly(angles[0], angles[2]) && nearly(angles[1], angles[3]))
+    return {"parallelogram", "parallelogram", longest};
   const bool parallel = nearly(angles[0] + angles[1], 180) || nearly(angles[1] + angles[2], 180);
   if (parallel) return {"trapezoid", "trapezoid", longest};
   if (symmetryOf(p).mirrors == 1) return {"kite-other", "kite of its own angles", longest};
@@ -142,7 +155,8 @@ Result<Polygon> familyOutline(std::string_view id) {
 
 ShapeName nameOf(PolygonView p) {
   for (const Family& f : families())
-    if (const double edge = scaleTo(p, f.outline); edge > 0) return {std::string(f.id), std::string(f.title), edge};
+    if (const double edge = scaleTo(p, f.outline); edge > 0)
+      return {std::string(f.id), std::string(f.title), edge};
   const auto edges = edgeLengths(p);
   const double longest = *std::max_element(edges.begin(), edges.end());
   if (p.size() == 3) return triangle(p, longest);

@@ -7,12 +7,24 @@
 
 namespace clathra {
 
-double cross(Point a, Point b) { return a.x * b.y - a.y * b.x; }
-double dot(Point a, Point b) { return a.x * b.x + a.y * b.y; }
-double length(Point a) { return std::hypot(a.x, a.y); }
-double distance(Point a, Point b) { return length(b - a); }
-double radians(double d) { return d * std::numbers::pi / 180; }
-double degrees(double r) { return r * 180 / std::numbers::pi; }
+double cross(Point a, Point b) {
+  return a.x * b.y - a.y * b.x;
+}
+double dot(Point a, Point b) {
+  return a.x * b.x + a.y * b.y;
+}
+double length(Point a) {
+  return std::hypot(a.x, a.y);
+}
+double distance(Point a, Point b) {
+  return length(b - a);
+}
+double radians(double d) {
+  return d * std::numbers::pi / 180;
+}
+double degrees(double r) {
+  return r * 180 / std::numbers::pi;
+}
 
 Point rotated(Point p, double r) {
   const double c = std::cos(r), s = std::sin(r);
@@ -26,7 +38,9 @@ double signedArea(PolygonView p) {
   return twice / 2;
 }
 
-double area(PolygonView p) { return std::abs(signedArea(p)); }
+double area(PolygonView p) {
+  return std::abs(signedArea(p));
+}
 
 double perimeter(PolygonView p) {
   double sum = 0;
@@ -164,7 +178,9 @@ Polygon clippedToConvex(PolygonView p, PolygonView convex) {
   return out;
 }
 
-double overlapArea(PolygonView a, PolygonView b) { return area(clippedToConvex(a, b)); }
+double overlapArea(PolygonView a, PolygonView b) {
+  return area(clippedToConvex(a, b));
+}
 
 TurnedBox smallestRectangle(PolygonView p) {
   TurnedBox best;

@@ -1,4 +1,5 @@
-// Points and polygons in double millimetres, y down. A polygon is closed implicitly: no repeated first corner.
+// Points and polygons in double millimetres, y down. A polygon is closed implicitly: no repeated first
+// corner.
 #pragma once
 #include <span>
 #include <vector>
@@ -38,18 +39,18 @@ double perimeter(PolygonView p);
 Point centroid(PolygonView p);
 Box bounds(PolygonView p);
 Box unite(const Box& a, const Box& b);
-std::vector<double> edgeLengths(PolygonView p);     ///< edge i runs from corner i to i + 1
-std::vector<double> cornerAngles(PolygonView p);    ///< inside angle at corner i, degrees, 0 to 360
+std::vector<double> edgeLengths(PolygonView p);   ///< edge i runs from corner i to i + 1
+std::vector<double> cornerAngles(PolygonView p);  ///< inside angle at corner i, degrees, 0 to 360
 bool isConvex(PolygonView p);
-bool contains(PolygonView p, Point q);              ///< by crossing number; on the line either answer
+bool contains(PolygonView p, Point q);  ///< by crossing number; on the line either answer
 
 Polygon translated(PolygonView p, Point by);
 /// Mirrored left to right if asked, then turned about the origin, then moved. Keeps corners clockwise.
 Polygon placed(PolygonView p, double turn, bool mirrored, Point at);
 Polygon scaled(PolygonView p, double factor);
 
-/// The part of a convex polygon with dot(normal, q) <= offset; corners closer than 1e-7 mm are joined and corners
-/// on a straight line dropped. Empty when nothing of more than 1e-6 mm² is left.
+/// The part of a convex polygon with dot(normal, q) <= offset; corners closer than 1e-7 mm are joined and
+/// corners on a straight line dropped. Empty when nothing of more than 1e-6 mm² is left.
 Polygon clippedToHalfPlane(PolygonView p, Point normal, double offset);
 Polygon clippedToBox(PolygonView p, const Box& box);
 Polygon clippedToConvex(PolygonView p, PolygonView convex);

@@ -84,15 +84,17 @@ StripLay stripLay(PolygonView outline, double turn, bool alternate) {
 std::vector<StripLay> stripLays(PolygonView outline, bool mayTurn) {
   std::vector<StripLay> out;
   const auto same = [](const StripLay& a, const StripLay& b) {
-    return a.alternate == b.alternate && std::abs(a.height - b.height) < 1e-6 && std::abs(a.length - b.length) < 1e-6 &&
-           std::abs(a.toNext - b.toNext) < 1e-6 && std::abs(a.toAfter - b.toAfter) < 1e-6;
+    return a.alternate == b.alternate && std::abs(a.height - b.height) < 1e-6 &&
+           std::abs(a.length - b.length) < 1e-6 && std::abs(a.toNext - b.toNext) < 1e-6 &&
+           std::abs(a.toAfter - b.toAfter) < 1e-6;
   };
   for (std::size_t i = 0; i < outline.size(); ++i) {
     const Point d = outline[(i + 1) % outline.size()] - outline[i];
     for (const bool alternate : {false, true}) {
       if (alternate && !mayTurn) continue;
       const StripLay lay = stripLay(outline, -std::atan2(d.y, d.x), alternate);
-      if (std::none_of(out.begin(), out.end(), [&](const StripLay& o) { return same(o, lay); })) out.push_back(lay);
+      if (std::none_of(out.begin(), out.end(), [&](const StripLay& o) { return same(o, lay); }))
+        out.push_back(lay);
     }
   }
   return out;

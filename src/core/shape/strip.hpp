@@ -7,24 +7,26 @@
 
 namespace clathra {
 
-/// The least distance in x that copy `right` (standing at its own coordinates) must be moved so that it lies to the
-/// right of `left` and only touches it. Both convex. Exact: the gap of two convex sides is least at a corner.
+/// The least distance in x that copy `right` (standing at its own coordinates) must be moved so that it lies
+/// to the right of `left` and only touches it. Both convex. Exact: the gap of two convex sides is least at a
+/// corner.
 double nestShift(PolygonView left, PolygonView right);
 
 /// How copies follow each other in a strip: the outline laid down with one edge level, and its step.
 struct StripLay {
-  double turn = 0;        ///< radians the outline was turned by
-  bool alternate = false; ///< every second copy turned by a half turn
-  double height = 0;      ///< of the strip, mm
-  double length = 0;      ///< of the first copy along the strip, mm
-  double toNext = 0;      ///< step from an upright copy to its neighbour, mm
-  double toAfter = 0;     ///< step from that neighbour to the next upright copy, mm
+  double turn = 0;         ///< radians the outline was turned by
+  bool alternate = false;  ///< every second copy turned by a half turn
+  double height = 0;       ///< of the strip, mm
+  double length = 0;       ///< of the first copy along the strip, mm
+  double toNext = 0;       ///< step from an upright copy to its neighbour, mm
+  double toAfter = 0;      ///< step from that neighbour to the next upright copy, mm
 
-  std::size_t fitting(double stripLength) const;      ///< copies in a strip of that length
-  double lengthFor(std::size_t copies) const;         ///< along the strip
+  std::size_t fitting(double stripLength) const;  ///< copies in a strip of that length
+  double lengthFor(std::size_t copies) const;     ///< along the strip
 };
 
-/// All lays of a convex outline with an edge level (equal ones once), straight and, if `mayTurn`, alternately turned.
+/// All lays of a convex outline with an edge level (equal ones once), straight and, if `mayTurn`, alternately
+/// turned.
 std::vector<StripLay> stripLays(PolygonView outline, bool mayTurn);
 /// A lay for one given turn.
 StripLay stripLay(PolygonView outline, double turn, bool alternate);

@@ -1,0 +1,91 @@
+// Seam graph from nothing beside the same by GEOS; one repaint beside a full rebuild; growth.
+#include <benchmark/benchmark.h>
+#include <geos_c.h>
+
+#include <vector>
+
+#include "layout/seams.hpp"
+#include "project/tally.hpp"
+
+#include "samples.hpp"
+
+using namespace clathra;
+
+namespace {
+
+void seamGraph(benchmark::State& state) {
+  const Project p = bench::sample(static_cast<int>(state.range(0)));
+  for (auto _ : state) benchmark::DoNotOptimize(buildSeams(*p.layout));
+  state.counters["pieces"] = static_cast<double>(p.layout->size());
+}
+BENCHMARK(seamGraph)->Arg(1'000)->Arg(10'000)->Arg(20'000)->Unit(benchmark::kMillisecond);
+
+/// The peer: a tree over the outlines, and the intersection of every pair that touches.
+void seamGraphByGeos(benchmark::State& state) {
+  const Project p = bench::sample(static_cast<int>(state.range(0)));
+  const GEOSContextHandle_t geos = GEOS_init_r();
+  std::size_t seams = 0;
+  for (auto _ : state) {
+    std::vector<GEOSGeometry*> outlines;
+    GEOSSTRtree* tree = GEOSSTRtree_create_r(geos, 10);
+    for (std::size_t i = 0; i < p.layout->size(); ++i) {
+      const auto o = p.layout->outline(i);
+      GEOSCoordSequence* ring = GEOSCoordSeq_create_r(geos, static_cast<unsigned>(o.size() + 1), 2);
+      for (unsigned k = 0; k <= o.size(); ++k)
+        GEOSCoordSeq_setXY_r(geos, ring, k, o[k % o.size()].x, o[k % o.size()].y);
+      outlines.push_back(GEOSGeom_createPolygon_r(geos, GEOSGeom_createLinearRing_r(geos, ring), nullptr, 0));
+      GEOSSTRtree_insert_r(geos, tree, outlines.back(), reinterpret_cast<void*>(i));
+    }
+    seams = 0;
+    for (std::size_t i = 0; i < outlines.size(); ++i) {
+      std::vector<std::size_t> near;
+      GEOSSTRtree_query_r(
+          geos, tree, outlines[i],
+          [](void* item, void* list) {
+            static_cast<std::vector<std::size_t>*>(list)->push_back(reinterpret_cast<std::size_t>(item));
+          },
+          &near);
+      for (const std::size_t k : near) {
+        if (k <= i) continue;
+        GEOSGeometry* common = GEOSIntersection_r(geos, outlines[i], outlines[k]);
+        double length = 0;
+        if (common && GEOSLength_r(geos, common, &length) && length > kMeet) ++seams;
+        GEOSGeom_destroy_r(geos, common);
+      }
+    }
+    GEOSSTRtree_destroy_r(geos, tree);
+    for (GEOSGeometry* g : outlines) GEOSGeom_destroy_r(geos, g);
+  }
+  state.counters["seams"] = static_cast<double>(seams);
+  GEOS_finish_r(geos);
+}
+BENCHMARK(seamGraphByGeos)->Arg(10'000)->Unit(benchmark::kMillisecond);
+
+void oneRepaint(benchmark::State& state) {
+  Project p = bench::sample(10'000);
+  Tally tally(p);
+  const EditContext context{bench::library(), {}, "2026-01-02"};
+  int n = 0;
+  for (auto _ : state) {
+    Project next = *applyEdit(
+        p, {{"edit", "paint"}, {"cloth", n % 2 ? "A" : "B"}, {"pieces", {5'000 + n % 7}}}, context);
+    tally = tally.updated(p, next);
+    p = std::move(next);
+    ++n;
+  }
+}
+BENCHMARK(oneRepaint)->Unit(benchmark::kMillisecond);
+
+void fullRebuild(benchmark::State& state) {
+  const Project p = bench::sample(10'000);
+  const Arrangement& a = **bench::library().find(p.recipe.arrangement);
+  for (auto _ : state) {
+    Project q = p;
+    q.layout = std::make_shared<const Layout>(*buildLayout(a, p.recipe));
+    benchmark::DoNotOptimize(geometryOf(q.layout));
+    benchmark::DoNotOptimize(Tally(q));
+  }
+}
+BENCHMARK(fullRebuild)->Unit(benchmark::kMillisecond);
+
+}  // namespace
