@@ -61,7 +61,7 @@ int main(int argc, char** argv) {
                     {"name", "Step " + std::to_string(QCoreApplication::applicationPid()) + "." +
                                  std::to_string(++n)}},
                    QStringLiteral("exercised saving"));
-      const bool ok = n % 3 == 0 ? recovery.writeNow() : session.save(parser.value(exercise));
+      const bool ok = n % 3 != 1 ? recovery.writeNow() : session.save(parser.value(exercise));
       std::printf("%d %d\n", n, ok);
       std::fflush(stdout);
     });
