@@ -194,7 +194,7 @@ class CuttingTest : public QObject {
         {"hexagons",
          {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6},
          "strips",
-         217,
+         173,
          0},
         {"half hexagons, alternately turned",
          {.arrangement = "hexagons",

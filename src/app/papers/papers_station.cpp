@@ -242,10 +242,14 @@ void PapersStation::savePdf() {
       picture_, tr("Save the papers as PDF"),
       QString::fromStdString(session_.project().name) + tr(" papers.pdf"), tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
-  const auto pdf = sheetsPdf(session_.project(), *plan());
-  const auto ok = pdf ? writeBytes(file.toStdString(), *pdf) : Status(tl::make_unexpected(pdf.error()));
-  Q_EMIT said(ok ? tr("Saved %1 sheets. Print them at 100 %.").arg(plan()->sheets.size())
-                 : QString::fromStdString(ok.error().text));
+  session_.run([this, file, project = session_.project(),
+                sheets = session_.results().sheets](const Progress& progress) -> std::function<void()> {
+    const auto pdf = sheetsPdf(project, *sheets, progress);
+    const Status ok = pdf ? writeBytes(file.toStdString(), *pdf) : Status(tl::make_unexpected(pdf.error()));
+    const QString words = ok ? tr("Saved %1 sheets. Print them at 100 %.").arg(sheets->sheets.size())
+                             : QString::fromStdString(ok.error().text);
+    return [this, words] { Q_EMIT said(words); };
+  });
 }
 
 void PapersStation::saveSvg() {

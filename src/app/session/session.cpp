@@ -62,6 +62,7 @@ Session::Session(const ArrangementLibrary& library, FileSystem& fs, QObject* par
     : QObject(parent), library_(library), fs_(fs) {}
 
 Session::~Session() {
+  other_.cancel();
   background_.cancel();
   heavy_.cancel();
   QThreadPool::globalInstance()->waitForDone();
@@ -279,13 +280,23 @@ void Session::rememberPlace(const QString& station, const QString& done) {
   if (wasSaved) savedSteps_ = here;
 }
 
+void Session::run(std::function<std::function<void()>(const Progress&)> work) {
+  other_.start(this, std::move(work), [this](const std::function<void()>& after) {
+    Q_EMIT busyChanged();
+    after();
+  });
+  Q_EMIT busyChanged();
+}
+
 std::optional<Progress> Session::busy() const {
+  if (other_.running()) return other_.progress();
   if (heavy_.running()) return heavy_.progress();
   if (background_.running()) return background_.progress();
   return std::nullopt;
 }
 
 void Session::cancelWork() {
+  other_.cancel();
   heavy_.cancel();
   background_.cancel();
   Q_EMIT busyChanged();

@@ -90,12 +90,13 @@ std::vector<StripLay> stripLays(PolygonView outline, bool mayTurn) {
   };
   for (std::size_t i = 0; i < outline.size(); ++i) {
     const Point d = outline[(i + 1) % outline.size()] - outline[i];
-    for (const bool alternate : {false, true}) {
-      if (alternate && !mayTurn) continue;
-      const StripLay lay = stripLay(outline, -std::atan2(d.y, d.x), alternate);
-      if (std::none_of(out.begin(), out.end(), [&](const StripLay& o) { return same(o, lay); }))
-        out.push_back(lay);
-    }
+    for (const double aside : {0.0, kTurn180 / 2})  // the edge level, or plumb
+      for (const bool alternate : {false, true}) {
+        if (alternate && !mayTurn) continue;
+        const StripLay lay = stripLay(outline, aside - std::atan2(d.y, d.x), alternate);
+        if (std::none_of(out.begin(), out.end(), [&](const StripLay& o) { return same(o, lay); }))
+          out.push_back(lay);
+      }
   }
   return out;
 }
