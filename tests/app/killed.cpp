@@ -37,7 +37,7 @@ class KilledTest : public QObject {
       program.start(CLATHRA_BINARIES "/clathra", {"--exercise-saving", file});
       QVERIFY(program.waitForStarted(10'000));
       QVERIFY2(program.waitForReadyRead(30'000), program.readAllStandardError().constData());
-      QTest::qWait(QRandomGenerator::global()->bounded(70));
+      QTest::qWait(QRandomGenerator::global()->bounded(400));
       ::kill(static_cast<pid_t>(program.processId()), SIGKILL);
       program.waitForFinished(10'000);
       const auto found = openProject(file.toStdString());

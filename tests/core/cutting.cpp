@@ -224,7 +224,7 @@ class CuttingTest : public QObject {
          "strips",
          195,
          0},
-        {"squares with spares", {.n = 110, .spare = 5}, "strips", 505, 0},
+        {"squares with spares", {.n = 107, .spare = 5}, "strips", 505, 0},
         {"inches",
          {.edge = 38.1, .across = 20, .down = 11, .n = 218, .allowance = 6.35, .width = 1050, .unit = "inch"},
          "strips",

@@ -34,7 +34,7 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   });
   connect(canvas_, &LayoutCanvas::viewChanged, this,
           [this] { zoom_->setText(tr("%1 %").arg(qRound(canvas_->zoomPercent()))); });
-  connect(&session_, &Session::changed, this, &ArrangeStation::refresh);
+  connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
   setMode(kPaint);
 }
 

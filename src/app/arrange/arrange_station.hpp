@@ -24,7 +24,7 @@ class ArrangeStation : public Station {
   void buildPicture();
   QWidget* sidesCard();
   void setMode(int mode);
-  void refresh();
+  void refresh() override;
   std::vector<std::uint32_t> reach(std::uint32_t piece, bool shift) const;
   void paint(std::uint32_t piece, bool shift);
   QString describe(int piece) const;

@@ -154,7 +154,7 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   connect(&session_, &Session::opened, this, [this] {
     chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
   });
-  connect(&session_, &Session::changed, this, &ClothStation::refresh);
+  connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
 }
 
 QWidget* ClothStation::clothCard() {

@@ -27,7 +27,7 @@ class ClothStation : public Station {
  private:
   QWidget* clothCard();
   QWidget* printCard();
-  void refresh();
+  void refresh() override;
   void fillShelf();
   void fillBench();
   void change(const nlohmann::json& keys, const QString& label);

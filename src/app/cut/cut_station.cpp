@@ -94,8 +94,8 @@ CutStation::CutStation(Session& session, Preferences& preferences, QObject* pare
   connect(remarks, &RemarksCard::showPieces, this,
           [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
   connect(&session_, &Session::opened, this, [this] { chosen_ = kNoCloth; });
-  connect(&session_, &Session::changed, this, &CutStation::refresh);
-  connect(&session_, &Session::resultsChanged, this, &CutStation::refresh);
+  connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
+  connect(&session_, &Session::resultsChanged, this, [this] { refreshIfSeen(); });
 }
 
 void CutStation::buildPicture() {

@@ -22,7 +22,7 @@ class CutStation : public Station {
  private:
   void buildPicture();
   QWidget* planCard();
-  void refresh();
+  void refresh() override;
   void fillCloths();
   void fillMethods();
   void fillSum();

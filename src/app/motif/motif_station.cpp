@@ -62,8 +62,10 @@ MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* 
   connect(&session_, &Session::opened, this, [this] {
     chosen_ = session_.project().motifs.empty() ? -1 : session_.project().motifs.front().id;
   });
-  connect(&session_, &Session::changed, this, &MotifStation::refresh);
-  connect(&session_, &Session::resultsChanged, this, &MotifStation::fillChoice);
+  connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
+  connect(&session_, &Session::resultsChanged, this, [this] {
+    if (picture_->isVisible()) fillChoice();  // the counts alone: the window may be in the user's hand
+  });
   connect(swatch_, &SwatchView::moving, unitView_, qOverload<>(&QWidget::update));
   connect(swatch_, &SwatchView::moved, this, &MotifStation::applyWindow);
 }

@@ -27,7 +27,7 @@ class MotifStation : public Station {
   void buildPicture();
   QWidget* choiceCard();
   QWidget* placeCard();
-  void refresh();
+  void refresh() override;
   void fillChoice();
   void showSwatch();
   void addChoice();

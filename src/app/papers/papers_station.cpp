@@ -48,8 +48,8 @@ PapersStation::PapersStation(Session& session, Preferences& preferences, QObject
   bench_ = benchOf({pageCard(), needs_, outputCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
-  connect(&session_, &Session::changed, this, &PapersStation::refresh);
-  connect(&session_, &Session::resultsChanged, this, &PapersStation::refresh);
+  connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
+  connect(&session_, &Session::resultsChanged, this, [this] { refreshIfSeen(); });
 }
 
 void PapersStation::buildPicture() {

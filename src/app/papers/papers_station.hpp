@@ -24,7 +24,7 @@ class PapersStation : public Station {
   void buildPicture();
   QWidget* pageCard();
   QWidget* outputCard();
-  void refresh();
+  void refresh() override;
   void showSheet(int sheet);
   void fillThumbs();
   void fillNeeds();

@@ -90,7 +90,8 @@ class Session : public QObject {
   /// Work in progress, for the busy bar; absent when idle.
   std::optional<Progress> busy() const;
   void cancelWork();
-  /// Runs other long work off this thread, with the busy bar; `work` gives what is done afterwards on this one.
+  /// Runs other long work off this thread, with the busy bar; `work` gives what is done afterwards on this
+  /// one.
   void run(std::function<std::function<void()>(const Progress&)> work);
   /// For tests: waits until nothing runs. False after the timeout.
   bool waitUntilIdle(int milliseconds);

@@ -328,6 +328,7 @@ void MainWindow::seat(int index) {
   rail_->setCurrent(index);
   pictures_->setCurrentIndex(index);
   benches_->setCurrentIndex(index);
+  if (session_.isOpen()) stations_[static_cast<std::size_t>(index)]->freshen();
   session_.rememberPlace(stations_[static_cast<std::size_t>(index)]->id(), {});
   refreshStrip();
 }

@@ -25,15 +25,32 @@ class Station : public QObject {
   /// Leads the eye (and the focus) to what a remark or "What next" speaks of.
   virtual void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) = 0;
 
+  /// Shows the project as it is now, if that was put off while the station was out of sight.
+  void freshen() {
+    if (!stale_) return;
+    stale_ = false;
+    refresh();
+  }
+
  Q_SIGNALS:
   void figuresChanged();
   void said(const QString& sentence);  ///< a calm message
   void goTo(const QString& station, const QString& about);
 
  protected:
+  /// Fills picture and bench from the project.
+  virtual void refresh() = 0;
+  /// For the session's signals: a station out of sight waits until it is looked at.
+  void refreshIfSeen() {
+    stale_ = true;
+    if (session_.isOpen() && (picture()->isVisible() || bench()->isVisible())) freshen();
+  }
   Unit unit() const { return session_.project().settings.unit; }
   Session& session_;
   Preferences& preferences_;
+
+ private:
+  bool stale_ = true;
 };
 
 /// The cards of a bench, one under the other; folding them leaves room.
