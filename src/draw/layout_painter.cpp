@@ -100,7 +100,7 @@ class LayoutRun {
     if (look_.vector) return QPen(Qt::black, 0.2 * place_.scale);
     if (size < 3) return Qt::NoPen;
     QColor seam = look_.palette->dark ? QColor(0x1A2228) : QColor(0xFCFAF5);
-    return QPen(seam, size < 12 ? 0.8 : 1.6);
+    return size < 12 ? QPen(seam) : QPen(seam, 1.6);
   }
 
   QBrush brushFor(const Cloth* cloth, double size) const {
@@ -128,31 +128,47 @@ class LayoutRun {
     return std::min(b.width(), b.height()) * place_.scale;
   }
 
-  void centredText(std::uint32_t i, const QString& text, double size, const QColor& colour,
-                   const QColor* plate) {
-    const QPointF at = place_.toDevice(layout_.pieces[i].centre);
-    const QFontMetricsF metrics(p_.font());
-    const double w = metrics.horizontalAdvance(text);
-    if (plate) {
-      p_.setPen(Qt::NoPen);
-      p_.setBrush(*plate);
-      p_.drawEllipse(at, std::max(w, size) * 0.62, size * 0.62);
+  /// A face of whole pixels with its measures, looked up once.
+  struct Face {
+    QFont font;
+    double capHeight;
+    std::map<QString, double> widths;
+  };
+  Face& face(double size, int weight) {
+    Face& f = faces_[{static_cast<int>(size + 0.5), weight}];
+    if (f.widths.empty()) {
+      f.font = textFont(size, weight);
+      f.capHeight = QFontMetricsF(f.font).capHeight();
     }
+    return f;
+  }
+
+  void centredText(std::uint32_t i, const QString& text, double size, int weight, const QColor& colour,
+                   const QColor* plate) {
+    Face& f = face(size, weight);
+    double& w = f.widths[text];
+    if (w == 0) w = QFontMetricsF(f.font).horizontalAdvance(text);
+    const QPointF at = place_.toDevice(layout_.pieces[i].centre);
+    if (plate) {  // hides the hatch behind the letter
+      const double half = std::max(w, size) * 0.56;
+      p_.fillRect(QRectF(at.x() - half, at.y() - size * 0.56, 2 * half, size * 1.12), *plate);
+    }
+    p_.setFont(f.font);
     p_.setPen(colour);
-    p_.drawText(QPointF(at.x() - w / 2, at.y() + metrics.capHeight() / 2), text);
+    p_.drawText(QPointF(at.x() - w / 2, at.y() + f.capHeight / 2), text);
   }
 
   void signs(const std::map<ClothId, std::vector<std::uint32_t>>& byCloth) {
     for (const auto& [id, pieces] : byCloth) {
       const Cloth* cloth = clothById(project_, id);
       if (!cloth) continue;
-      const QColor ground = colourOf(cloth->colour);
+      const QColor ground = colourOf(cloth->colour), readable = readableOn(ground);
+      const QString sign = QString::fromStdString(cloth->sign);
       for (const auto i : pieces) {
         const double a = across(i);
         if (a < kSignFrom && !look_.vector) continue;
         const double size = look_.vector ? a * 0.34 : std::clamp(a * 0.32, 11.0, 20.0);
-        p_.setFont(textFont(size, QFont::Bold));
-        centredText(i, QString::fromStdString(cloth->sign), size, readableOn(ground), &ground);
+        centredText(i, sign, size, QFont::Bold, readable, &ground);
       }
     }
   }
@@ -162,10 +178,9 @@ class LayoutRun {
       const double a = across(i);
       if (a < kSignFrom && !look_.vector) continue;
       const double size = look_.vector ? a * 0.3 : std::clamp(a * 0.3, 10.0, 18.0);
-      p_.setFont(textFont(size, QFont::DemiBold));
       const Cloth* cloth = clothById(project_, project_.painting[i]);
       const QColor ground = cloth ? colourOf(cloth->colour) : QColor(Qt::white);
-      centredText(i, QString::number(i + 1), size, readableOn(ground), nullptr);
+      centredText(i, QString::number(i + 1), size, QFont::DemiBold, readableOn(ground), nullptr);
     }
   }
 
@@ -175,6 +190,7 @@ class LayoutRun {
   const LayoutPlace& place_;
   const LayoutLook& look_;
   std::vector<QPointF> outline_;
+  std::map<std::pair<int, int>, Face> faces_;
 };
 
 }  // namespace

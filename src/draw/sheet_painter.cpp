@@ -88,21 +88,38 @@ class SheetRun {
     return least;
   }
 
+  /// A face with its measures and the widths of what was written in it: looked up once, not for every paper.
+  struct Face {
+    QFont font;
+    double capHeight;
+    std::map<std::string, std::pair<QString, double>> words;  // with their width in mm at full size
+  };
+  Face& face(double size, int weight) {
+    Face& f = faces_[{static_cast<int>(size * kTextScale + 0.5), weight}];
+    if (f.words.empty()) {
+      f.font = textFont(size * kTextScale, weight);
+      f.capHeight = QFontMetricsF(f.font).capHeight();
+    }
+    return f;
+  }
+
   /// Centred on `at`, shrunk where it would be wider than `room` mm.
   void text(const std::string& utf8, Point at, double size, int weight, double room) {
-    const QString t = QString::fromStdString(utf8);
-    const QFont font = textFont(size * kTextScale, weight);
-    const QFontMetricsF metrics(font);
-    const double width = metrics.horizontalAdvance(t) / kTextScale;
+    Face& f = face(size, weight);
+    auto& [words, width] = f.words[utf8];
+    if (words.isNull()) {
+      words = QString::fromStdString(utf8);
+      width = QFontMetricsF(f.font).horizontalAdvance(words) / kTextScale;
+    }
     const double shrink = width > room ? room / width : 1;
     if (size * shrink < 0.9) return;  // nobody reads that
-    p_.save();
+    const QTransform before = p_.transform();
     p_.translate(at.x, at.y);
     p_.scale(shrink / kTextScale, shrink / kTextScale);
-    p_.setFont(font);
+    p_.setFont(f.font);
     p_.setPen(look_.palette->ink);
-    p_.drawText(QPointF(-metrics.horizontalAdvance(t) / 2, metrics.capHeight() / 2), t);
-    p_.restore();
+    p_.drawText(QPointF(-width * kTextScale / 2, f.capHeight / 2), words);
+    p_.setTransform(before);
   }
 
   /// From `tip` backwards: points to the top of the layout.
@@ -143,6 +160,7 @@ class SheetRun {
   const Sheet& sheet_;
   const SheetLook& look_;
   std::map<const Shape*, std::string> names_;
+  std::map<std::pair<int, int>, Face> faces_;
 };
 
 }  // namespace
