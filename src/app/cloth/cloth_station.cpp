@@ -28,16 +28,6 @@ constexpr Increment kIncrements[] = {{"5 cm", 50},      {"10 cm", 100},    {"25 
                                      {"50 cm", 500},    {"1/8 yd", 114.3}, {"1/4 yd", 228.6},
                                      {"1/2 yd", 457.2}, {"1 yd", 914.4}};
 
-QWidget* pair(const QString& what, QWidget* field) {
-  auto* w = new QWidget;
-  auto* row = new QHBoxLayout(w);
-  row->setContentsMargins(0, 0, 0, 0);
-  row->setSpacing(scaled(8));
-  row->addWidget(wrapped(what), 2);
-  row->addWidget(field, 3);
-  return w;
-}
-
 /// One cloth of the shelf, to the shelf's common scale: its width lies across, its lengths hang down from the
 /// cut end.
 class ShelfTile : public QPushButton {
@@ -183,20 +173,20 @@ QWidget* ClothStation::clothCard() {
   allowance_->setOptional(true);
   allowance_->setPlaceholderText(tr("as the project"));
   auto* body = clothCard_->body();
-  body->addWidget(pair(tr("Name"), name_));
-  body->addWidget(pair(tr("Colour"), colour_));
-  body->addWidget(pair(tr("Hatch"), hatch_));
+  body->addWidget(fieldRow(tr("Name"), name_));
+  body->addWidget(fieldRow(tr("Colour"), colour_));
+  body->addWidget(fieldRow(tr("Hatch"), hatch_));
   body->addWidget(scraps_);
   sized_ = new QWidget;
   auto* sized = new QVBoxLayout(sized_);
   sized->setContentsMargins(0, 0, 0, 0);
   sized->setSpacing(scaled(8));
-  sized->addWidget(pair(tr("Usable width"), width_));
-  sized->addWidget(pair(tr("On hand"), lengths_));
-  sized->addWidget(pair(tr("Sold by"), increment_));
+  sized->addWidget(fieldRow(tr("Usable width"), width_));
+  sized->addWidget(fieldRow(tr("On hand"), lengths_));
+  sized->addWidget(fieldRow(tr("Sold by"), increment_));
   body->addWidget(sized_);
-  body->addWidget(pair(tr("Direction"), direction_));
-  body->addWidget(pair(tr("Allowance"), allowance_));
+  body->addWidget(fieldRow(tr("Direction"), direction_));
+  body->addWidget(fieldRow(tr("Allowance"), allowance_));
   auto* removeButton = button(tr("Remove this cloth …"), "warnlink");
   body->addWidget(removeButton);
   connect(name_, &QLineEdit::editingFinished, this, [this] {
@@ -243,7 +233,7 @@ QWidget* ClothStation::printCard() {
   body->setSpacing(scaled(8));
   const auto field = [this, body](const QString& spoken, const QString& shown) {
     auto* f = new LengthField(spoken, Length::millimetres(0), kWidest);
-    body->addWidget(pair(shown, f));
+    body->addWidget(fieldRow(shown, f));
     connect(f, &LengthField::wrong, this, &Station::said);
     return f;
   };
@@ -253,7 +243,7 @@ QWidget* ClothStation::printCard() {
   kind_ = new QComboBox;
   kind_->setAccessibleName(tr("How it repeats"));
   kind_->addItems({tr("straight"), tr("half-drop"), tr("brick")});
-  body->addWidget(pair(tr("Repeats"), kind_));
+  body->addWidget(fieldRow(tr("Repeats"), kind_));
   mirror_ = new QCheckBox(tr("Mirrors itself left to right"));
   body->addWidget(mirror_);
   mirrorAt_ = field(tr("Mirror line from the picture's left side"), tr("Mirror line at"));

@@ -12,16 +12,6 @@ namespace clathra {
 
 namespace {
 
-QWidget* pair(const QString& what, QWidget* field) {
-  auto* w = new QWidget;
-  auto* row = new QHBoxLayout(w);
-  row->setContentsMargins(0, 0, 0, 0);
-  row->setSpacing(scaled(8));
-  row->addWidget(wrapped(what), 2);
-  row->addWidget(field, 3);
-  return w;
-}
-
 const Length kFar = Length::millimetres(10'000);
 
 }  // namespace
@@ -127,13 +117,13 @@ QWidget* MotifStation::choiceCard() {
   pieces_ = new QLineEdit;
   pieces_->setAccessibleName(tr("Pieces that show it, by number"));
   pieces_->setPlaceholderText(tr("like 1-6, 12"));
-  body->addWidget(pair(tr("Pieces"), pieces_));
+  body->addWidget(fieldRow(tr("Pieces"), pieces_));
   auto* take = new Pills({tr("all in this cloth"), tr("none")}, tr("Pieces that show it"));
   body->addWidget(take);
   note_ = new QLineEdit;
   note_->setAccessibleName(tr("Note: the reference point in words"));
   note_->setPlaceholderText(tr("like: seed head on the tip"));
-  body->addWidget(pair(tr("Note"), note_));
+  body->addWidget(fieldRow(tr("Note"), note_));
   mirrored_ = new QCheckBox(tr("Cut half of them mirrored"));
   body->addWidget(mirrored_);
   auto* removeButton = button(tr("Remove this choice"), "warnlink");
@@ -145,8 +135,8 @@ QWidget* MotifStation::choiceCard() {
   newShape_ = new QComboBox;
   newShape_->setAccessibleName(tr("Shape of the new choice"));
   auto* add = button(tr("Add the choice"));
-  card->body()->addWidget(pair(tr("Cloth"), newCloth_));
-  card->body()->addWidget(pair(tr("Shape"), newShape_));
+  card->body()->addWidget(fieldRow(tr("Cloth"), newCloth_));
+  card->body()->addWidget(fieldRow(tr("Shape"), newShape_));
   card->body()->addWidget(add);
   connect(add, &QPushButton::clicked, this, &MotifStation::addChoice);
   connect(choices_, &QComboBox::activated, this, [this](int i) {
@@ -178,10 +168,10 @@ QWidget* MotifStation::placeCard() {
   turn_->setAccessibleName(tr("Window turned by degrees"));
   copies_ = new CountField(tr("Copies in the picture"), 1, 64);
   copies_->setCount(6);
-  card->body()->addWidget(pair(tr("From the left"), atX_));
-  card->body()->addWidget(pair(tr("From the top"), atY_));
-  card->body()->addWidget(pair(tr("Turned, degrees"), turn_));
-  card->body()->addWidget(pair(tr("Copies shown"), copies_));
+  card->body()->addWidget(fieldRow(tr("From the left"), atX_));
+  card->body()->addWidget(fieldRow(tr("From the top"), atY_));
+  card->body()->addWidget(fieldRow(tr("Turned, degrees"), turn_));
+  card->body()->addWidget(fieldRow(tr("Copies shown"), copies_));
   const auto typed = [this] {
     if (filling_ || !motif()) return;
     bool ok = false;

@@ -188,6 +188,16 @@ void CountField::read() {
   if (changed) Q_EMIT countChanged();
 }
 
+QWidget* fieldRow(const QString& what, QWidget* field) {
+  auto* w = new QWidget;
+  auto* row = new QHBoxLayout(w);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(scaled(8));
+  row->addWidget(wrapped(what), 2);
+  row->addWidget(field, 3);
+  return w;
+}
+
 QWidget* sumRow(const QString& what, const QString& value, bool total) {
   auto* row = new QWidget;
   auto* line = new QHBoxLayout(row);

@@ -95,6 +95,8 @@ class CountField : public QLineEdit {
   int least_, most_, count_ = 0;
 };
 
+/// A named field: its name on the left, the field on the right.
+QWidget* fieldRow(const QString& what, QWidget* field);
 /// A row of a sum: what on the left, value on the right.
 QWidget* sumRow(const QString& what, const QString& value, bool total = false);
 /// Takes everything out of a layout and deletes it.

@@ -38,7 +38,10 @@ MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& rec
   showStart();
 }
 
-MainWindow::~MainWindow() = default;
+MainWindow::~MainWindow() {
+  // A field that loses the focus as it goes down must not begin an edit.
+  if (QWidget* field = focusWidget()) field->blockSignals(true);
+}
 
 void MainWindow::build() {
   pages_ = new QStackedWidget;
@@ -268,6 +271,7 @@ void MainWindow::rebuild() {
   applyTheme(*qApp, preferences_.evening(), preferences_.textScale());
   const bool working = session_.isOpen() && pages_->currentWidget() == work_;
   const int station = current_;
+  if (QWidget* field = focusWidget()) field->clearFocus();
   for (Station* s : stations_) s->deleteLater();
   stations_.clear();
   QWidget* old = takeCentralWidget();
@@ -509,6 +513,8 @@ bool MainWindow::saveAs() {
 
 bool MainWindow::putAway() {
   if (!session_.isOpen()) return true;
+  // What is still being typed is an edit like any other: it is made before the question is asked.
+  if (QWidget* field = focusWidget()) field->clearFocus();
   if (!session_.saved() && session_.canUndo()) {
     QMessageBox ask(this);
     ask.setText(

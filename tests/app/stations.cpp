@@ -1,0 +1,265 @@
+// Each station by itself, with the controls a user has.
+#include <QCheckBox>
+#include <QComboBox>
+#include <QTemporaryDir>
+
+#include "app/arrange/arrange_station.hpp"
+#include "app/cloth/cloth_station.hpp"
+#include "app/motif/motif_station.hpp"
+#include "driver.hpp"
+#include "registry.hpp"
+
+using namespace clathra;
+using support::Driver;
+
+class StationsTest : public QObject {
+  Q_OBJECT
+  static LayoutCanvas* canvasOf(Driver& d) {
+    return static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
+  }
+
+ private slots:
+  void theFirstStartAsksThreeQuestionsAndRemembersTheAnswers() {
+    Driver d;
+    d.window->showFirstStart();
+    d.click("How do you measure?: millimetres");
+    d.click("Which paper is in your printer?: Letter");
+    d.click("Which hand sews?: left");
+    d.click("Go on");
+    QVERIFY(d.has<QScrollArea>("Help and safety"));
+    QVERIFY(d.preferences.firstStartDone());
+    QCOMPARE(d.preferences.unit(), Unit::Millimetre);
+    QCOMPARE(d.preferences.page(), QStringLiteral("letter"));
+    QVERIFY(!d.preferences.rightHanded());
+    d.click("Go on");
+    d.click("New project: Hexagons");
+    QCOMPARE(d.project().settings.unit, Unit::Millimetre);
+    QCOMPARE(support::text(d.project().settings.page), QByteArray("letter"));
+    d.preferences.setUnit(Unit::Inch);
+    d.preferences.setPage("a4");
+  }
+  void aNewProjectIsLedByWhatNext() {
+    Driver d;
+    d.click("New project: Hexagons");
+    QCOMPARE(nextStep(*d.session).about, QStringLiteral("edge"));
+    d.click("Set the edge");
+    QCOMPARE(Driver::nameOf(d.focused()), QStringLiteral("The edge"));
+    d.typeHere("2 in");
+    QVERIFY(nextStep(*d.session).sentence.contains("pieces have no cloth yet"));
+  }
+  void aWantedSizeOffersTheNearestCountsAndOneClickTakesThem() {
+    Driver d;
+    d.click("New project: Squares");
+    d.type("The wanted width", "12 in");
+    d.type("The wanted height", "9 in");
+    d.click("Take 12 × 9");
+    QCOMPARE(d.project().recipe.across, 12);
+    QCOMPARE(d.project().recipe.down, 9);
+    COMPARE_TO(d.session->figures().width, 304.8, 1e-9);
+  }
+  void keysZoomFitAndTurnRows() {
+    Driver d;
+    d.click("New project: Hexagons");
+    LayoutCanvas* canvas = canvasOf(d);
+    canvas->setFocus();
+    const double whole = canvas->zoomPercent();
+    d.key(Qt::Key_Plus);
+    QVERIFY(canvas->zoomPercent() > whole * 1.2);
+    d.key(Qt::Key_Minus);
+    COMPARE_TO(canvas->zoomPercent(), whole, whole * 1e-9);
+    d.key(Qt::Key_W);
+    QVERIFY(canvas->zoomPercent() >= whole - 1e-9);
+    d.key(Qt::Key_0);
+    COMPARE_TO(canvas->zoomPercent(), whole, whole * 1e-9);
+    d.click("A click paints: Row");
+    canvas->setFocus();
+    canvas->setCursorPiece(27);
+    d.key(Qt::Key_Return);
+    const int level = d.session->tally().count(d.project().cloths[0].id);
+    QCOMPARE(level, 8);  // a whole row
+    d.session->undo();
+    d.key(Qt::Key_T);
+    d.key(Qt::Key_Return);
+    QCOMPARE(d.session->tally().count(d.project().cloths[0].id),
+             static_cast<int>(rowOf(*d.project().layout, 27, 60).size()));
+  }
+  void theBackIsTheMirrorImageAndStillPaintsWhatIsUnderThePointer() {
+    Driver d;
+    d.click("New project: Kites");
+    LayoutCanvas* canvas = canvasOf(d);
+    const QPointF front0 = canvas->onScreen(0), frontLast = canvas->onScreen(5);
+    d.click("Seen from: Back");
+    QVERIFY((front0.x() - frontLast.x()) * (canvas->onScreen(0).x() - canvas->onScreen(5).x()) < 0);
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(7).toPoint());
+    d.settle();
+    QCOMPARE(d.project().painting[7], d.project().cloths[0].id);
+    QCOMPARE(d.session->tally().count(d.project().cloths[0].id), 1);
+  }
+  void whatWouldChangeLightsUpFirst() {
+    Driver d;
+    d.click("New project: Hexagons");
+    d.click("A click paints: Ring");
+    LayoutCanvas* canvas = canvasOf(d);
+    const QImage before = canvas->grab().toImage();
+    QTest::mouseMove(canvas, canvas->onScreen(27).toPoint());
+    d.settle();
+    QVERIFY(canvas->grab().toImage() != before);
+    QCOMPARE(d.session->tally().count(kNoCloth), 64);  // and nothing was painted
+  }
+  void pagesSidesAndLaysChangeTheSheets() {
+    Driver d;
+    d.window->openDemo();
+    d.window->goTo("papers");
+    d.settle();
+    const int a4 = d.session->figures().sheets;
+    QVERIFY(a4 > 0);
+    d.click("Page: A3");
+    QVERIFY(d.session->figures().sheets < a4);
+    QVERIFY(d.session->results().sheets);
+    QCOMPARE(support::text(d.session->results().sheets->page.id), QByteArray("a3"));
+    d.click("Marked side shown: Front");
+    QVERIFY(d.session->results().sheets);
+    QCOMPARE(d.session->results().sheets->side, MarkedSide::Front);
+    d.click("Page: A4");
+    d.click("How papers are laid: Strips first");
+    QVERIFY(d.session->figures().sheets >= a4);
+    d.click("Page: Own");
+    d.type("Own page size in mm", "10x10");
+    QVERIFY(d.window->said().contains("page"));
+    QCOMPARE(support::text(d.project().settings.page), QByteArray("a4"));
+    d.type("Own page size in mm", "500x700");
+    QVERIFY(d.session->results().sheets);
+    COMPARE_TO(d.session->results().sheets->page.height, 700, 1e-9);
+  }
+  void remarksAreMendedSetAsideAndTakenUpByUndo() {
+    Driver d;
+    d.window->openDemo();
+    d.window->goTo("cut");
+    d.settle();
+    const int before = d.session->figures().remarks;
+    QVERIFY(before >= 1);
+    d.click("Set aside");
+    auto* reason = d.find<QLineEdit>("Reason for setting the remark aside");
+    QTest::keyClicks(reason, "the long sides are covered");
+    QTest::keyClick(reason, Qt::Key_Return);
+    d.settle();
+    QCOMPARE(d.session->figures().remarks, before - 1);
+    QCOMPARE(support::text(d.project().setAside.front().reason), QByteArray("the long sides are covered"));
+    d.session->undo();
+    d.settle();
+    QCOMPARE(d.session->figures().remarks, before);
+    d.click("Allow 3/8 in");
+    COMPARE_TO(d.project().cloths[0].allowance->mm(), 9.525, 1e-9);
+  }
+  void sparesAndAllowanceReachTheSum() {
+    Driver d;
+    d.window->openDemo();
+    d.window->goTo("cut");
+    d.settle();
+    const double before = *d.session->plan(d.project().cloths[0].id)->length;
+    d.click("Allowance and spares");
+    d.type("Spare patches in percent", "40");
+    const double more = *d.session->plan(d.project().cloths[0].id)->length;
+    QVERIFY(more > before);
+    d.type("Seam allowance of this cloth", "1/2 in");
+    QVERIFY(*d.session->plan(d.project().cloths[0].id)->length > more);
+    d.type("Spare patches in percent", "999");
+    QVERIFY(d.window->said().contains("999"));
+    COMPARE_TO(d.project().settings.sparePercent, 40, 1e-9);
+  }
+  void aClothIsAddedDescribedAndTurnedIntoScraps() {
+    Driver d;
+    d.click("New project: Squares");
+    d.click("Cloth");
+    d.click("Add a cloth");
+    QCOMPARE(d.project().cloths.size(), std::size_t(5));
+    d.type("Name of the cloth", "Oyster");
+    d.type("The usable width", "42 in");
+    d.type("Lengths on hand", "1/2 yd; nonsense");
+    QVERIFY(d.window->said().contains("nonsense"));
+    QVERIFY(d.project().cloths[4].lengths.empty());
+    d.type("Lengths on hand", "1/2 yd; 30 cm");
+    QCOMPARE(d.project().cloths[4].lengths[0], Length::wholeInches(18));
+    auto* direction = d.find<QComboBox>("Direction");
+    direction->setFocus();
+    QTest::keyClick(direction, Qt::Key_Down);
+    QTest::keyClick(direction, Qt::Key_Down);
+    Q_EMIT direction->activated(direction->currentIndex());
+    d.settle();
+    QCOMPARE(d.project().cloths[4].direction, Direction::OneWay);
+    auto* scraps = d.find<QCheckBox>("Scraps, without a size");
+    QTest::mouseClick(scraps, Qt::LeftButton, {}, QPoint(8, scraps->height() / 2));
+    d.settle();
+    QVERIFY(d.project().cloths[4].scraps);
+    d.type("Name of the cloth", "Oyster");  // the same name again is no change
+    d.click("Add a cloth");
+    d.type("Name of the cloth", "Oyster");
+    QVERIFY(d.window->said().contains("already a cloth"));
+  }
+  void mirroredCopiesNeedAMirrorLineAndAnEvenNumber() {
+    Driver d;
+    d.window->openDemo();
+    d.window->goTo("motif", "Lantern");
+    d.settle();
+    d.type("Copies in the picture", "6");
+    QVERIFY(d.find<QAbstractButton>("Copies lie: Mirrored")->isEnabled());
+    d.type("Copies in the picture", "5");
+    QVERIFY(!d.find<QAbstractButton>("Copies lie: Mirrored")->isEnabled());
+    d.window->goTo("motif", "Reed head");
+    d.settle();
+    d.type("Copies in the picture", "6");
+    QVERIFY(!d.find<QAbstractButton>("Copies lie: Mirrored")->isEnabled());
+    QVERIFY(!d.find<QCheckBox>("Cut half of them mirrored")->isEnabled());
+    d.type("Pieces that show it, by number", "1-x");
+    QVERIFY(d.window->said().contains("no list of pieces"));
+    d.type("Window turned by degrees", "much");
+    QVERIFY(d.window->said().contains("no number of degrees"));
+  }
+  void nudgesThatFollowEachOtherAreOneStep() {
+    Driver d;
+    d.window->openDemo();
+    d.window->goTo("motif", "Lantern");
+    d.settle();
+    auto* swatch = static_cast<MotifStation*>(d.window->station("motif"))->swatch();
+    const Point before = d.project().motifs[0].at;
+    for (int i = 0; i < 6; ++i) QTest::keyClick(swatch, Qt::Key_Right);
+    d.settle();
+    COMPARE_TO(d.project().motifs[0].at.x, before.x + 3, 1e-9);
+    d.session->undo();
+    COMPARE_TO(d.project().motifs[0].at.x, before.x, 1e-9);
+    QVERIFY(!d.session->canUndo());
+  }
+  void numbersOfPiecesAreReadAndWritten() {
+    QCOMPARE(writeNumbers({0, 1, 2, 6, 8, 9}), QStringLiteral("1-3, 7, 9-10"));
+    QCOMPARE(*readNumbers("1-3, 7,9-10"), (std::vector<int>{1, 2, 3, 7, 9, 10}));
+    for (const char* bad : {"x", "3-1", "0", "1-2-3", "1-999999999"}) QVERIFY2(!readNumbers(bad), bad);
+    QVERIFY(readNumbers("")->empty());
+  }
+  void aLargeLayoutIsLaidOutOffTheInterfaceThreadAndCanBeStopped() {
+    Driver d;
+    d.click("New project: Squares");
+    QVERIFY(d.session->edit({{"edit", "setCounts"}, {"across", 200}, {"down", 200}}, "x"));
+    QVERIFY(d.session->busy().has_value());
+    d.session->cancelWork();
+    QTest::qWait(100);
+    QCOMPARE(d.session->figures().pieces, 64);
+    QVERIFY(d.session->edit({{"edit", "setCounts"}, {"across", 200}, {"down", 200}}, "x"));
+    d.settle();
+    QCOMPARE(d.session->figures().pieces, 40'000);
+  }
+  void recentProjectsAreListedAndOpened() {
+    const QTemporaryDir folder;
+    Driver d;
+    d.click("New project: Kites");
+    d.answerFile(folder.filePath("Kites of mine.clathra"));
+    QVERIFY(d.window->saveAs());
+    QVERIFY(d.window->putAway());
+    d.window->showStart();
+    d.click("Open Kites of mine");
+    QVERIFY(d.session->isOpen());
+    QVERIFY(d.session->saved());
+  }
+};
+
+CLATHRA_TEST(StationsTest, "stations")
+#include "stations.moc"
