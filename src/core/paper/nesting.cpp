@@ -227,6 +227,7 @@ class OffsetSearch {
 
 int countStrokes(const std::vector<PageFill::Copy>& copies) {
   std::vector<Polygon> outlines;
+  outlines.reserve(copies.size());
   for (const auto& c : copies) outlines.push_back(c.outline);
   return static_cast<int>(strokesOf(outlines).size());
 }

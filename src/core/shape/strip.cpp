@@ -68,7 +68,8 @@ double StripLay::lengthFor(std::size_t copies) const {
   if (copies == 0) return 0;
   const std::size_t steps = copies - 1;
   if (!alternate) return length + static_cast<double>(steps) * toNext;
-  return length + static_cast<double>(steps / 2) * (toNext + toAfter) + (steps % 2 ? toNext : 0);
+  const std::size_t pairs = steps / 2;
+  return length + static_cast<double>(pairs) * (toNext + toAfter) + (steps % 2 ? toNext : 0);
 }
 
 StripLay stripLay(PolygonView outline, double turn, bool alternate) {
