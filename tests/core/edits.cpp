@@ -79,6 +79,16 @@ class EditsTest : public QObject {
         QCOMPARE(p.painting[i] != kNoCloth, keys.contains(p.layout->pieces[i].key));
     }
   }
+  void paintingGoesWithPiecesThatVanish() {
+    Project p = support::project(support::recipe("hexagons", 25.4, 6, 5));
+    json outer = json::array();  // the pieces of the last column
+    for (std::size_t i = 0; i < p.layout->size(); ++i)
+      if (p.layout->pieces[i].key.col == 5) outer.push_back(i + 1);
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", outer}});
+    QCOMPARE(wearing(p, "A"), 5);
+    p = support::edited(p, {{"edit", "setCounts"}, {"across", 4}, {"down", 5}});
+    QCOMPARE(wearing(p, "A"), 0);
+  }
   void removingAClothTakesItOffAndDropsItsMotifs() {
     Project p = support::project(support::recipe("hexagons", 25.4, 6, 5));
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"shape", "hexagon"}});

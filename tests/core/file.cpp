@@ -248,6 +248,22 @@ class FileTest : public QObject {
       QVERIFY(saveProject(realFileSystem(), before, path));
     }
   }
+  void aSaveIsSyncedBeforeItIsRenamedAndTheFolderAfter() {
+    class Spy : public FaultyFileSystem {
+     public:
+      std::string order;
+      int sync(int fd) override { return order += 's', realFileSystem().sync(fd); }
+      int rename(const std::string& from, const std::string& to) override {
+        return order += 'r', realFileSystem().rename(from, to);
+      }
+      int syncFolder(const std::string& folder) override {
+        return order += 'f', realFileSystem().syncFolder(folder);
+      }
+    } spy;
+    const QTemporaryDir folder;
+    QVERIFY(saveProject(spy, sample(), folder.filePath("p.clathra").toStdString()));
+    QCOMPARE(support::text(spy.order), QByteArray("srf"));
+  }
   void aFullDiskIsSaid() {
     const auto saved = writeWhole(realFileSystem(), "/dev/full/x", std::as_bytes(std::span("x", 1)));
     QVERIFY(!saved);
