@@ -81,12 +81,12 @@ class EditsTest : public QObject {
   }
   void paintingGoesWithPiecesThatVanish() {
     Project p = support::project(support::recipe("hexagons", 25.4, 6, 5));
-    json outer = json::array();  // the pieces of the last column
+    json outer = json::array();  // the pieces of the last row
     for (std::size_t i = 0; i < p.layout->size(); ++i)
-      if (p.layout->pieces[i].key.col == 5) outer.push_back(i + 1);
+      if (p.layout->pieces[i].key.row == 4) outer.push_back(i + 1);
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", outer}});
-    QCOMPARE(wearing(p, "A"), 5);
-    p = support::edited(p, {{"edit", "setCounts"}, {"across", 4}, {"down", 5}});
+    QCOMPARE(wearing(p, "A"), 6);
+    p = support::edited(p, {{"edit", "setCounts"}, {"across", 6}, {"down", 3}});
     QCOMPARE(wearing(p, "A"), 0);
   }
   void removingAClothTakesItOffAndDropsItsMotifs() {
