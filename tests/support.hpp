@@ -42,8 +42,22 @@ inline clathra::Project project(const clathra::Recipe& r) {
   return std::move(*made);
 }
 
+/// Stands for any picture file: what only looks at sizes in mm needs no more.
+inline clathra::Picture blankPicture() {
+  // A PNG's head of 1000 x 1000 pixels.
+  static const unsigned char bytes[] = {0x89, 'P', 'N', 'G', 13,  10, 26, 10, 0,   0, 0,
+                                        13,   'I', 'H', 'D', 'R', 0,  0,  3,  232, 0, 0,
+                                        3,    232, 8,   2,   0,   0,  0,  0,  0,   0, 0};
+  return *clathra::pictureFromPng(clathra::Bytes(std::begin(bytes), std::end(bytes)));
+}
+
 inline clathra::EditContext context() {
-  return {library(), {}, "2026-01-02"};
+  return {library(),
+          [](const std::string& path) -> clathra::Result<clathra::Picture> {
+            if (path == "none.png") return clathra::fail("There is no picture called \"none.png\".");
+            return blankPicture();
+          },
+          "2026-01-02"};
 }
 
 inline clathra::Project edited(const clathra::Project& p, const nlohmann::json& edit) {

@@ -48,22 +48,29 @@ int main(int argc, char** argv) {
   MainWindow window(session, preferences, recovery);
   const QStringList files = parser.positionalArguments();
   if (parser.isSet(demo))
-    window.openDemo();
+    window.files().openDemo();
   else if (!files.isEmpty())
-    window.openFile(QFileInfo(files.first()).absoluteFilePath());
+    window.files().openFile(QFileInfo(files.first()).absoluteFilePath());
   else if (!preferences.firstStartDone())
     window.showFirstStart();
   QTimer saver;
   if (parser.isSet(exercise)) {
-    if (!window.openFile(parser.value(exercise))) return 1;
+    window.files().openFile(parser.value(exercise));
+    session.waitUntilIdle(60'000);
+    if (!session.isOpen()) return 1;
     QObject::connect(&saver, &QTimer::timeout, [&, n = 0]() mutable {
       session.edit({{"edit", "rename"},
                     {"name", "Step " + std::to_string(QCoreApplication::applicationPid()) + "." +
                                  std::to_string(++n)}},
                    QStringLiteral("exercised saving"));
-      const bool ok = n % 3 != 1 ? recovery.writeNow() : session.save(parser.value(exercise));
-      std::printf("%d %d\n", n, ok);
-      std::fflush(stdout);
+      const auto tell = [n](bool ok) {
+        std::printf("%d %d\n", n, ok);
+        std::fflush(stdout);
+      };
+      if (n % 3 == 1)
+        session.save(parser.value(exercise), false, tell);
+      else
+        tell(recovery.writeNow());
     });
     saver.start(0);
   }

@@ -113,7 +113,8 @@ QBrush hatchBrush(const Cloth& cloth, double scale) {
     drawTile(p, cloth.hatch, kTile);
   }
   QBrush brush(colour, tile);
-  if (scale != 1) brush.setTransform(QTransform::fromScale(1 / scale, 1 / scale));  // plain textures paint much faster
+  if (scale != 1)
+    brush.setTransform(QTransform::fromScale(1 / scale, 1 / scale));  // plain textures paint much faster
   return brush;
 }
 

@@ -147,6 +147,27 @@ struct Driver {
     settle();
   }
 
+  /// Saves under a name and waits. True if the project is saved now.
+  bool saveTo(const QString& file, bool over = false) {
+    bool ok = false;
+    session->save(file, over, [&ok](bool done) { ok = done; });
+    settle();
+    return ok;
+  }
+  /// Opens a file and waits. True if a project is open that lies there.
+  bool open(const QString& file) {
+    window->files().openFile(file);
+    settle();
+    return session->isOpen() && session->path() == file;
+  }
+  /// True if the project was put away.
+  bool putAway() {
+    bool gone = false;
+    window->files().putAway([&gone] { gone = true; });
+    settle();
+    return gone;
+  }
+
   const clathra::Project& project() const { return session->project(); }
 
   clathra::Preferences preferences;

@@ -88,7 +88,7 @@ class KilledTest : public QObject {
     d.type("Count across", "6");
     const auto copies = [] { return QDir(Recovery::folder()).entryList({"*.clathra"}, QDir::Files).size(); };
     QTRY_COMPARE_WITH_TIMEOUT(copies(), 1, 10'000);
-    QVERIFY(d.session->save(folder.filePath("s.clathra")));
+    QVERIFY(d.saveTo(folder.filePath("s.clathra")));
     QTRY_COMPARE_WITH_TIMEOUT(copies(), 0, 5'000);
   }
 };

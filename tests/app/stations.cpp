@@ -108,7 +108,7 @@ class StationsTest : public QObject {
   }
   void pagesSidesAndLaysChangeTheSheets() {
     Driver d;
-    d.window->openDemo();
+    d.window->files().openDemo();
     d.window->goTo("papers");
     d.settle();
     const int a4 = d.session->figures().sheets;
@@ -133,7 +133,7 @@ class StationsTest : public QObject {
   }
   void remarksAreMendedSetAsideAndTakenUpByUndo() {
     Driver d;
-    d.window->openDemo();
+    d.window->files().openDemo();
     d.window->goTo("cut");
     d.settle();
     const int before = d.session->figures().remarks;
@@ -153,7 +153,7 @@ class StationsTest : public QObject {
   }
   void sparesAndAllowanceReachTheSum() {
     Driver d;
-    d.window->openDemo();
+    d.window->files().openDemo();
     d.window->goTo("cut");
     d.settle();
     const double before = *d.session->plan(d.project().cloths[0].id)->length;
@@ -198,7 +198,7 @@ class StationsTest : public QObject {
   }
   void mirroredCopiesNeedAMirrorLineAndAnEvenNumber() {
     Driver d;
-    d.window->openDemo();
+    d.window->files().openDemo();
     d.window->goTo("motif", "Lantern");
     d.settle();
     d.type("Copies in the picture", "6");
@@ -217,7 +217,7 @@ class StationsTest : public QObject {
   }
   void nudgesThatFollowEachOtherAreOneStep() {
     Driver d;
-    d.window->openDemo();
+    d.window->files().openDemo();
     d.window->goTo("motif", "Lantern");
     d.settle();
     auto* swatch = static_cast<MotifStation*>(d.window->station("motif"))->swatch();
@@ -252,8 +252,9 @@ class StationsTest : public QObject {
     Driver d;
     d.click("New project: Kites");
     d.answerFile(folder.filePath("Kites of mine.clathra"));
-    QVERIFY(d.window->saveAs());
-    QVERIFY(d.window->putAway());
+    d.window->files().saveAs();
+    d.settle();
+    QVERIFY(d.putAway());
     d.window->showStart();
     d.click("Open Kites of mine");
     QVERIFY(d.session->isOpen());

@@ -102,7 +102,7 @@ class ViewsTest : public QObject {
     QVERIFY2(check("help").isEmpty(), qPrintable(check("help")));
     d.window->showStart();
     QVERIFY2(check("start").isEmpty(), qPrintable(check("start")));
-    d.window->openDemo();
+    d.window->files().openDemo();
     for (const char* id : {"arrange", "papers", "cloth", "motif", "cut"}) {
       d.window->goTo(QString::fromLatin1(id));
       QVERIFY2(check(id).isEmpty(), qPrintable(check(id)));
@@ -124,7 +124,7 @@ class ViewsTest : public QObject {
   }
   void theCheckSeesAClippedLabel() {
     Driver d;
-    d.window->openDemo();
+    d.window->files().openDemo();
     d.settle();
     auto* l = new QLabel(QStringLiteral("These words are longer than their place"), d.window.get());
     l->setGeometry(100, 100, 40, 10);
@@ -133,7 +133,7 @@ class ViewsTest : public QObject {
   }
   void whatNextAndTheBeadsTellTheTruth() {
     Driver d;
-    d.window->openDemo();
+    d.window->files().openDemo();
     d.settle();
     const auto next = [&] { return nextStep(*d.session); };
     d.session->edit({{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {1, 2, 3}}}, QStringLiteral("x"));
@@ -185,28 +185,28 @@ class ViewsTest : public QObject {
     QVERIFY(bad.open(QIODevice::WriteOnly));
     bad.write("no project");
     bad.close();
-    d.answerBox("Let them go");
-    QVERIFY(!d.window->openFile(bad.fileName()));
+    QVERIFY(!d.open(bad.fileName()));
     QVERIFY(d.window->said().contains("cannot be opened"));
+    QVERIFY(sameContent(d.project(), before));  // what was open stays open
   }
   void aProjectChangedUnderneathIsNotOverwrittenUnasked() {
     const QTemporaryDir folder;
     const QString file = folder.filePath("p.clathra");
     Driver d;
     d.click("New project: Squares");
-    QVERIFY(d.session->save(file));
+    QVERIFY(d.saveTo(file));
     d.type("Count across", "5");
     QFile other(file);
     QVERIFY(other.open(QIODevice::Append));
     other.write("x");
     other.close();
-    QVERIFY(!d.session->save(file));
+    QVERIFY(!d.saveTo(file));
     QVERIFY(d.window->said().contains("changed by another program"));
-    QVERIFY(d.session->save(file));  // asked a second time it is a decision
+    QVERIFY(d.saveTo(file));  // asked a second time it is a decision
   }
   void removingAClothNamesWhatHangsOnItFirst() {
     Driver d;
-    d.window->openDemo();
+    d.window->files().openDemo();
     d.window->goTo(QStringLiteral("cloth"));
     d.click("Lantern Damask");
     d.answerBox("Keep it");

@@ -127,12 +127,13 @@ class WholePathTest : public QObject {
     // Save, reopen, same figures.
     const FiguresOf figures = figuresOf(d);
     d.answerFile(at("mine.clathra"));
-    QVERIFY(d.window->saveAs());
+    d.window->files().saveAs();
+    d.settle();
     QVERIFY(d.session->saved());
     const Project kept = d.project();
-    QVERIFY(d.window->putAway());
+    QVERIFY(d.putAway());
     d.window->showStart();
-    QVERIFY(d.window->openFile(at("mine.clathra")));
+    QVERIFY(d.open(at("mine.clathra")));
     QVERIFY(sameContent(d.project(), kept));
     QVERIFY(figuresOf(d) == figures);
     QVERIFY(d.window->said().startsWith("Last time you"));

@@ -1,5 +1,7 @@
 #include "cutting/plan.hpp"
 
+#include <numbers>
+
 #include "registry.hpp"
 #include "support.hpp"
 
@@ -20,7 +22,13 @@ struct Setup {
   double spare = 0;
   std::string direction = "none";
   std::string unit = "mm";
+  int up = -1;  ///< of the n, how many stand as the shape's outline does; -1: as they come
 };
+
+bool upright(const Piece& p, const Shape& s) {
+  const double step = 360.0 / s.symmetry.turns;
+  return std::abs(std::remainder(p.turn * 180 / std::numbers::pi, step)) < 0.1;
+}
 
 Project made(const Setup& s) {
   Project p = support::project(support::recipe(s.arrangement, s.edge, s.across, s.down, s.sides));
@@ -33,8 +41,13 @@ Project made(const Setup& s) {
                           {"direction", s.direction},
                           {"increment", 100}});
   json pieces = json::array();
-  for (std::size_t i = 0; i < p.layout->size() && static_cast<int>(pieces.size()) < s.n; ++i)
-    if (p.layout->shapes[p.layout->pieces[i].shape].name == s.shape) pieces.push_back(i + 1);
+  int up = s.up, down = s.n - s.up;
+  for (std::size_t i = 0; i < p.layout->size() && static_cast<int>(pieces.size()) < s.n; ++i) {
+    const Shape& shape = p.layout->shapes[p.layout->pieces[i].shape];
+    if (shape.name != s.shape) continue;
+    if (s.up >= 0 && (upright(p.layout->pieces[i], shape) ? up-- : down--) <= 0) continue;
+    pieces.push_back(i + 1);
+  }
   if (static_cast<int>(pieces.size()) != s.n) qFatal("not enough pieces");
   return support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"pieces", pieces}});
 }
@@ -133,14 +146,73 @@ class CuttingTest : public QObject {
     QVERIFY(handOf(strips[0].demand.patch) == -handOf(strips[1].demand.patch));
   }
   void aOneWayClothIsNotTurnedUnlessAllowed() {
-    Project p = made(
-        {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50, .direction = "one-way"});
+    Project p = made({.arrangement = "triangles",
+                      .edge = 60,
+                      .shape = "triangle60",
+                      .n = 50,
+                      .direction = "one-way",
+                      .up = 50});
     QVERIFY(!method(planOf(p), "strips").turnsOneWay);
     COMPARE_TO(method(planOf(p), "strips").lengthIfTurned, 226, 1e-6);
     p = support::edited(
         p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}, {"turnOneWay", true}});
     QVERIFY(method(planOf(p), "strips").turnsOneWay);
     COMPARE_TO(*method(planOf(p), "strips").length, 226, 1e-6);
+  }
+  void onAOneWayClothEveryPatchStandsAsItsPieceDoes() {
+    // Diamonds three to a hexagon stand three ways; each way is a demand of its own and lies in the cloth as
+    // it will lie in the top.
+    const Project p =
+        made({.arrangement = "diamonds", .edge = 40, .shape = "diamond60", .n = 60, .direction = "one-way"});
+    const CutPlan plan = planOf(p);
+    const CutMethod& m = method(plan, "strips");
+    QCOMPARE(m.strips.size(), std::size_t(3));
+    int patches = 0;
+    for (const StripGroup& g : m.strips) {
+      QVERIFY(!g.lay.alternate);
+      COMPARE_TO(g.lay.turn, 0, 1e-9);
+      patches += g.demand.patches;
+      // Some piece of the layout lies exactly so.
+      QVERIFY(std::any_of(p.layout->pieces.begin(), p.layout->pieces.end(), [&](const Piece& piece) {
+        const auto i = static_cast<std::size_t>(&piece - p.layout->pieces.data());
+        const Polygon paper = translated(g.demand.paper, piece.centre);
+        return overlapArea(paper, p.layout->outline(i)) > area(paper) - 0.5;
+      }));
+    }
+    QCOMPARE(patches, 60);
+  }
+  void cutsAreSavedWhereTheyCostNextToNoCloth() {
+    // 31 hexagons in 1000 mm: 3 strips lying (192 mm) or 3 standing (222 mm): lying is less by more than a
+    // twentieth.
+    const Setup few{.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 31, .allowance = 6};
+    COMPARE_TO(*method(planOf(made(few)), "strips").length, 192 + 25, 1e-6);
+    const CutPlan plan = planOf(made(few));
+    const StripGroup& g = method(plan, "strips").strips.front();
+    COMPARE_TO(g.height, 64, 1e-9);
+    // Sixty lie in five strips of 64 (320) or stand in four of 74 (296): a twelfth, so the cloth decides.
+    COMPARE_TO(
+        *method(planOf(made(
+                    {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 60, .allowance = 6})),
+                "strips")
+             .length,
+        296 + 25, 1e-6);
+  }
+  void motifWindowsHaveMinutesOfTheirOwn() {
+    Project p = made({.n = 20});
+    QCOMPARE(planOf(p).windowMinutes, 0.0);
+    p = support::edited(p,
+                        {{"edit", "changeCloth"},
+                         {"cloth", "C"},
+                         {"print", {{"picture", "p.png"}, {"dpi", 100}, {"along", 100}, {"across", 100}}}});
+    p = support::edited(p, {{"edit", "addMotif"},
+                            {"name", "M"},
+                            {"cloth", "C"},
+                            {"shape", "square"},
+                            {"at", {50, 50}},
+                            {"pieces", {1, 2, 3, 4}}});
+    const CutPlan plan = planOf(p);
+    COMPARE_TO(plan.windowMinutes, 4 * 2.5, 1e-9);
+    QCOMPARE(method(plan, "strips").strips.front().demand.patches, 16);
   }
   void aPatchWiderThanTheClothIsSaid() {
     const CutPlan plan = planOf(made({.n = 4, .width = 55}));
@@ -240,10 +312,40 @@ class CuttingTest : public QObject {
          "rectangles",
          337,
          0},
-        {"triangles on a one-way cloth",
-         {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50, .direction = "one-way"},
+        {"triangles on a one-way cloth, all tip up",
+         {.arrangement = "triangles",
+          .edge = 60,
+          .shape = "triangle60",
+          .n = 50,
+          .direction = "one-way",
+          .up = 50},
          "strips",
          360,
+         0},
+        {"triangles on a one-way cloth, as many tip down",
+         {.arrangement = "triangles",
+          .edge = 60,
+          .shape = "triangle60",
+          .n = 50,
+          .direction = "one-way",
+          .up = 25},
+         "strips",
+         226,
+         0},
+        {"triangles on a one-way cloth, fewer tip down",
+         {.arrangement = "triangles",
+          .edge = 60,
+          .shape = "triangle60",
+          .n = 50,
+          .direction = "one-way",
+          .up = 30},
+         "strips",
+         226,
+         0},
+        {"hexagons on a narrow cloth",
+         {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6, .width = 500},
+         "strips",
+         345,
          0},
     };
   }

@@ -102,7 +102,15 @@ class ReviewTest : public QObject {
     Project p = support::project(support::recipe("triangles", 50, 10, 6));
     p = support::edited(p,
                         {{"edit", "addCloth"}, {"name", "Reed"}, {"width", 1000}, {"direction", "one-way"}});
-    p = support::edited(p, {{"edit", "paint"}, {"cloth", "Reed"}, {"shape", "triangle60"}});
+    // Both ways up: alternately turned strips keep the print upright in every piece.
+    QVERIFY(
+        !find(remarksOf(support::edited(p, {{"edit", "paint"}, {"cloth", "Reed"}, {"shape", "triangle60"}})),
+              "one-way-turned"));
+    json tipUp = json::array();
+    for (std::size_t i = 0; i < p.layout->size(); ++i)
+      if (std::abs(p.layout->pieces[i].turn) < 1e-6) tipUp.push_back(i + 1);
+    QVERIFY(tipUp.size() > 20);
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "Reed"}, {"pieces", tipUp}});
     const auto kept = remarksOf(p);
     const Remark* r = find(kept, "one-way-turned:Reed");
     QVERIFY(r);

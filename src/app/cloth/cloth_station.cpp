@@ -131,7 +131,7 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   auto* remarks = new RemarksCard(session_, id());
   bench_ = benchOf({clothCard(), printCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
-          [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+          [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   const auto addOne = [this](const char* edit, const QString& base) {
     std::string name = base.toStdString();
     for (int n = 2; findCloth(session_.project(), name); ++n)

@@ -92,7 +92,7 @@ CutStation::CutStation(Session& session, Preferences& preferences, QObject* pare
   auto* remarks = new RemarksCard(session_, id());
   bench_ = benchOf({sum_, card_, planCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
-          [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+          [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::opened, this, [this] { chosen_ = kNoCloth; });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
   connect(&session_, &Session::resultsChanged, this, [this] { refreshIfSeen(); });
@@ -294,10 +294,13 @@ void CutStation::fillMethods() {
   if (windows > 0)
     windowsNote_->setText(
         plan()->windowLength && !cloth()->scraps
-            ? tr("%1 stand apart: %2 more, whichever way is chosen.")
+            ? tr("%1 stand apart: %2 and about %3 more, whichever way is chosen.")
                   .arg(plural(windows, tr("motif window"), tr("motif windows")),
-                       QString::fromStdString(formatReadable(*plan()->windowLength, unit())))
-            : tr("%1 stand apart.").arg(plural(windows, tr("motif window"), tr("motif windows"))));
+                       QString::fromStdString(formatReadable(*plan()->windowLength, unit())),
+                       minutesText(plan()->windowMinutes))
+            : tr("%1 stand apart: about %2 more.")
+                  .arg(plural(windows, tr("motif window"), tr("motif windows")),
+                       minutesText(plan()->windowMinutes)));
   for (const MapLabel& l : mapLabels(session_.project(), *plan())) {
     labels_->layout()->addWidget(wrapped(l.range, "head"));
     labels_->layout()->addWidget(wrapped(l.text));
@@ -317,11 +320,15 @@ void CutStation::fillSum() {
     return;
   }
   const bool scraps = cloth()->scraps;
-  sum_->setTitle(scraps
-                     ? tr("What the scraps must give")
-                     : tr("Why %1?").arg(QString::fromStdString(formatReadable(*plan()->buyLength, unit()))));
+  const double missing = plan()->shortBy.value_or(0);
+  const bool enough = plan()->onHand.value_or(0) > 0 && missing <= 1e-6;
+  const double asked = enough ? *plan()->length : *plan()->buyLength;
+  sum_->setTitle(scraps ? tr("What the scraps must give")
+                        : tr("Why %1?").arg(QString::fromStdString(formatReadable(asked, unit()))));
+  double added = 0;
   for (const SumLine& l : plan()->sum) {
-    if (l.isLength && l.value < 0.05) continue;
+    if (l.isLength && (l.value < 0.05 || added + l.value > asked + 1e-6)) continue;  // no shop, no rounding
+    added += l.isLength ? l.value : 0;
     sum_->body()->addWidget(
         sumRow(QString::fromStdString(l.what),
                l.isLength ? QString::fromStdString(formatSum(l.value, unit())) : QString::number(l.value)));
@@ -331,11 +338,8 @@ void CutStation::fillSum() {
   line->setFixedHeight(1);
   line->setStyleSheet(QStringLiteral("background: %1").arg(currentPalette().line.name()));
   sum_->body()->addWidget(line);
-  const double missing = plan()->shortBy.value_or(0);
-  const bool enough = plan()->onHand.value_or(0) > 0 && missing <= 1e-6;
-  sum_->body()->addWidget(sumRow(
-      enough ? tr("from what you have") : tr("to buy"),
-      QString::fromStdString(formatReadable(enough ? *plan()->length : *plan()->buyLength, unit())), true));
+  sum_->body()->addWidget(sumRow(enough ? tr("from what you have") : tr("to buy"),
+                                 QString::fromStdString(formatReadable(asked, unit())), true));
 }
 
 void CutStation::fillCard() {
@@ -369,9 +373,12 @@ void CutStation::saveCard() {
       QString::fromStdString(session_.project().name + ", " + clothTitle(*cloth()) + ".pdf"),
       tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
-  const auto ok = writeBytes(file.toStdString(), cutCardPdf(session_.project(), *plan()));
-  Q_EMIT said(ok ? tr("Saved the card for %1.").arg(QString::fromStdString(clothTitle(*cloth())))
-                 : QString::fromStdString(ok.error().text));
+  output([file, project = session_.project(), plan = *plan(),
+          title = QString::fromStdString(clothTitle(*cloth()))](const Progress&) -> Result<QString> {
+    if (const auto ok = writeBytes(file.toStdString(), cutCardPdf(project, plan)); !ok)
+      return tl::make_unexpected(ok.error());
+    return tr("Saved the card for %1.").arg(title);
+  });
 }
 
 std::vector<StripFigure> CutStation::figures() const {
@@ -401,8 +408,8 @@ std::vector<StripFigure> CutStation::figures() const {
                    {}});
   if (plan() && plan()->method() && plan()->method()->length) {
     out.push_back({QString::number(plan()->method()->cuts), tr("cuts"), {}, false, {}});
-    out.push_back({tr("about %1").arg(minutesText(plan()->method()->minutes)),
-                   tr("estimate for the cuts"),
+    out.push_back({tr("about %1").arg(minutesText(plan()->method()->minutes + plan()->windowMinutes)),
+                   plan()->windowMinutes > 0 ? tr("estimate, with windows") : tr("estimate for the cuts"),
                    {},
                    false,
                    tr("Counts times minutes a step; docs/calculations.md lists them.")});

@@ -48,7 +48,7 @@ MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* 
   auto* remarks = new RemarksCard(session_, id());
   bench_ = benchOf({choiceCard(), placeCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
-          [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+          [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::opened, this, [this] {
     chosen_ = session_.project().motifs.empty() ? -1 : session_.project().motifs.front().id;
   });

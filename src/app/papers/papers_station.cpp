@@ -47,7 +47,7 @@ PapersStation::PapersStation(Session& session, Preferences& preferences, QObject
   auto* remarks = new RemarksCard(session_, id());
   bench_ = benchOf({pageCard(), needs_, outputCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
-          [this] { Q_EMIT goTo(QStringLiteral("arrange"), QString()); });
+          [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
   connect(&session_, &Session::resultsChanged, this, [this] { refreshIfSeen(); });
 }
@@ -242,13 +242,12 @@ void PapersStation::savePdf() {
       picture_, tr("Save the papers as PDF"),
       QString::fromStdString(session_.project().name) + tr(" papers.pdf"), tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
-  session_.run([this, file, project = session_.project(),
-                sheets = session_.results().sheets](const Progress& progress) -> std::function<void()> {
+  output([file, project = session_.project(),
+          sheets = session_.results().sheets](const Progress& progress) -> Result<QString> {
     const auto pdf = sheetsPdf(project, *sheets, progress);
-    const Status ok = pdf ? writeBytes(file.toStdString(), *pdf) : Status(tl::make_unexpected(pdf.error()));
-    const QString words = ok ? tr("Saved %1 sheets. Print them at 100 %.").arg(sheets->sheets.size())
-                             : QString::fromStdString(ok.error().text);
-    return [this, words] { Q_EMIT said(words); };
+    if (!pdf) return tl::make_unexpected(pdf.error());
+    if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
+    return tr("Saved %1 sheets. Print them at 100 %.").arg(sheets->sheets.size());
   });
 }
 
@@ -256,29 +255,43 @@ void PapersStation::saveSvg() {
   if (!plan()) return Q_EMIT said(tr("The sheets are still being laid out; try again in a moment."));
   const QString folder = QFileDialog::getExistingDirectory(picture_, tr("Folder for the SVG sheets"));
   if (folder.isEmpty()) return;
-  for (std::size_t s = 0; s < plan()->sheets.size(); ++s) {
-    const QString file =
-        QDir(folder).filePath(QStringLiteral("papers-%1.svg").arg(s + 1, 3, 10, QLatin1Char('0')));
-    if (const auto ok = writeBytes(file.toStdString(), sheetSvg(session_.project(), *plan(), s)); !ok)
-      return Q_EMIT said(QString::fromStdString(ok.error().text));
-  }
-  Q_EMIT said(tr("Saved %1 sheets as SVG.").arg(plan()->sheets.size()));
+  output([folder, project = session_.project(),
+          sheets = session_.results().sheets](const Progress& progress) -> Result<QString> {
+    for (std::size_t s = 0; s < sheets->sheets.size(); ++s) {
+      if (progress.cancelled()) return fail("Stopped after " + std::to_string(s) + " sheets.");
+      progress.report(static_cast<double>(s) / static_cast<double>(sheets->sheets.size()));
+      const QString file =
+          QDir(folder).filePath(QStringLiteral("papers-%1.svg").arg(s + 1, 3, 10, QLatin1Char('0')));
+      if (const auto ok = writeBytes(file.toStdString(), sheetSvg(project, *sheets, s)); !ok)
+        return tl::make_unexpected(ok.error());
+    }
+    return tr("Saved %1 sheets as SVG.").arg(sheets->sheets.size());
+  });
 }
 
 void PapersStation::printSheets() {
   if (!plan()) return Q_EMIT said(tr("The sheets are still being laid out; try again in a moment."));
-  QPrinter printer(QPrinter::HighResolution);
-  printer.setFullPage(true);
-  printer.setPageSize(QPageSize(QSizeF(plan()->page.width, plan()->page.height), QPageSize::Millimeter));
-  QPrintDialog dialog(&printer, picture_);
+  const auto printer = std::make_shared<QPrinter>(QPrinter::HighResolution);
+  printer->setFullPage(true);
+  printer->setPageSize(QPageSize(QSizeF(plan()->page.width, plan()->page.height), QPageSize::Millimeter));
+  QPrintDialog dialog(printer.get(), picture_);
   if (dialog.exec() != QDialog::Accepted) return;
-  QPainter painter(&printer);
-  for (std::size_t s = 0; s < plan()->sheets.size(); ++s) {
-    if (s > 0) printer.newPage();
-    painter.resetTransform();
-    painter.scale(printer.logicalDpiX() / 25.4, printer.logicalDpiY() / 25.4);
-    paintSheet(painter, session_.project(), *plan(), s, {});
-  }
+  output([printer, project = session_.project(),
+          sheets = session_.results().sheets](const Progress& progress) -> Result<QString> {
+    QPainter painter(printer.get());
+    for (std::size_t s = 0; s < sheets->sheets.size(); ++s) {
+      if (progress.cancelled()) {
+        printer->abort();
+        return fail(kCancelled);
+      }
+      progress.report(static_cast<double>(s) / static_cast<double>(sheets->sheets.size()));
+      if (s > 0 && !printer->newPage()) return fail("The printer took no further page.");
+      painter.resetTransform();
+      painter.scale(printer->logicalDpiX() / 25.4, printer->logicalDpiY() / 25.4);
+      paintSheet(painter, project, *sheets, s, {});
+    }
+    return tr("Sent %1 sheets to the printer.").arg(sheets->sheets.size());
+  });
 }
 
 std::vector<StripFigure> PapersStation::figures() const {

@@ -77,7 +77,7 @@ void Recovery::writeLater() {
           std::filesystem::remove(target);  // saved or closed meanwhile: the copy is not wanted
         return written;
       },
-      [this](Status written) {
+      [this](const Status& written) {
         tell(written);
         if (written) writeNote();
       });
@@ -127,6 +127,7 @@ std::vector<Leftover> Recovery::leftovers() const {
   }
   std::sort(found.begin(), found.end(), [](const auto& a, const auto& b) { return a.first > b.first; });
   std::vector<Leftover> out;
+  out.reserve(found.size());
   for (auto& [when, l] : found) out.push_back(l);
   return out;
 }

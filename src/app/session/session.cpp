@@ -21,6 +21,15 @@ bool laysOut(const nlohmann::json& edit) {
   return name == "setEdge" || name == "setCounts" || name == "setSides" || name == "setArrangement";
 }
 
+/// Does the edit read a picture from a file?
+bool readsPicture(const nlohmann::json& edit, const Project& project) {
+  const auto print = edit.find("print");
+  if (print == edit.end() || !print->is_object()) return false;
+  const auto picture = print->find("picture");
+  return picture != print->end() && picture->is_string() &&
+         !project.pictures.contains(picture->get<std::string>());
+}
+
 Results workOut(const Project& project, std::shared_ptr<const Geometry> geometry,
                 std::shared_ptr<const SheetPlan> sheets, const Progress& progress) {
   Results out;
@@ -65,6 +74,7 @@ Session::~Session() {
   other_.cancel();
   background_.cancel();
   heavy_.cancel();
+  opening_.cancel();
   QThreadPool::globalInstance()->waitForDone();
 }
 
@@ -77,10 +87,32 @@ EditContext Session::context() const {
           QDate::currentDate().toString(Qt::ISODate).toStdString()};
 }
 
-void Session::begin(Project project, const QString& path, bool saved) {
+void Session::make(std::function<Result<Project>()> work,
+                   std::function<void(Result<Project>, Derived)> then) {
+  makeWith(opening_, std::move(work), std::move(then));
+}
+
+void Session::makeWith(Latest<Made>& worker, std::function<Result<Project>()> work,
+                       std::function<void(Result<Project>, Derived)> then) {
+  worker.start(
+      this,
+      [work = std::move(work)](const Progress&) -> Made {
+        auto made = work();
+        Derived derived;
+        if (made) derived = derive(*made);
+        return {std::move(made), std::move(derived)};
+      },
+      [this, then = std::move(then)](Made done) {
+        Q_EMIT busyChanged();
+        then(std::move(done.first), std::move(done.second));
+      });
+  Q_EMIT busyChanged();
+}
+
+void Session::begin(Project project, const QString& path, bool saved, std::optional<Derived> known) {
   background_.cancel();
   heavy_.cancel();
-  const Derived derived = derive(project);
+  const Derived derived = known ? std::move(*known) : derive(project);
   lastDone_ = QString::fromStdString(project.lastDone);
   path_ = path;
   stamp_ = path.isEmpty() ? QString() : QString::fromStdString(fileStamp(path.toStdString()));
@@ -109,8 +141,9 @@ void Session::close() {
 bool Session::edit(const nlohmann::json& edit, const QString& label, const QString& merge) {
   if (!isOpen()) return false;
   if (heavy_.running()) heavy_.cancel();
-  const bool heavy = laysOut(edit) && (static_cast<std::int64_t>(project().layout->size()) > kHeavyPieces ||
-                                       edit.value("edit", std::string()) != "setSides");
+  const bool heavy = readsPicture(edit, project()) ||
+                     (laysOut(edit) && (static_cast<std::int64_t>(project().layout->size()) > kHeavyPieces ||
+                                        edit.value("edit", std::string()) != "setSides"));
   if (!heavy) {
     auto next = applyEdit(project(), edit, context());
     if (!next) {
@@ -123,22 +156,14 @@ bool Session::edit(const nlohmann::json& edit, const QString& label, const QStri
     return true;
   }
   // The counts decide how long it takes; they are checked before anything is laid out.
-  heavy_.start(
-      this,
-      [project = project(), edit, ctx = context()](const Progress&) -> std::pair<Result<Project>, Derived> {
-        auto next = applyEdit(project, edit, ctx);
-        Derived derived;
-        if (next) derived = derive(*next);
-        return {std::move(next), std::move(derived)};
-      },
-      [this, label, merge](std::pair<Result<Project>, Derived> done) {
-        Q_EMIT busyChanged();
-        if (done.first)
-          take(std::move(*done.first), label, merge, std::move(done.second));
+  makeWith(
+      heavy_, [project = project(), edit, ctx = context()] { return applyEdit(project, edit, ctx); },
+      [this, label, merge](Result<Project> next, Derived derived) {
+        if (next)
+          take(std::move(*next), label, merge, std::move(derived));
         else
-          Q_EMIT refused(QString::fromStdString(done.first.error().text));
+          Q_EMIT refused(QString::fromStdString(next.error().text));
       });
-  Q_EMIT busyChanged();
   return true;
 }
 
@@ -180,19 +205,33 @@ void Session::seal() {
 }
 
 void Session::undo() {
-  if (!canUndo()) return;
-  heavy_.cancel();
-  const Project before = project();
-  history_->undo();
-  show(before, before.layout == project().layout ? Derived{geometry_, index_} : derive(project()));
+  if (canUndo()) step(true);
 }
 
 void Session::redo() {
-  if (!canRedo()) return;
+  if (canRedo()) step(false);
+}
+
+/// The step is made once what follows from its layout is at hand, so that all parts always agree.
+void Session::step(bool back) {
   heavy_.cancel();
-  const Project before = project();
-  history_->redo();
-  show(before, before.layout == project().layout ? Derived{geometry_, index_} : derive(project()));
+  const Project& target = back ? history_->before() : history_->after();
+  withDerived(target, [this, back](Derived derived) {
+    const Project before = project();
+    if (back)
+      history_->undo();
+    else
+      history_->redo();
+    show(before, std::move(derived));
+  });
+}
+
+void Session::withDerived(const Project& wanted, std::function<void(Derived)> then) {
+  if (wanted.layout == project().layout) return then({geometry_, index_});
+  if (static_cast<std::int64_t>(wanted.layout->size()) <= kHeavyPieces) return then(derive(wanted));
+  makeWith(
+      heavy_, [wanted]() -> Result<Project> { return wanted; },
+      [then = std::move(then)](const Result<Project>&, Derived derived) { then(std::move(derived)); });
 }
 
 QString Session::undoLabel() const {
@@ -249,25 +288,48 @@ bool Session::changedUnderneath(const QString& path) const {
          QString::fromStdString(fileStamp(path.toStdString())) != stamp_;
 }
 
-bool Session::save(const QString& path, bool over) {
-  if (!isOpen()) return false;
-  if (!over && changedUnderneath(path)) {
+void Session::save(const QString& path, bool over, std::function<void(bool)> then) {
+  if (!isOpen()) return;
+  saves_.push_back({path, over, std::move(then)});
+  if (!writing_) saveNext();
+}
+
+void Session::saveNext() {
+  if (saves_.empty()) return;
+  const Save save = std::move(saves_.front());
+  saves_.pop_front();
+  if (!save.over && changedUnderneath(save.path)) {
+    stamp_.clear();  // the second attempt is a decision
     Q_EMIT refused(tr("\"%1\" was changed by another program since it was opened. Save under another name, "
                       "or save again to replace it.")
-                       .arg(QFileInfo(path).fileName()));
-    stamp_.clear();  // the second attempt is a decision
-    return false;
+                       .arg(QFileInfo(save.path).fileName()));
+    if (save.then) save.then(false);
+    return saveNext();
   }
-  const auto ok = saveProject(fs_, project(), path.toStdString());
-  if (!ok) {
+  writing_ = true;
+  saving_ = Progress();
+  // Unlike other work a save always answers: once it has begun to write, it is either done or failed.
+  QThreadPool::globalInstance()->start([this, save, progress = saving_, project = project()] {
+    const Status ok = saveProject(fs_, project, save.path.toStdString(), progress);
+    QMetaObject::invokeMethod(
+        this, [this, save, project, ok] { saveDone(save, project, ok); }, Qt::QueuedConnection);
+  });
+  Q_EMIT busyChanged();
+}
+
+void Session::saveDone(const Save& save, Project written, const Status& ok) {
+  writing_ = false;
+  Q_EMIT busyChanged();
+  if (ok) {
+    path_ = save.path;
+    stamp_ = QString::fromStdString(fileStamp(save.path.toStdString()));
+    savedSteps_ = std::move(written);
+    Q_EMIT savedChanged();
+  } else {
     Q_EMIT refused(QString::fromStdString(ok.error().text));
-    return false;
   }
-  path_ = path;
-  stamp_ = QString::fromStdString(fileStamp(path.toStdString()));
-  savedSteps_ = project();
-  Q_EMIT savedChanged();
-  return true;
+  if (save.then) save.then(ok.has_value());
+  saveNext();
 }
 
 void Session::rememberPlace(const QString& station, const QString& done) {
@@ -289,15 +351,19 @@ void Session::run(std::function<std::function<void()>(const Progress&)> work) {
 }
 
 std::optional<Progress> Session::busy() const {
+  if (writing_) return saving_;
   if (other_.running()) return other_.progress();
   if (heavy_.running()) return heavy_.progress();
+  if (opening_.running()) return opening_.progress();
   if (background_.running()) return background_.progress();
   return std::nullopt;
 }
 
 void Session::cancelWork() {
+  saving_.cancel();
   other_.cancel();
   heavy_.cancel();
+  opening_.cancel();
   background_.cancel();
   Q_EMIT busyChanged();
 }

@@ -2,6 +2,7 @@
 #pragma once
 #include <QObject>
 #include <QString>
+#include <deque>
 #include <map>
 #include <memory>
 #include <nlohmann/json.hpp>
@@ -55,8 +56,18 @@ class Session : public QObject {
   bool isOpen() const { return history_.has_value(); }
   const Project& project() const { return history_->now(); }
 
-  /// Begins with a project: new, opened or recovered. `path` is empty for one that was never saved.
-  void begin(Project project, const QString& path, bool saved);
+  /// What follows from a layout and is dear to make.
+  struct Derived {
+    std::shared_ptr<const Geometry> geometry;
+    std::shared_ptr<const PieceIndex> index;
+  };
+  static Derived derive(const Project& project);
+
+  /// Begins with a project: new, opened or recovered. `path` is empty for one that was never saved; `derived`
+  /// belongs to its layout where it was made already.
+  void begin(Project project, const QString& path, bool saved, std::optional<Derived> derived = {});
+  /// Makes a project off this thread; `then` gets it, with what follows from it, on this one.
+  void make(std::function<Result<Project>()> work, std::function<void(Result<Project>, Derived)> then);
   void close();
 
   /// Makes one edit; a refusal is told by refused(). Edits that lay out many pieces run off this thread.
@@ -81,8 +92,9 @@ class Session : public QObject {
 
   QString path() const { return path_; }
   bool saved() const { return savedSteps_ && isOpen() && sameContent(*savedSteps_, project()); }
-  /// Writes to `path`. False with refused() told if it failed or the file changed underneath (unless `over`).
-  bool save(const QString& path, bool over = false);
+  /// Writes to `path` off this thread; `then` is told whether it went well. If it failed, or the file changed
+  /// underneath (unless `over`), refused() has told why.
+  void save(const QString& path, bool over = false, std::function<void(bool)> then = {});
   bool changedUnderneath(const QString& path) const;
   void rememberPlace(const QString& station, const QString& done);
   QString lastDone() const { return lastDone_; }
@@ -105,12 +117,19 @@ class Session : public QObject {
   void opened();
 
  private:
-  struct Derived {
-    std::shared_ptr<const Geometry> geometry;
-    std::shared_ptr<const PieceIndex> index;
+  struct Save {
+    QString path;
+    bool over = false;
+    std::function<void(bool)> then;
   };
-  static Derived derive(const Project& project);
   EditContext context() const;
+  void step(bool back);
+  using Made = std::pair<Result<Project>, Derived>;
+  void makeWith(Latest<Made>& worker, std::function<Result<Project>()> work,
+                std::function<void(Result<Project>, Derived)> then);
+  void withDerived(const Project& project, std::function<void(Derived)> then);
+  void saveNext();
+  void saveDone(const Save& save, Project written, const Status& ok);
   void take(Project next, const QString& label, const QString& merge, Derived derived);
   void show(const Project& before, Derived derived);
   void work();
@@ -130,7 +149,11 @@ class Session : public QObject {
   std::optional<Project> savedSteps_;
   Latest<Results> background_;
   Latest<std::function<void()>> other_;
-  Latest<std::pair<Result<Project>, Derived>> heavy_;
+  Latest<Made> heavy_;      ///< edits and steps of this project
+  Latest<Made> opening_;    ///< another project
+  std::deque<Save> saves_;  ///< the first is being written; none is ever dropped
+  Progress saving_;
+  bool writing_ = false;
 };
 
 /// The cloth needed and to buy over all plans, mm.

@@ -1,12 +1,8 @@
 #include "app/window/main_window.hpp"
 
 #include <QCloseEvent>
-#include <QFileDialog>
-#include <QFileInfo>
 #include <QHBoxLayout>
-#include <QInputDialog>
 #include <QMenu>
-#include <QMessageBox>
 #include <QShortcut>
 
 #include "app/arrange/arrange_station.hpp"
@@ -17,9 +13,6 @@
 #include "app/start/first_start.hpp"
 #include "app/start/start_page.hpp"
 #include "app/theme/theme.hpp"
-#include "draw/exporter.hpp"
-#include "project/demo.hpp"
-#include "project/file.hpp"
 
 namespace clathra {
 
@@ -28,7 +21,10 @@ constexpr int kBusyAfter = 150;  // ms: shorter work shows no bar
 }
 
 MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& recovery)
-    : session_(session), preferences_(preferences), recovery_(recovery) {
+    : session_(session),
+      preferences_(preferences),
+      recovery_(recovery),
+      files_(session, preferences, recovery, *this) {
   setWindowTitle(QStringLiteral("Clathra"));
   setMinimumSize(760, 560);
   resize(1280, 800);
@@ -47,11 +43,11 @@ void MainWindow::build() {
   pages_ = new QStackedWidget;
   pages_->setObjectName(QStringLiteral("pages"));
   start_ = new StartPage(session_.library(), preferences_);
-  connect(start_, &StartPage::newAsked, this, &MainWindow::newProject);
-  connect(start_, &StartPage::openAsked, this, &MainWindow::open);
-  connect(start_, &StartPage::openFileAsked, this, [this](const QString& f) { openFile(f); });
-  connect(start_, &StartPage::demoAsked, this, &MainWindow::openDemo);
-  connect(start_, &StartPage::recoverAsked, this, &MainWindow::recover);
+  connect(start_, &StartPage::newAsked, &files_, &ProjectFiles::begin);
+  connect(start_, &StartPage::openAsked, &files_, &ProjectFiles::open);
+  connect(start_, &StartPage::openFileAsked, &files_, &ProjectFiles::openFile);
+  connect(start_, &StartPage::demoAsked, &files_, &ProjectFiles::openDemo);
+  connect(start_, &StartPage::recoverAsked, &files_, &ProjectFiles::recover);
   connect(start_, &StartPage::helpAsked, this, &MainWindow::showHelp);
   connect(start_, &StartPage::discardAsked, this, [this](const Leftover& l) {
     Recovery::discard(l);
@@ -191,20 +187,18 @@ void MainWindow::makeStations() {
                new CutStation(session_, preferences_, this)};
   for (Station* s : stations_) {
     connect(s, &Station::said, this, &MainWindow::say);
-    connect(s, &Station::goTo, this, [this](const QString& id, const QString& about) { goTo(id, about); });
+    connect(s, &Station::goTo, this, &MainWindow::goTo);
   }
 }
 
 void MainWindow::addMenu(QPushButton* b) {
   auto* menu = new QMenu(b);
-  menu->addAction(tr("Start page"), this, [this] {
-    if (putAway()) showStart();
-  });
-  menu->addAction(tr("Open …"), this, &MainWindow::open);
-  menu->addAction(tr("Save"), this, &MainWindow::save);
-  menu->addAction(tr("Save as …"), this, &MainWindow::saveAs);
-  menu->addAction(tr("Name the project …"), this, &MainWindow::rename);
-  menu->addAction(tr("Export the layout …"), this, &MainWindow::exportLayout);
+  menu->addAction(tr("Start page"), this, [this] { files_.putAway([this] { showStart(); }); });
+  menu->addAction(tr("Open …"), &files_, &ProjectFiles::open);
+  menu->addAction(tr("Save"), this, [this] { files_.save(); });
+  menu->addAction(tr("Save as …"), this, [this] { files_.saveAs(); });
+  menu->addAction(tr("Name the project …"), &files_, &ProjectFiles::rename);
+  menu->addAction(tr("Export the layout …"), &files_, &ProjectFiles::exportLayout);
   menu->addSeparator();
   menu->addAction(preferences_.evening() ? tr("Day colours") : tr("Evening colours"), this, [this] {
     preferences_.setEvening(!preferences_.evening());
@@ -228,12 +222,10 @@ void MainWindow::addShortcuts() {
   key(QKeySequence::Undo, [this] { session_.undo(); });
   key(QKeySequence(tr("Ctrl+Shift+Z")), [this] { session_.redo(); });
   key(QKeySequence(tr("Ctrl+Y")), [this] { session_.redo(); });
-  key(QKeySequence::Save, [this] { save(); });
-  key(QKeySequence(tr("Ctrl+Shift+S")), [this] { saveAs(); });
-  key(QKeySequence::Open, [this] { open(); });
-  key(QKeySequence::New, [this] {
-    if (putAway()) showStart();
-  });
+  key(QKeySequence::Save, [this] { files_.save(); });
+  key(QKeySequence(tr("Ctrl+Shift+S")), [this] { files_.saveAs(); });
+  key(QKeySequence::Open, [this] { files_.open(); });
+  key(QKeySequence::New, [this] { files_.putAway([this] { showStart(); }); });
   key(QKeySequence(Qt::Key_F1), [this] { showHelp(); });
   key(QKeySequence(Qt::Key_F6), [this] { toggleBench(); });
   for (int i = 0; i < 5; ++i)
@@ -248,6 +240,8 @@ void MainWindow::connectSession() {
   connect(&session_, &Session::savedChanged, this, &MainWindow::refreshBar);
   connect(&session_, &Session::refused, this, &MainWindow::say);
   connect(&recovery_, &Recovery::failed, this, &MainWindow::say);
+  connect(&files_, &ProjectFiles::said, this, &MainWindow::say);
+  connect(&files_, &ProjectFiles::begun, this, &MainWindow::showBegun);
   connect(&session_, &Session::busyChanged, this, [this] {
     if (!session_.busy()) {
       busyTimer_.stop();
@@ -416,148 +410,21 @@ void MainWindow::showHelp() {
   pages_->setCurrentWidget(help_);
 }
 
-void MainWindow::begin(Project project, const QString& path, bool saved) {
-  const QString station = QString::fromStdString(project.lastStation),
-                last = QString::fromStdString(project.lastDone);
+void MainWindow::showBegun(bool leftEarlier) {
+  const QString station = QString::fromStdString(session_.project().lastStation), last = session_.lastDone();
   message_box_->hide();
-  session_.begin(std::move(project), path, saved);
   pages_->setCurrentWidget(work_);
   layOutForSize();
   seat(0);
-  if (!station.isEmpty() && saved) goTo(station);
-  if (!last.isEmpty() && saved && !path.isEmpty()) say(tr("Last time you %1.").arg(last));
-}
-
-void MainWindow::newProject(const QString& id) {
-  if (!putAway()) return;
-  const auto arrangement = session_.library().find(id.toStdString());
-  if (!arrangement) return say(QString::fromStdString(arrangement.error().text));
-  Recipe recipe;
-  recipe.arrangement = id.toStdString();
-  recipe.edge = preferences_.unit() == Unit::Inch ? Length::wholeInches(1) : Length::millimetres(25);
-  recipe.across = 8;
-  recipe.down = 8;
-  recipe.rings = 3;
-  auto project = newProject_(recipe, QString::fromStdString((*arrangement)->name));
-  if (!project) return say(QString::fromStdString(project.error().text));
-  begin(std::move(*project), {}, false);
-}
-
-Result<Project> MainWindow::newProject_(const Recipe& recipe, const QString& name) {
-  auto project = clathra::newProject(session_.library(), recipe, name.toStdString());
-  if (!project) return project;
-  project->settings.unit = preferences_.unit();
-  project->settings.page = preferences_.page().toStdString();
-  project->settings.allowance =
-      preferences_.unit() == Unit::Inch ? Length::sixtyFourths(16) : Length::millimetres(7);
-  return project;
-}
-
-bool MainWindow::openFile(const QString& file) {
-  if (!putAway()) return false;
-  auto project = openProject(file.toStdString());
-  if (!project) {
-    say(QString::fromStdString(project.error().text));
-    return false;
-  }
-  preferences_.addRecent(file);
-  begin(std::move(*project), file, true);
-  return true;
-}
-
-void MainWindow::openDemo() {
-  if (!putAway()) return;
-  auto project = demoProject(session_.library(), "saltmarsh");
-  if (!project) return say(QString::fromStdString(project.error().text));
-  begin(std::move(*project), {}, true);
-}
-
-void MainWindow::recover(const Leftover& leftover) {
-  if (!putAway()) return;
-  auto project = openProject(leftover.file.toStdString());
-  if (!project) return say(QString::fromStdString(project.error().text));
-  begin(std::move(*project), leftover.original, false);
-  recovery_.writeNow();
-  Recovery::discard(leftover);
-  say(tr("This is the copy that was kept. Save it to make it yours."));
-}
-
-void MainWindow::open() {
-  const QString file =
-      QFileDialog::getOpenFileName(this, tr("Open a project"), {}, tr("Clathra projects (*.clathra)"));
-  if (!file.isEmpty()) openFile(file);
-}
-
-bool MainWindow::save() {
-  if (!session_.isOpen()) return false;
-  if (session_.path().isEmpty()) return saveAs();
-  const bool ok = session_.save(session_.path());
-  if (ok) say(tr("Saved."));
-  return ok;
-}
-
-bool MainWindow::saveAs() {
-  if (!session_.isOpen()) return false;
-  QString file = QFileDialog::getSaveFileName(
-      this, tr("Save the project"),
-      session_.path().isEmpty() ? QString::fromStdString(session_.project().name) + QStringLiteral(".clathra")
-                                : session_.path(),
-      tr("Clathra projects (*.clathra)"));
-  if (file.isEmpty()) return false;
-  if (QFileInfo(file).suffix().isEmpty()) file += QStringLiteral(".clathra");
-  if (!session_.save(file, true)) return false;
-  preferences_.addRecent(file);
-  say(tr("Saved."));
-  return true;
-}
-
-bool MainWindow::putAway() {
-  if (!session_.isOpen()) return true;
-  // What is still being typed is an edit like any other: it is made before the question is asked.
-  if (QWidget* field = focusWidget()) field->clearFocus();
-  if (!session_.saved() && session_.canUndo()) {
-    QMessageBox ask(this);
-    ask.setText(
-        tr("\"%1\" has changes that are not saved.").arg(QString::fromStdString(session_.project().name)));
-    auto* keep = ask.addButton(tr("Save them"), QMessageBox::AcceptRole);
-    auto* drop = ask.addButton(tr("Let them go"), QMessageBox::DestructiveRole);
-    ask.addButton(tr("Stay here"), QMessageBox::RejectRole);
-    ask.exec();
-    if (ask.clickedButton() == keep) {
-      if (!save()) return false;
-    } else if (ask.clickedButton() != drop) {
-      return false;
-    }
-  }
-  recovery_.forget();
-  session_.close();
-  return true;
-}
-
-void MainWindow::rename() {
-  if (!session_.isOpen()) return;
-  bool ok = false;
-  const QString name = QInputDialog::getText(this, tr("Name the project"), tr("Its name"), QLineEdit::Normal,
-                                             QString::fromStdString(session_.project().name), &ok);
-  if (ok)
-    session_.edit({{"edit", "rename"}, {"name", name.trimmed().toStdString()}}, tr("named the project"));
-}
-
-void MainWindow::exportLayout() {
-  if (!session_.isOpen()) return;
-  const QString file = QFileDialog::getSaveFileName(
-      this, tr("Export the layout"), QString::fromStdString(session_.project().name) + QStringLiteral(".pdf"),
-      tr("PDF (*.pdf);;SVG (*.svg);;PNG (*.png);;Tally as CSV (*.csv);;GeoJSON (*.geojson)"));
-  if (file.isEmpty()) return;
-  const auto ok = exportProject(session_.project(), file.toStdString());
-  say(ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : QString::fromStdString(ok.error().text));
+  if (!leftEarlier) return;
+  if (!station.isEmpty()) goTo(station);
+  if (!last.isEmpty() && !session_.path().isEmpty()) say(tr("Last time you %1.").arg(last));
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-  if (putAway())
-    event->accept();
-  else
-    event->ignore();
+  if (!session_.isOpen()) return event->accept();
+  event->ignore();  // until the project is put away
+  files_.putAway([this] { QTimer::singleShot(0, this, &QWidget::close); });
 }
 
 }  // namespace clathra

@@ -14,6 +14,7 @@
 #include "app/widgets/rail.hpp"
 #include "app/widgets/tally_strip.hpp"
 #include "app/window/next_step.hpp"
+#include "app/window/project_files.hpp"
 #include "app/window/station.hpp"
 
 namespace clathra {
@@ -26,17 +27,12 @@ class MainWindow : public QMainWindow {
   MainWindow(Session& session, Preferences& preferences, Recovery& recovery);
   ~MainWindow() override;
 
-  bool openFile(const QString& file);
-  void openDemo();
+  ProjectFiles& files() { return files_; }
   void showStart();
   void showFirstStart();
   void showHelp();
   void goTo(const QString& station, const QString& about = {}, const std::vector<std::uint32_t>& pieces = {});
   Station* station(const QString& id) const;
-  bool save();
-  bool saveAs();
-  /// Asks about unsaved work; false if the user wants to stay.
-  bool putAway();
   void say(const QString& sentence);
   QString said() const { return message_->text(); }
   /// Rebuilds everything in the present theme.
@@ -61,18 +57,13 @@ class MainWindow : public QMainWindow {
   void seat(int index);
   void layOutForSize();
   void toggleBench();
-  void newProject(const QString& arrangement);
-  Result<Project> newProject_(const Recipe& recipe, const QString& name);
-  void open();
-  void rename();
-  void exportLayout();
-  void recover(const Leftover& leftover);
-  void begin(Project project, const QString& path, bool saved);
+  void showBegun(bool leftEarlier);
   void showBusy();
 
   Session& session_;
   Preferences& preferences_;
   Recovery& recovery_;
+  ProjectFiles files_;
   QStackedWidget* pages_ = nullptr;
   StartPage* start_ = nullptr;
   QGridLayout* bar_ = nullptr;

@@ -62,7 +62,7 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   camera.shoot("safety");
   window.showStart();
   camera.shoot("start");
-  window.openDemo();
+  window.files().openDemo();
   for (const char* id : {"arrange", "papers", "cloth", "motif", "cut"}) {
     window.goTo(QString::fromLatin1(id));
     if (auto* arrange = qobject_cast<ArrangeStation*>(window.station(QString::fromLatin1(id))))

@@ -9,6 +9,14 @@
 
 namespace clathra {
 
+void Station::output(std::function<Result<QString>(const Progress&)> work) {
+  session_.run([this, work = std::move(work)](const Progress& progress) -> std::function<void()> {
+    const auto done = work(progress);
+    const QString words = done ? *done : QString::fromStdString(done.error().text);
+    return [this, words] { Q_EMIT said(words); };
+  });
+}
+
 QWidget* benchOf(const std::vector<QWidget*>& cards) {
   auto* scroll = new QScrollArea;
   scroll->setWidgetResizable(true);

@@ -1,6 +1,7 @@
 // What the window knows of a station: a picture, a bench, figures for the strip, how far it is settled.
 #pragma once
 #include <QWidget>
+#include <functional>
 #include <vector>
 
 #include "app/session/preferences.hpp"
@@ -35,7 +36,7 @@ class Station : public QObject {
  Q_SIGNALS:
   void figuresChanged();
   void said(const QString& sentence);  ///< a calm message
-  void goTo(const QString& station, const QString& about);
+  void goTo(const QString& station, const QString& about, const std::vector<std::uint32_t>& pieces = {});
 
  protected:
   /// Fills picture and bench from the project.
@@ -45,6 +46,8 @@ class Station : public QObject {
     stale_ = true;
     if (session_.isOpen() && (picture()->isVisible() || bench()->isVisible())) freshen();
   }
+  /// Writes something off the interface thread; the sentence it gives is said afterwards.
+  void output(std::function<Result<QString>(const Progress&)> work);
   Unit unit() const { return session_.project().settings.unit; }
   Session& session_;
   Preferences& preferences_;

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <numbers>
+#include <tuple>
 
 #include "cutting/times.hpp"
 #include "shape/allowance.hpp"
@@ -45,6 +47,33 @@ Result<WindowPart> windowPart(const Project& project, const Cloth& cloth, MotifC
   part.length = set.length - start;
   part.windows = std::move(set.windows);
   return part;
+}
+
+constexpr int kDegrees = 360;
+
+/// How a piece stands in the layout against its upright shape, in whole degrees; ways that its symmetry makes
+/// equal are one.
+int standing(const Piece& piece, const Shape& shape) {
+  const double step = static_cast<double>(kDegrees) / std::max(1, shape.symmetry.turns);
+  const double turn = std::fmod(piece.turn * 180 / std::numbers::pi, step);
+  const int whole = static_cast<int>(std::lround(turn < -0.5 ? turn + step : turn));
+  return whole >= std::lround(step) ? 0 : whole;
+}
+
+int opposite(int turn, const Shape& shape) {
+  const int step =
+      static_cast<int>(std::lround(static_cast<double>(kDegrees) / std::max(1, shape.symmetry.turns)));
+  return (turn + kDegrees / 2) % step;
+}
+
+PatchDemand demandFor(const Project& project, const Cloth& cloth, const Shape& shape, int hand, int turn) {
+  PatchDemand d;
+  d.hand = hand;
+  d.paper = placed(shape.outline, turn * std::numbers::pi / 180, hand < 0, {});
+  d.patch = allowanceOutline(d.paper, allowanceOf(project, cloth));
+  d.title = shape.title;
+  if (turn != 0) d.title += ", standing turned by " + std::to_string(turn) + "°";
+  return d;
 }
 
 /// Can the windows' block and the strips be cut from the lengths on hand? First fit, longest first; what is
@@ -118,22 +147,46 @@ std::string counted(int n, const std::string& title) {
   return std::to_string(n) + " " + plural;
 }
 
-std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth) {
+std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth, bool keepUpright) {
   const Layout& layout = *project.layout;
   const auto windows = windowPieces(project, cloth);
-  std::map<std::pair<std::uint16_t, int>, int> counts;
-  for (std::size_t i = 0; i < layout.size(); ++i)
-    if (project.painting[i] == cloth.id && !windows[i])
-      ++counts[{layout.pieces[i].shape, layout.pieces[i].hand}];
+  std::map<std::tuple<std::uint16_t, int, int>, int> counts;
+  for (std::size_t i = 0; i < layout.size(); ++i) {
+    if (project.painting[i] != cloth.id || windows[i]) continue;
+    const Piece& p = layout.pieces[i];
+    ++counts[{p.shape, p.hand, keepUpright ? standing(p, layout.shapes[p.shape]) : 0}];
+  }
   std::vector<PatchDemand> out;
-  for (const auto& [key, n] : counts) {
-    const Shape& shape = layout.shapes[key.first];
-    PatchDemand d{key.first, key.second, n, 0, placed(shape.outline, 0, key.second < 0, {}), {}, shape.title};
-    d.patches = static_cast<int>(std::ceil(n * (1 + project.settings.sparePercent / 100) - 1e-9));
-    d.patch = allowanceOutline(d.paper, allowanceOf(project, cloth));
-    out.push_back(std::move(d));
+  while (!counts.empty()) {
+    const auto [key, n] = *counts.begin();
+    const auto [shape, hand, turn] = key;
+    counts.erase(counts.begin());
+    const PatchDemand demand = demandFor(project, cloth, layout.shapes[shape], hand, turn);
+    // The same piece standing the other way up: as many as there are of both go in pairs.
+    const auto other =
+        keepUpright ? counts.find({shape, hand, opposite(turn, layout.shapes[shape])}) : counts.end();
+    const int pairs = other == counts.end() ? 0 : std::min(n, other->second);
+    const auto add = [&](PatchDemand d, int pieces, bool inPairs) {
+      if (pieces == 0) return;
+      d.shape = shape;
+      d.pieces = pieces;
+      d.inPairs = inPairs;
+      d.patches = static_cast<int>(std::ceil(pieces * (1 + project.settings.sparePercent / 100) - 1e-9));
+      if (inPairs) d.patches += d.patches % 2;
+      out.push_back(std::move(d));
+    };
+    add(demand, 2 * pairs, true);
+    add(demand, n - pairs, false);
+    if (pairs == 0) continue;
+    add(demandFor(project, cloth, layout.shapes[shape], hand, std::get<2>(other->first)),
+        other->second - pairs, false);
+    counts.erase(other);
   }
   return out;
+}
+
+std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth) {
+  return demandsOf(project, cloth, cloth.direction == Direction::OneWay && !cloth.turnOneWay);
 }
 
 Result<CutPlan> cutPlan(const Project& project, ClothId id, const Progress& progress) {
@@ -154,6 +207,7 @@ Result<CutPlan> cutPlan(const Project& project, ClothId id, const Progress& prog
     windowsKnown = windowsKnown && (part->length.has_value() || cloth->scraps);
     at += part->length.value_or(0);
     plan.pieces += part->copies;
+    plan.windowMinutes += part->copies * kMinutesPerWindow;
     plan.windows.push_back(std::move(*part));
   }
   if (windowsKnown) plan.windowLength = at;

@@ -27,6 +27,9 @@ struct PatchDemand {
   int patches = 0;       ///< pieces and spares
   Polygon paper, patch;  ///< upright, about the centroid, FRONT as cut from the right side of the cloth
   std::string title;
+  /// On a one-way cloth: every second piece stands the other way up in the layout, so that an alternately
+  /// turned strip keeps the print upright in all of them. `pieces` and `patches` are even then.
+  bool inPairs = false;
 };
 
 /// Patches cut from equal strips across the width.
@@ -86,6 +89,7 @@ struct CutPlan {
   std::optional<double> windowLength;
   std::vector<SumLine> sum;  ///< of the whole
   int pieces = 0;
+  double windowMinutes = 0;       ///< an estimate, beside the method's
   std::optional<double> onHand;   ///< mm, all lengths together
   std::optional<double> shortBy;  ///< mm that are missing, 0 if the lengths on hand do
 
@@ -95,7 +99,10 @@ struct CutPlan {
 /// Errors: no such cloth, cancelled.
 [[nodiscard]] Result<CutPlan> cutPlan(const Project& project, ClothId cloth, const Progress& progress = {});
 
-/// What the cloth is asked for without windows, in the order of the layout's shapes.
+/// What the cloth is asked for without windows, in the order of the layout's shapes. With `keepUpright` (a
+/// one-way cloth that may not be turned) patches stand as their pieces do in the layout, one demand for each
+/// way they stand.
+std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth, bool keepUpright);
 std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth);
 
 /// Worked out one by one; one file each. `mayTurn`: copies may lie upside down.

@@ -21,6 +21,7 @@ int crossCuts(const PatchDemand& demand, const StripLay& lay, int copies) {
 }
 
 std::vector<StripLay> laysFor(const Cloth& cloth, const PatchDemand& demand, bool turn) {
+  if (demand.inPairs) return {stripLay(demand.patch, 0, true)};
   if (cloth.direction == Direction::None) return stripLays(demand.patch, true);
   // Print and stripe run along the upright piece: no quarter turns, and half turns only where they do not
   // show.
@@ -29,29 +30,41 @@ std::vector<StripLay> laysFor(const Cloth& cloth, const PatchDemand& demand, boo
   return lays;
 }
 
-/// The lay that takes the least cloth, fewest crossing cuts between equals; perStrip is 0 if none fits the
-/// width.
+int crossCuts(const StripGroup& g) {
+  const int last = g.demand.patches - (g.strips - 1) * g.perStrip;
+  return crossCuts(g.demand, g.lay, g.perStrip) * (g.strips - 1) + crossCuts(g.demand, g.lay, last);
+}
+
+double lengthOf(const StripGroup& g) {
+  return g.strips * g.height;
+}
+
+/// More cloth than this share is not spent to save cuts, see docs/calculations.md ("Cutting").
+constexpr double kClothForCuts = 0.05;
+
+/// The lay with the fewest cuts among those that take next to the least cloth; perStrip is 0 if none fits
+/// the width.
 StripGroup bestGroup(const Cloth& cloth, const PatchDemand& demand, bool turn, Unit unit) {
-  StripGroup best;
-  best.demand = demand;
+  std::vector<StripGroup> groups;
   double least = 1e300;
   for (const StripLay& lay : laysFor(cloth, demand, turn)) {
     const int per = static_cast<int>(lay.fitting(cloth.width->mm()));
     if (per == 0) continue;
     const int strips = (demand.patches + per - 1) / per;
-    const double height = roundedToRuler(lay.height, unit);
-    const double length = strips * height;
-    const bool fewer = std::abs(length - least) < 1e-6 && per > best.perStrip;
-    if (length > least - 1e-6 && !fewer) continue;
-    least = length;
-    best = {demand, lay, per, strips, height};
+    groups.push_back({demand, lay, per, strips, roundedToRuler(lay.height, unit)});
+    least = std::min(least, lengthOf(groups.back()));
   }
-  return best;
+  std::erase_if(groups,
+                [&](const StripGroup& g) { return lengthOf(g) > least * (1 + kClothForCuts) + 1e-6; });
+  if (groups.empty()) return {demand, {}, 0, 0, 0};
+  const auto effort = [](const StripGroup& g) { return std::pair(g.strips + crossCuts(g), lengthOf(g)); };
+  return *std::min_element(groups.begin(), groups.end(),
+                           [&](const StripGroup& a, const StripGroup& b) { return effort(a) < effort(b); });
 }
 
 double lengthOf(const std::vector<StripGroup>& groups) {
   double sum = 0;
-  for (const StripGroup& g : groups) sum += g.strips * g.height;
+  for (const StripGroup& g : groups) sum += lengthOf(g);
   return sum;
 }
 
@@ -68,9 +81,10 @@ void addSum(CutMethod& m, const StripGroup& g, const Project& project) {
   if (g.demand.patches != g.demand.pieces)
     m.sum.push_back({"with " + formatNumber(project.settings.sparePercent, 1) + " % spare",
                      static_cast<double>(g.demand.patches), false});
+  // As it stands, not rounded to a fraction: the ruler's line comes in the next line of the sum.
   m.sum.push_back({std::to_string(g.perStrip) + " from a strip: " + counted(g.strips, "strip") + " of " +
-                       formatReadable(g.lay.height, unit) +
-                       (unit == Unit::Inch ? " (" + formatNumber(g.lay.height, 1) + " mm)" : ""),
+                       (unit == Unit::Inch ? formatNumber(g.lay.height / 25.4, 2) + " in"
+                                           : formatNumber(g.lay.height, 1) + " mm"),
                    g.strips * g.lay.height, true});
   if (const double rounded = g.strips * (g.height - g.lay.height); rounded > 1e-6)
     m.sum.push_back({"strips rounded up to the ruler's lines", rounded, true});
@@ -90,6 +104,8 @@ void addSteps(CutMethod& m, const StripGroup& g, Unit unit) {
   std::string from = g.strips == 1 ? "From it cut " + counted(last, g.demand.title)
                                    : "From each cut " + counted(g.perStrip, g.demand.title);
   if (g.lay.alternate) from += ", every second one turned upside down";
+  if (g.demand.inPairs && g.strips > 1 && g.perStrip % 2 != 0)
+    from += "; begin every second strip with an upside-down one, so that there are as many of either";
   if (g.strips > 1 && last != g.perStrip) from += "; from the last one " + std::to_string(last);
   m.steps.push_back(from + ".");
 }
@@ -114,19 +130,18 @@ CutMethod stripsMethod(const Project& project, const Cloth& cloth, const std::ve
       return m;
     }
   if (oneWay)
-    m.lengthIfTurned = lengthOf(groupsFor(cloth, demands, true, unit)) + (demands.empty() ? 0 : kSquaringUp);
+    m.lengthIfTurned = lengthOf(groupsFor(cloth, demandsOf(project, cloth, false), true, unit)) +
+                       (demands.empty() ? 0 : kSquaringUp);
   m.steps.push_back("Press the cloth and square up one cut end.");
   double patchArea = 0;
   int strips = 0, crossing = 0;
   for (const StripGroup& g : m.strips) {
-    m.turnsOneWay = m.turnsOneWay || (oneWay && g.lay.alternate);
+    m.turnsOneWay = m.turnsOneWay || (oneWay && g.lay.alternate && !g.demand.inPairs);
     addSum(m, g, project);
     addSteps(m, g, unit);
     patchArea += g.demand.patches * area(g.demand.patch);
     strips += g.strips;
-    const int full = crossCuts(g.demand, g.lay, g.perStrip),
-              last = g.demand.patches - (g.strips - 1) * g.perStrip;
-    crossing += full * (g.strips - 1) + crossCuts(g.demand, g.lay, last);
+    crossing += crossCuts(g);
   }
   if (!demands.empty()) m.sum.push_back({"squaring up, one cut end", kSquaringUp, true});
   m.length = lengthOf(m.strips) + (demands.empty() ? 0 : kSquaringUp);

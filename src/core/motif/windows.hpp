@@ -63,8 +63,8 @@ class WindowField {
   };
   struct Spot {
     Point at;
-    std::size_t coset;
-    double top, bottom;
+    std::size_t coset = 0;
+    double top = 0, bottom = 0;
   };
   std::vector<Spot> spotsIn(double width, double from, double to, Point mark) const;
   WindowSet choose(std::vector<Spot> spots, int wanted, const Progress& progress) const;

@@ -312,10 +312,13 @@ Result<Project> openProject(const std::filesystem::path& path) {
   return project;
 }
 
-Status saveProject(FileSystem& fs, const Project& project, const std::filesystem::path& path) {
+Status saveProject(FileSystem& fs, const Project& project, const std::filesystem::path& path,
+                   const Progress& progress) {
   const auto bytes = serialize(project);
   if (!bytes)
     return fail("\"" + path.filename().string() + "\" could not be saved: " + bytes.error().text + ".");
+  if (progress.cancelled())
+    return fail("Saving was stopped; \"" + path.filename().string() + "\" is as it was.");
   const auto written = writeWhole(fs, path, std::as_bytes(std::span(*bytes)));
   if (written) removeAbandoned(path);
   return written;

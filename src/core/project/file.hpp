@@ -5,6 +5,7 @@
 #include <string>
 #include <string_view>
 
+#include "progress.hpp"
 #include "project/filesystem.hpp"
 #include "project/project.hpp"
 
@@ -19,8 +20,10 @@ inline constexpr int kFileVersion = 1;
 
 /// Reads a project file. Errors: one sentence with the file's name.
 [[nodiscard]] Result<Project> openProject(const std::filesystem::path& path);
-/// Writes it whole or not at all; see writeWhole.
-[[nodiscard]] Status saveProject(FileSystem& fs, const Project& project, const std::filesystem::path& path);
+/// Writes it whole or not at all; see writeWhole. Errors: as writeWhole; cancelled, before anything is
+/// written.
+[[nodiscard]] Status saveProject(FileSystem& fs, const Project& project, const std::filesystem::path& path,
+                                 const Progress& progress = {});
 
 /// Size and time of a file, to notice that another program changed it. Empty when there is no file.
 std::string fileStamp(const std::filesystem::path& path);

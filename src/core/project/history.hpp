@@ -23,6 +23,9 @@ class History {
 
   bool canUndo() const { return at_ > 0; }
   bool canRedo() const { return at_ + 1 < states_.size(); }
+  /// The values that undo and redo would bring; only where canUndo() and canRedo().
+  const Project& before() const { return states_[at_ - 1].project; }
+  const Project& after() const { return states_[at_ + 1].project; }
   bool undo();
   bool redo();
   std::string undoLabel() const { return canUndo() ? states_[at_].label : std::string(); }

@@ -25,8 +25,8 @@ struct StripLay {
   double lengthFor(std::size_t copies) const;     ///< along the strip
 };
 
-/// All lays of a convex outline with an edge level or plumb (equal ones once), straight and, if `mayTurn`, alternately
-/// turned.
+/// All lays of a convex outline with an edge level or plumb (equal ones once), straight and, if `mayTurn`,
+/// alternately turned.
 std::vector<StripLay> stripLays(PolygonView outline, bool mayTurn);
 /// A lay for one given turn.
 StripLay stripLay(PolygonView outline, double turn, bool alternate);

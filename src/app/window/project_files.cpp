@@ -1,0 +1,159 @@
+#include "app/window/project_files.hpp"
+
+#include <QApplication>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QInputDialog>
+#include <QMessageBox>
+#include <QPushButton>
+
+#include "draw/exporter.hpp"
+#include "project/demo.hpp"
+#include "project/file.hpp"
+
+namespace clathra {
+
+ProjectFiles::ProjectFiles(Session& session, Preferences& preferences, Recovery& recovery, QWidget& window)
+    : session_(session), preferences_(preferences), recovery_(recovery), window_(window) {}
+
+void ProjectFiles::start(Project project, const QString& path, bool saved,
+                         std::optional<Session::Derived> derived) {
+  session_.begin(std::move(project), path, saved, std::move(derived));
+  Q_EMIT begun(saved);
+}
+
+void ProjectFiles::begin(const QString& id) {
+  putAway([this, id] {
+    const auto arrangement = session_.library().find(id.toStdString());
+    if (!arrangement) return Q_EMIT said(QString::fromStdString(arrangement.error().text));
+    const bool inches = preferences_.unit() == Unit::Inch;
+    Recipe recipe;
+    recipe.arrangement = id.toStdString();
+    recipe.edge = inches ? Length::wholeInches(1) : Length::millimetres(25);
+    recipe.across = recipe.down = 8;
+    recipe.rings = 3;
+    auto project = newProject(session_.library(), recipe, (*arrangement)->name);
+    if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
+    project->settings.unit = preferences_.unit();
+    project->settings.page = preferences_.page().toStdString();
+    project->settings.allowance = inches ? Length::sixtyFourths(16) : Length::millimetres(7);
+    start(std::move(*project), {}, false);
+  });
+}
+
+void ProjectFiles::open() {
+  const QString file =
+      QFileDialog::getOpenFileName(&window_, tr("Open a project"), {}, tr("Clathra projects (*.clathra)"));
+  if (!file.isEmpty()) openFile(file);
+}
+
+/// Read first: what cannot be opened puts nothing away.
+void ProjectFiles::read(const QString& file, std::function<void(Project, Session::Derived)> then) {
+  session_.make([file] { return openProject(file.toStdString()); },
+                [this, then = std::move(then)](Result<Project> project, Session::Derived derived) {
+                  if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
+                  putAway([then, project = std::move(*project), derived] { then(project, derived); });
+                });
+}
+
+void ProjectFiles::openFile(const QString& file) {
+  read(file, [this, file](Project project, Session::Derived derived) {
+    preferences_.addRecent(file);
+    start(std::move(project), file, true, std::move(derived));
+  });
+}
+
+void ProjectFiles::openDemo() {
+  putAway([this] {
+    auto project = demoProject(session_.library(), "saltmarsh");
+    if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
+    start(std::move(*project), {}, true);
+  });
+}
+
+void ProjectFiles::recover(const Leftover& leftover) {
+  read(leftover.file, [this, leftover](Project project, Session::Derived derived) {
+    start(std::move(project), leftover.original, false, std::move(derived));
+    // The copy stays until one of this run's own has taken its place.
+    if (recovery_.writeNow()) Recovery::discard(leftover);
+    Q_EMIT said(tr("This is the copy that was kept. Save it to make it yours."));
+  });
+}
+
+void ProjectFiles::writeTo(const QString& file, bool over, std::function<void()> then) {
+  session_.save(file, over, [this, file, then = std::move(then)](bool ok) {
+    if (!ok) return;
+    preferences_.addRecent(file);
+    Q_EMIT said(tr("Saved."));
+    if (then) then();
+  });
+}
+
+void ProjectFiles::save(std::function<void()> then) {
+  if (!session_.isOpen()) return;
+  if (session_.path().isEmpty()) return saveAs(std::move(then));
+  writeTo(session_.path(), false, std::move(then));
+}
+
+void ProjectFiles::saveAs(std::function<void()> then) {
+  if (!session_.isOpen()) return;
+  QString file = QFileDialog::getSaveFileName(
+      &window_, tr("Save the project"),
+      session_.path().isEmpty() ? QString::fromStdString(session_.project().name) + QStringLiteral(".clathra")
+                                : session_.path(),
+      tr("Clathra projects (*.clathra)"));
+  if (file.isEmpty()) return;
+  if (QFileInfo(file).suffix().isEmpty()) file += QStringLiteral(".clathra");
+  writeTo(file, true, std::move(then));
+}
+
+void ProjectFiles::letGo(const std::function<void()>& then) {
+  recovery_.forget();
+  session_.close();
+  then();
+}
+
+void ProjectFiles::putAway(std::function<void()> then) {
+  if (!session_.isOpen()) return then();
+  // What is still being typed is an edit like any other: it is made before the question is asked.
+  if (QWidget* field = window_.focusWidget()) field->clearFocus();
+  if (session_.saved() || !session_.canUndo()) return letGo(then);
+  QMessageBox ask(&window_);
+  ask.setText(
+      tr("\"%1\" has changes that are not saved.").arg(QString::fromStdString(session_.project().name)));
+  auto* keep = ask.addButton(tr("Save them"), QMessageBox::AcceptRole);
+  auto* drop = ask.addButton(tr("Let them go"), QMessageBox::DestructiveRole);
+  ask.addButton(tr("Stay here"), QMessageBox::RejectRole);
+  ask.exec();
+  if (ask.clickedButton() == keep)
+    save([this, then = std::move(then)] { letGo(then); });
+  else if (ask.clickedButton() == drop)
+    letGo(then);
+}
+
+void ProjectFiles::rename() {
+  if (!session_.isOpen()) return;
+  bool ok = false;
+  const QString name =
+      QInputDialog::getText(&window_, tr("Name the project"), tr("Its name"), QLineEdit::Normal,
+                            QString::fromStdString(session_.project().name), &ok);
+  if (ok)
+    session_.edit({{"edit", "rename"}, {"name", name.trimmed().toStdString()}}, tr("named the project"));
+}
+
+void ProjectFiles::exportLayout() {
+  if (!session_.isOpen()) return;
+  const QString file = QFileDialog::getSaveFileName(
+      &window_, tr("Export the layout"),
+      QString::fromStdString(session_.project().name) + QStringLiteral(".pdf"),
+      tr("PDF (*.pdf);;SVG (*.svg);;PNG (*.png);;Tally as CSV (*.csv);;GeoJSON (*.geojson)"));
+  if (file.isEmpty()) return;
+  session_.run([this, file, project = session_.project()](const Progress&) -> std::function<void()> {
+    const auto ok = exportProject(project, file.toStdString());
+    const QString words =
+        ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : QString::fromStdString(ok.error().text);
+    return [this, words] { Q_EMIT said(words); };
+  });
+}
+
+}  // namespace clathra
