@@ -17,7 +17,8 @@ void quiet(QtMsgType type, const QMessageLogContext&, const QString& text) {
 
 }  // namespace
 
-int main(int argc, char** argv) {
+// An exception here is a fault of the program and ends it with its message.
+int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   using namespace clathra::cli;
   // Pages and pictures are drawn without a screen.
   setenv("QT_QPA_PLATFORM", "offscreen", 1);

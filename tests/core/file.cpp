@@ -6,6 +6,7 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+#include "faulty_file_system.hpp"
 #include "project/archive.hpp"
 #include "project/demo.hpp"
 #include "registry.hpp"
@@ -13,6 +14,7 @@
 
 using namespace clathra;
 using nlohmann::json;
+using support::FaultyFileSystem;
 
 namespace {
 
@@ -44,34 +46,6 @@ std::string with(const std::string& part, const std::function<void(json&)>& chan
   entries[part] = j.dump();
   return *pack(entries);
 }
-
-/// Fails the n-th call of any kind; counts calls.
-class FaultyFileSystem : public FileSystem {
- public:
-  int failAt = -1, calls = 0;
-  int code = -EIO;
-  bool shortWrites = false;
-  bool fails() { return ++calls == failAt; }
-  int openNew(const std::string& path) override { return fails() ? code : realFileSystem().openNew(path); }
-  long write(int fd, std::span<const std::byte> data) override {
-    if (fails()) return code;
-    return realFileSystem().write(
-        fd, shortWrites ? data.subspan(0, std::min<std::size_t>(data.size(), 1000)) : data);
-  }
-  int sync(int fd) override { return fails() ? code : realFileSystem().sync(fd); }
-  int close(int fd) override {
-    const bool bad = fails();
-    const int closed = realFileSystem().close(fd);
-    return bad ? code : closed;
-  }
-  int rename(const std::string& from, const std::string& to) override {
-    return fails() ? code : realFileSystem().rename(from, to);
-  }
-  int syncFolder(const std::string& folder) override {
-    return fails() ? code : realFileSystem().syncFolder(folder);
-  }
-  void remove(const std::string& path) override { realFileSystem().remove(path); }
-};
 
 }  // namespace
 

@@ -14,7 +14,8 @@ namespace clathra {
 /// directions.
 struct PieceKey {
   std::int32_t col = 0, row = 0, part = 0;
-  friend auto operator<=>(const PieceKey&, const PieceKey&) = default;
+  friend auto operator<=>(const PieceKey&,
+                          const PieceKey&) = default;  // NOLINT(modernize-use-nullptr): a slip of the check
 };
 
 /// One paper's shape. The hands of a chiral shape share one Shape; each piece says which hand it is.

@@ -21,7 +21,7 @@ PieceIndex::PieceIndex(const Layout& layout) {
     for (std::uint32_t i = 0; i < boxes_.size(); ++i) {
       const Cells c = cellsOf(boxes_[i]);
       for (int y = c.top; y <= c.bottom; ++y)
-        for (int x = c.left; x <= c.right; ++x) visit(static_cast<std::size_t>(y * columns_ + x), i);
+        for (int x = c.left; x <= c.right; ++x) visit(cellAt(x, y), i);
     }
   };
   each([&](std::size_t cell, std::uint32_t) { ++first_[cell + 1]; });
@@ -54,7 +54,7 @@ std::vector<std::uint32_t> PieceIndex::within(const Box& w) const {
   const Cells c = cellsOf(w);
   for (int y = c.top; y <= c.bottom; ++y)
     for (int x = c.left; x <= c.right; ++x) {
-      const auto cell = static_cast<std::size_t>(y * columns_ + x);
+      const auto cell = cellAt(x, y);
       for (std::size_t k = first_[cell]; k < first_[cell + 1]; ++k) {
         const Box& b = boxes_[pieces_[k]];
         if (b.left <= w.right && b.right >= w.left && b.top <= w.bottom && b.bottom >= w.top)

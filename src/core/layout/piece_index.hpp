@@ -26,6 +26,9 @@ class PieceIndex {
     int left, right, top, bottom;
   };
   Cells cellsOf(const Box& b) const;
+  std::size_t cellAt(int x, int y) const {
+    return static_cast<std::size_t>(y) * static_cast<std::size_t>(columns_) + static_cast<std::size_t>(x);
+  }
 
   Box all_;
   double cell_ = 1;

@@ -28,7 +28,8 @@ class Length {
   constexpr double mm() const { return static_cast<double>(nm_) * 1e-6; }
   constexpr double inches() const { return static_cast<double>(nm_) / (64.0 * kNmPerSixtyFourth); }
 
-  friend constexpr auto operator<=>(Length, Length) = default;
+  friend constexpr auto operator<=>(Length,
+                                    Length) = default;  // NOLINT(modernize-use-nullptr): a slip of the check
   friend constexpr Length operator+(Length a, Length b) { return Length(a.nm_ + b.nm_); }
   friend constexpr Length operator-(Length a, Length b) { return Length(a.nm_ - b.nm_); }
   friend constexpr Length operator*(std::int64_t n, Length a) { return Length(n * a.nm_); }

@@ -178,7 +178,8 @@ class Planner {
     for (std::size_t i = 0; i < rest.count(); ++i) {
       const std::size_t column = i % rest.perRow;
       const double turn = rest.lay.turn + (rest.lay.alternate && column % 2 ? 3.14159265358979323846 : 0);
-      const Point by = at + Point{0, static_cast<double>(i / rest.perRow) * rest.lay.height};
+      const std::size_t row = i / rest.perRow;
+      const Point by = at + Point{0, static_cast<double>(row) * rest.lay.height};
       PageFill::Copy copy{translated(copies[column], by), turn};
       if (!isConvex(outline))
         copy.outline =

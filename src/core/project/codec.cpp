@@ -55,6 +55,7 @@ const std::vector<std::string>& repeatNames() {
 const std::vector<std::string>& hatchNames() {
   static const std::vector<std::string> names = [] {
     std::vector<std::string> all;
+    all.reserve(kHatches);
     for (int i = 0; i < kHatches; ++i) all.push_back(hatchName(static_cast<Hatch>(i)));
     return all;
   }();

@@ -17,7 +17,7 @@ class History {
   void push(Project next, std::string label, std::string merge = {});
   /// Puts a value in place of the present one without making a step: for what is no edit, like the open
   /// station.
-  void replaceNow(Project now) { states_[at_].project = std::move(now); }
+  void replaceNow(const Project& now) { states_[at_].project = now; }
   /// Ends merging, so that the next step stands by itself.
   void seal();
 
