@@ -29,11 +29,15 @@ void addReview(CLI::App& app, Outcome& outcome);
 void addCheck(CLI::App& app, Outcome& outcome);
 void addExport(CLI::App& app, Outcome& outcome);
 void addPrints(CLI::App& app, Outcome& outcome);
+void addSubdivide(CLI::App& app, Outcome& outcome);
+void addFit(CLI::App& app, Outcome& outcome);
 void addUnbuilt(CLI::App& app, Outcome& outcome, const char* name, const char* does);
 
 void print(const nlohmann::json& j);
 void printLine(const std::string& text);
 
+/// Errors: no such sides.
+[[nodiscard]] Result<Sides> sidesOf(const std::string& name);
 nlohmann::json tallyJson(const Project& project);
 nlohmann::json optional(const std::optional<double>& value);
 

@@ -99,7 +99,7 @@ json methodJson(const CutMethod& m) {
           {"length", optional(m.length)},
           {"cuts", m.length ? json(m.cuts) : json(nullptr)},
           {"minutes", m.length ? json(m.minutes) : json(nullptr)},
-          {"utilisation", m.length ? json(m.utilisation) : json(nullptr)},
+          {"utilisation", m.length && *m.length > 0 ? json(m.utilisation) : json(nullptr)},
           {"sum", sum},
           {"steps", m.steps},
           {"why_not", m.length ? json(nullptr) : json(m.why)}};

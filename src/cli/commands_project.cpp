@@ -55,12 +55,9 @@ Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
   r.across = rosette ? 1 : o.across;
   r.down = rosette ? 1 : o.down;
   r.rings = std::max(0, o.rings);
-  if (o.sides == "edge-pieces")
-    r.sides = Sides::EdgePieces;
-  else if (o.sides == "slice")
-    r.sides = Sides::Slice;
-  else if (o.sides != "outline")
-    return fail("--sides is \"" + o.sides + "\"; it can be outline, edge-pieces or slice.");
+  const auto sides = sidesOf(o.sides);
+  if (!sides) return tl::make_unexpected(sides.error());
+  r.sides = *sides;
   return r;
 }
 

@@ -41,8 +41,8 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addCheck(app, outcome);
   addExport(app, outcome);
   addPrints(app, outcome);
-  addUnbuilt(app, outcome, "subdivide", "Fillings of a hexagon");
-  addUnbuilt(app, outcome, "fit", "Counts and edges for a wanted size");
+  addSubdivide(app, outcome);
+  addFit(app, outcome);
   addUnbuilt(app, outcome, "pack", "Packs outlines on cloth");
   addUnbuilt(app, outcome, "repeat", "Finds a print's repeat");
   addUnbuilt(app, outcome, "sew", "Plans the stitching");

@@ -2,33 +2,14 @@
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
-#include <QProcess>
 #include <QTemporaryDir>
 
+#include "command_line.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 
-namespace {
-
-struct Ran {
-  int code = -1;
-  QByteArray out, err;
-  QJsonDocument json() const { return QJsonDocument::fromJson(out); }
-};
-
-Ran run(const QStringList& args) {
-  QProcess p;
-  QProcessEnvironment env = QProcessEnvironment::systemEnvironment();
-  env.remove("DISPLAY");
-  env.remove("QT_QPA_PLATFORM");
-  p.setProcessEnvironment(env);
-  p.start(CLATHRA_BINARIES "/clathra-cli", args);
-  p.waitForFinished(120'000);
-  return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -1, p.readAllStandardOutput(),
-          p.readAllStandardError()};
-}
-
-}  // namespace
+using support::Ran;
+using support::run;
 
 class CommandsTest : public QObject {
   Q_OBJECT
@@ -184,7 +165,7 @@ class CommandsTest : public QObject {
     row({"demo", "none", "-o", "/tmp/clathra-never.clathra"});
     for (const char* command : {"tally", "pieces", "cut", "motif", "review", "check"})
       row({command, "/nowhere/x.clathra"});
-    for (const char* command : {"subdivide", "fit", "pack", "repeat", "sew"}) row({command});
+    for (const char* command : {"pack", "repeat", "sew"}) row({command});
   }
   void badInputEndsWithOneSentenceAndOne() {
     QFETCH(QStringList, args);
