@@ -221,11 +221,12 @@ void paintArrangement(QPainter& painter, const Arrangement& arrangement, const Q
   Recipe recipe;
   recipe.arrangement = arrangement.id;
   recipe.edge = Length::millimetres(10);
-  recipe.rings = 2;
+  recipe.rings = std::min(arrangement.fold > 0 ? 4 : 2, arrangement.mostRings());
   // Enough cells to fill the picture; it is clipped.
-  const double cells = std::sqrt(std::abs(cross(arrangement.a, arrangement.b)));
-  recipe.across = std::clamp(static_cast<int>(9 / cells / (length(arrangement.a) / cells)), 3, 18);
-  recipe.down = std::clamp(static_cast<int>(7 / cells / (length(arrangement.b) / cells)), 2, 12);
+  if (arrangement.kind == ArrangementKind::Field) {
+    recipe.across = std::clamp(static_cast<int>(9 / length(arrangement.a)), 3, 18);
+    recipe.down = std::clamp(static_cast<int>(7 / length(arrangement.b)), 2, 12);
+  }
   const auto layout = buildLayout(arrangement, recipe);
   if (!layout) return;
   painter.save();

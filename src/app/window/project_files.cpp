@@ -31,7 +31,7 @@ void ProjectFiles::begin(const QString& id) {
     recipe.arrangement = id.toStdString();
     recipe.edge = inches ? Length::wholeInches(1) : Length::millimetres(25);
     recipe.across = recipe.down = 8;
-    recipe.rings = 3;
+    recipe.rings = std::min(3, (*arrangement)->mostRings());
     auto project = newProject(session_.library(), recipe, (*arrangement)->name);
     if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
     project->settings.unit = preferences_.unit();

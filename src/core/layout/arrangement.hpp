@@ -32,8 +32,12 @@ struct Arrangement {
   Point a, b;          ///< steps from column to column and row to row, for an edge of 1
   double stagger = 0;  ///< how far every second row is moved to the right
   int period = 1;      ///< of onCol and onRow
+  int fold = 0;        ///< rosettes of diamonds only: how many turned copies; no cell then
   std::vector<CellPart> cell;
   std::vector<SideLines> upright, level;  ///< natural side lines
+
+  /// How many rings can be laid round the middle: rosettes of diamonds close after a few.
+  int mostRings() const;
 };
 
 /// What a layout was made from. Changing it keeps the painting of all pieces whose keys survive.

@@ -15,6 +15,7 @@ namespace {
 using nlohmann::json;
 
 constexpr std::size_t kMostCellParts = 400;
+constexpr int kLeastFold = 5, kMostFold = 48;
 constexpr std::uintmax_t kMostFileBytes = 1'000'000;
 
 Result<double> number(const json& j) {
@@ -91,6 +92,13 @@ Result<Arrangement> read(const json& j) {
   if (kind != "field" && kind != "rosette")
     return fail("kind is \"" + kind + "\"; it can be field or rosette");
   out.kind = kind == "rosette" ? ArrangementKind::Rosette : ArrangementKind::Field;
+  if (j.contains("fold")) {
+    out.fold = j["fold"].get<int>();
+    if (out.kind != ArrangementKind::Rosette || out.fold < kLeastFold || out.fold > kMostFold)
+      return fail("fold is for rosettes and goes from " + std::to_string(kLeastFold) + " to " +
+                  std::to_string(kMostFold));
+    return out;
+  }
   const auto a = point(j.at("a")), b = point(j.at("b"));
   if (!a || !b) return fail("the steps a and b need two numbers each");
   out.a = *a;

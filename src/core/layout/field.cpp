@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <numbers>
 
 #include "layout/arrangement.hpp"
 #include "layout/seams.hpp"
@@ -51,6 +52,26 @@ void forEachRosettePart(const Arrangement& arr, int rings, Visit visit) {
       }
 }
 
+/// Ring k of a rosette of diamonds: from the sum of k - 1 directions that follow each other, along the one
+/// before them and the one after them. Its angle at the middle's side is k whole turns by the fold.
+std::vector<Placed> diamondRings(int fold, int rings, double edge) {
+  const auto direction = [&](int i) {
+    const double a = 2 * std::numbers::pi * (i % fold) / fold;
+    return Point{edge * std::sin(a), -edge * std::cos(a)};
+  };
+  std::vector<Placed> out;
+  for (int k = 1; k <= rings + 1; ++k)
+    for (int i = 0; i < fold; ++i) {
+      Point inner;
+      for (int j = i + 1; j < i + k; ++j) inner = inner + direction(j);
+      const Point a = direction(i), b = direction(i + k);
+      out.push_back({{inner, inner + a, inner + a + b, inner + b},
+                     PieceKey{i, k, 0},
+                     static_cast<std::uint32_t>(k - 1)});
+    }
+  return out;
+}
+
 template <class Visit>
 void forEachPart(const Arrangement& arr, const Recipe& recipe, Visit visit) {
   if (arr.kind == ArrangementKind::Rosette)
@@ -60,8 +81,9 @@ void forEachPart(const Arrangement& arr, const Recipe& recipe, Visit visit) {
 }
 
 std::vector<Placed> placeAll(const Arrangement& arr, const Recipe& recipe) {
-  std::vector<Placed> out;
   const double e = recipe.edge.mm();
+  if (arr.fold > 0) return diamondRings(arr.fold, recipe.rings, e);
+  std::vector<Placed> out;
   forEachPart(arr, recipe, [&](PieceKey key, Point origin, std::uint32_t ring) {
     Polygon outline = translated(arr.cell[static_cast<std::size_t>(key.part)].outline, origin);
     for (Point& p : outline) p = e * p;
@@ -164,6 +186,9 @@ Status checkRecipe(const Arrangement& arr, const Recipe& recipe) {
   const bool rosette = arr.kind == ArrangementKind::Rosette;
   if (rosette && (recipe.rings < 0 || recipe.rings > kMostCount))
     return fail("The rings are " + std::to_string(recipe.rings) + "; count 0 or more.");
+  if (rosette && recipe.rings > arr.mostRings())
+    return fail("This rosette closes after " + std::to_string(arr.mostRings()) + " rings; " +
+                std::to_string(recipe.rings) + " are too many.");
   if (!rosette &&
       (recipe.across < 1 || recipe.down < 1 || recipe.across > kMostCount || recipe.down > kMostCount))
     return fail("The counts are " + std::to_string(recipe.across) + " across and " +
@@ -178,9 +203,15 @@ Status checkRecipe(const Arrangement& arr, const Recipe& recipe) {
 
 }  // namespace
 
+int Arrangement::mostRings() const {
+  // The diamonds of ring k have an angle of k / fold of a turn, which must stay under half a turn.
+  return fold > 0 ? (fold - 1) / 2 - 1 : kMostCount;
+}
+
 std::int64_t countPieces(const Arrangement& arr, const Recipe& recipe) {
   if (arr.kind == ArrangementKind::Rosette) {
     const auto k = static_cast<std::int64_t>(recipe.rings);
+    if (arr.fold > 0) return (k + 1) * arr.fold;
     return (1 + 3 * k * (k + 1)) * static_cast<std::int64_t>(arr.cell.size());
   }
   std::int64_t n = 0;
