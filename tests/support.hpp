@@ -27,9 +27,14 @@ inline clathra::Recipe recipe(const std::string& id, double edge, int across, in
   r.down = down;
   r.rings = across;
   r.sides = sides;
-  // A rosette of diamonds closes after a few rings and keeps its outline.
+  // A layout by hand begins with a piece. A rosette of diamonds closes after a few rings and keeps its
+  // outline.
   if (const auto found = library().find(id); found && (*found)->fold > 0) {
     r.rings = std::min(r.rings, (*found)->mostRings());
+    r.sides = clathra::Sides::Outline;
+  }
+  if (id == clathra::kOwnArrangement) {
+    r.hand = clathra::ownRecipe("hexagon", r.edge)->hand;
     r.sides = clathra::Sides::Outline;
   }
   return r;

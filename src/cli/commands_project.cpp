@@ -29,11 +29,15 @@ std::string today() {
 }
 
 json arrangementJson(const Arrangement& a) {
-  const bool rosette = a.kind == ArrangementKind::Rosette;
+  const bool rosette = a.kind == ArrangementKind::Rosette, own = a.kind == ArrangementKind::Own;
   return {{"id", a.id},
           {"name", a.name},
-          {"kind", rosette ? "rosette" : "field"},
-          {"parameters", rosette ? json({"edge", "rings"}) : json({"edge", "across", "down"})},
+          {"kind", own       ? "block"
+                   : rosette ? "rosette"
+                             : "field"},
+          {"parameters", own       ? json({"edge"})
+                         : rosette ? json({"edge", "rings"})
+                                   : json({"edge", "across", "down"})},
           {"edge_of", a.edgeOf},
           {"counts", a.counts}};
 }
@@ -51,9 +55,10 @@ Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
   r.edge = *edge;
   const bool rosette = arrangement.kind == ArrangementKind::Rosette;
   if (rosette && o.rings < 0) return fail("A rosette needs --rings.");
-  if (!rosette && (o.across == 0 || o.down == 0)) return fail("A field needs --across and --down.");
-  r.across = rosette ? 1 : o.across;
-  r.down = rosette ? 1 : o.down;
+  const bool own = arrangement.kind == ArrangementKind::Own;
+  if (!rosette && !own && (o.across == 0 || o.down == 0)) return fail("A field needs --across and --down.");
+  r.across = rosette || own ? 1 : o.across;
+  r.down = rosette || own ? 1 : o.down;
   r.rings = std::max(0, o.rings);
   const auto sides = sidesOf(o.sides);
   if (!sides) return tl::make_unexpected(sides.error());

@@ -9,6 +9,7 @@
 #include "faulty_file_system.hpp"
 #include "project/archive.hpp"
 #include "project/demo.hpp"
+#include "project/tally.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 
@@ -69,6 +70,21 @@ class FileTest : public QObject {
     QCOMPARE(back->pictures.size(), std::size_t(3));
     QCOMPARE(back->motifs.size(), std::size_t(2));
   }
+  void aFileOfVersionOneOpensUnchangedInCountAndColour() {
+    const auto old = openProject(CLATHRA_TEST_DATA "/files/saltmarsh-version-1.clathra");
+    QVERIFY2(old, old ? "" : old.error().text.c_str());
+    const auto demo = demoProject(support::library(), "saltmarsh");
+    QVERIFY(demo);
+    QCOMPARE(old->layout->size(), demo->layout->size());
+    QVERIFY(old->painting == demo->painting);
+    QVERIFY(old->recipe.hand.empty());
+    QCOMPARE(old->cloths.size(), demo->cloths.size());
+    for (std::size_t i = 0; i < old->cloths.size(); ++i) QVERIFY(old->cloths[i] == demo->cloths[i]);
+    QVERIFY(Tally(*old).byCloth() == Tally(*demo).byCloth());
+    // Saved by this version it says so, and comes back the same.
+    const auto again = deserialize(*serialize(*old));
+    QVERIFY(again && sameContent(*again, *old));
+  }
   void aLayoutOpensWithoutItsArrangement() {
     // The pieces themselves are in the file, so that an arrangement may change or be missing.
     const auto back = deserialize(with("project.json", [](json& j) { j["recipe"]["arrangement"] = "gone"; }));
@@ -88,7 +104,7 @@ class FileTest : public QObject {
       row(("cut at " + std::to_string(part)).c_str(),
           good.substr(0, static_cast<std::size_t>(double(good.size()) * part)));
     row("zip of nothing", *pack({{"x.txt", "x"}}));
-    row("newer version", with("project.json", [](json& j) { j["version"] = 2; }));
+    row("newer version", with("project.json", [](json& j) { j["version"] = 3; }));
     row("version far off", with("project.json", [](json& j) { j["version"] = 1e300; }));
     row("other format", with("project.json", [](json& j) { j["format"] = "other"; }));
     row("no layout", [] {
@@ -128,6 +144,15 @@ class FileTest : public QObject {
     row("unknown direction", with("project.json", [](json& j) { j["cloths"][4]["direction"] = "sideways"; }));
     row("unknown page", with("project.json", [](json& j) { j["settings"]["page"] = "a99"; }));
     row("huge number", with("project.json", [](json& j) { j["nextCloth"] = 18446744073709551615ull; }));
+    row("hand work without an outline", with("project.json", [](json& j) {
+          j["recipe"]["hand"]["added"] = json::array({{{"key", 0}, {"outline", {0, 0, 1}}}});
+        }));
+    row("hand work of huge corners", with("project.json", [](json& j) {
+          j["recipe"]["hand"]["added"] = json::array({{{"key", 0}, {"outline", {0, 0, 1e300, 0, 0, 1}}}});
+        }));
+    row("hand work with a key that is none", with("project.json", [](json& j) {
+          j["recipe"]["hand"]["taken"] = json::array({{1, 2}});
+        }));
     row("motif of a piece that is not there", with("project.json", [](json& j) {
           j["motifs"] = json::array(
               {{{"id", 1}, {"name", "m"}, {"cloth", 0}, {"shape", "hexagon"}, {"pieces", {99999}}}});

@@ -5,13 +5,14 @@
 #include <string_view>
 #include <vector>
 
+#include "layout/hand_work.hpp"
 #include "layout/layout.hpp"
 #include "measure/length.hpp"
 #include "result.hpp"
 
 namespace clathra {
 
-enum class ArrangementKind { Field, Rosette };
+enum class ArrangementKind { Field, Rosette, Own };  ///< Own: every piece was added by hand
 
 /// One outline of the cell, for an edge of 1.
 struct CellPart {
@@ -47,8 +48,14 @@ struct Recipe {
   int across = 1, down = 1;  ///< fields
   int rings = 0;             ///< rosettes
   Sides sides = Sides::Outline;
+  HandWork hand;
   friend bool operator==(const Recipe&, const Recipe&) = default;
 };
+
+/// The arrangement of layouts that are made by hand from a single piece.
+inline constexpr const char* kOwnArrangement = "own";
+/// A recipe for one piece of a family. Errors: no such family.
+[[nodiscard]] Result<Recipe> ownRecipe(std::string_view family, Length edge);
 
 inline constexpr Length kLeastEdge = Length::nanometres(3'000'000);     ///< 3 mm
 inline constexpr Length kMostEdge = Length::nanometres(1'000'000'000);  ///< 1 m

@@ -89,8 +89,12 @@ Result<Arrangement> read(const json& j) {
   out.counts = j.at("counts").get<std::string>();
   out.order = j.value("order", 1000);
   const std::string kind = j.value("kind", std::string("field"));
-  if (kind != "field" && kind != "rosette")
-    return fail("kind is \"" + kind + "\"; it can be field or rosette");
+  if (kind != "field" && kind != "rosette" && kind != "own")
+    return fail("kind is \"" + kind + "\"; it can be field, rosette or own");
+  if (kind == "own") {
+    out.kind = ArrangementKind::Own;
+    return out;
+  }
   out.kind = kind == "rosette" ? ArrangementKind::Rosette : ArrangementKind::Field;
   if (j.contains("fold")) {
     out.fold = j["fold"].get<int>();

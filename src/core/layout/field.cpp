@@ -6,6 +6,7 @@
 
 #include "layout/arrangement.hpp"
 #include "layout/seams.hpp"
+#include "shape/families.hpp"
 
 namespace clathra {
 
@@ -82,6 +83,7 @@ void forEachPart(const Arrangement& arr, const Recipe& recipe, Visit visit) {
 
 std::vector<Placed> placeAll(const Arrangement& arr, const Recipe& recipe) {
   const double e = recipe.edge.mm();
+  if (arr.kind == ArrangementKind::Own) return {};
   if (arr.fold > 0) return diamondRings(arr.fold, recipe.rings, e);
   std::vector<Placed> out;
   forEachPart(arr, recipe, [&](PieceKey key, Point origin, std::uint32_t ring) {
@@ -90,6 +92,21 @@ std::vector<Placed> placeAll(const Arrangement& arr, const Recipe& recipe) {
     out.push_back({std::move(outline), key, ring});
   });
   return out;
+}
+
+/// Takes away what was taken away by hand and adds what was added.
+void applyHandWork(std::vector<Placed>& pieces, const Recipe& recipe) {
+  const HandWork& hand = recipe.hand;
+  if (hand.empty()) return;
+  std::vector<PieceKey> there;
+  for (const Placed& p : pieces) there.push_back(p.key);
+  std::sort(there.begin(), there.end());
+  std::erase_if(pieces, [&](const Placed& p) {
+    return std::binary_search(hand.taken.begin(), hand.taken.end(), p.key);
+  });
+  for (const OwnPiece& own : hand.added)
+    if (!own.parent || std::binary_search(there.begin(), there.end(), *own.parent))
+      pieces.push_back({scaled(own.outline, recipe.edge.mm()), own.key, 0});
 }
 
 /// Rings are numbered from the middle, each clockwise from the top.
@@ -183,13 +200,13 @@ Status checkRecipe(const Arrangement& arr, const Recipe& recipe) {
   if (recipe.edge < kLeastEdge || recipe.edge > kMostEdge)
     return fail("The edge is " + formatLength(recipe.edge, Unit::Millimetre) +
                 "; it can be from 3 mm to 1 m.");
-  const bool rosette = arr.kind == ArrangementKind::Rosette;
+  const bool rosette = arr.kind == ArrangementKind::Rosette, own = arr.kind == ArrangementKind::Own;
   if (rosette && (recipe.rings < 0 || recipe.rings > kMostCount))
     return fail("The rings are " + std::to_string(recipe.rings) + "; count 0 or more.");
   if (rosette && recipe.rings > arr.mostRings())
     return fail("This rosette closes after " + std::to_string(arr.mostRings()) + " rings; " +
                 std::to_string(recipe.rings) + " are too many.");
-  if (!rosette &&
+  if (!rosette && !own &&
       (recipe.across < 1 || recipe.down < 1 || recipe.across > kMostCount || recipe.down > kMostCount))
     return fail("The counts are " + std::to_string(recipe.across) + " across and " +
                 std::to_string(recipe.down) + " down; each can be from 1 to " + std::to_string(kMostCount) +
@@ -209,6 +226,7 @@ int Arrangement::mostRings() const {
 }
 
 std::int64_t countPieces(const Arrangement& arr, const Recipe& recipe) {
+  if (arr.kind == ArrangementKind::Own) return static_cast<std::int64_t>(recipe.hand.added.size());
   if (arr.kind == ArrangementKind::Rosette) {
     const auto k = static_cast<std::int64_t>(recipe.rings);
     if (arr.fold > 0) return (k + 1) * arr.fold;
@@ -225,12 +243,29 @@ std::int64_t countPieces(const Arrangement& arr, const Recipe& recipe) {
   return n;
 }
 
+Result<Recipe> ownRecipe(std::string_view family, Length edge) {
+  auto outline = familyOutline(family);
+  if (!outline) return tl::make_unexpected(outline.error());
+  Recipe recipe;
+  recipe.arrangement = kOwnArrangement;
+  recipe.edge = edge;
+  recipe.hand.added.push_back({PieceKey{0, 0, kOwnPart}, std::move(*outline), std::nullopt});
+  recipe.hand.next = 1;
+  return recipe;
+}
+
 Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
   if (const auto ok = checkRecipe(arr, recipe); !ok) return tl::make_unexpected(ok.error());
   auto pieces = placeAll(arr, recipe);
-  if (pieces.empty()) return fail("These counts make no pieces; count more across or down.");
   const bool rosette = arr.kind == ArrangementKind::Rosette;
   if (rosette) orderRosette(pieces);
+  applyHandWork(pieces, recipe);
+  if (static_cast<std::int64_t>(pieces.size()) > kMostPieces)
+    return fail("That would make " + std::to_string(pieces.size()) + " pieces; the most is " +
+                std::to_string(kMostPieces) + ".");
+  if (pieces.empty())
+    return fail(recipe.hand.empty() ? "These counts make no pieces; count more across or down."
+                                    : "That would leave no piece at all; a layout needs one.");
   Box line = boundsOf(pieces);
   if (recipe.sides != Sides::Outline) {
     if (arr.upright.empty() || arr.level.empty())
@@ -249,12 +284,14 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
     if (inside.empty()) continue;
     builder.add(recipe.sides == Sides::Slice ? p.outline : inside, p.key, p.row);
   }
-  return std::move(builder).finish(recipe.sides, line, rosette);
+  // Grown layouts keep the order in which they grew.
+  return std::move(builder).finish(recipe.sides, line, rosette || arr.kind == ArrangementKind::Own);
 }
 
 Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {
   if (const auto ok = checkRecipe(arr, recipe); !ok) return tl::make_unexpected(ok.error());
-  const auto pieces = placeAll(arr, recipe);
+  auto pieces = placeAll(arr, recipe);
+  applyHandWork(pieces, recipe);
   if (pieces.empty()) return fail("These counts make no pieces; count more across or down.");
   if (recipe.sides == Sides::Outline) return boundsOf(pieces);
   return naturalBox(arr, recipe, pieces);

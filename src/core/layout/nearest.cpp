@@ -95,9 +95,13 @@ std::vector<int> bracket(double wanted, SizeOf sizeOf) {
 
 }  // namespace
 
-Result<std::vector<NearSize>> nearestSizes(const Arrangement& arr, const Recipe& recipe, double width,
+Result<std::vector<NearSize>> nearestSizes(const Arrangement& arr, const Recipe& asked, double width,
                                            double height, std::size_t most) {
+  Recipe recipe = asked;
+  recipe.hand = {};  // hand work stays where it is and makes no size
   if (!(width > 0) || !(height > 0)) return fail("A wanted size needs a width and a height above zero.");
+  if (arr.kind == ArrangementKind::Own)
+    return fail("A layout that was grown by hand has no counts; change its edge to change its size.");
   std::vector<NearSize> out;
   if (arr.kind == ArrangementKind::Rosette) {
     out = nearestRings(arr, recipe, width, height);

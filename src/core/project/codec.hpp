@@ -11,6 +11,10 @@ nlohmann::json toJson(const Cloth& cloth);
 nlohmann::json toJson(const Print& print);
 nlohmann::json toJson(const MotifChoice& motif, const Project& project);
 
+nlohmann::json toJson(const HandWork& hand);
+/// Faults stay in `recipe`, the object that holds it.
+HandWork readHand(Fields& recipe, const nlohmann::json& j);
+
 /// Takes the fields that are there and leaves the rest of `cloth` as it is. Errors stay in `in`.
 void readCloth(Fields& in, Cloth& cloth);
 /// `picture` is left to the caller when a script names a path.

@@ -21,6 +21,19 @@ const std::vector<EditKind>& editKinds() {
        "cloth (name, sign or null) and one of pieces [n..], shape, ring {of, k}, row {of, degrees}, alike "
        "{of, anyCloth}",
        "paints", edits::paint},
+      {"addPieces",
+       "at [x, y] (mm, on an open edge), shape?, choice? (0: the best closing), copies? {turns, mirror, "
+       "centre "
+       "[x, y]}, cloth?",
+       "adds what fits an open edge", edits::addPieces},
+      {"takeAway", "pieces [n..] (or as paint), copies?", "takes pieces away", edits::takeAway},
+      {"subdivide",
+       "pieces [n..] (or as paint), divisions? (2), parts {triangle, diamond, half, hexagon, jewel} or mixed "
+       "[part..] and count; index?, different?",
+       "fills pieces with smaller ones", edits::subdividePieces},
+      {"fillHoles", "cloth?", "fills closed holes", edits::fillHoles},
+      {"joinPieces", "pieces [n..]", "joins pieces into one", edits::joinPieces},
+      {"splitPiece", "piece n, from, to (corners, counted from 1)", "splits a piece", edits::splitPiece},
       {"addCloth",
        "name, width?, lengths? [mm..], direction?: none | two-way | one-way | stripe, colour? #rrggbb, "
        "hatch?, increment? (mm), "

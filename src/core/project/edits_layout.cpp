@@ -28,6 +28,7 @@ Status setArrangement(Project& p, const Args& a, const EditContext& c) {
   Fields in(a, "setArrangement");
   Recipe r = p.recipe;
   r.arrangement = in.text("arrangement", r.arrangement, 200);
+  if (r.arrangement != p.recipe.arrangement) r.hand = {};  // its places are those of the old one
   r.across = static_cast<int>(in.whole("across", 1, kMostCount, std::max(1, r.across)));
   r.down = static_cast<int>(in.whole("down", 1, kMostCount, std::max(1, r.down)));
   r.rings = static_cast<int>(in.whole("rings", 0, kMostCount, r.rings));

@@ -58,7 +58,8 @@ json projectJson(const Project& p) {
             {"across", r.across},
             {"down", r.down},
             {"rings", r.rings},
-            {"sides", sidesName(r.sides)}}},
+            {"sides", sidesName(r.sides)},
+            {"hand", toJson(r.hand)}}},
           {"painting", painting},
           {"cloths", cloths},
           {"nextCloth", p.nextCloth},
@@ -141,6 +142,7 @@ Recipe readRecipe(Fields& in, const json& j) {
   out.down = static_cast<int>(r.whole("down", 1, kMostCount, 1));
   out.rings = static_cast<int>(r.whole("rings", 0, kMostCount, 0));
   out.sides = static_cast<Sides>(r.choice("sides", sidesNames(), 0));
+  if (r.has("hand")) out.hand = readHand(r, r.object("hand"));
   if (!r.ok()) in.fault("cannot be read: " + r.error().text);
   return out;
 }

@@ -11,7 +11,7 @@
 
 namespace clathra {
 
-inline constexpr int kFileVersion = 1;
+inline constexpr int kFileVersion = 2;  ///< 2 added the recipe's hand work
 
 /// The bytes of a project file.
 [[nodiscard]] Result<std::string> serialize(const Project& project);

@@ -81,7 +81,10 @@ Result<Project> newProject(const ArrangementLibrary& library, const Recipe& reci
   Project project;
   project.name = std::move(name);
   project.layout = std::make_shared<const Layout>();
-  if (const auto ok = relayout(project, library, recipe); !ok) return tl::make_unexpected(ok.error());
+  Recipe begun = recipe;
+  if (recipe.arrangement == kOwnArrangement && recipe.hand.empty())
+    if (const auto own = ownRecipe("hexagon", recipe.edge)) begun = *own;
+  if (const auto ok = relayout(project, library, begun); !ok) return tl::make_unexpected(ok.error());
   for (const Rgb colour : kStarterColours) {
     Cloth cloth;
     cloth.colour = colour;

@@ -1,0 +1,438 @@
+#include "layout/grow.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+#include <unordered_map>
+
+#include "layout/soundness.hpp"
+#include "shape/families.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kSameLength = 0.01;  // mm: papers this alike meet
+constexpr double kSamePlace = 0.05;   // mm
+constexpr double kSameAngle = 0.05;   // degrees
+constexpr double kFullTurn = 360;
+
+using Spot = std::pair<std::int64_t, std::int64_t>;
+struct SpotHash {
+  std::size_t operator()(const Spot& s) const {
+    return static_cast<std::size_t>(s.first * 0x9E3779B97F4A7C15ll ^ s.second * 0x7F4A7C15F39CC060ll);
+  }
+};
+/// Outer edges by the corners they touch; corners within kMeet of each other are one.
+class Corners {
+ public:
+  explicit Corners(const SeamGraph& graph) : graph_(graph) {
+    for (std::uint32_t i = 0; i < graph.outer.size(); ++i) {
+      at_[spot(graph.outer[i].from)].push_back({i, true});
+      at_[spot(graph.outer[i].to)].push_back({i, false});
+    }
+  }
+  /// Degrees from direction `along` (leaving `corner`) to the next outer edge there, turning to the outside:
+  /// anticlockwise on screen if `left`.
+  double room(Point corner, Point along, bool left, std::uint32_t self) const {
+    double least = kFullTurn;
+    const Spot s = spot(corner);
+    for (std::int64_t dx = -1; dx <= 1; ++dx)
+      for (std::int64_t dy = -1; dy <= 1; ++dy) {
+        const auto found = at_.find({s.first + dx, s.second + dy});
+        if (found == at_.end()) continue;
+        for (const auto& [edge, isFrom] : found->second) {
+          const OuterEdge& o = graph_.outer[edge];
+          const Point here = isFrom ? o.from : o.to, there = isFrom ? o.to : o.from;
+          if (edge == self || distance(here, corner) > 2 * kMeet) continue;
+          const Point d = there - here;
+          const double a = degrees(std::atan2(cross(along, d), dot(along, d)));  // clockwise on screen
+          const double turn = left ? -a : a;
+          least = std::min(least, turn < kSameAngle ? turn + kFullTurn : turn);
+        }
+      }
+    return least;
+  }
+
+ private:
+  static Spot spot(Point p) { return {std::llround(p.x / (4 * kMeet)), std::llround(p.y / (4 * kMeet))}; }
+  const SeamGraph& graph_;
+  std::unordered_map<Spot, std::vector<std::pair<std::uint32_t, bool>>, SpotHash> at_;
+};
+
+bool sameOutline(PolygonView a, PolygonView b) {
+  if (a.size() != b.size()) return false;
+  return std::all_of(a.begin(), a.end(), [&](Point p) {
+    return std::any_of(b.begin(), b.end(), [&](Point q) { return distance(p, q) < kSamePlace; });
+  });
+}
+
+/// Overlap of outlines that need not be convex: the area is judged by the convex one's clip of the other's
+/// fan.
+double commonArea(PolygonView a, PolygonView b) {
+  if (isConvex(a) && isConvex(b)) return overlapArea(a, b);
+  // Triangles of a fan about the first corner, counted with their sign, add up to the polygon.
+  double sum = 0;
+  for (std::size_t i = 1; i + 1 < a.size(); ++i)
+    for (std::size_t k = 1; k + 1 < b.size(); ++k) {
+      const Polygon ta{a[0], a[i], a[i + 1]}, tb{b[0], b[k], b[k + 1]};
+      const double sa = signedArea(ta), sb = signedArea(tb);
+      if (std::abs(sa) < 1e-12 || std::abs(sb) < 1e-12) continue;
+      const auto clockwise = [](Polygon t, double s) {
+        if (s < 0) std::reverse(t.begin(), t.end());
+        return t;
+      };
+      sum += (sa > 0 ? 1 : -1) * (sb > 0 ? 1 : -1) * overlapArea(clockwise(ta, sa), clockwise(tb, sb));
+    }
+  return sum;
+}
+
+bool overlaps(PolygonView a, PolygonView b) {
+  // As the soundness check: thin slivers along T-junctions are rounding.
+  const double common = commonArea(a, b);
+  return common > kOverlapArea && common > kOverlapDepth * std::min(perimeter(a), perimeter(b)) / 8;
+}
+
+/// A shape that may be offered, upright, in mm.
+struct Known {
+  Polygon outline;
+  std::string id, title;
+  bool inLayout = false;
+};
+
+std::vector<Known> knownShapes(const Layout& layout, double edgeLength, double openLength) {
+  std::vector<Known> out;
+  for (const Shape& s : layout.shapes) {
+    const ShapeName name = nameOf(s.outline);
+    out.push_back({s.outline, name.id, s.title, true});
+  }
+  const auto add = [&](const Family& f, double scale) {
+    Known k{scaled(f.outline, scale), std::string(f.id), std::string(f.title), false};
+    const bool there = std::any_of(out.begin(), out.end(), [&](const Known& o) {
+      return o.outline.size() == k.outline.size() &&
+             std::abs(area(o.outline) - area(k.outline)) < 1e-3 * area(k.outline) &&
+             poseOf(k.outline, o.outline).has_value();
+    });
+    if (!there) out.push_back(std::move(k));
+  };
+  for (const Family& f : families()) add(f, edgeLength);
+  if (std::abs(openLength - edgeLength) > kSameLength)
+    for (const Family& f : families()) add(f, openLength);
+  return out;
+}
+
+/// The outline laid with its side i on the open edge, on the outside.
+Polygon laidOn(PolygonView outline, std::size_t side, const OuterEdge& edge) {
+  const Point a = outline[side], b = outline[(side + 1) % outline.size()];
+  // Clockwise outlines lie to the right of their edges; the new one runs the open edge backwards.
+  const Point have = b - a, want = edge.from - edge.to;
+  const double turn = std::atan2(cross(have, want), dot(have, want));
+  const Point middle = 0.5 * (edge.from + edge.to), half = rotated(0.5 * (a + b), turn);
+  Polygon out;
+  out.reserve(outline.size());
+  for (const Point p : outline) out.push_back(rotated(p, turn) + (middle - half));
+  return out;
+}
+
+/// How much of the outline runs along open edges near it, mm.
+double joinedLength(const SeamGraph& graph, const std::vector<std::uint32_t>& near, PolygonView outline) {
+  double sum = 0;
+  for (std::size_t i = 0; i < outline.size(); ++i) {
+    const Point a = outline[i], d = outline[(i + 1) % outline.size()] - a;
+    const double l = length(d);
+    if (l < 1e-9) continue;
+    const Point u = (1 / l) * d;
+    for (const auto e : near) {
+      const OuterEdge& o = graph.outer[e];
+      const Point f = o.from - a, t = o.to - a;
+      if (std::abs(cross(u, f)) > 2 * kMeet || std::abs(cross(u, t)) > 2 * kMeet || dot(u, f) < dot(u, t))
+        continue;
+      sum += std::max(0.0, std::min(l, dot(u, f)) - std::max(0.0, dot(u, t)));
+    }
+  }
+  return sum;
+}
+
+std::vector<std::uint32_t> outerNear(const SeamGraph& graph, const Box& box) {
+  std::vector<std::uint32_t> out;
+  for (std::uint32_t i = 0; i < graph.outer.size(); ++i) {
+    const OuterEdge& o = graph.outer[i];
+    if (std::max(o.from.x, o.to.x) > box.left && std::min(o.from.x, o.to.x) < box.right &&
+        std::max(o.from.y, o.to.y) > box.top && std::min(o.from.y, o.to.y) < box.bottom)
+      out.push_back(i);
+  }
+  return out;
+}
+
+Box widened(Box b, double by) {
+  return {b.left - by, b.top - by, b.right + by, b.bottom + by};
+}
+
+bool closes(double angle, double room) {
+  return std::abs(angle - room) < kSameAngle * 4;
+}
+
+}  // namespace
+
+bool allowedTurns(int turns) {
+  return (turns >= 1 && turns <= 12) || turns == kMostTurns;
+}
+
+std::vector<OpenEdge> openEdges(const SeamGraph& graph) {
+  const Corners corners(graph);
+  std::vector<OpenEdge> out;
+  out.reserve(graph.outer.size());
+  for (std::uint32_t i = 0; i < graph.outer.size(); ++i) {
+    const OuterEdge& o = graph.outer[i];
+    const Point d = o.to - o.from;
+    // The piece lies to the right of the way from `from` to `to`; the outside is to the left.
+    out.push_back({o, length(d), corners.room(o.from, d, true, i), corners.room(o.to, -1.0 * d, false, i)});
+  }
+  return out;
+}
+
+std::optional<std::size_t> openEdgeNear(const std::vector<OpenEdge>& edges, Point p, double reach) {
+  std::optional<std::size_t> best;
+  for (std::size_t i = 0; i < edges.size(); ++i) {
+    const OuterEdge& o = edges[i].edge;
+    const Point d = o.to - o.from;
+    const double t = std::clamp(dot(p - o.from, d) / std::max(1e-12, dot(d, d)), 0.0, 1.0);
+    const double away = distance(p, o.from + t * d);
+    if (away >= reach) continue;
+    reach = away;
+    best = i;
+  }
+  return best;
+}
+
+bool isFree(const Layout& layout, const PieceIndex& index, PolygonView outline) {
+  const auto near = index.within(bounds(outline));
+  return std::none_of(near.begin(), near.end(),
+                      [&](std::uint32_t i) { return overlaps(outline, layout.outline(i)); });
+}
+
+std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const PieceIndex& index,
+                        const OpenEdge& open, double edgeLength, std::size_t most) {
+  struct Ranked {
+    Fit fit;
+    double share;
+    bool inLayout;
+  };
+  std::vector<Ranked> found;
+  for (const Known& known : knownShapes(layout, edgeLength, open.length)) {
+    const bool chiral = symmetryOf(known.outline).chiral();
+    for (const bool mirrored : {false, true}) {
+      if (mirrored && !chiral) continue;
+      const Polygon model = placed(known.outline, 0, mirrored, {});
+      const auto sides = edgeLengths(model);
+      const auto angles = cornerAngles(model);
+      for (std::size_t side = 0; side < model.size(); ++side) {
+        if (std::abs(sides[side] - open.length) > kSameLength) continue;
+        // Run backwards: the side's first corner lies at `to`.
+        const double atTo = angles[side], atFrom = angles[(side + 1) % model.size()];
+        if (atTo > open.roomAtTo + kSameAngle * 4 || atFrom > open.roomAtFrom + kSameAngle * 4) continue;
+        Polygon outline = laidOn(model, side, open.edge);
+        const bool known2 = std::any_of(found.begin(), found.end(),
+                                        [&](const Ranked& r) { return sameOutline(r.fit.outline, outline); });
+        if (known2 || !isFree(layout, index, outline)) continue;
+        Fit fit{std::move(outline), known.id, known.title, 0, 0, 0};
+        fit.hand = chiral ? handOf(fit.outline) : 0;
+        fit.cornersClosed = int(closes(atTo, open.roomAtTo)) + int(closes(atFrom, open.roomAtFrom));
+        fit.joined = joinedLength(graph, outerNear(graph, widened(bounds(fit.outline), 1)), fit.outline);
+        const double share = fit.joined / perimeter(fit.outline);
+        found.push_back({std::move(fit), share, known.inLayout});
+      }
+    }
+  }
+  std::stable_sort(found.begin(), found.end(), [](const Ranked& a, const Ranked& b) {
+    if (a.fit.cornersClosed != b.fit.cornersClosed) return a.fit.cornersClosed > b.fit.cornersClosed;
+    if (std::abs(a.share - b.share) > 1e-6) return a.share > b.share;
+    return a.inLayout && !b.inLayout;
+  });
+  std::vector<Fit> out;
+  for (Ranked& r : found)
+    if (out.size() < most) out.push_back(std::move(r.fit));
+  return out;
+}
+
+std::vector<Point> imagesOf(Point p, const Copies& c) {
+  std::vector<Point> out;
+  const Point from = p - c.centre;
+  for (const bool mirrored : {false, true}) {
+    if (mirrored && !c.mirror) continue;
+    const Point start{mirrored ? -from.x : from.x, from.y};
+    for (int k = 0; k < c.turns; ++k)
+      out.push_back(rotated(start, 2 * std::numbers::pi * k / c.turns) + c.centre);
+  }
+  return out;
+}
+
+namespace {
+
+/// All images of an outline, each clockwise, coinciding ones once.
+std::vector<Polygon> allImages(PolygonView outline, const Copies& c) {
+  std::vector<Polygon> out;
+  std::vector<std::vector<Point>> corners;
+  for (const Point p : outline) corners.push_back(imagesOf(p, c));
+  for (std::size_t k = 0; k < corners.front().size(); ++k) {
+    Polygon image;
+    for (const auto& corner : corners) image.push_back(corner[k]);
+    if (signedArea(image) < 0) std::reverse(image.begin(), image.end());
+    const bool there =
+        std::any_of(out.begin(), out.end(), [&](const Polygon& o) { return sameOutline(o, image); });
+    if (!there) out.push_back(std::move(image));
+  }
+  return out;
+}
+
+}  // namespace
+
+Images imagesOf(const Layout& layout, const PieceIndex& index, PolygonView outline, const Copies& copies) {
+  Images out;
+  for (Polygon& image : allImages(outline, copies)) {
+    const bool clear =
+        isFree(layout, index, image) && std::none_of(out.places.begin(), out.places.end(),
+                                                     [&](const Polygon& o) { return overlaps(o, image); });
+    if (clear)
+      out.places.push_back(std::move(image));
+    else
+      ++out.leftOut;
+  }
+  return out;
+}
+
+std::vector<std::uint32_t> equalPieces(const Layout& layout, const PieceIndex& index, std::uint32_t piece,
+                                       const Copies& copies) {
+  std::vector<std::uint32_t> out;
+  for (const Polygon& image : allImages(layout.outline(piece), copies))
+    if (const auto at = index.at(layout, centroid(image)); at && sameOutline(layout.outline(*at), image))
+      out.push_back(*at);
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end()), out.end());
+  return out;
+}
+
+bool mapsOntoItself(const Layout& layout, const PieceIndex& index, const Copies& copies) {
+  for (std::uint32_t i = 0; i < layout.size(); ++i)
+    for (const Polygon& image : allImages(layout.outline(i), copies)) {
+      const auto at = index.at(layout, centroid(image));
+      if (!at || !sameOutline(layout.outline(*at), image)) return false;
+    }
+  return true;
+}
+
+std::vector<Polygon> holesOf(const SeamGraph& graph) {
+  std::vector<Polygon> out;
+  for (Polygon& loop : boundaryLoops(graph))
+    if (signedArea(loop) < 0) {
+      std::reverse(loop.begin(), loop.end());
+      out.push_back(cleaned(loop, kMeet));
+    }
+  return out;
+}
+
+namespace {
+
+/// The rim of what is still open in a hole, seen as a layout whose only piece lies inside out: its outer
+/// edges are the hole's sides.
+class HoleFiller {
+ public:
+  HoleFiller(const Layout& layout, const PieceIndex& index, Polygon hole, double edgeLength, int tries)
+      : layout_(layout), index_(index), edgeLength_(edgeLength), tries_(tries) {
+    const Box box = widened(bounds(hole), 1);
+    for (const auto i : index.within(box)) add(layout.outline(i));
+    left_ = area(hole);
+    inside_ = std::move(hole);
+  }
+
+  bool fill() {
+    if (left_ < 0.5) return true;
+    LayoutBuilder builder;
+    for (std::size_t i = 0; i < around_.size(); ++i)
+      builder.add(around_[i], PieceKey{static_cast<std::int32_t>(i), 0, 0});
+    const Layout local = std::move(builder).finish(Sides::Outline, {}, true);
+    const SeamGraph graph = buildSeams(local);
+    const PieceIndex index(local);
+    // The tightest open edge of the hole leaves the fewest choices.
+    const auto edges = openEdges(graph);
+    const OpenEdge* tightest = nullptr;
+    for (const OpenEdge& e : edges) {
+      const Point out = 0.5 * (e.edge.from + e.edge.to) + outside(e.edge, 0.05);
+      if (!contains(inside_, out) || coveredByOwn(out)) continue;
+      if (!tightest ||
+          std::min(e.roomAtFrom, e.roomAtTo) < std::min(tightest->roomAtFrom, tightest->roomAtTo))
+        tightest = &e;
+    }
+    if (!tightest) return false;
+    for (Fit& fit : fitsAt(local, graph, index, *tightest, edgeLength_)) {
+      if (--tries_ < 0) return false;
+      if (area(fit.outline) > left_ + 0.5 || !liesInside(fit.outline)) continue;
+      left_ -= area(fit.outline);
+      add(fit.outline);
+      chosen_.push_back(std::move(fit));
+      if (fill()) return true;
+      left_ += area(chosen_.back().outline);
+      around_.pop_back();
+      chosen_.pop_back();
+    }
+    return false;
+  }
+  std::vector<Fit> chosen() && { return std::move(chosen_); }
+
+ private:
+  static Point outside(const OuterEdge& e, double by) {
+    const Point d = e.to - e.from;
+    const double l = std::max(1e-12, length(d));
+    return {by * d.y / l, -by * d.x / l};
+  }
+  void add(PolygonView outline) { around_.emplace_back(outline.begin(), outline.end()); }
+  bool coveredByOwn(Point p) const {
+    return std::any_of(chosen_.begin(), chosen_.end(), [&](const Fit& f) { return contains(f.outline, p); });
+  }
+  bool liesInside(PolygonView outline) const {
+    return std::abs(commonArea(outline, inside_) - area(outline)) < 0.5;
+  }
+
+  const Layout& layout_;
+  const PieceIndex& index_;
+  double edgeLength_;
+  int tries_;
+  double left_ = 0;
+  Polygon inside_;
+  std::vector<Polygon> around_;
+  std::vector<Fit> chosen_;
+};
+
+}  // namespace
+
+std::vector<Fit> fillingOf(const Layout& layout, const PieceIndex& index, PolygonView hole, double edgeLength,
+                           int tries) {
+  HoleFiller filler(layout, index, Polygon(hole.begin(), hole.end()), edgeLength, tries);
+  if (!filler.fill()) return {};
+  return std::move(filler).chosen();
+}
+
+std::optional<RingAnswer> ringOfCopies(PolygonView p, std::size_t in, std::size_t out) {
+  if (in >= p.size() || out >= p.size() || in == out) return std::nullopt;
+  const Point a = p[in], b = p[(in + 1) % p.size()], c = p[out], d = p[(out + 1) % p.size()];
+  if (std::abs(distance(a, b) - distance(c, d)) > kSameLength) return std::nullopt;
+  // The step carries edge `in` backwards onto edge `out`: a to d, b to c.
+  const Point have = b - a, want = c - d;
+  const double turn = std::atan2(cross(have, want), dot(have, want));
+  if (std::abs(turn) < 1e-6) return std::nullopt;
+  const double exact = 2 * std::numbers::pi / std::abs(turn);
+  RingAnswer answer;
+  answer.pieces = static_cast<int>(std::lround(exact));
+  if (answer.pieces < 3) return std::nullopt;
+  answer.degrees = kFullTurn - answer.pieces * degrees(std::abs(turn));
+  // After n steps the first edge comes to lie here:
+  Point at = a, end = b;
+  for (int k = 0; k < answer.pieces; ++k) {
+    at = rotated(at - a, turn) + d;
+    end = rotated(end - a, turn) + d;
+  }
+  answer.miss = std::max(distance(at, a), distance(end, b));
+  return answer;
+}
+
+}  // namespace clathra

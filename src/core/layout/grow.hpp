@@ -1,0 +1,94 @@
+// Growing a layout by hand: which shapes truly fit an open edge, where copies under a symmetry land, and what
+// fills a hole.
+//
+// Guarantees:
+//  1 a fit shares the whole open edge and overlaps no piece (by more than the soundness check allows);
+//  2 fits are congruent to a known shape: a family at the layout's edge or at the open edge's length, or a
+//  shape
+//    of the layout, in either hand;
+//  3 copies under a symmetry never overlap each other or the layout; the ones that would are left out and
+//    counted.
+#pragma once
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "layout/layout.hpp"
+#include "layout/piece_index.hpp"
+#include "layout/seams.hpp"
+
+namespace clathra {
+
+/// An open edge with the room at its two corners.
+struct OpenEdge {
+  OuterEdge edge;
+  double length = 0;                    ///< mm
+  double roomAtFrom = 0, roomAtTo = 0;  ///< degrees from the edge to the next piece, 0 to 360
+};
+
+/// All open edges, in the order of the graph's outer edges.
+std::vector<OpenEdge> openEdges(const SeamGraph& graph);
+/// The open edge nearest to a point, if one is within `reach` mm.
+std::optional<std::size_t> openEdgeNear(const std::vector<OpenEdge>& edges, Point p, double reach);
+
+struct Fit {
+  Polygon outline;    ///< where it would lie
+  std::string shape;  ///< the family's id, or the layout's name for a shape that belongs to none
+  std::string title;
+  int hand = 0;           ///< -1, 0, +1 as in Piece
+  int cornersClosed = 0;  ///< 0 to 2: corners of the open edge at which no angle is left
+  double joined = 0;      ///< mm of its outline that meet pieces
+};
+
+/// What fits at the open edge, the best closing first: corners closed, then the share of its outline that is
+/// joined, then shapes of the layout before others. At most `most`.
+std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const PieceIndex& index,
+                        const OpenEdge& edge, double edgeLength, std::size_t most = 24);
+
+/// Turned copies about a centre, with or without their mirror images about the plumb line through it.
+struct Copies {
+  int turns = 1;  ///< 1 to 12, or 16
+  bool mirror = false;
+  Point centre;
+  friend bool operator==(const Copies&, const Copies&) = default;
+};
+inline constexpr int kMostTurns = 16;
+bool allowedTurns(int turns);
+
+struct Images {
+  std::vector<Polygon> places;  ///< the outline itself first
+  int leftOut = 0;              ///< images that would overlap a piece or each other
+};
+/// Where an outline lands; images that coincide are one place.
+Images imagesOf(const Layout& layout, const PieceIndex& index, PolygonView outline, const Copies& copies);
+/// The images of a point, in the order of the turns, mirrored ones last.
+std::vector<Point> imagesOf(Point p, const Copies& copies);
+/// Pieces that a piece lands on, itself included; rising. Images that meet no piece of the same shape are
+/// left out.
+std::vector<std::uint32_t> equalPieces(const Layout& layout, const PieceIndex& index, std::uint32_t piece,
+                                       const Copies& copies);
+/// Does the symmetry carry the whole layout onto itself?
+bool mapsOntoItself(const Layout& layout, const PieceIndex& index, const Copies& copies);
+
+/// Is there room: no piece is overlapped by the outline.
+bool isFree(const Layout& layout, const PieceIndex& index, PolygonView outline);
+
+/// Holes that pieces enclose, as outlines clockwise on screen.
+std::vector<Polygon> holesOf(const SeamGraph& graph);
+/// Known shapes that fill a hole without gap, found by trying the best closing ones first; empty if none were
+/// found within `tries` placements.
+std::vector<Fit> fillingOf(const Layout& layout, const PieceIndex& index, PolygonView hole, double edgeLength,
+                           int tries = 3'000);
+
+/// Copies of an outline joined edge to edge, each turned against the one before as the first two edges named:
+/// does the ring close?
+struct RingAnswer {
+  int pieces = 0;      ///< nearest whole number for a full turn
+  double miss = 0;     ///< mm between the last edge and the first; under 0.02 the ring closes
+  double degrees = 0;  ///< that are left open (positive) or overlap (negative)
+};
+/// Edge `in` of each copy lies on edge `out` of the one before; both must be equally long. Absent if they are
+/// not, or if the copies run straight on.
+std::optional<RingAnswer> ringOfCopies(PolygonView outline, std::size_t in, std::size_t out);
+
+}  // namespace clathra

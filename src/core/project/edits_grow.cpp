@@ -1,0 +1,350 @@
+// Edits that grow and reshape a layout by hand. All of them change the recipe's hand work and lay out anew,
+// so that edge, counts and sides stay free.
+#include <algorithm>
+#include <cmath>
+
+#include "layout/grow.hpp"
+#include "layout/soundness.hpp"
+#include "layout/subdivide.hpp"
+#include "project/edits.hpp"
+#include "project/json_fields.hpp"
+
+namespace clathra::edits {
+
+namespace {
+
+constexpr double kOnLine = 1e-3;  // mm
+constexpr int kMostDivisions = 6;
+/// Fillings listed to choose from; more are paged through by number.
+constexpr std::size_t kMostListed = 20'000;
+
+bool isOwn(PieceKey key) {
+  return key.part == kOwnPart;
+}
+
+Result<Copies> copiesOf(const Args& a, const Project& p) {
+  Copies out;
+  const Box& f = p.layout->finished;
+  out.centre = {(f.left + f.right) / 2, (f.top + f.bottom) / 2};
+  if (!a.contains("copies")) return out;
+  Fields in(a["copies"], "copies");
+  out.turns = static_cast<int>(in.whole("turns", 1, kMostTurns, 1));
+  if (!allowedTurns(out.turns)) in.fault("can have \"turns\" from 1 to 12, or 16");
+  out.mirror = in.flag("mirror");
+  if (const auto at = in.point("centre")) out.centre = *at;
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  return out;
+}
+
+/// In a field only what carries the whole of it onto itself makes sense; a grown layout is free.
+Status checkCopies(const Project& p, const PieceIndex& index, const Copies& copies) {
+  if (p.recipe.arrangement == kOwnArrangement || (copies.turns == 1 && !copies.mirror)) return {};
+  if (mapsOntoItself(*p.layout, index, copies)) return {};
+  return fail("this layout is not the same after these turns about that centre, so copies would not meet it");
+}
+
+PieceKey addOwn(HandWork& hand, Polygon outline, double edge, std::optional<PieceKey> parent) {
+  const PieceKey key{hand.next++, 0, kOwnPart};
+  hand.added.push_back({key, scaled(outline, 1 / edge), parent});
+  return key;
+}
+
+/// The place in the arrangement that a piece stands for, if any.
+std::optional<PieceKey> parentOf(const HandWork& hand, PieceKey key) {
+  if (!isOwn(key)) return key;
+  for (const OwnPiece& own : hand.added)
+    if (own.key == key) return own.parent;
+  return std::nullopt;
+}
+
+void take(HandWork& hand, PieceKey key) {
+  if (isOwn(key)) {
+    std::erase_if(hand.added, [&](const OwnPiece& own) { return own.key == key; });
+    return;
+  }
+  hand.taken.insert(std::lower_bound(hand.taken.begin(), hand.taken.end(), key), key);
+}
+
+Status layAndPaint(Project& p, const EditContext& c, Recipe recipe, const std::vector<PieceKey>& fresh,
+                   ClothId cloth) {
+  if (const auto ok = relayout(p, c.library, recipe); !ok) return ok;
+  if (cloth == kNoCloth) return {};
+  for (std::size_t i = 0; i < p.layout->size(); ++i)
+    if (std::binary_search(fresh.begin(), fresh.end(), p.layout->pieces[i].key)) p.painting.set(i, cloth);
+  return {};
+}
+
+Result<ClothId> clothFor(Project& p, const Args& a) {
+  if (!a.contains("cloth") || a["cloth"].is_null()) return kNoCloth;
+  const auto cloth = clothNamed(p, a);
+  if (!cloth) return tl::make_unexpected(cloth.error());
+  return (*cloth)->id;
+}
+
+/// Pieces that the finishing line has cut are no longer what they were; they stay as they are.
+Status checkWhole(const Project& p, std::uint32_t piece) {
+  if (p.recipe.sides != Sides::EdgePieces) return {};
+  const Box& f = p.layout->finished;
+  for (const Point q : p.layout->outline(piece))
+    if (std::min({std::abs(q.x - f.left), std::abs(q.x - f.right), std::abs(q.y - f.top),
+                  std::abs(q.y - f.bottom)}) < kOnLine)
+      return fail("piece " + std::to_string(piece + 1) +
+                  " lies at the cut side; change it with the outline shown, then cut the sides again");
+  return {};
+}
+
+Status checkAllWhole(const Project& p, const std::vector<std::uint32_t>& pieces) {
+  for (const auto i : pieces)
+    if (const auto ok = checkWhole(p, i); !ok) return ok;
+  return {};
+}
+
+/// What would lie at "at": the fit that is named, in all its copies.
+Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const PieceIndex& index) {
+  Fields in(a, "addPieces");
+  const auto at = in.point("at");
+  const std::string shape = in.text("shape", {}, 120);
+  const auto choice = in.whole("choice", 0, 1'000, 0);
+  if (in.ok() && !at) in.fault("needs \"at\": a point on the open edge, in mm");
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  const auto copies = copiesOf(a, p);
+  if (!copies) return tl::make_unexpected(copies.error());
+  if (const auto ok = checkCopies(p, index, *copies); !ok) return tl::make_unexpected(ok.error());
+  const SeamGraph graph = buildSeams(*p.layout);
+  const auto edges = openEdges(graph);
+  const auto open = openEdgeNear(edges, *at, p.recipe.edge.mm() / 2);
+  if (!open) return fail("there is no open edge near that point");
+  std::vector<Fit> fits = fitsAt(*p.layout, graph, index, edges[*open], p.recipe.edge.mm(), 1'000);
+  if (!shape.empty()) std::erase_if(fits, [&](const Fit& f) { return f.shape != shape; });
+  if (choice >= static_cast<std::int64_t>(fits.size()))
+    return fail(fits.empty() ? "nothing of that shape fits this edge"
+                             : "only " + std::to_string(fits.size()) + " ways fit this edge");
+  return imagesOf(*p.layout, index, fits[static_cast<std::size_t>(choice)].outline, *copies).places;
+}
+
+}  // namespace
+
+Status addPieces(Project& p, const Args& a, const EditContext& c) {
+  if (p.recipe.sides != Sides::Outline)
+    return fail("pieces are added to the outline; show the outline first, then cut the sides again");
+  const PieceIndex index(*p.layout);
+  const auto places = placesFor(p, a, index);
+  if (!places) return tl::make_unexpected(places.error());
+  const auto cloth = clothFor(p, a);
+  if (!cloth) return tl::make_unexpected(cloth.error());
+  Recipe r = p.recipe;
+  std::vector<PieceKey> fresh;
+  for (const Polygon& place : *places) fresh.push_back(addOwn(r.hand, place, r.edge.mm(), std::nullopt));
+  return layAndPaint(p, c, std::move(r), fresh, *cloth);
+}
+
+Status takeAway(Project& p, const Args& a, const EditContext& c) {
+  auto pieces = namedPieces(p, a);
+  if (!pieces) return tl::make_unexpected(pieces.error());
+  const auto copies = copiesOf(a, p);
+  if (!copies) return tl::make_unexpected(copies.error());
+  const PieceIndex index(*p.layout);
+  std::vector<std::uint32_t> all;
+  for (const auto i : *pieces) {
+    const auto equal = equalPieces(*p.layout, index, i, *copies);
+    all.insert(all.end(), equal.begin(), equal.end());
+  }
+  std::sort(all.begin(), all.end());
+  all.erase(std::unique(all.begin(), all.end()), all.end());
+  if (const auto ok = checkAllWhole(p, all); !ok) return ok;
+  if (all.size() >= p.layout->size()) return fail("that would leave no piece at all; a layout needs one");
+  Recipe r = p.recipe;
+  for (const auto i : all) take(r.hand, p.layout->pieces[i].key);
+  return relayout(p, c.library, r);
+}
+
+namespace {
+
+struct FillingChoice {
+  PartCounts parts;
+  std::vector<bool> allowed;
+  int pieces = 0;  ///< of a mixed filling
+  std::uint64_t index = 0;
+  bool different = false;
+  int divisions = 2;
+};
+
+Result<FillingChoice> fillingChoice(const Args& a) {
+  Fields in(a, "subdivide");
+  FillingChoice out;
+  out.parts.assign(subdivisionParts().size(), 0);
+  out.allowed.assign(subdivisionParts().size(), false);
+  out.divisions = static_cast<int>(in.whole("divisions", 1, kMostDivisions, 2));
+  out.index = static_cast<std::uint64_t>(in.whole("index", 0, std::int64_t(1) << 60, 0));
+  out.different = in.flag("different");
+  if (in.has("parts"))
+    for (const auto& [id, n] : in.object("parts").items()) {
+      const auto part = subdivisionPart(id);
+      if (!part) return tl::make_unexpected(part.error());
+      if (!n.is_number_integer() || n.get<double>() < 0 || n.get<double>() > 64)
+        in.fault("has \"parts\" that are no numbers up to 64");
+      else
+        out.parts[*part] = n.get<int>();
+    }
+  else if (in.has("mixed")) {
+    for (const auto& id : in.array("mixed", 8)) {
+      const auto part = subdivisionPart(id.is_string() ? id.get<std::string>() : std::string());
+      if (!part) return tl::make_unexpected(part.error());
+      out.allowed[*part] = true;
+    }
+    out.pieces = static_cast<int>(in.whole("count", 1, 64));
+  } else {
+    in.fault("needs \"parts\", like {\"diamond\": 12}, or \"mixed\" and \"count\"");
+  }
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  return out;
+}
+
+/// The filling with that number, wrapping round where each piece takes another one.
+Result<Filling> fillingAt(const Subdivision& s, const FillingChoice& choice, std::uint64_t offset,
+                          std::vector<Filling>& listed) {
+  if (choice.pieces > 0) {
+    const auto by = s.countMixed(choice.allowed);
+    if (!by) return tl::make_unexpected(by.error());
+    const auto total = choice.pieces <= s.triangles() ? (*by)[static_cast<std::size_t>(choice.pieces)] : 0;
+    if (total == 0) return fail("no filling has that number of pieces");
+    if (choice.index >= total && !choice.different)
+      return fail("there are only " + std::to_string(total) + " such fillings");
+    const auto one = s.mixed(choice.allowed, choice.pieces, (choice.index + offset) % total, 1);
+    if (!one) return tl::make_unexpected(one.error());
+    return one->front();
+  }
+  if (listed.empty()) {
+    auto all = s.list(choice.parts, false, kMostListed);
+    if (!all) return tl::make_unexpected(all.error());
+    listed = std::move(*all);
+  }
+  if (listed.empty()) return fail("these parts do not fill this shape");
+  if (choice.index >= listed.size() && !choice.different)
+    return fail("there are only " + std::to_string(listed.size()) + " such fillings");
+  return listed[(choice.index + offset) % listed.size()];
+}
+
+}  // namespace
+
+Status subdividePieces(Project& p, const Args& a, const EditContext& c) {
+  const auto pieces = namedPieces(p, a);
+  if (!pieces) return tl::make_unexpected(pieces.error());
+  const auto choice = fillingChoice(a);
+  if (!choice) return tl::make_unexpected(choice.error());
+  if (const auto ok = checkAllWhole(p, *pieces); !ok) return ok;
+  const std::uint16_t shapeIndex = p.layout->pieces[pieces->front()].shape;
+  const Shape& shape = p.layout->shapes[shapeIndex];
+  const double small = shape.edge / choice->divisions;
+  const auto subdivision = Subdivision::make(scaled(shape.outline, 1 / small));
+  if (!subdivision) return tl::make_unexpected(subdivision.error());
+  Recipe r = p.recipe;
+  std::vector<Filling> listed;
+  std::uint64_t offset = 0;
+  for (const auto i : *pieces) {
+    const Piece& piece = p.layout->pieces[i];
+    if (piece.shape != shapeIndex) return fail("only pieces of one shape are subdivided together");
+    const auto filling = fillingAt(*subdivision, *choice, choice->different ? offset++ : 0, listed);
+    if (!filling) return tl::make_unexpected(filling.error());
+    const auto parent = parentOf(r.hand, piece.key);
+    take(r.hand, piece.key);
+    for (const auto at : *filling) {
+      const Polygon part = scaled(subdivision->placements()[at].outline, small);
+      addOwn(r.hand, placed(part, piece.turn, piece.hand < 0, piece.centre), r.edge.mm(), parent);
+    }
+  }
+  return relayout(p, c.library, r);
+}
+
+Status fillHoles(Project& p, const Args& a, const EditContext& c) {
+  const auto cloth = clothFor(p, a);
+  if (!cloth) return tl::make_unexpected(cloth.error());
+  const auto holes = holesOf(buildSeams(*p.layout));
+  if (holes.empty()) return fail("no hole is closed all round");
+  const PieceIndex index(*p.layout);
+  Recipe r = p.recipe;
+  std::vector<PieceKey> fresh;
+  for (const Polygon& hole : holes)
+    for (const Fit& fit : fillingOf(*p.layout, index, hole, r.edge.mm()))
+      fresh.push_back(addOwn(r.hand, fit.outline, r.edge.mm(), std::nullopt));
+  if (fresh.empty()) return fail("no known shape, nor a set of them, fills a hole of this layout exactly");
+  return layAndPaint(p, c, std::move(r), fresh, *cloth);
+}
+
+namespace {
+
+/// Does every piece reach every other one across seams? Touching in a corner is not enough.
+bool hangTogether(const SeamGraph& graph, std::size_t pieces) {
+  std::vector<bool> reached(pieces, false);
+  std::vector<std::uint32_t> open{0};
+  reached[0] = true;
+  std::size_t n = 1;
+  while (!open.empty()) {
+    const auto i = open.back();
+    open.pop_back();
+    for (const auto s : graph.seamsOf(i)) {
+      const auto next = graph.across(s, i);
+      if (reached[next]) continue;
+      reached[next] = true;
+      ++n;
+      open.push_back(next);
+    }
+  }
+  return n == pieces;
+}
+
+}  // namespace
+
+Status joinPieces(Project& p, const Args& a, const EditContext& c) {
+  const auto pieces = namedPieces(p, a);
+  if (!pieces) return tl::make_unexpected(pieces.error());
+  if (pieces->size() < 2) return fail("two pieces or more are joined into one");
+  if (const auto ok = checkAllWhole(p, *pieces); !ok) return ok;
+  std::vector<OutlineRef> refs;
+  for (const auto i : *pieces) refs.push_back({p.layout->pieces[i].first, p.layout->pieces[i].count});
+  const SeamGraph graph = buildSeams(p.layout->corners, refs);
+  const auto loops = boundaryLoops(graph);
+  if (loops.size() != 1 || !hangTogether(graph, refs.size()))
+    return fail("these pieces do not join into one outline; they must meet along seams");
+  Recipe r = p.recipe;
+  const auto parent = parentOf(r.hand, p.layout->pieces[pieces->front()].key);
+  bool oneParent = true;
+  for (const auto i : *pieces) {
+    const PieceKey key = p.layout->pieces[i].key;
+    oneParent = oneParent && parentOf(r.hand, key) == parent;
+    take(r.hand, key);
+  }
+  addOwn(r.hand, cleaned(loops.front(), kMeet), r.edge.mm(), oneParent ? parent : std::nullopt);
+  const ClothId cloth = p.painting[pieces->front()];
+  return layAndPaint(p, c, r, {r.hand.added.back().key}, cloth);
+}
+
+Status splitPiece(Project& p, const Args& a, const EditContext& c) {
+  Fields in(a, "splitPiece");
+  const auto n = in.whole("piece", 1, static_cast<std::int64_t>(p.layout->size()));
+  const auto from = in.whole("from", 1, 1'000), to = in.whole("to", 1, 1'000);
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  const auto i = static_cast<std::uint32_t>(n - 1);
+  if (const auto ok = checkWhole(p, i); !ok) return ok;
+  const PolygonView outline = p.layout->outline(i);
+  const auto size = static_cast<std::int64_t>(outline.size());
+  if (from > size || to > size || std::abs(from - to) < 2 || std::abs(from - to) > size - 2)
+    return fail("a cut runs between two corners that are not neighbours; piece " + std::to_string(n) +
+                " has corners 1 to " + std::to_string(size));
+  const auto low = static_cast<std::size_t>(std::min(from, to) - 1),
+             high = static_cast<std::size_t>(std::max(from, to) - 1);
+  Polygon one(outline.begin() + static_cast<std::ptrdiff_t>(low),
+              outline.begin() + static_cast<std::ptrdiff_t>(high) + 1);
+  Polygon two(outline.begin() + static_cast<std::ptrdiff_t>(high), outline.end());
+  two.insert(two.end(), outline.begin(), outline.begin() + static_cast<std::ptrdiff_t>(low) + 1);
+  if (signedArea(one) < 0.5 || signedArea(two) < 0.5) return fail("that cut does not run inside the piece");
+  Recipe r = p.recipe;
+  const PieceKey key = p.layout->pieces[i].key;
+  const auto parent = parentOf(r.hand, key);
+  take(r.hand, key);
+  std::vector<PieceKey> fresh{addOwn(r.hand, std::move(one), r.edge.mm(), parent),
+                              addOwn(r.hand, std::move(two), r.edge.mm(), parent)};
+  return layAndPaint(p, c, std::move(r), fresh, p.painting[i]);
+}
+
+}  // namespace clathra::edits
