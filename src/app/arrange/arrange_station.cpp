@@ -9,7 +9,7 @@
 namespace clathra {
 
 namespace {
-constexpr int kPaint = 0, kSides = 1;
+constexpr int kPaint = 0, kAdd = 1, kTakeAway = 2, kSides = 3;
 }
 
 ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObject* parent)
@@ -18,7 +18,10 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   size_ = new SizeCard(session_);
   paint_ = new PaintCard(session_);
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = benchOf({size_, paint_, sidesCard(), remarks});
+  grow_ = new GrowCard(session_, *canvas_, *paint_);
+  bench_ = benchOf({size_, paint_, grow_, sidesCard(), remarks});
+  connect(grow_, &GrowCard::said, this, &Station::said);
+  connect(grow_, &GrowCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });
   connect(size_, &SizeCard::said, this, &Station::said);
   connect(remarks, &RemarksCard::showPieces, this, [this](const auto& pieces) { lookAt(pieces, {}); });
@@ -26,7 +29,7 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
     canvas_->refreshReach();
     sayWhatAClickDoes();
   });
-  connect(canvas_, &LayoutCanvas::clicked, this, &ArrangeStation::paint);
+  connect(canvas_, &LayoutCanvas::clicked, this, &ArrangeStation::act);
   connect(canvas_, &LayoutCanvas::turnAsked, this, [this] { paint_->turnRow(); });
   connect(canvas_, &LayoutCanvas::pointedAt, this, [this](int piece) {
     status_->setText(describe(piece));
@@ -48,7 +51,7 @@ void ArrangeStation::buildPicture() {
   QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
   policy.setHeightForWidth(true);
   top->setSizePolicy(policy);
-  mode_ = new Pills({tr("Paint"), tr("Sides")}, tr("Mode"));
+  mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Sides")}, tr("Mode"));
   face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"));
   face_->setCurrent(0);
   flow->addWidget(mode_);
@@ -116,11 +119,15 @@ void ArrangeStation::setMode(int mode) {
   mode_->setCurrent(mode);
   if (mode == kSides) sidesCard_->setOpen(true);
   paint_->setOpen(mode == kPaint);
+  grow_->setMode(mode == kAdd        ? GrowCard::Mode::Add
+                 : mode == kTakeAway ? GrowCard::Mode::TakeAway
+                                     : GrowCard::Mode::Off);
   canvas_->refreshReach();
   sayWhatAClickDoes();
 }
 
 std::vector<std::uint32_t> ArrangeStation::reach(std::uint32_t piece, bool shift) const {
+  if (mode_->current() == kTakeAway) return grow_->equals(piece);
   if (mode_->current() != kPaint) return {};
   switch (paint_->way()) {
     case PaintWay::Row:
@@ -135,8 +142,12 @@ std::vector<std::uint32_t> ArrangeStation::reach(std::uint32_t piece, bool shift
   return {piece};
 }
 
+void ArrangeStation::act(std::uint32_t piece, bool shift) {
+  if (mode_->current() == kPaint) return paint(piece, shift);
+  if (mode_->current() == kTakeAway) grow_->takeAway(piece);
+}
+
 void ArrangeStation::paint(std::uint32_t piece, bool shift) {
-  if (mode_->current() != kPaint) return;
   const auto pieces = reach(piece, shift);
   if (pieces.empty())
     return Q_EMIT said(
@@ -171,6 +182,7 @@ QString ArrangeStation::describe(int piece) const {
 }
 
 void ArrangeStation::sayWhatAClickDoes() {
+  if (grow_->mode() != GrowCard::Mode::Off) return sentence_->setText(grow_->sentence());
   if (mode_->current() == kSides) {
     sentence_->setText(
         tr("Choose on the right how the sides become straight; the dashed line is the finished edge."));

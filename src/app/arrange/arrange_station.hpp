@@ -1,5 +1,6 @@
 // Arrange: the layout, its shape and size, its sides, and which cloth goes where.
 #pragma once
+#include "app/arrange/grow_card.hpp"
 #include "app/arrange/paint_card.hpp"
 #include "app/arrange/size_card.hpp"
 #include "app/canvas/layout_canvas.hpp"
@@ -19,14 +20,16 @@ class ArrangeStation : public Station {
   Settled settled() const override;
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
   LayoutCanvas* canvas() { return canvas_; }
+  GrowCard* grow() { return grow_; }
+  void setMode(int mode);
 
  private:
   void buildPicture();
   QWidget* sidesCard();
-  void setMode(int mode);
   void refresh() override;
   std::vector<std::uint32_t> reach(std::uint32_t piece, bool shift) const;
   void paint(std::uint32_t piece, bool shift);
+  void act(std::uint32_t piece, bool shift);
   QString describe(int piece) const;
   void sayWhatAClickDoes();
 
@@ -37,6 +40,7 @@ class ArrangeStation : public Station {
          *sidesNote_ = nullptr;
   SizeCard* size_ = nullptr;
   PaintCard* paint_ = nullptr;
+  GrowCard* grow_ = nullptr;
   Card* sidesCard_ = nullptr;
 };
 

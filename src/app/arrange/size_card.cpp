@@ -148,7 +148,8 @@ void SizeCard::refresh() {
   across_->setCount(p.recipe.across);
   down_->setCount(p.recipe.down);
   rings_->setCount(p.recipe.rings);
-  fieldCounts_->setVisible(!rosette);
+  const bool own = arrangement && (*arrangement)->kind == ArrangementKind::Own;
+  fieldCounts_->setVisible(!rosette && !own);
   rosetteCounts_->setVisible(rosette);
   edgeOf_->setText(arrangement ? QString::fromStdString((*arrangement)->edgeOf) : tr("the edge"));
   countsOf_->setText(arrangement ? tr("counts %1").arg(QString::fromStdString((*arrangement)->counts))

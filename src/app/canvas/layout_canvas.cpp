@@ -14,6 +14,7 @@ namespace clathra {
 namespace {
 constexpr double kMargin = 14;     // px round the picture
 constexpr double kDragStarts = 6;  // px
+constexpr double kEdgeReach = 24;  // px
 constexpr double kZoomStep = 1.25;
 }  // namespace
 
@@ -35,6 +36,11 @@ LayoutCanvas::LayoutCanvas(Session& session, QWidget* parent) : QWidget(parent),
     const int last = static_cast<int>(session_.project().layout->size()) - 1;
     cursor_ = std::min(cursor_, last);
     pointed_ = std::min(pointed_, last);
+    if (parts & LayoutPart) {
+      edges_.clear();  // they belong to the layout before
+      edgePointed_ = -1;
+      ghosts_.clear();
+    }
     if ((parts & LayoutPart) && fitted_) fitAll();
     refreshReach();
     update();
@@ -52,6 +58,100 @@ void LayoutCanvas::refreshReach() {
   if (pointed_ >= 0 && reach_ && session_.isOpen())
     lit_ = reach_(static_cast<std::uint32_t>(pointed_), shift_);
   update();
+}
+
+void LayoutCanvas::setEdges(std::vector<OpenEdge> edges, bool active) {
+  edges_ = std::move(edges);
+  edgesActive_ = active;
+  edgePointed_ = -1;
+  update();
+}
+
+void LayoutCanvas::setGhosts(std::vector<Polygon> ghosts) {
+  ghosts_ = std::move(ghosts);
+  update();
+}
+
+void LayoutCanvas::setCentre(std::optional<Point> centre) {
+  centre_ = centre;
+  update();
+}
+
+std::pair<QPointF, QPointF> LayoutCanvas::edgeOnScreen(const OpenEdge& open) const {
+  const QPointF from = place_.toDevice(open.edge.from), to = place_.toDevice(open.edge.to);
+  const QPointF along = to - from;
+  const double l = std::max(1e-9, std::hypot(along.x(), along.y()));
+  // The piece lies to the right of the way; seen from the BACK, to the left.
+  const double side = back_ ? -1 : 1;
+  return {(from + to) / 2, QPointF(along.y(), -along.x()) * (side / l)};
+}
+
+void LayoutCanvas::pointAtEdge(QPointF at) {
+  const auto edge = openEdgeNear(edges_, place_.toLayout(at), kEdgeReach / place_.scale);
+  const int now = edge ? static_cast<int>(*edge) : -1;
+  if (now == edgePointed_) return;
+  edgePointed_ = now;
+  update();
+}
+
+/// From edge to edge: straight on counts more than near, as from piece to piece.
+void LayoutCanvas::moveEdgeCursor(Point towards) {
+  if (edges_.empty()) return;
+  const auto middle = [](const OpenEdge& e) { return 0.5 * (e.edge.from + e.edge.to); };
+  if (edgePointed_ < 0) {
+    edgePointed_ = 0;
+    for (int i = 1; i < static_cast<int>(edges_.size()); ++i)
+      if (dot(middle(edges_[static_cast<std::size_t>(i)]), towards) >
+          dot(middle(edges_[static_cast<std::size_t>(edgePointed_)]), towards) + 1e-6)
+        edgePointed_ = i;
+    return update();
+  }
+  const Point here = middle(edges_[static_cast<std::size_t>(edgePointed_)]);
+  double least = 1e300;
+  int best = edgePointed_;
+  for (int i = 0; i < static_cast<int>(edges_.size()); ++i) {
+    const Point d = middle(edges_[static_cast<std::size_t>(i)]) - here;
+    const double along = dot(d, towards), aside = std::abs(cross(d, towards));
+    if (i == edgePointed_ || along < 1e-6) continue;
+    if (along + 2 * aside >= least) continue;
+    least = along + 2 * aside;
+    best = i;
+  }
+  edgePointed_ = best;
+  update();
+}
+
+void LayoutCanvas::paintGrowing(QPainter& painter) const {
+  const Palette& c = currentPalette();
+  if (edgesActive_) {
+    painter.setPen(QPen(c.sea, 2, Qt::SolidLine, Qt::RoundCap));
+    for (const OpenEdge& e : edges_)
+      painter.drawLine(place_.toDevice(e.edge.from), place_.toDevice(e.edge.to));
+    if (edgePointed_ >= 0 && edgePointed_ < static_cast<int>(edges_.size())) {
+      const OpenEdge& e = edges_[static_cast<std::size_t>(edgePointed_)];
+      painter.setPen(QPen(c.madder, 6, Qt::SolidLine, Qt::RoundCap));
+      painter.drawLine(place_.toDevice(e.edge.from), place_.toDevice(e.edge.to));
+    }
+  }
+  QColor wash = c.madder;
+  wash.setAlpha(70);
+  painter.setBrush(wash);
+  painter.setPen(QPen(c.madder, 2, Qt::DashLine));
+  for (const Polygon& ghost : ghosts_) {
+    QPolygonF polygon;
+    for (const Point p : ghost) polygon << place_.toDevice(p);
+    painter.drawPolygon(polygon);
+  }
+  if (centre_) {
+    const QPointF at = place_.toDevice(*centre_);
+    painter.setBrush(Qt::NoBrush);
+    for (const auto& [colour, width] : {std::pair(c.panel, 5.0), std::pair(c.sea, 2.0)}) {
+      painter.setPen(QPen(colour, width));
+      painter.drawLine(at - QPointF(9, 0), at + QPointF(9, 0));
+      painter.drawLine(at - QPointF(0, 9), at + QPointF(0, 9));
+      painter.drawEllipse(at, 5, 5);
+    }
+  }
 }
 
 void LayoutCanvas::setBack(bool back) {
@@ -150,7 +250,8 @@ void LayoutCanvas::paintEvent(QPaintEvent* event) {
   look.lit = lit_;
   look.cursor = hasFocus() ? cursor_ : -1;
   paintLayout(painter, session_.project(), session_.index(), place_, event->rect(), look);
-  if (hasFocus() && cursor_ < 0) {
+  paintGrowing(painter);
+  if (hasFocus() && cursor_ < 0 && edgePointed_ < 0) {
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(currentPalette().sea, 2));
     painter.drawRoundedRect(QRectF(rect()).adjusted(1.5, 1.5, -1.5, -1.5), 8, 8);
@@ -172,6 +273,7 @@ void LayoutCanvas::mouseMoveEvent(QMouseEvent* event) {
     Q_EMIT viewChanged();
     return;
   }
+  if (edgesActive_) return pointAtEdge(event->position());
   const auto piece = session_.index().at(*session_.project().layout, place_.toLayout(event->position()));
   const int now = piece ? static_cast<int>(*piece) : -1;
   const bool shift = event->modifiers() & Qt::ShiftModifier;
@@ -190,6 +292,11 @@ void LayoutCanvas::mouseReleaseEvent(QMouseEvent* event) {
   pressed_ = dragging_ = false;
   if (wasDrag || !session_.isOpen() || event->button() != Qt::LeftButton) return;
   shown_ = false;
+  if (edgesActive_) {
+    pointAtEdge(event->position());
+    if (edgePointed_ >= 0) Q_EMIT edgeClicked(edgePointed_);
+    return;
+  }
   const auto piece = session_.index().at(*session_.project().layout, place_.toLayout(event->position()));
   if (!piece) return refreshReach();
   cursor_ = static_cast<int>(*piece);
@@ -222,6 +329,10 @@ bool LayoutCanvas::moveCursor(int key) {
       return false;
   }
   shown_ = false;
+  if (edgesActive_) {
+    moveEdgeCursor(towards);
+    return true;
+  }
   const Layout& layout = *session_.project().layout;
   if (cursor_ < 0) {
     const Point middle = place_.toLayout(QRectF(rect()).center());
@@ -242,6 +353,10 @@ void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Return:
     case Qt::Key_Enter:
     case Qt::Key_Space:
+      if (edgesActive_) {
+        if (edgePointed_ >= 0) Q_EMIT edgeClicked(edgePointed_);
+        return;
+      }
       if (cursor_ < 0) break;
       shown_ = false;
       Q_EMIT clicked(static_cast<std::uint32_t>(cursor_), event->modifiers() & Qt::ShiftModifier);
@@ -257,6 +372,9 @@ void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
       return fitWidth();
     case Qt::Key_H:
       return fitHeight();
+    case Qt::Key_F:
+      Q_EMIT fillAsked();
+      return;
     case Qt::Key_T:
       Q_EMIT turnAsked();
       return;

@@ -7,6 +7,7 @@
 
 #include "app/session/session.hpp"
 #include "draw/layout_painter.hpp"
+#include "layout/grow.hpp"
 
 namespace clathra {
 
@@ -33,8 +34,19 @@ class LayoutCanvas : public QWidget {
     return place_.toDevice(session_.project().layout->pieces[piece].centre);
   }
   void refreshReach();
+  /// Open edges to point at instead of pieces, while `active`.
+  void setEdges(std::vector<OpenEdge> edges, bool active);
+  /// Outlines of what would be placed.
+  void setGhosts(std::vector<Polygon> ghosts);
+  /// The centre of turned copies, shown as a cross.
+  void setCentre(std::optional<Point> centre);
+  /// Its middle on the widget, and the direction away from its piece.
+  std::pair<QPointF, QPointF> edgeOnScreen(const OpenEdge& edge) const;
+  int cursorEdge() const { return edgePointed_; }
 
  Q_SIGNALS:
+  void edgeClicked(int edge);
+  void fillAsked();  ///< the key that fills closed holes
   void clicked(std::uint32_t piece, bool shift);
   void pointedAt(int piece);  ///< under pointer or cursor; -1 for none
   void turnAsked();           ///< the key that turns the direction of rows
@@ -56,6 +68,9 @@ class LayoutCanvas : public QWidget {
   void point(int piece, bool shift);
   void bringIntoView(int piece);
   bool moveCursor(int key);
+  void moveEdgeCursor(Point towards);
+  void pointAtEdge(QPointF at);
+  void paintGrowing(QPainter& painter) const;
 
   Session& session_;
   std::function<std::vector<std::uint32_t>(std::uint32_t, bool)> reach_;
@@ -66,6 +81,11 @@ class LayoutCanvas : public QWidget {
   bool fitted_ = true;  ///< follows the window's size
   int cursor_ = -1, pointed_ = -1;
   bool shift_ = false;
+  std::vector<OpenEdge> edges_;
+  std::vector<Polygon> ghosts_;
+  std::optional<Point> centre_;
+  bool edgesActive_ = false;
+  int edgePointed_ = -1;
   QPointF dragFrom_;
   bool dragging_ = false, pressed_ = false;
 };

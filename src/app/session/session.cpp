@@ -16,9 +16,16 @@ namespace {
 /// Layouts of more pieces than this are laid out off the interface thread.
 constexpr std::int64_t kHeavyPieces = 4'000;
 
+/// May make a layout of any size, however small the present one is.
 bool laysOut(const nlohmann::json& edit) {
   const auto name = edit.value("edit", std::string());
-  return name == "setEdge" || name == "setCounts" || name == "setSides" || name == "setArrangement";
+  return name == "setEdge" || name == "setCounts" || name == "setArrangement";
+}
+/// Lays the present layout out again.
+bool relays(const nlohmann::json& edit) {
+  const auto name = edit.value("edit", std::string());
+  return name == "setSides" || name == "addPieces" || name == "takeAway" || name == "subdivide" ||
+         name == "fillHoles" || name == "joinPieces" || name == "splitPiece";
 }
 
 /// Does the edit read a picture from a file?
@@ -141,9 +148,8 @@ void Session::close() {
 bool Session::edit(const nlohmann::json& edit, const QString& label, const QString& merge) {
   if (!isOpen()) return false;
   if (heavy_.running()) heavy_.cancel();
-  const bool heavy = readsPicture(edit, project()) ||
-                     (laysOut(edit) && (static_cast<std::int64_t>(project().layout->size()) > kHeavyPieces ||
-                                        edit.value("edit", std::string()) != "setSides"));
+  const bool heavy = readsPicture(edit, project()) || laysOut(edit) ||
+                     (relays(edit) && static_cast<std::int64_t>(project().layout->size()) > kHeavyPieces);
   if (!heavy) {
     auto next = applyEdit(project(), edit, context());
     if (!next) {

@@ -246,8 +246,9 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
   }
   std::stable_sort(found.begin(), found.end(), [](const Ranked& a, const Ranked& b) {
     if (a.fit.cornersClosed != b.fit.cornersClosed) return a.fit.cornersClosed > b.fit.cornersClosed;
-    if (std::abs(a.share - b.share) > 1e-6) return a.share > b.share;
-    return a.inLayout && !b.inLayout;
+    if (std::abs(a.fit.joined - b.fit.joined) > kSameLength) return a.fit.joined > b.fit.joined;
+    if (a.inLayout != b.inLayout) return a.inLayout;
+    return a.share > b.share + 1e-6;
   });
   std::vector<Fit> out;
   for (Ranked& r : found)
@@ -338,10 +339,13 @@ namespace {
 class HoleFiller {
  public:
   HoleFiller(const Layout& layout, const PieceIndex& index, Polygon hole, double edgeLength, int tries)
-      : layout_(layout), index_(index), edgeLength_(edgeLength), tries_(tries) {
+      : edgeLength_(edgeLength), tries_(tries) {
     const Box box = widened(bounds(hole), 1);
-    for (const auto i : index.within(box)) add(layout.outline(i));
     left_ = area(hole);
+    for (const auto i : index.within(box)) {
+      add(layout.outline(i));
+      if (contains(hole, centroid(layout.outline(i)))) left_ -= area(layout.outline(i));  // an island
+    }
     inside_ = std::move(hole);
   }
 
@@ -393,8 +397,6 @@ class HoleFiller {
     return std::abs(commonArea(outline, inside_) - area(outline)) < 0.5;
   }
 
-  const Layout& layout_;
-  const PieceIndex& index_;
   double edgeLength_;
   int tries_;
   double left_ = 0;

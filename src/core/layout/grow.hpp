@@ -40,8 +40,8 @@ struct Fit {
   double joined = 0;      ///< mm of its outline that meet pieces
 };
 
-/// What fits at the open edge, the best closing first: corners closed, then the share of its outline that is
-/// joined, then shapes of the layout before others. At most `most`.
+/// What fits at the open edge, the best closing first: corners closed, then the length that is joined, then
+/// shapes of the layout before others, then the share of its outline that is joined. At most `most`.
 std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const PieceIndex& index,
                         const OpenEdge& edge, double edgeLength, std::size_t most = 24);
 

@@ -1,0 +1,206 @@
+#include "app/arrange/grow_card.hpp"
+
+#include <QHBoxLayout>
+
+#include "app/theme/theme.hpp"
+
+namespace clathra {
+
+GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
+    : Card(tr("Add and take away"), false), session_(session), canvas_(canvas), paint_(paint) {
+  fan_ = new FitFan(&canvas);
+  body()->addWidget(
+      wrapped(tr("Turned copies: what you do in one place is done in all that are equal."), "muted"));
+  turns_ = new QComboBox;
+  turns_->setAccessibleName(tr("Turned copies"));
+  mirror_ = new QCheckBox(tr("and mirrored"));
+  auto* row = new QWidget;
+  auto* line = new QHBoxLayout(row);
+  line->setContentsMargins(0, 0, 0, 0);
+  line->addWidget(turns_);
+  line->addWidget(mirror_, 1);
+  body()->addWidget(row);
+  centreHere_ = button(tr("Centre on the piece under the cursor"), "link");
+  body()->addWidget(centreHere_);
+  places_ = wrapped({}, "muted");
+  body()->addWidget(places_);
+  fill_ = button(tr("Fill closed holes"));
+  fill_->setToolTip(tr("Key F on the picture"));
+  body()->addWidget(fill_);
+  note_ = wrapped({}, "muted");
+  body()->addWidget(note_);
+  connect(turns_, &QComboBox::activated, this, [this] { refresh(); });
+  connect(mirror_, &QCheckBox::clicked, this, [this] { refresh(); });
+  connect(centreHere_, &QPushButton::clicked, this, [this] {
+    const int piece = canvas_.cursorPiece();
+    if (piece < 0)
+      return Q_EMIT said(tr("Put the cursor on a piece first: a click in Paint, or the arrow keys."));
+    setCentre(session_.project().layout->pieces[static_cast<std::size_t>(piece)].centre);
+  });
+  connect(fill_, &QPushButton::clicked, this, &GrowCard::fillHoles);
+  connect(&canvas, &LayoutCanvas::edgeClicked, this, &GrowCard::openFan);
+  connect(&canvas, &LayoutCanvas::fillAsked, this, [this] {
+    if (mode_ != Mode::Off) fillHoles();
+  });
+  connect(&canvas, &LayoutCanvas::viewChanged, fan_, &FitFan::close);
+  connect(fan_, &FitFan::chosen, this, &GrowCard::place);
+  connect(fan_, &FitFan::lookedAt, this, &GrowCard::showGhosts);
+  connect(fan_, &FitFan::closed, this, [this] { canvas_.setFocus(); });
+  connect(&session_, &Session::opened, this, [this] {
+    centre_.reset();
+    turns_->setCurrentIndex(0);
+    mirror_->setChecked(false);
+  });
+  connect(&session_, &Session::changed, this, [this](int parts) {
+    if (!(parts & LayoutPart)) return;
+    fan_->close();
+    refresh();
+  });
+}
+
+void GrowCard::setMode(Mode mode) {
+  mode_ = mode;
+  fan_->close();
+  setOpen(mode != Mode::Off);
+  refresh();
+}
+
+Copies GrowCard::copies() const {
+  Copies out;
+  const clathra::Box& f = session_.project().layout->finished;
+  out.turns = std::max(1, turns_->currentData().toInt());
+  out.mirror = mirror_->isChecked();
+  out.centre = centre_.value_or(Point{(f.left + f.right) / 2, (f.top + f.bottom) / 2});
+  // A layout that grows from its first piece keeps that one in the middle, whatever grows on one side.
+  if (!centre_ && grown()) out.centre = session_.project().layout->pieces.front().centre;
+  return out;
+}
+
+nlohmann::json GrowCard::copiesJson() const {
+  const Copies c = copies();
+  return {{"turns", c.turns}, {"mirror", c.mirror}, {"centre", {c.centre.x, c.centre.y}}};
+}
+
+void GrowCard::setCentre(std::optional<Point> centre) {
+  centre_ = centre;
+  refresh();
+}
+
+/// In a field only the turns that carry it onto itself are offered.
+void GrowCard::offerCopies() {
+  const int was = std::max(1, turns_->currentData().toInt());
+  turns_->clear();
+  for (const int n : {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 16}) {
+    Copies c = copies();
+    c.turns = n;
+    c.mirror = false;
+    if (n > 1 && !grown() && !mapsOntoItself(*session_.project().layout, session_.index(), c)) continue;
+    turns_->addItem(n == 1 ? tr("no turned copies") : tr("%1 turned copies").arg(n), n);
+    if (n == was) turns_->setCurrentIndex(turns_->count() - 1);
+  }
+  Copies mirrored = copies();
+  mirrored.mirror = true;
+  const bool may = grown() || mapsOntoItself(*session_.project().layout, session_.index(), mirrored);
+  if (!may) mirror_->setChecked(false);
+  mirror_->setEnabled(may);
+}
+
+void GrowCard::refresh() {
+  if (!session_.isOpen()) return;
+  canvas_.setGhosts({});
+  canvas_.setCentre(mode_ == Mode::Off ? std::nullopt : std::optional(copies().centre));
+  if (mode_ == Mode::Off) {
+    canvas_.setEdges({}, false);
+    return;
+  }
+  offerCopies();
+  const Copies c = copies();
+  const int most = c.turns * (c.mirror ? 2 : 1);
+  places_->setText(most == 1 ? tr("One place at a time.")
+                             : tr("Up to %1 places about the cross in the picture.").arg(most));
+  if (mode_ == Mode::Add) {
+    if (edgesOf_ != session_.project().layout) {
+      edges_ = openEdges(session_.geometry().seams);
+      edgesOf_ = session_.project().layout;
+    }
+    const bool cut = session_.project().recipe.sides != Sides::Outline;
+    canvas_.setEdges(cut ? std::vector<OpenEdge>{} : edges_, true);
+    note_->setText(cut ? tr("Pieces are added to the outline: set the sides to Outline first.")
+                       : tr("%1 edges are open.").arg(edges_.size()));
+  } else {
+    canvas_.setEdges({}, false);
+    note_->setText({});
+  }
+  canvas_.refreshReach();
+  Q_EMIT sentenceChanged();
+}
+
+QString GrowCard::sentence() const {
+  if (mode_ == Mode::TakeAway) return tr("A click takes the lit pieces away.");
+  if (session_.isOpen() && session_.project().recipe.sides != Sides::Outline)
+    return tr(
+        "No edge is open while the sides are straight. Set them to Outline to add, or take pieces away.");
+  return tr("Point at an open edge; a click or Enter offers the shapes that fit it.");
+}
+
+std::vector<std::uint32_t> GrowCard::equals(std::uint32_t piece) const {
+  return equalPieces(*session_.project().layout, session_.index(), piece, copies());
+}
+
+void GrowCard::takeAway(std::uint32_t piece) {
+  const auto all = equals(piece);
+  session_.edit({{"edit", "takeAway"}, {"pieces", {piece + 1}}, {"copies", copiesJson()}},
+                tr("took %1 away").arg(plural(static_cast<int>(all.size()), tr("piece"), tr("pieces"))));
+}
+
+void GrowCard::openFan(int edge) {
+  if (mode_ != Mode::Add || edge < 0 || edge >= static_cast<int>(edges_.size())) return;
+  edge_ = edge;
+  const OpenEdge& open = edges_[static_cast<std::size_t>(edge)];
+  const Layout& layout = *session_.project().layout;
+  const Copies c = copies();
+  auto fits =
+      fitsAt(layout, session_.geometry().seams, session_.index(), open, session_.project().recipe.edge.mm());
+  fan_->open(std::move(fits), [this, c](const Fit& f) {
+    return static_cast<int>(
+        imagesOf(*session_.project().layout, session_.index(), f.outline, c).places.size());
+  });
+  const auto [middle, outwards] = canvas_.edgeOnScreen(open);
+  fan_->standBeside(middle, -outwards);
+}
+
+void GrowCard::showGhosts(int fit) {
+  if (fit < 0 || fit >= static_cast<int>(fan_->fits().size())) return canvas_.setGhosts({});
+  canvas_.setGhosts(imagesOf(*session_.project().layout, session_.index(),
+                             fan_->fits()[static_cast<std::size_t>(fit)].outline, copies())
+                        .places);
+}
+
+void GrowCard::place(int fit) {
+  if (edge_ < 0 || fit >= static_cast<int>(fan_->fits().size())) return;
+  const auto& all = fan_->fits();
+  const Fit& chosen = all[static_cast<std::size_t>(fit)];
+  // Its number among the fits of the same shape, as a script would name it.
+  const auto choice =
+      std::count_if(all.begin(), all.begin() + fit, [&](const Fit& f) { return f.shape == chosen.shape; });
+  const OuterEdge& e = edges_[static_cast<std::size_t>(edge_)].edge;
+  const Point middle = 0.5 * (e.from + e.to);
+  const Cloth* cloth = clothById(session_.project(), paint_.cloth());
+  session_.edit({{"edit", "addPieces"},
+                 {"at", {middle.x, middle.y}},
+                 {"shape", chosen.shape},
+                 {"choice", choice},
+                 {"copies", copiesJson()},
+                 {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
+                tr("added a %1").arg(QString::fromStdString(chosen.title)));
+  fan_->close();
+}
+
+void GrowCard::fillHoles() {
+  const Cloth* cloth = clothById(session_.project(), paint_.cloth());
+  session_.edit({{"edit", "fillHoles"},
+                 {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
+                tr("filled the holes"));
+}
+
+}  // namespace clathra

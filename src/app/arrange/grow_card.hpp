@@ -1,0 +1,59 @@
+// Growing: open edges, the fan of what fits, turned copies about a centre, holes.
+#pragma once
+#include <QCheckBox>
+#include <QComboBox>
+#include <memory>
+
+#include "app/arrange/fit_fan.hpp"
+#include "app/arrange/paint_card.hpp"
+#include "app/canvas/layout_canvas.hpp"
+#include "app/widgets/basics.hpp"
+
+namespace clathra {
+
+class GrowCard : public Card {
+  Q_OBJECT
+ public:
+  enum class Mode { Off, Add, TakeAway };
+  GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint);
+  void setMode(Mode mode);
+  Mode mode() const { return mode_; }
+  /// What a click will do, as a sentence.
+  QString sentence() const;
+  /// For taking away: the piece and its equals under the turned copies.
+  std::vector<std::uint32_t> equals(std::uint32_t piece) const;
+  void takeAway(std::uint32_t piece);
+  FitFan* fan() { return fan_; }
+
+ Q_SIGNALS:
+  void said(const QString& sentence);
+  void sentenceChanged();
+
+ private:
+  void refresh();
+  void offerCopies();
+  void openFan(int edge);
+  void place(int fit);
+  void showGhosts(int fit);
+  void fillHoles();
+  void setCentre(std::optional<Point> centre);
+  Copies copies() const;
+  nlohmann::json copiesJson() const;
+  bool grown() const { return session_.project().recipe.arrangement == kOwnArrangement; }
+
+  Session& session_;
+  LayoutCanvas& canvas_;
+  PaintCard& paint_;
+  FitFan* fan_;
+  QComboBox* turns_;
+  QCheckBox* mirror_;
+  QLabel *note_, *places_;
+  QPushButton *centreHere_, *fill_;
+  Mode mode_ = Mode::Off;
+  std::optional<Point> centre_;
+  std::vector<OpenEdge> edges_;
+  std::shared_ptr<const Layout> edgesOf_;
+  int edge_ = -1;
+};
+
+}  // namespace clathra

@@ -1,0 +1,182 @@
+// Adding and taking away as a user does it: pointing at open edges, the fan and its numbers, turned copies.
+#include <QCheckBox>
+#include <QComboBox>
+
+#include "app/arrange/arrange_station.hpp"
+#include "driver.hpp"
+#include "layout/soundness.hpp"
+#include "registry.hpp"
+
+using namespace clathra;
+using support::Driver;
+
+namespace {
+
+LayoutCanvas* canvasOf(Driver& d) {
+  return static_cast<ArrangeStation*>(d.window->station(QStringLiteral("arrange")))->canvas();
+}
+FitFan* fanOf(Driver& d) {
+  return static_cast<ArrangeStation*>(d.window->station(QStringLiteral("arrange")))->grow()->fan();
+}
+
+/// The open edge furthest in a direction, on the screen.
+QPoint edgeTowards(Driver& d, Point towards) {
+  const auto edges = openEdges(d.session->geometry().seams);
+  const OpenEdge* best = &edges.front();
+  const auto middle = [](const OpenEdge& e) { return 0.5 * (e.edge.from + e.edge.to); };
+  for (const OpenEdge& e : edges)
+    if (dot(middle(e), towards) > dot(middle(*best), towards) + 1e-6) best = &e;
+  return canvasOf(d)->edgeOnScreen(*best).first.toPoint();
+}
+
+void clickEdge(Driver& d, Point towards) {
+  LayoutCanvas* canvas = canvasOf(d);
+  const QPoint at = edgeTowards(d, towards);
+  QTest::mouseMove(canvas, at);
+  QTest::mouseClick(canvas, Qt::LeftButton, {}, at);
+  d.settle();
+}
+
+void chooseTurns(Driver& d, int n) {
+  auto* box = d.find<QComboBox>("Turned copies");
+  const int at = box->findData(n);
+  if (at < 0) qFatal("%d turned copies are not offered", n);
+  box->setCurrentIndex(at);
+  Q_EMIT box->activated(at);
+  d.settle();
+}
+
+}  // namespace
+
+class GrowingTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void aClickOnAnOpenEdgeOffersWhatFitsBesideItAndAKeyPlacesIt() {
+    Driver d;
+    d.click("New project: From a single piece");
+    QCOMPARE(d.session->figures().pieces, 1);
+    d.click("Mode: Add");
+    const QPoint at = edgeTowards(d, {1, 0});
+    clickEdge(d, {1, 0});
+    QVERIFY(fanOf(d)->isVisible());
+    QVERIFY(!fanOf(d)->geometry().contains(at));  // never over the edge
+    QVERIFY(fanOf(d)->fits().size() > 4);
+    QTest::keyClick(d.focused(), Qt::Key_1);
+    d.settle();
+    QCOMPARE(d.session->figures().pieces, 2);
+    QVERIFY(!fanOf(d)->isVisible());
+    d.session->undo();
+    QCOMPARE(d.session->figures().pieces, 1);
+  }
+  void aMedallionOfOverTwoHundredGrowsWithTurnedCopies() {
+    Driver d;
+    d.click("New project: From a single piece");
+    d.click("Mode: Add");
+    chooseTurns(d, 6);
+    d.find<QCheckBox>("and mirrored")->click();
+    d.settle();
+    // Ring after ring of hexagons: the edge that lies nearest to the next free place of the ring.
+    const double e = 25.4, step = e * std::sqrt(3.0);
+    for (int ring = 1; ring <= 8; ++ring)
+      for (int i = 0; i < ring; ++i) {
+        const Point centre{step * (ring - 0.5 * i), step * i * std::sqrt(3.0) / 2};
+        const Point origin = d.project().layout->pieces.front().centre;
+        if (d.session->index().at(*d.project().layout, origin + centre)) continue;
+        const auto edges = openEdges(d.session->geometry().seams);
+        const OpenEdge* best = nullptr;
+        double least = 1;
+        for (const OpenEdge& open : edges) {
+          const Point along = open.edge.to - open.edge.from;
+          const Point there = 0.5 * (open.edge.from + open.edge.to) +
+                              (e * std::sqrt(3.0) / 2 / length(along)) * Point{along.y, -along.x};
+          if (distance(there, origin + centre) > least) continue;
+          least = distance(there, origin + centre);
+          best = &open;
+        }
+        QVERIFY2(best, qPrintable(QStringLiteral("ring %1, place %2, %3 pieces")
+                                      .arg(ring)
+                                      .arg(i)
+                                      .arg(d.session->figures().pieces)));
+        QTest::mouseClick(canvasOf(d), Qt::LeftButton, {}, canvasOf(d)->edgeOnScreen(*best).first.toPoint());
+        d.settle();
+        // The hexagon's number in the fan.
+        const auto& fits = fanOf(d)->fits();
+        const auto hexagon =
+            std::find_if(fits.begin(), fits.end(), [](const Fit& f) { return f.shape == "hexagon"; });
+        QVERIFY(hexagon != fits.end());
+        for (auto n = hexagon - fits.begin(); n >= 6; n -= 6) QTest::keyClick(d.focused(), Qt::Key_M);
+        QTest::keyClick(d.focused(), static_cast<Qt::Key>(Qt::Key_1 + (hexagon - fits.begin()) % 6));
+        d.settle();
+      }
+    QCOMPARE(d.session->figures().pieces, 1 + 3 * 8 * 9);
+    QVERIFY(soundness(*d.project().layout, d.session->geometry().seams).sound());
+  }
+  void byKeyboardAloneFromEdgeToEdge() {
+    Driver d;
+    d.click("New project: From a single piece");
+    d.click("Mode: Add");
+    QVERIFY(d.tabTo("Picture of the layout"));
+    d.key(Qt::Key_Right);
+    QVERIFY(canvasOf(d)->cursorEdge() >= 0);
+    const int first = canvasOf(d)->cursorEdge();
+    d.key(Qt::Key_Down);
+    QVERIFY(canvasOf(d)->cursorEdge() != first);
+    d.key(Qt::Key_Return);
+    QVERIFY(fanOf(d)->isVisible());
+    d.key(Qt::Key_Escape);
+    QVERIFY(!fanOf(d)->isVisible());
+    QVERIFY(canvasOf(d)->hasFocus());
+    d.key(Qt::Key_Return);
+    d.key(Qt::Key_2);
+    QCOMPARE(d.session->figures().pieces, 2);
+  }
+  void takingAwayLightsAndTakesTheEqualOnesAndFFillsTheHole() {
+    Driver d;
+    d.click("New project: Hexagon rosette");
+    QCOMPARE(d.session->figures().pieces, 37);
+    d.click("Mode: Take away");
+    chooseTurns(d, 6);
+    // A piece of the first ring and its five equals.
+    LayoutCanvas* canvas = canvasOf(d);
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(1).toPoint());
+    d.settle();
+    QCOMPARE(d.session->figures().pieces, 31);
+    canvas->setFocus();
+    QTest::keyClick(canvas, Qt::Key_F);
+    d.settle();
+    QVERIFY(holesOf(d.session->geometry().seams).empty());
+    COMPARE_TO(d.session->geometry().area, 37 * 1.5 * std::sqrt(3.0) * 25.4 * 25.4, 0.1);
+    d.session->undo();
+    d.session->undo();
+    QCOMPARE(d.session->figures().pieces, 37);
+  }
+  void inAFieldOnlyTheTurnsThatMeetItAreOffered() {
+    Driver d;
+    d.click("New project: Squares");
+    d.click("Mode: Add");
+    auto* box = d.find<QComboBox>("Turned copies");
+    QStringList offered;
+    for (int i = 0; i < box->count(); ++i) offered << box->itemData(i).toString();
+    QCOMPARE(offered, (QStringList{"1", "2", "4"}));
+    d.click("Mode: Sides");
+    d.click("Sides: Edge pieces");
+    d.click("Mode: Add");
+    const auto labels = d.window->findChildren<QLabel*>();
+    QVERIFY(std::any_of(labels.begin(), labels.end(), [](const QLabel* l) {
+      return l->isVisible() && l->text().startsWith("No edge is open while the sides are straight");
+    }));
+  }
+  void piecesAddedWearTheChosenCloth() {
+    Driver d;
+    d.click("New project: From a single piece");
+    d.click("Paint with C");
+    d.click("Mode: Add");
+    clickEdge(d, {0, 1});
+    QTest::keyClick(d.focused(), Qt::Key_1);
+    d.settle();
+    QCOMPARE(d.project().painting[1], d.project().cloths[2].id);
+  }
+};
+
+CLATHRA_TEST(GrowingTest, "growing")
+#include "growing.moc"
