@@ -65,6 +65,11 @@ void GrowCard::setMode(Mode mode) {
   refresh();
 }
 
+void GrowCard::setTurns(int turns) {
+  turns_->setCurrentIndex(std::max(0, turns_->findData(turns)));
+  refresh();
+}
+
 Copies GrowCard::copies() const {
   Copies out;
   const clathra::Box& f = session_.project().layout->finished;

@@ -24,6 +24,8 @@ class GrowCard : public Card {
   std::vector<std::uint32_t> equals(std::uint32_t piece) const;
   void takeAway(std::uint32_t piece);
   FitFan* fan() { return fan_; }
+  void setTurns(int turns);
+  void openFan(int edge);
 
  Q_SIGNALS:
   void said(const QString& sentence);
@@ -32,7 +34,6 @@ class GrowCard : public Card {
  private:
   void refresh();
   void offerCopies();
-  void openFan(int edge);
   void place(int fit);
   void showGhosts(int fit);
   void fillHoles();

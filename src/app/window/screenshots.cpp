@@ -18,12 +18,15 @@ class Photographer {
   Photographer(MainWindow& window, Session& session, const QDir& folder)
       : window_(window), session_(session), folder_(folder) {}
 
-  void shoot(const char* name) {
+  void settle() {
     for (int i = 0; i < 3; ++i) {
       session_.waitUntilIdle(60'000);
       QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
       QCoreApplication::processEvents();
     }
+  }
+  void shoot(const char* name) {
+    settle();
     const QString file = folder_.filePath(QString::fromLatin1(name) + QStringLiteral(".png"));
     ok_ = window_.grab().save(file) && ok_;
   }
@@ -35,6 +38,42 @@ class Photographer {
   QDir folder_;
   bool ok_ = true;
 };
+
+/// A medallion of hexagon, squares and triangles, with the fan open at its rim.
+void shootAdding(MainWindow& window, Session& session, Photographer& camera) {
+  window.files().begin(QStringLiteral("own"));
+  session.waitUntilIdle(60'000);
+  const auto add = [&](Point towards, const char* shape, const char* cloth) {
+    const auto edges = openEdges(session.geometry().seams);
+    const auto middle = [](const OpenEdge& e) { return 0.5 * (e.edge.from + e.edge.to); };
+    const auto best = std::max_element(edges.begin(), edges.end(), [&](const OpenEdge& a, const OpenEdge& b) {
+      return dot(middle(a), towards) < dot(middle(b), towards) - 1e-6;
+    });
+    session.edit({{"edit", "addPieces"},
+                  {"at", {middle(*best).x, middle(*best).y}},
+                  {"shape", shape},
+                  {"copies", {{"turns", 6}, {"centre", {0, 0}}}},
+                  {"cloth", cloth}},
+                 QStringLiteral("added pieces"));
+    session.waitUntilIdle(60'000);
+  };
+  session.edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "B"}}, QStringLiteral("painted"));
+  add({1, 0}, "square", "D");
+  add({0.6, 1}, "triangle60", "A");
+  add({1, 0}, "hexagon", "C");
+  add({1, 0}, "square", "D");
+  auto* arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
+  arrange->setMode(1);
+  arrange->grow()->setTurns(6);
+  camera.settle();
+  const auto edges = openEdges(session.geometry().seams);
+  for (int i = 0; i < static_cast<int>(edges.size()); ++i)
+    if (edges[static_cast<std::size_t>(i)].roomAtFrom < 100) {
+      arrange->grow()->openFan(i);
+      break;
+    }
+  camera.shoot("arrange-add");
+}
 
 }  // namespace
 
@@ -69,6 +108,8 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
       arrange->canvas()->setCursorPiece(-1);
     camera.shoot(id);
   }
+  shootAdding(window, session, camera);
+  window.files().openDemo();
   preferences.setEvening(true);
   window.goTo(QStringLiteral("arrange"));
   window.rebuild();
