@@ -236,7 +236,7 @@ void ArrangeStation::refresh() {
 std::vector<StripFigure> ArrangeStation::figures() const {
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   std::vector<StripFigure> out{piecesFigure(session_), sizeFigure(session_)};
-  if (session_.results().input) {
+  if (session_.results().input && f.clothNeeded > 0) {
     StripFigure cloth{metres(f.clothNeeded), tr("of cloth in all"),
                       b.planned
                           ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m"))

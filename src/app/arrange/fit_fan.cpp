@@ -20,12 +20,11 @@ class FitRow : public QPushButton {
   FitRow(int number, const Fit& fit, int places) : number_(number), fit_(fit), places_(places) {
     setObjectName(QStringLiteral("row"));
     setCursor(Qt::PointingHandCursor);
-    setMinimumHeight(scaled(40));
     setAccessibleName(QObject::tr("%1: %2").arg(number).arg(words()));
   }
   QSize sizeHint() const override {
-    const QFontMetricsF m(textFont(15 * textScale()));
-    return {static_cast<int>(m.horizontalAdvance(words())) + scaled(92), scaled(40)};
+    const double names = titleHeight(), about = notes().isEmpty() ? 0 : 20 * textScale();
+    return {scaled(kRowWidth), std::max(scaled(44), static_cast<int>(names + about) + scaled(10))};
   }
 
  protected:
@@ -49,18 +48,37 @@ class FitRow : public QPushButton {
     p.drawPolygon(polygon);
     p.setFont(textFont(15 * k));
     p.setPen(c.ink);
-    p.drawText(QRectF(74 * k, 0, width() - 80 * k, height()), Qt::AlignVCenter | Qt::AlignLeft, words());
+    const double names = titleHeight(), about = notes().isEmpty() ? 0 : 20 * k;
+    const double top = (height() - names - about) / 2;
+    p.drawText(QRectF(kTextLeft * k, top, textWidth(), names), kTitleFlags, title());
+    p.setFont(textFont(14 * k));
+    p.setPen(c.moss);
+    p.drawText(QRectF(kTextLeft * k, top + names, textWidth(), about), Qt::AlignVCenter | Qt::AlignLeft,
+               notes());
   }
 
  private:
-  QString words() const {
+  static constexpr int kRowWidth = 284, kTextLeft = 74;
+  static constexpr int kTitleFlags = Qt::TextWordWrap | Qt::AlignVCenter | Qt::AlignLeft;
+
+  double textWidth() const { return (kRowWidth - kTextLeft - 8) * textScale(); }
+  double titleHeight() const {
+    const QFontMetricsF m(textFont(15 * textScale()));
+    return m.boundingRect(QRectF(0, 0, textWidth(), 1000), kTitleFlags, title()).height();
+  }
+  QString title() const {
     QString text = QString::fromStdString(fit_.title);
     if (fit_.hand != 0) text += fit_.hand > 0 ? QObject::tr(" (right)") : QObject::tr(" (left)");
-    if (fit_.cornersClosed == 2) text += QObject::tr(", closes both corners");
-    if (fit_.cornersClosed == 1) text += QObject::tr(", closes one corner");
-    if (places_ > 1) text += QObject::tr("  ·  %1 places").arg(places_);
     return text;
   }
+  QString notes() const {
+    QStringList out;
+    if (fit_.cornersClosed == 2) out << QObject::tr("closes both corners");
+    if (fit_.cornersClosed == 1) out << QObject::tr("closes a corner");
+    if (places_ > 1) out << QObject::tr("%1 places").arg(places_);
+    return out.join(QStringLiteral(" · "));
+  }
+  QString words() const { return notes().isEmpty() ? title() : title() + QStringLiteral(", ") + notes(); }
   int number_;
   Fit fit_;
   int places_;

@@ -88,8 +88,12 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
   wantedHeight_ = new LengthField(tr("The wanted height"), kLeastWanted, kMostWanted);
   for (LengthField* f : {wantedWidth_, wantedHeight_}) f->setOptional(true);
   for (LengthField* f : {wantedWidth_, wantedHeight_}) f->setFixedWidth(scaled(116));
-  body()->addWidget(label(tr("Wanted finished size"), "muted"));
-  body()->addWidget(row({wantedWidth_, label(QStringLiteral("×")), wantedHeight_}));
+  wanted_ = new QWidget;
+  auto* wanted = new QVBoxLayout(wanted_);
+  wanted->setContentsMargins(0, 0, 0, 0);
+  wanted->addWidget(label(tr("Wanted finished size"), "muted"));
+  wanted->addWidget(row({wantedWidth_, label(QStringLiteral("×")), wantedHeight_}));
+  body()->addWidget(wanted_);
   nearest_ = new QWidget;
   new QVBoxLayout(nearest_);
   nearest_->layout()->setContentsMargins(0, 0, 0, 0);
@@ -151,6 +155,9 @@ void SizeCard::refresh() {
   const bool own = arrangement && (*arrangement)->kind == ArrangementKind::Own;
   fieldCounts_->setVisible(!rosette && !own);
   rosetteCounts_->setVisible(rosette);
+  // A layout grown by hand has the size that its pieces make: nothing there to count or to choose from.
+  countsOf_->setVisible(!own);
+  wanted_->setVisible(!own);
   edgeOf_->setText(arrangement ? QString::fromStdString((*arrangement)->edgeOf) : tr("the edge"));
   countsOf_->setText(arrangement ? tr("counts %1").arg(QString::fromStdString((*arrangement)->counts))
                                  : QString());

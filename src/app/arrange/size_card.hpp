@@ -24,7 +24,7 @@ class SizeCard : public Card {
   QLabel* countsOf_;
   LengthField *edge_, *allowance_, *wantedWidth_, *wantedHeight_;
   CountField *across_, *down_, *rings_;
-  QWidget *fieldCounts_, *rosetteCounts_, *nearest_;
+  QWidget *fieldCounts_, *rosetteCounts_, *nearest_, *wanted_;
   Pills* unit_;
 };
 

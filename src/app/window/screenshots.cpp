@@ -2,6 +2,7 @@
 
 #include <QDir>
 #include <QTemporaryDir>
+#include <QtMath>
 #include <cstdio>
 
 #include "app/arrange/arrange_station.hpp"
@@ -39,18 +40,37 @@ class Photographer {
   bool ok_ = true;
 };
 
-/// A medallion of hexagon, squares and triangles, with the fan open at its rim.
+double directionOf(const OpenEdge& e) {
+  const Point middle = 0.5 * (e.edge.from + e.edge.to);
+  return std::atan2(middle.y, middle.x);
+}
+
+/// The open edge whose middle lies in the direction, the farthest out if several do; 0 if none does.
+int edgeTowards(const std::vector<OpenEdge>& edges, double direction) {
+  int best = 0;
+  double farthest = 0;
+  for (int i = 0; i < static_cast<int>(edges.size()); ++i) {
+    const OpenEdge& e = edges[static_cast<std::size_t>(i)];
+    const double out = length(0.5 * (e.edge.from + e.edge.to));
+    if (std::abs(std::remainder(directionOf(e) - direction, 2 * M_PI)) > 0.02 || out < farthest) continue;
+    best = i;
+    farthest = out;
+  }
+  return best;
+}
+
+/// A medallion of hexagons, squares and triangles, with the fan open at its rim.
 void shootAdding(MainWindow& window, Session& session, Photographer& camera) {
   window.files().begin(QStringLiteral("own"));
   session.waitUntilIdle(60'000);
-  const auto add = [&](Point towards, const char* shape, const char* cloth) {
+  const double first = directionOf(openEdges(session.geometry().seams).front());
+  const auto add = [&](double degrees, const char* shape, const char* cloth) {
     const auto edges = openEdges(session.geometry().seams);
-    const auto middle = [](const OpenEdge& e) { return 0.5 * (e.edge.from + e.edge.to); };
-    const auto best = std::max_element(edges.begin(), edges.end(), [&](const OpenEdge& a, const OpenEdge& b) {
-      return dot(middle(a), towards) < dot(middle(b), towards) - 1e-6;
-    });
+    const OuterEdge& edge =
+        edges[static_cast<std::size_t>(edgeTowards(edges, first + qDegreesToRadians(degrees)))].edge;
+    const Point middle = 0.5 * (edge.from + edge.to);
     session.edit({{"edit", "addPieces"},
-                  {"at", {middle(*best).x, middle(*best).y}},
+                  {"at", {middle.x, middle.y}},
                   {"shape", shape},
                   {"copies", {{"turns", 6}, {"centre", {0, 0}}}},
                   {"cloth", cloth}},
@@ -58,20 +78,17 @@ void shootAdding(MainWindow& window, Session& session, Photographer& camera) {
     session.waitUntilIdle(60'000);
   };
   session.edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "B"}}, QStringLiteral("painted"));
-  add({1, 0}, "square", "D");
-  add({0.6, 1}, "triangle60", "A");
-  add({1, 0}, "hexagon", "C");
-  add({1, 0}, "square", "D");
+  add(0, "square", "D");
+  add(qRadiansToDegrees(std::atan2(0.5, std::sqrt(3.0) / 2 + 0.5)), "triangle60", "A");  // beside a square
+  add(0, "hexagon", "C");
+  add(30, "square", "D");
+  add(0, "square", "D");
   auto* arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
   arrange->setMode(1);
   arrange->grow()->setTurns(6);
   camera.settle();
   const auto edges = openEdges(session.geometry().seams);
-  for (int i = 0; i < static_cast<int>(edges.size()); ++i)
-    if (edges[static_cast<std::size_t>(i)].roomAtFrom < 100) {
-      arrange->grow()->openFan(i);
-      break;
-    }
+  arrange->grow()->openFan(edgeTowards(edges, first + qDegreesToRadians(30.0)));
   camera.shoot("arrange-add");
 }
 
@@ -108,12 +125,13 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
       arrange->canvas()->setCursorPiece(-1);
     camera.shoot(id);
   }
-  shootAdding(window, session, camera);
-  window.files().openDemo();
   preferences.setEvening(true);
   window.goTo(QStringLiteral("arrange"));
   window.rebuild();
   camera.shoot("arrange-evening");
+  preferences.setEvening(false);
+  window.rebuild();
+  shootAdding(window, session, camera);  // last: it leaves a project that a window would ask to save
   std::printf("Pictures of all views are in %s\n", qPrintable(QDir(folder).absolutePath()));
   return camera.ok() ? 0 : 1;
 }
