@@ -8,6 +8,7 @@
 
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "shape/families.hpp"
 
 namespace clathra {
 
@@ -216,8 +217,36 @@ void paintLayout(QPainter& painter, const Project& project, const PieceIndex& in
   run.cursor();
 }
 
+namespace {
+
+/// A single piece, and dashed round it what may come.
+void paintBeginning(QPainter& painter, const QRectF& into, const Palette& palette) {
+  const auto outline = familyOutline("hexagon");
+  if (!outline) return;
+  const double edge = std::min(into.width(), into.height()) / 5.6;
+  QPolygonF hexagon;
+  for (const Point c : *outline) hexagon << QPointF(c.x, c.y) * edge;
+  painter.save();
+  painter.setClipRect(into);
+  QPen dashed(palette.muted, 1.2);
+  dashed.setDashPattern({4, 3});
+  painter.setPen(dashed);
+  painter.setBrush(Qt::NoBrush);
+  for (int i = 0; i < 6; ++i) {
+    const QPointF middle = (hexagon[i] + hexagon[(i + 1) % 6]);  // twice the middle of an edge
+    painter.drawPolygon(hexagon.translated(into.center() + middle));
+  }
+  painter.setBrush(QColor(0x2B4A66));
+  painter.setPen(QPen(palette.panel, 1.5));
+  painter.drawPolygon(hexagon.translated(into.center()));
+  painter.restore();
+}
+
+}  // namespace
+
 void paintArrangement(QPainter& painter, const Arrangement& arrangement, const QRectF& into,
                       const Palette& palette) {
+  if (arrangement.kind == ArrangementKind::Own) return paintBeginning(painter, into, palette);
   Recipe recipe;
   recipe.arrangement = arrangement.id;
   recipe.edge = Length::millimetres(10);

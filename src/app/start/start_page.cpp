@@ -6,46 +6,13 @@
 #include <QLocale>
 #include <QScrollArea>
 
-#include "app/canvas/picture_view.hpp"
+#include "app/start/gallery.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/basics.hpp"
-#include "app/widgets/flow_layout.hpp"
-#include "draw/fonts.hpp"
-#include "draw/layout_painter.hpp"
 
 namespace clathra {
 
 namespace {
-
-/// One arrangement: its picture and name, one button.
-class Tile : public QPushButton {
- public:
-  explicit Tile(const Arrangement& arrangement) : arrangement_(arrangement) {
-    setObjectName(QStringLiteral("row"));
-    setCursor(Qt::PointingHandCursor);
-    setAccessibleName(QObject::tr("New project: %1").arg(QString::fromStdString(arrangement.name)));
-    setFixedSize(scaled(164), scaled(200));
-  }
-
- protected:
-  void paintEvent(QPaintEvent* event) override {
-    QPushButton::paintEvent(event);
-    const double k = textScale();
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    const QRectF into(8 * k, 8 * k, width() - 16 * k, 118 * k);
-    paintArrangement(p, arrangement_, into, currentPalette());
-    p.setPen(QPen(currentPalette().line, 1));
-    p.drawRect(into);
-    p.setPen(currentPalette().ink);
-    p.setFont(textFont(15 * k, QFont::DemiBold));
-    p.drawText(QRectF(8 * k, 130 * k, width() - 16 * k, 66 * k),
-               Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, QString::fromStdString(arrangement_.name));
-  }
-
- private:
-  const Arrangement& arrangement_;
-};
 
 QScrollArea* scrolled(QWidget* content) {
   auto* scroll = new QScrollArea;
@@ -60,7 +27,7 @@ QScrollArea* scrolled(QWidget* content) {
 }  // namespace
 
 StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences, QWidget* parent)
-    : QWidget(parent), library_(library), preferences_(preferences) {
+    : QWidget(parent), preferences_(preferences) {
   setObjectName(QStringLiteral("ground"));
   auto* all = new QHBoxLayout(this);
   halves_ = all;
@@ -70,7 +37,9 @@ StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences
   left->addWidget(label(QStringLiteral("Clathra"), "title"));
   left->addWidget(wrapped(
       tr("Begin with an arrangement: a click lays it out, then you give it a size and paint cloths on it.")));
-  left->addWidget(gallery(), 1);
+  auto* gallery = new Gallery(library, preferences);
+  connect(gallery, &Gallery::chosen, this, &StartPage::newAsked);
+  left->addWidget(gallery, 1);
   all->addLayout(left, 3);
   auto* side = new QWidget;
   side->setMinimumWidth(scaled(270));
@@ -89,18 +58,6 @@ StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences
 void StartPage::resizeEvent(QResizeEvent*) {
   // With large type in a small window the two halves lie under each other.
   halves_->setDirection(width() < scaled(720) ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
-}
-
-QWidget* StartPage::gallery() {
-  auto* content = new QWidget;
-  auto* flow = new FlowLayout(scaled(8), scaled(8), content);
-  for (const Arrangement& a : library_.all()) {
-    auto* tile = new Tile(a);
-    connect(tile, &QPushButton::clicked, this,
-            [this, id = a.id] { Q_EMIT newAsked(QString::fromStdString(id)); });
-    flow->addWidget(tile);
-  }
-  return scrolled(content);
 }
 
 void StartPage::refresh(const std::vector<Leftover>& leftovers) {

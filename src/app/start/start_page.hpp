@@ -32,8 +32,6 @@ class StartPage : public QWidget {
   void resizeEvent(QResizeEvent*) override;
 
  private:
-  QWidget* gallery();
-  const ArrangementLibrary& library_;
   Preferences& preferences_;
   QVBoxLayout* back_;
   QBoxLayout* halves_;
