@@ -3,6 +3,7 @@
 #pragma once
 #include <QAbstractButton>
 #include <QApplication>
+#include <QComboBox>
 #include <QFileDialog>
 #include <QLineEdit>
 #include <QMessageBox>
@@ -74,6 +75,17 @@ struct Driver {
     auto* b = find<QAbstractButton>(name);
     bringIntoView(b);
     QTest::mouseClick(b, Qt::LeftButton, {}, b->rect().center());
+    settle();
+  }
+  /// Takes the entry of a list that begins so, as its keys do.
+  void choose(const QString& name, const QString& entry) {
+    auto* box = find<QComboBox>(name);
+    bringIntoView(box);
+    const int at = box->findText(entry, Qt::MatchStartsWith);
+    if (at < 0) qFatal("\"%s\" has no entry \"%s\".", qPrintable(name), qPrintable(entry));
+    box->setFocus();
+    QTest::keyClick(box, Qt::Key_Home);
+    for (int i = 0; i < at; ++i) QTest::keyClick(box, Qt::Key_Down);
     settle();
   }
   void type(const QString& name, const QString& text) {

@@ -109,6 +109,14 @@ class FitTest : public QObject {
     progress.cancel();
     QVERIFY(!fitToSize(a, r, 300, 300, {Length::millimetres(25)}, 12, progress));
   }
+  void edgesRoundTheOneInUseStayWithinAQuarterOfIt() {
+    const auto inches = edgesRound(Length::wholeInches(1), Unit::Inch);
+    QCOMPARE(inches.size(), std::size_t(33));  // 48/64 to 80/64
+    for (const Length e : inches) QVERIFY(e.inches() >= 0.75 && e.inches() <= 1.25);
+    QCOMPARE(inches.front(), Length::wholeInches(1));
+    QCOMPARE(edgesRound(Length::millimetres(20), Unit::Millimetre).size(), std::size_t(21));
+    for (const Length e : edgesRound(kLeastEdge, Unit::Millimetre)) QVERIFY(e >= kLeastEdge);
+  }
 };
 
 CLATHRA_TEST(FitTest, "fit")

@@ -2,6 +2,7 @@
 
 #include <QHBoxLayout>
 
+#include "app/arrange/fit_card.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/window/remarks_card.hpp"
@@ -19,7 +20,8 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   paint_ = new PaintCard(session_);
   auto* remarks = new RemarksCard(session_, id());
   grow_ = new GrowCard(session_, *canvas_, *paint_);
-  bench_ = benchOf({size_, paint_, grow_, sidesCard(), remarks});
+  auto* fit = new FitCard(session_);
+  bench_ = benchOf({size_, fit, paint_, grow_, sidesCard(), remarks});
   connect(grow_, &GrowCard::said, this, &Station::said);
   connect(grow_, &GrowCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });

@@ -75,7 +75,10 @@ Card::Card(const QString& title, bool open, QWidget* parent)
   body_ = new QVBoxLayout(content_);
   body_->setContentsMargins(scaled(4), 0, scaled(4), 0);
   body_->setSpacing(scaled(8));
-  connect(head_, &QPushButton::clicked, this, [this] { setOpen(!open_); });
+  connect(head_, &QPushButton::clicked, this, [this] {
+    setOpen(!open_);
+    Q_EMIT folded(open_);
+  });
   setOpen(open);
 }
 

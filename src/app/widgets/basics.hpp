@@ -32,6 +32,8 @@ class Card : public QFrame {
   void setTitle(const QString& title);
   void setOpen(bool open);
   bool isOpen() const { return open_; }
+ Q_SIGNALS:
+  void folded(bool open);  ///< by the user
 
  private:
   void retitle();

@@ -1,6 +1,7 @@
 #include "layout/fit.hpp"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 
 namespace clathra {
@@ -62,6 +63,18 @@ std::vector<Length> standardEdges(Unit unit) {
     for (int quarters = 2; quarters <= 12; ++quarters) out.push_back(Length::sixtyFourths(16 * quarters));
   else
     for (int mm = 15; mm <= 75; mm += 5) out.push_back(Length::millimetres(mm));
+  return out;
+}
+
+std::vector<Length> edgesRound(Length edge, Unit unit) {
+  const Length step = unit == Unit::Inch ? Length::sixtyFourths(1) : Length::millimetres(0.5);
+  const auto steps = static_cast<std::int64_t>(std::floor(edge.mm() / 4 / step.mm() + 1e-9));
+  const auto first = static_cast<std::int64_t>(std::llround(edge.mm() / step.mm())) - steps;
+  std::vector<Length> out{edge};
+  for (std::int64_t i = first; i <= first + 2 * steps; ++i) {
+    const Length at = Length::nanometres(i * step.nm());
+    if (at >= kLeastEdge && at <= kMostEdge && at != edge) out.push_back(at);
+  }
   return out;
 }
 

@@ -11,6 +11,7 @@ const std::vector<EditKind>& editKinds() {
        edits::setArrangement},
       {"setEdge", "value (mm)", "changes the edge", edits::setEdge},
       {"setCounts", "across?, down?, rings?", "changes the counts", edits::setCounts},
+      {"setSize", "edge (mm), across?, down?, rings?", "changes edge and counts in one step", edits::setSize},
       {"setSides", "sides: outline | edge-pieces | slice", "changes the sides", edits::setSides},
       {"setWantedSize", "width, height (mm; 0: none)", "notes the wanted size", edits::setWantedSize},
       {"setAllowance", "value (mm), cloth?", "changes the seam allowance", edits::setAllowance},

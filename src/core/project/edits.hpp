@@ -10,6 +10,7 @@ Status rename(Project&, const Args&, const EditContext&);
 Status setArrangement(Project&, const Args&, const EditContext&);
 Status setEdge(Project&, const Args&, const EditContext&);
 Status setCounts(Project&, const Args&, const EditContext&);
+Status setSize(Project&, const Args&, const EditContext&);
 Status setSides(Project&, const Args&, const EditContext&);
 Status setWantedSize(Project&, const Args&, const EditContext&);
 Status setAllowance(Project&, const Args&, const EditContext&);

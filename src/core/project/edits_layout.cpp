@@ -55,6 +55,20 @@ Status setCounts(Project& p, const Args& a, const EditContext& c) {
   return in.ok() ? lay(p, r, c) : checked(in);
 }
 
+Status setSize(Project& p, const Args& a, const EditContext& c) {
+  Fields in(a, "setSize");
+  Recipe r = p.recipe;
+  const double mm = in.number("edge", -1e9, 1e9);
+  r.across = static_cast<int>(in.whole("across", 1, kMostCount, r.across));
+  r.down = static_cast<int>(in.whole("down", 1, kMostCount, r.down));
+  r.rings = static_cast<int>(in.whole("rings", 0, kMostCount, r.rings));
+  if (!in.ok()) return checked(in);
+  const auto edge = lengthWithin(mm, "The edge", kLeastEdge, kMostEdge);
+  if (!edge) return tl::make_unexpected(edge.error());
+  r.edge = *edge;
+  return lay(p, r, c);
+}
+
 Status setSides(Project& p, const Args& a, const EditContext& c) {
   Fields in(a, "setSides");
   Recipe r = p.recipe;

@@ -1,0 +1,143 @@
+#include "app/arrange/fit_card.hpp"
+
+#include <QComboBox>
+
+#include "app/theme/theme.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr std::size_t kRows = 8;
+
+QString sizeText(double width, double height, Unit unit) {
+  return QString::fromStdString(formatReadable(width, unit) + " × " + formatReadable(height, unit));
+}
+
+/// "3/8 in short", "1/4 in over", "just right".
+QString differenceText(double mm, Unit unit) {
+  if (std::abs(mm) < 0.5) return QObject::tr("just right");
+  const QString by = QString::fromStdString(formatReadable(std::abs(mm), unit));
+  return mm < 0 ? QObject::tr("%1 short").arg(by) : QObject::tr("%1 over").arg(by);
+}
+
+}  // namespace
+
+FitCard::FitCard(Session& session) : Card(tr("Fit to size"), false), session_(session) {
+  usual_ = new QComboBox;
+  usual_->setAccessibleName(tr("A size to begin from"));
+  body()->addWidget(usual_);
+  edges_ = new Pills({tr("usual edges"), tr("round this edge")}, tr("Edges to try"));
+  edges_->setCurrent(Standard);
+  body()->addWidget(edges_);
+  note_ = wrapped({}, "muted");
+  body()->addWidget(note_);
+  rows_ = new QWidget;
+  auto* rows = new QVBoxLayout(rows_);
+  rows->setContentsMargins(0, 0, 0, 0);
+  rows->setSpacing(scaled(2));
+  body()->addWidget(rows_);
+  connect(usual_, &QComboBox::activated, this, [this](int i) {
+    if (i < 1) return;
+    const UsualSize& size = usualSizes()[static_cast<std::size_t>(i - 1)];
+    session_.edit({{"edit", "setWantedSize"}, {"width", size.width}, {"height", size.height}},
+                  tr("noted the wanted size"));
+  });
+  connect(edges_, &Pills::chosen, this, &FitCard::look);
+  connect(this, &Card::folded, this, [this](bool open) {
+    if (open && session_.isOpen()) look();
+  });
+  connect(&session_, &Session::changed, this, &FitCard::refresh);
+}
+
+void FitCard::showEvent(QShowEvent*) {
+  refresh();
+}
+
+void FitCard::refresh() {
+  if (!session_.isOpen()) return;
+  const Project& p = session_.project();
+  setVisible(p.recipe.arrangement != kOwnArrangement);
+  usual_->clear();
+  usual_->addItem(tr("A size of your own"));
+  for (const UsualSize& s : usualSizes()) {
+    usual_->addItem(
+        tr("%1, %2").arg(QString::fromLatin1(s.name), sizeText(s.width, s.height, p.settings.unit)));
+    if (std::abs(s.width - p.wantedWidth) < 0.5 && std::abs(s.height - p.wantedHeight) < 0.5)
+      usual_->setCurrentIndex(usual_->count() - 1);
+  }
+  if (isVisible() && isOpen()) look();
+}
+
+/// Looks only when the question is another one than the list answers.
+void FitCard::look() {
+  const Project& p = session_.project();
+  const auto arrangement = session_.library().find(p.recipe.arrangement);
+  if (!arrangement) return;
+  if (p.wantedWidth <= 0 || p.wantedHeight <= 0) {
+    working_.cancel();
+    lookedFor_.clear();
+    clearLayout(rows_->layout());
+    note_->setText(tr("Type a wanted finished size above, or begin from a usual one."));
+    return;
+  }
+  const bool round = edges_->current() == Round;
+  const QString question = QStringLiteral("%1 %2 %3 %4 %5 %6")
+                               .arg(QString::fromStdString(p.recipe.arrangement))
+                               .arg(p.wantedWidth)
+                               .arg(p.wantedHeight)
+                               .arg(static_cast<int>(p.recipe.sides))
+                               .arg(static_cast<int>(p.settings.unit))
+                               .arg(round ? p.recipe.edge.nm() : 0);
+  if (question == lookedFor_) return;
+  lookedFor_ = question;
+  note_->setText(tr("Looking …"));
+  const auto edges = round ? edgesRound(p.recipe.edge, p.settings.unit) : standardEdges(p.settings.unit);
+  working_.start(
+      this,
+      [arr = **arrangement, recipe = p.recipe, w = p.wantedWidth, h = p.wantedHeight,
+       edges](const Progress& progress) { return fitToSize(arr, recipe, w, h, edges, kRows, progress); },
+      [this](const Result<std::vector<FitRow>>& rows) { list(rows); });
+}
+
+QString FitCard::rowText(const FitRow& row) const {
+  const Project& p = session_.project();
+  const Unit unit = p.settings.unit;
+  const auto arrangement = session_.library().find(p.recipe.arrangement);
+  const bool rosette = arrangement && (*arrangement)->kind == ArrangementKind::Rosette;
+  const QString counts = rosette ? plural(row.rings, tr("ring"), tr("rings"))
+                                 : tr("%1 across, %2 down").arg(row.across).arg(row.down);
+  const double dw = row.width - p.wantedWidth, dh = row.height - p.wantedHeight;
+  return tr("%1 edge, %2\n%3, %4\n%5 wide, %6 high")
+      .arg(QString::fromStdString(formatLength(row.edge, unit)), counts,
+           sizeText(row.width, row.height, unit),
+           plural(static_cast<int>(row.pieces), tr("paper"), tr("papers")), differenceText(dw, unit),
+           differenceText(dh, unit));
+}
+
+void FitCard::list(const Result<std::vector<FitRow>>& rows) {
+  clearLayout(rows_->layout());
+  if (!rows) return note_->setText(QString::fromStdString(rows.error().text));
+  note_->setText(tr("For %1, the nearest first. What is painted stays where its pieces stay.")
+                     .arg(sizeText(session_.project().wantedWidth, session_.project().wantedHeight,
+                                   session_.project().settings.unit)));
+  for (const FitRow& row : *rows) {
+    auto* b = button(rowText(row), "row");
+    b->setAccessibleName(
+        tr("Make it so: %1").arg(rowText(row).replace(QLatin1Char('\n'), QStringLiteral("; "))));
+    connect(b, &QPushButton::clicked, this, [this, row] { take(row); });
+    rows_->layout()->addWidget(b);
+  }
+}
+
+void FitCard::take(const FitRow& row) {
+  nlohmann::json edit = {{"edit", "setSize"}, {"edge", row.edge.mm()}};
+  const auto arrangement = session_.library().find(session_.project().recipe.arrangement);
+  if (arrangement && (*arrangement)->kind == ArrangementKind::Rosette)
+    edit["rings"] = row.rings;
+  else
+    edit.update({{"across", row.across}, {"down", row.down}});
+  session_.edit(edit, tr("made it fit the wanted size"));
+}
+
+}  // namespace clathra
