@@ -32,9 +32,9 @@ class LayoutRun {
     std::map<ClothId, std::vector<std::uint32_t>> byCloth;
     for (const auto i : visible) byCloth[project_.painting[i]].push_back(i);
     const double e = typicalSize();
-    p_.setPen(seamPen(e));
     for (const auto& [id, pieces] : byCloth) {
       const Cloth* cloth = clothById(project_, id);
+      p_.setPen(cloth ? seamPen(e) : barePen(e));
       p_.setBrush(brushFor(cloth, e));
       for (const auto i : pieces) drawPiece(i);
       if (look_.vector && cloth) strokes(*cloth, pieces);
@@ -102,6 +102,12 @@ class LayoutRun {
     if (size < 3) return Qt::NoPen;
     QColor seam = look_.palette->dark ? QColor(0x1A2228) : QColor(0xFCFAF5);
     return size < 12 ? QPen(seam) : QPen(seam, 1.6);
+  }
+
+  /// Pieces without cloth are white: their outlines must be seen on the panel.
+  QPen barePen(double size) const {
+    if (look_.vector || size < 3) return seamPen(size);
+    return QPen(look_.palette->dark ? QColor(0x7C8A92) : QColor(0xA79B86), size < 12 ? 1 : 1.4);
   }
 
   QBrush brushFor(const Cloth* cloth, double size) const {

@@ -176,6 +176,50 @@ class GrowingTest : public QObject {
     d.settle();
     QCOMPARE(d.project().painting[1], d.project().cloths[2].id);
   }
+  void aPieceIsDividedInOneOfAllWays() {
+    Driver d;
+    d.click("New project: Hexagon rosette");
+    d.type("Rings", "1");
+    d.click("Mode: Divide");
+    auto* canvas = static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(0).toPoint());
+    QTRY_VERIFY(d.has<QAbstractButton>("Divide it like this: way 5"));  // twelve diamonds, up to turns
+    d.type("How many diamonds", "0");
+    d.type("How many half hexagons", "6");
+    QTRY_VERIFY(!d.has<QAbstractButton>("Divide it like this"));  // six halves leave a hexagon's room
+    d.type("How many hexagons", "1");
+    QTRY_VERIFY(d.has<QAbstractButton>("Divide it like this: way 3"));
+    d.click("Divide it like this: way 1");
+    QCOMPARE(d.project().layout->size(), std::size_t(6 + 7));
+    d.session->undo();
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(1).toPoint());
+    d.click("Divide: all alike");
+    QTRY_VERIFY(d.has<QAbstractButton>("Divide it like this: way 5"));
+    d.click("Divide it like this: way 2");
+    QCOMPARE(d.project().layout->size(), std::size_t(7 * 12));
+  }
+  void freelyMixedWaysAreCountedAndPaged() {
+    Driver d;
+    d.click("New project: Hexagons");
+    d.click("Mode: Divide");
+    auto* canvas = static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(9).toPoint());
+    d.click("Ways to divide: freely mixed");
+    d.click("Mix in half hexagons");
+    d.click("Mix in hexagons");
+    d.type("Pieces in all", "8");
+    const auto told = [&d] {
+      for (const QLabel* l : d.window->findChildren<QLabel*>())
+        if (l->text().remove(QChar(0x202F)).contains("15238544 ways in all")) return true;
+      return false;
+    };
+    QTRY_VERIFY(told());
+    d.click("More ways");
+    QTRY_VERIFY(d.has<QAbstractButton>("Divide it like this: way 10"));
+    const auto before = d.project().layout->size();
+    d.click("Divide it like this: way 10");
+    QCOMPARE(d.project().layout->size(), before + 7);
+  }
 };
 
 CLATHRA_TEST(GrowingTest, "growing")

@@ -311,6 +311,15 @@ class GrowTest : public QObject {
     QCOMPARE(p.layout->size(), std::size_t(28));
     QVERIFY(soundness(*p.layout, buildSeams(*p.layout)).sound());
   }
+  void thePartsWearWhatTheWholeWore() {
+    Project p = support::project(support::recipe("hexagon-rosette", 50, 1, 1));
+    p = support::edited(p, {{"edit", "paint"}, {"pieces", {2, 3}}, {"cloth", "C"}});
+    p = support::edited(p, {{"edit", "subdivide"}, {"pieces", {2, 4}}, {"parts", {{"diamond", 12}}}});
+    const ClothId c = *findCloth(p, "C");
+    int wearing = 0;
+    for (std::size_t i = 0; i < p.layout->size(); ++i) wearing += p.painting[i] == c;
+    QCOMPARE(wearing, 13);  // twelve parts of piece 2, and piece 3
+  }
   void subdivisionsFillAllAlikeOrEachDifferently() {
     Project p = support::project(support::recipe("hexagons", 30, 3, 3));
     const Project same = support::edited(p, {{"edit", "subdivide"},

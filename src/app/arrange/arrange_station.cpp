@@ -2,7 +2,6 @@
 
 #include <QHBoxLayout>
 
-#include "app/arrange/fit_card.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/window/remarks_card.hpp"
@@ -10,7 +9,7 @@
 namespace clathra {
 
 namespace {
-constexpr int kPaint = 0, kAdd = 1, kTakeAway = 2, kSides = 3;
+constexpr int kPaint = 0, kAdd = 1, kTakeAway = 2, kDivide = 3, kSides = 4;
 }
 
 ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObject* parent)
@@ -20,8 +19,11 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   paint_ = new PaintCard(session_);
   auto* remarks = new RemarksCard(session_, id());
   grow_ = new GrowCard(session_, *canvas_, *paint_);
-  auto* fit = new FitCard(session_);
-  bench_ = benchOf({size_, fit, paint_, grow_, sidesCard(), remarks});
+  fit_ = new FitCard(session_);
+  divide_ = new DivideCard(session_, *canvas_);
+  connect(divide_, &DivideCard::said, this, &Station::said);
+  connect(divide_, &DivideCard::pieceChosen, this, &ArrangeStation::sayWhatAClickDoes);
+  bench_ = benchOf({size_, fit_, paint_, grow_, divide_, sidesCard(), remarks});
   connect(grow_, &GrowCard::said, this, &Station::said);
   connect(grow_, &GrowCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });
@@ -53,7 +55,7 @@ void ArrangeStation::buildPicture() {
   QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
   policy.setHeightForWidth(true);
   top->setSizePolicy(policy);
-  mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Sides")}, tr("Mode"));
+  mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Divide"), tr("Sides")}, tr("Mode"));
   face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"));
   face_->setCurrent(0);
   flow->addWidget(mode_);
@@ -119,17 +121,27 @@ QWidget* ArrangeStation::sidesCard() {
 
 void ArrangeStation::setMode(int mode) {
   mode_->setCurrent(mode);
-  if (mode == kSides) sidesCard_->setOpen(true);
+  // The bench holds what belongs to what is being done.
+  const bool sizes = mode == kPaint || mode == kSides, grows = mode == kAdd || mode == kTakeAway;
+  size_->setOpen(sizes);
+  fit_->setShown(sizes);
+  paint_->setVisible(mode == kPaint || mode == kAdd);
   paint_->setOpen(mode == kPaint);
+  grow_->setVisible(grows);
+  divide_->setVisible(mode == kDivide);
+  sidesCard_->setVisible(sizes);
+  if (mode == kSides) sidesCard_->setOpen(true);
   grow_->setMode(mode == kAdd        ? GrowCard::Mode::Add
                  : mode == kTakeAway ? GrowCard::Mode::TakeAway
                                      : GrowCard::Mode::Off);
+  divide_->setActive(mode == kDivide);
   canvas_->refreshReach();
   sayWhatAClickDoes();
 }
 
 std::vector<std::uint32_t> ArrangeStation::reach(std::uint32_t piece, bool shift) const {
   if (mode_->current() == kTakeAway) return grow_->equals(piece);
+  if (mode_->current() == kDivide) return divide_->together(piece, shift);
   if (mode_->current() != kPaint) return {};
   switch (paint_->way()) {
     case PaintWay::Row:
@@ -147,6 +159,7 @@ std::vector<std::uint32_t> ArrangeStation::reach(std::uint32_t piece, bool shift
 void ArrangeStation::act(std::uint32_t piece, bool shift) {
   if (mode_->current() == kPaint) return paint(piece, shift);
   if (mode_->current() == kTakeAway) grow_->takeAway(piece);
+  if (mode_->current() == kDivide) divide_->choosePiece(piece);
 }
 
 void ArrangeStation::paint(std::uint32_t piece, bool shift) {
@@ -185,6 +198,7 @@ QString ArrangeStation::describe(int piece) const {
 
 void ArrangeStation::sayWhatAClickDoes() {
   if (grow_->mode() != GrowCard::Mode::Off) return sentence_->setText(grow_->sentence());
+  if (mode_->current() == kDivide) return sentence_->setText(divide_->sentence());
   if (mode_->current() == kSides) {
     sentence_->setText(
         tr("Choose on the right how the sides become straight; the dashed line is the finished edge."));

@@ -1,5 +1,7 @@
 // Arrange: the layout, its shape and size, its sides, and which cloth goes where.
 #pragma once
+#include "app/arrange/divide_card.hpp"
+#include "app/arrange/fit_card.hpp"
 #include "app/arrange/grow_card.hpp"
 #include "app/arrange/paint_card.hpp"
 #include "app/arrange/size_card.hpp"
@@ -21,6 +23,7 @@ class ArrangeStation : public Station {
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
   LayoutCanvas* canvas() { return canvas_; }
   GrowCard* grow() { return grow_; }
+  DivideCard* divide() { return divide_; }
   void setMode(int mode);
 
  private:
@@ -40,7 +43,9 @@ class ArrangeStation : public Station {
          *sidesNote_ = nullptr;
   SizeCard* size_ = nullptr;
   PaintCard* paint_ = nullptr;
+  FitCard* fit_ = nullptr;
   GrowCard* grow_ = nullptr;
+  DivideCard* divide_ = nullptr;
   Card* sidesCard_ = nullptr;
 };
 

@@ -54,10 +54,15 @@ void FitCard::showEvent(QShowEvent*) {
   refresh();
 }
 
+void FitCard::setShown(bool shown) {
+  wanted_ = shown;
+  if (session_.isOpen()) refresh();
+}
+
 void FitCard::refresh() {
   if (!session_.isOpen()) return;
   const Project& p = session_.project();
-  setVisible(p.recipe.arrangement != kOwnArrangement);
+  setVisible(wanted_ && p.recipe.arrangement != kOwnArrangement);
   usual_->clear();
   usual_->addItem(tr("A size of your own"));
   for (const UsualSize& s : usualSizes()) {

@@ -13,6 +13,8 @@ class FitCard : public Card {
   Q_OBJECT
  public:
   explicit FitCard(Session& session);
+  /// Whether what is being done has a use for it; layouts grown by hand never have.
+  void setShown(bool shown);
 
  protected:
   void showEvent(QShowEvent*) override;
@@ -26,6 +28,7 @@ class FitCard : public Card {
   QString rowText(const FitRow& row) const;
 
   Session& session_;
+  bool wanted_ = true;
   QComboBox* usual_;
   Pills* edges_;
   QWidget* rows_;

@@ -141,9 +141,8 @@ void Gallery::addShapes() {
   std::stable_sort(order.begin(), order.end(),
                    [](const auto& a, const auto& b) { return a.second > b.second; });
   for (const auto& [paper, n] : order) {
-    auto* chip = button(QString::fromStdString(paper.title));
-    chip->setCheckable(true);
-    chip->setAccessibleName(tr("I own: %1").arg(chip->text()));
+    const QString title = QString::fromStdString(paper.title);
+    auto* chip = pill(title, tr("I own: %1").arg(title));
     connect(chip, &QPushButton::toggled, this, [this, shape = paper.shape](bool on) {
       if (on)
         owned_.insert(shape);

@@ -98,14 +98,38 @@ void Card::retitle() {
   head_->setAccessibleName(title_ + (open_ ? tr(", open") : tr(", folded")));
 }
 
+namespace {
+
+/// Chosen it is bold: room for that is kept from the start.
+class Pill : public QPushButton {
+ public:
+  explicit Pill(const QString& text) : QPushButton(text) {
+    setCheckable(true);
+    setCursor(Qt::PointingHandCursor);
+  }
+  QSize sizeHint() const override {
+    QFont bold = font();
+    bold.setWeight(QFont::DemiBold);
+    const int more = QFontMetrics(bold).horizontalAdvance(text()) - fontMetrics().horizontalAdvance(text());
+    return QPushButton::sizeHint() + QSize(std::max(0, more) + 1, 0);
+  }
+  QSize minimumSizeHint() const override { return sizeHint(); }
+};
+
+}  // namespace
+
+QPushButton* pill(const QString& text, const QString& spokenName) {
+  auto* b = new Pill(text);
+  b->setAccessibleName(spokenName);
+  return b;
+}
+
 Pills::Pills(const QStringList& names, const QString& spokenName, QWidget* parent) : QWidget(parent) {
   auto* flow = new FlowLayout(scaled(6), scaled(6), this);
   setAccessibleName(spokenName);
   group_.setExclusive(true);
   for (int i = 0; i < names.size(); ++i) {
-    QPushButton* b = button(names[i]);
-    b->setCheckable(true);
-    b->setAccessibleName(spokenName + QStringLiteral(": ") + names[i]);
+    QPushButton* b = clathra::pill(names[i], spokenName + QStringLiteral(": ") + names[i]);
     group_.addButton(b, i);
     flow->addWidget(b);
   }

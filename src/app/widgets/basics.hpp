@@ -20,6 +20,8 @@ QLabel* label(const QString& text,
               const char* role = "");  ///< roles: head, title, muted, sea, madder, moss, figure
 QLabel* wrapped(const QString& text, const char* role = "");
 QPushButton* button(const QString& text, const char* role = "");  ///< roles: act, link, warnlink
+/// A button that stays pressed.
+QPushButton* pill(const QString& text, const QString& spokenName);
 /// An icon button with a spoken name.
 QPushButton* namedButton(const QString& sign, const QString& name);
 

@@ -92,6 +92,27 @@ void shootAdding(MainWindow& window, Session& session, Photographer& camera) {
   camera.shoot("arrange-add");
 }
 
+/// Seven hexagons, some divided already, with the gallery of ways open.
+void shootDividing(MainWindow& window, Session& session, Photographer& camera) {
+  window.files().begin(QStringLiteral("hexagon-rosette"));
+  session.waitUntilIdle(60'000);
+  const auto edit = [&](const nlohmann::json& e) {
+    session.edit(e, QStringLiteral("divided"));
+    session.waitUntilIdle(60'000);
+  };
+  edit({{"edit", "setCounts"}, {"rings", 1}});
+  edit({{"edit", "setEdge"}, {"value", 76.2}});
+  edit({{"edit", "paint"}, {"ring", {{"of", 1}, {"k", 1}}}, {"cloth", "C"}});
+  edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "B"}});
+  edit({{"edit", "subdivide"}, {"pieces", {7}}, {"parts", {{"diamond", 12}}}, {"index", 3}});
+  edit({{"edit", "subdivide"}, {"pieces", {2}}, {"parts", {{"hexagon", 1}, {"half", 6}}}});
+  auto* arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
+  arrange->setMode(3);
+  arrange->divide()->choosePiece(0);
+  camera.settle();
+  camera.shoot("arrange-divide");
+}
+
 }  // namespace
 
 int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const QString& folder) {
@@ -131,7 +152,9 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   camera.shoot("arrange-evening");
   preferences.setEvening(false);
   window.rebuild();
-  shootAdding(window, session, camera);  // last: it leaves a project that a window would ask to save
+  shootAdding(window, session, camera);
+  session.close();  // nothing to ask about it
+  shootDividing(window, session, camera);
   std::printf("Pictures of all views are in %s\n", qPrintable(QDir(folder).absolutePath()));
   return camera.ok() ? 0 : 1;
 }

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include <map>
+
 #include "layout/grow.hpp"
 #include "layout/soundness.hpp"
 #include "layout/subdivide.hpp"
@@ -241,6 +243,7 @@ Status subdividePieces(Project& p, const Args& a, const EditContext& c) {
   Recipe r = p.recipe;
   std::vector<Filling> listed;
   std::uint64_t offset = 0;
+  std::map<PieceKey, ClothId> wears;  // the parts wear what the whole wore
   for (const auto i : *pieces) {
     const Piece& piece = p.layout->pieces[i];
     if (piece.shape != shapeIndex) return fail("only pieces of one shape are subdivided together");
@@ -250,10 +253,15 @@ Status subdividePieces(Project& p, const Args& a, const EditContext& c) {
     take(r.hand, piece.key);
     for (const auto at : *filling) {
       const Polygon part = scaled(subdivision->placements()[at].outline, small);
-      addOwn(r.hand, placed(part, piece.turn, piece.hand < 0, piece.centre), r.edge.mm(), parent);
+      wears[addOwn(r.hand, placed(part, piece.turn, piece.hand < 0, piece.centre), r.edge.mm(), parent)] =
+          p.painting[i];
     }
   }
-  return relayout(p, c.library, r);
+  if (const auto ok = relayout(p, c.library, r); !ok) return ok;
+  for (std::size_t i = 0; i < p.layout->size(); ++i)
+    if (const auto cloth = wears.find(p.layout->pieces[i].key); cloth != wears.end())
+      p.painting.set(i, cloth->second);
+  return {};
 }
 
 Status fillHoles(Project& p, const Args& a, const EditContext& c) {
