@@ -138,11 +138,11 @@ class LayoutRun {
   /// A face of whole pixels with its measures, looked up once.
   struct Face {
     QFont font;
-    double capHeight;
+    double capHeight = 0;
     std::map<QString, double> widths;
   };
   Face& face(double size, int weight) {
-    Face& f = faces_[{static_cast<int>(size + 0.5), weight}];
+    Face& f = faces_[{static_cast<int>(std::lround(size)), weight}];
     if (f.widths.empty()) {
       f.font = textFont(size, weight);
       f.capHeight = QFontMetricsF(f.font).capHeight();

@@ -50,7 +50,7 @@ void ProjectFiles::open() {
 /// Read first: what cannot be opened puts nothing away.
 void ProjectFiles::read(const QString& file, std::function<void(Project, Session::Derived)> then) {
   session_.make([file] { return openProject(file.toStdString()); },
-                [this, then = std::move(then)](Result<Project> project, Session::Derived derived) {
+                [this, then = std::move(then)](Result<Project> project, const Session::Derived& derived) {
                   if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
                   putAway([then, project = std::move(*project), derived] { then(project, derived); });
                 });

@@ -159,7 +159,8 @@ std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth, b
   std::vector<PatchDemand> out;
   while (!counts.empty()) {
     const auto [key, n] = *counts.begin();
-    const auto [shape, hand, turn] = key;
+    const auto& [shapeOf, hand, turn] = key;
+    const std::uint16_t shape = shapeOf;  // a lambda below takes it, which a binding does not allow
     counts.erase(counts.begin());
     const PatchDemand demand = demandFor(project, cloth, layout.shapes[shape], hand, turn);
     // The same piece standing the other way up: as many as there are of both go in pairs.

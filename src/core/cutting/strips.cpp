@@ -71,6 +71,7 @@ double lengthOf(const std::vector<StripGroup>& groups) {
 std::vector<StripGroup> groupsFor(const Cloth& cloth, const std::vector<PatchDemand>& demands, bool turn,
                                   Unit unit) {
   std::vector<StripGroup> out;
+  out.reserve(demands.size());
   for (const PatchDemand& d : demands) out.push_back(bestGroup(cloth, d, turn, unit));
   return out;
 }

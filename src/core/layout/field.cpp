@@ -99,6 +99,7 @@ void applyHandWork(std::vector<Placed>& pieces, const Recipe& recipe) {
   const HandWork& hand = recipe.hand;
   if (hand.empty()) return;
   std::vector<PieceKey> there;
+  there.reserve(pieces.size());
   for (const Placed& p : pieces) there.push_back(p.key);
   std::sort(there.begin(), there.end());
   std::erase_if(pieces, [&](const Placed& p) {

@@ -2,7 +2,6 @@
 // so that edge, counts and sides stay free.
 #include <algorithm>
 #include <cmath>
-
 #include <map>
 
 #include "layout/grow.hpp"
@@ -67,7 +66,7 @@ void take(HandWork& hand, PieceKey key) {
   hand.taken.insert(std::lower_bound(hand.taken.begin(), hand.taken.end(), key), key);
 }
 
-Status layAndPaint(Project& p, const EditContext& c, Recipe recipe, const std::vector<PieceKey>& fresh,
+Status layAndPaint(Project& p, const EditContext& c, const Recipe& recipe, const std::vector<PieceKey>& fresh,
                    ClothId cloth) {
   if (const auto ok = relayout(p, c.library, recipe); !ok) return ok;
   if (cloth == kNoCloth) return {};
@@ -137,7 +136,7 @@ Status addPieces(Project& p, const Args& a, const EditContext& c) {
   Recipe r = p.recipe;
   std::vector<PieceKey> fresh;
   for (const Polygon& place : *places) fresh.push_back(addOwn(r.hand, place, r.edge.mm(), std::nullopt));
-  return layAndPaint(p, c, std::move(r), fresh, *cloth);
+  return layAndPaint(p, c, r, fresh, *cloth);
 }
 
 Status takeAway(Project& p, const Args& a, const EditContext& c) {
@@ -276,7 +275,7 @@ Status fillHoles(Project& p, const Args& a, const EditContext& c) {
     for (const Fit& fit : fillingOf(*p.layout, index, hole, r.edge.mm()))
       fresh.push_back(addOwn(r.hand, fit.outline, r.edge.mm(), std::nullopt));
   if (fresh.empty()) return fail("no known shape, nor a set of them, fills a hole of this layout exactly");
-  return layAndPaint(p, c, std::move(r), fresh, *cloth);
+  return layAndPaint(p, c, r, fresh, *cloth);
 }
 
 namespace {
@@ -352,7 +351,7 @@ Status splitPiece(Project& p, const Args& a, const EditContext& c) {
   take(r.hand, key);
   std::vector<PieceKey> fresh{addOwn(r.hand, std::move(one), r.edge.mm(), parent),
                               addOwn(r.hand, std::move(two), r.edge.mm(), parent)};
-  return layAndPaint(p, c, std::move(r), fresh, p.painting[i]);
+  return layAndPaint(p, c, r, fresh, p.painting[i]);
 }
 
 }  // namespace clathra::edits
