@@ -2,6 +2,7 @@
 
 #include <QHBoxLayout>
 
+#include "app/canvas/canvas_access.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/window/remarks_card.hpp"
@@ -36,7 +37,7 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(canvas_, &LayoutCanvas::clicked, this, &ArrangeStation::act);
   connect(canvas_, &LayoutCanvas::turnAsked, this, [this] { paint_->turnRow(); });
   connect(canvas_, &LayoutCanvas::pointedAt, this, [this](int piece) {
-    status_->setText(describe(piece));
+    status_->setText(describePiece(session_, piece));
     sayWhatAClickDoes();
   });
   connect(canvas_, &LayoutCanvas::viewChanged, this,
@@ -178,24 +179,6 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
                     .arg(plural(static_cast<int>(pieces.size()), tr("piece"), tr("pieces")), title));
 }
 
-QString ArrangeStation::describe(int piece) const {
-  if (!session_.isOpen() || piece < 0) return {};
-  const Project& p = session_.project();
-  const Piece& at = p.layout->pieces[static_cast<std::size_t>(piece)];
-  const Cloth* cloth = clothById(p, p.painting[static_cast<std::size_t>(piece)]);
-  QString title = QString::fromStdString(p.layout->shapes[at.shape].title);
-  title[0] = title[0].toUpper();
-  if (at.hand != 0) title += at.hand > 0 ? tr(" (right)") : tr(" (left)");
-  const auto arrangement = session_.library().find(p.recipe.arrangement);
-  const bool rosette = arrangement && (*arrangement)->kind == ArrangementKind::Rosette;
-  return tr("%1 %2, %3, %4 %5")
-      .arg(title)
-      .arg(piece + 1)
-      .arg(cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth"),
-           rosette ? tr("ring") : tr("row"))
-      .arg(rosette ? at.row : at.row + 1);
-}
-
 void ArrangeStation::sayWhatAClickDoes() {
   if (grow_->mode() != GrowCard::Mode::Off) return sentence_->setText(grow_->sentence());
   if (mode_->current() == kDivide) return sentence_->setText(divide_->sentence());
@@ -245,7 +228,7 @@ void ArrangeStation::refresh() {
       sideLabel_->setText(tr("%1  ·  sliced later at %2").arg(face, size));
       break;
   }
-  status_->setText(describe(canvas_->cursorPiece()));
+  status_->setText(describePiece(session_, canvas_->cursorPiece()));
   sayWhatAClickDoes();
 }
 

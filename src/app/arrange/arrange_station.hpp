@@ -33,7 +33,6 @@ class ArrangeStation : public Station {
   std::vector<std::uint32_t> reach(std::uint32_t piece, bool shift) const;
   void paint(std::uint32_t piece, bool shift);
   void act(std::uint32_t piece, bool shift);
-  QString describe(int piece) const;
   void sayWhatAClickDoes();
 
   QWidget *picture_ = nullptr, *bench_ = nullptr;

@@ -1,5 +1,6 @@
 #include "app/canvas/layout_canvas.hpp"
 
+#include <QAccessible>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -7,6 +8,7 @@
 #include <QWheelEvent>
 #include <cmath>
 
+#include "app/canvas/canvas_access.hpp"
 #include "app/theme/theme.hpp"
 
 namespace clathra {
@@ -19,6 +21,7 @@ constexpr double kZoomStep = 1.25;
 }  // namespace
 
 LayoutCanvas::LayoutCanvas(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+  installCanvasAccess();
   setFocusPolicy(Qt::StrongFocus);
   setMouseTracking(true);
   setMinimumSize(160, 120);
@@ -219,6 +222,23 @@ void LayoutCanvas::setCursorPiece(int piece) {
   cursor_ = piece;
   bringIntoView(piece);
   point(piece, shift_);
+  if (piece >= 0 && QAccessible::isActive()) {  // so that a screen reader reads it
+    QAccessibleEvent event(this, QAccessible::Focus);
+    event.setChild(piece);
+    QAccessible::updateAccessibility(&event);
+  }
+}
+
+QRectF LayoutCanvas::onScreenBox(std::uint32_t piece) const {
+  QPolygonF outline;
+  for (const Point c : session_.project().layout->outline(piece)) outline << place_.toDevice(c);
+  return outline.boundingRect();
+}
+
+int LayoutCanvas::pieceAt(QPointF at) const {
+  if (!session_.isOpen()) return -1;
+  const auto piece = session_.index().at(*session_.project().layout, place_.toLayout(at));
+  return piece ? static_cast<int>(*piece) : -1;
 }
 
 void LayoutCanvas::bringIntoView(int piece) {
@@ -274,8 +294,7 @@ void LayoutCanvas::mouseMoveEvent(QMouseEvent* event) {
     return;
   }
   if (edgesActive_) return pointAtEdge(event->position());
-  const auto piece = session_.index().at(*session_.project().layout, place_.toLayout(event->position()));
-  const int now = piece ? static_cast<int>(*piece) : -1;
+  const int now = pieceAt(event->position());
   const bool shift = event->modifiers() & Qt::ShiftModifier;
   if (shown_ || (now == pointed_ && shift == shift_)) return;
   point(now, shift);
@@ -297,12 +316,12 @@ void LayoutCanvas::mouseReleaseEvent(QMouseEvent* event) {
     if (edgePointed_ >= 0) Q_EMIT edgeClicked(edgePointed_);
     return;
   }
-  const auto piece = session_.index().at(*session_.project().layout, place_.toLayout(event->position()));
-  if (!piece) return refreshReach();
-  cursor_ = static_cast<int>(*piece);
+  const int piece = pieceAt(event->position());
+  if (piece < 0) return refreshReach();
+  cursor_ = piece;
   const bool shift = event->modifiers() & Qt::ShiftModifier;
   point(cursor_, shift);
-  Q_EMIT clicked(*piece, shift);
+  Q_EMIT clicked(static_cast<std::uint32_t>(piece), shift);
 }
 
 void LayoutCanvas::wheelEvent(QWheelEvent* event) {

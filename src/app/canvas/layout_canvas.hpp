@@ -33,6 +33,10 @@ class LayoutCanvas : public QWidget {
   QPointF onScreen(std::uint32_t piece) const {
     return place_.toDevice(session_.project().layout->pieces[piece].centre);
   }
+  /// The box round a piece on the widget.
+  QRectF onScreenBox(std::uint32_t piece) const;
+  int pieceAt(QPointF at) const;  ///< under a point of the widget; -1 for none
+  const Session& session() const { return session_; }
   void refreshReach();
   /// Open edges to point at instead of pieces, while `active`.
   void setEdges(std::vector<OpenEdge> edges, bool active);
