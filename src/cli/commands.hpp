@@ -30,6 +30,7 @@ void addCheck(CLI::App& app, Outcome& outcome);
 void addExport(CLI::App& app, Outcome& outcome);
 void addPrints(CLI::App& app, Outcome& outcome);
 void addSubdivide(CLI::App& app, Outcome& outcome);
+void addImport(CLI::App& app, Outcome& outcome);
 void addFit(CLI::App& app, Outcome& outcome);
 void addUnbuilt(CLI::App& app, Outcome& outcome, const char* name, const char* does);
 

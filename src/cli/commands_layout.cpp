@@ -6,6 +6,8 @@
 #include "layout/fit.hpp"
 #include "layout/subdivide.hpp"
 #include "project/data_folder.hpp"
+#include "project/file.hpp"
+#include "project/import_layout.hpp"
 #include "shape/families.hpp"
 
 namespace clathra::cli {
@@ -167,6 +169,42 @@ void addFit(CLI::App& app, Outcome& outcome) {
   cmd->add_option("--sides", o->sides, "outline, edge-pieces or slice");
   cmd->add_flag("--json", o->json, "JSON on standard output");
   cmd->callback([o, &outcome] { outcome.status = listFits(*o); });
+}
+
+namespace {
+
+struct ImportOptions {
+  std::string file, out, tolerance;
+};
+
+Status importFile(const ImportOptions& o) {
+  double tolerance = kHealTolerance;
+  if (!o.tolerance.empty()) {
+    const auto within = parseLengthWithin(o.tolerance, Unit::Millimetre, "The tolerance",
+                                          Length::nanometres(0), Length::millimetres(5));
+    if (!within) return tl::make_unexpected(within.error());
+    tolerance = within->mm();
+  }
+  const auto library = loadArrangements();
+  if (!library) return tl::make_unexpected(library.error());
+  const auto made = importLayout(*library, o.file, tolerance);
+  if (!made) return tl::make_unexpected(made.error());
+  if (const auto ok = saveProject(realFileSystem(), made->project, o.out); !ok) return ok;
+  const std::string report = importReport(*made);
+  printLine(std::to_string(made->project.layout->size()) + " pieces imported." +
+            (report.empty() ? "" : " " + report));
+  return {};
+}
+
+}  // namespace
+
+void addImport(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("import", "A project from the outlines of an SVG or GeoJSON file");
+  const auto o = std::make_shared<ImportOptions>();
+  cmd->add_option("file", o->file, "SVG or GeoJSON, mm")->required();
+  cmd->add_option("-o,--out", o->out, "The project to write")->required();
+  cmd->add_option("--tolerance", o->tolerance, "Misses up to this are brought together; 0.5mm");
+  cmd->callback([o, &outcome] { outcome.status = importFile(*o); });
 }
 
 }  // namespace clathra::cli

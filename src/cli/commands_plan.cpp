@@ -6,6 +6,7 @@
 #include "draw/exporter.hpp"
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
+#include "exchange/dxf.hpp"
 #include "project/file.hpp"
 #include "review/review.hpp"
 
@@ -58,16 +59,17 @@ Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOpt
     const std::string number = std::to_string(s + 1);
     const auto file =
         std::filesystem::path(o.out) /
-        ("papers-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number + ".svg");
-    if (const auto ok = writeBytes(file, sheetSvg(project, plan, s)); !ok) return ok;
+        ("papers-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number + "." + o.format);
+    const QByteArray bytes =
+        o.format == "dxf" ? QByteArray::fromStdString(sheetDxf(plan, s)) : sheetSvg(project, plan, s);
+    if (const auto ok = writeBytes(file, bytes); !ok) return ok;
   }
   return {};
 }
 
 Status papers(const PaperOptions& o) {
-  if (o.format == "dxf") return fail("DXF is not built yet; use --format pdf or svg.");
-  if (o.format != "pdf" && o.format != "svg")
-    return fail("--format is \"" + o.format + "\"; it can be pdf or svg.");
+  if (o.format != "pdf" && o.format != "svg" && o.format != "dxf")
+    return fail("--format is \"" + o.format + "\"; it can be pdf, svg or dxf.");
   if (!o.side.empty() && o.side != "back" && o.side != "front")
     return fail("--side is \"" + o.side + "\"; it can be back or front.");
   const auto project = openProject(o.file);

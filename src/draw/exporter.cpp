@@ -13,6 +13,7 @@
 #include "draw/layout_painter.hpp"
 #include "draw/page_text.hpp"
 #include "draw/sheet_painter.hpp"
+#include "exchange/dxf.hpp"
 #include "exchange/exchange.hpp"
 
 namespace clathra {
@@ -171,8 +172,9 @@ Status exportProject(const Project& project, const std::filesystem::path& file) 
   if (suffix == ".png") return writeBytes(file, layoutPng(project));
   if (suffix == ".csv") return writeBytes(file, QByteArray::fromStdString(tallyCsv(project, Tally(project))));
   if (suffix == ".geojson") return writeBytes(file, QByteArray::fromStdString(piecesGeoJson(project).dump()));
-  if (suffix == ".dxf") return fail("DXF is not built yet; use .svg, .pdf, .png, .csv or .geojson.");
-  return fail("\"" + suffix + "\" is no format that can be written; use .svg, .pdf, .png, .csv or .geojson.");
+  if (suffix == ".dxf") return writeBytes(file, QByteArray::fromStdString(layoutDxf(project)));
+  return fail("\"" + suffix +
+              "\" is no format that can be written; use .svg, .pdf, .png, .dxf, .csv or .geojson.");
 }
 
 }  // namespace clathra

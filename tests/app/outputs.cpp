@@ -86,10 +86,35 @@ class OutputsTest : public QObject {
     QVERIFY2(d.window->said().contains("papers.pdf"), qPrintable(d.window->said()));
     QCOMPARE(contentOf(at("block")), QByteArray());
   }
+  void aLayoutIsImportedFromTheStartPageAndBadOnesLeaveTheOpenProject() {
+    const QTemporaryDir folder;
+    const auto write = [&](const char* name, const QByteArray& text) {
+      QFile f(folder.filePath(name));
+      QVERIFY(f.open(QIODevice::WriteOnly) && f.write(text) == text.size());
+    };
+    write("two.svg",
+          "<svg width='100mm' viewBox='0 0 100 100'><path d='M10 10h30v30h-30z'/>"
+          "<rect x='40.2' y='10' width='30' height='30'/><text>x</text></svg>");
+    write("bad.svg", "<svg><g transform='wobble(1)'><rect/></g></svg>");
+    Driver d;
+    d.window->showStart();
+    d.answerFile(folder.filePath("two.svg"));
+    d.click("Import a layout …");
+    QVERIFY(d.session->isOpen());
+    QCOMPARE(d.project().layout->size(), std::size_t(2));
+    QCOMPARE(d.session->geometry().seams.seams.size(), std::size_t(1));
+    QVERIFY(d.window->said().contains("Imported 2 pieces"));
+    QVERIFY(d.window->said().contains("brought together") && d.window->said().contains("1 text"));
+    d.answerFile(folder.filePath("bad.svg"));
+    d.window->files().importLayout();
+    d.settle();
+    QVERIFY(d.window->said().contains("transform that is none"));
+    QCOMPARE(d.project().layout->size(), std::size_t(2));
+  }
   void theLayoutIsExportedByItsSuffix() {
     Driver d;
     d.click("New project: Kites");
-    for (const char* name : {"k.svg", "k.png", "k.csv", "k.geojson", "k.pdf"}) {
+    for (const char* name : {"k.svg", "k.png", "k.csv", "k.geojson", "k.dxf", "k.pdf"}) {
       d.answerFile(at(name));
       d.window->files().exportLayout();
       d.settle();

@@ -137,7 +137,9 @@ class CommandsTest : public QObject {
         run({"papers", file, "--page", "a4", "--out", at("svg"), "--format", "svg", "--side", "front"}).code,
         0);
     QCOMPARE(QDir(at("svg")).entryList({"*.svg"}).size(), 2);
-    QCOMPARE(run({"papers", file, "--page", "a4", "--out", at("dxf"), "--format", "dxf"}).code, 1);
+    QCOMPARE(run({"papers", file, "--page", "a4", "--out", at("dxf"), "--format", "dxf"}).code, 0);
+    QCOMPARE(QDir(at("dxf")).entryList({"papers-*.dxf"}).size(), 2);
+    QCOMPARE(run({"papers", file, "--page", "a4", "--out", at("png"), "--format", "png"}).code, 1);
   }
   void badInputEndsWithOneSentenceAndOne_data() {
     QTest::addColumn<QStringList>("args");
@@ -200,7 +202,26 @@ class CommandsTest : public QObject {
     QCOMPARE(cloths.size(), 5);
     QVERIFY(!cloths.contains(QString()));
     QCOMPARE(run({"export", file, "--to", at("demo.svg")}).code, 0);
-    QCOMPARE(run({"export", file, "--to", at("demo.dxf")}).code, 1);
+    QCOMPARE(run({"export", file, "--to", at("demo.dxf")}).code, 0);
+    // Out and in again: the same pieces in the same cloths.
+    QCOMPARE(run({"export", file, "--to", at("demo.geojson")}).code, 0);
+    QCOMPARE(run({"import", at("demo.geojson"), "-o", at("again.clathra")}).code, 0);
+    QCOMPARE(run({"check", at("again.clathra")}).code, 0);
+    const QJsonObject was = run({"tally", file, "--json"}).json().object(),
+                      is = run({"tally", at("again.clathra"), "--json"}).json().object();
+    QCOMPARE(is["pieces"].toInt(), was["pieces"].toInt());
+    QCOMPARE(is["seams"].toInt(), was["seams"].toInt());
+    COMPARE_TO(is["area"].toDouble(), was["area"].toDouble(), 0.01);
+    const auto perCloth = [](const QJsonObject& tally) {
+      QMap<QString, int> out;
+      const QJsonArray rows = tally["by_cloth"].toArray();
+      for (const QJsonValue& v : rows) out[v.toObject()["cloth"].toString()] += v.toObject()["count"].toInt();
+      return out;
+    };
+    QCOMPARE(perCloth(is), perCloth(was));
+    QCOMPARE(run({"import", at("none.svg"), "-o", at("x.clathra")}).code, 1);
+    QCOMPARE(run({"import", at("demo.dxf"), "-o", at("x.clathra")}).code, 1);
+    QVERIFY(!QFile::exists(at("x.clathra")));
   }
 };
 

@@ -78,6 +78,10 @@ void StartPage::refresh(const std::vector<Leftover>& leftovers) {
   auto* openButton = button(tr("Open a project …"));
   connect(openButton, &QPushButton::clicked, this, &StartPage::openAsked);
   open->body()->addWidget(openButton);
+  auto* import = button(tr("Import a layout …"), "link");
+  import->setToolTip(tr("Outlines from an SVG drawing or a GeoJSON file"));
+  connect(import, &QPushButton::clicked, this, &StartPage::importAsked);
+  open->body()->addWidget(import);
   const QStringList recent = preferences_.recent();
   for (const QString& file : recent) {
     const QFileInfo info(file);

@@ -23,6 +23,7 @@ class StartPage : public QWidget {
   void newAsked(const QString& arrangement);
   void openAsked();
   void openFileAsked(const QString& file);
+  void importAsked();
   void demoAsked();
   void recoverAsked(const Leftover& leftover);
   void discardAsked(const Leftover& leftover);

@@ -46,6 +46,7 @@ void MainWindow::build() {
   connect(start_, &StartPage::newAsked, &files_, &ProjectFiles::begin);
   connect(start_, &StartPage::openAsked, &files_, &ProjectFiles::open);
   connect(start_, &StartPage::openFileAsked, &files_, &ProjectFiles::openFile);
+  connect(start_, &StartPage::importAsked, &files_, &ProjectFiles::importLayout);
   connect(start_, &StartPage::demoAsked, &files_, &ProjectFiles::openDemo);
   connect(start_, &StartPage::recoverAsked, &files_, &ProjectFiles::recover);
   connect(start_, &StartPage::helpAsked, this, &MainWindow::showHelp);
@@ -198,6 +199,7 @@ void MainWindow::addMenu(QPushButton* b) {
   menu->addAction(tr("Save"), this, [this] { files_.save(); });
   menu->addAction(tr("Save as …"), this, [this] { files_.saveAs(); });
   menu->addAction(tr("Name the project …"), &files_, &ProjectFiles::rename);
+  menu->addAction(tr("Import a layout …"), &files_, &ProjectFiles::importLayout);
   menu->addAction(tr("Export the layout …"), &files_, &ProjectFiles::exportLayout);
   menu->addSeparator();
   menu->addAction(preferences_.evening() ? tr("Day colours") : tr("Evening colours"), this, [this] {

@@ -7,9 +7,11 @@
 #include <QMessageBox>
 #include <QPushButton>
 
+#include "app/widgets/basics.hpp"
 #include "draw/exporter.hpp"
 #include "project/demo.hpp"
 #include "project/file.hpp"
+#include "project/import_layout.hpp"
 
 namespace clathra {
 
@@ -61,6 +63,30 @@ void ProjectFiles::openFile(const QString& file) {
     preferences_.addRecent(file);
     start(std::move(project), file, true, std::move(derived));
   });
+}
+
+void ProjectFiles::importLayout() {
+  const QString file = QFileDialog::getOpenFileName(&window_, tr("Import a layout"), {},
+                                                    tr("Layouts (*.svg *.geojson *.json)"));
+  if (file.isEmpty()) return;
+  const auto report = std::make_shared<QString>();
+  session_.make(
+      [this, file, report]() -> Result<Project> {
+        auto made = clathra::importLayout(session_.library(), file.toStdString());
+        if (!made) return tl::make_unexpected(made.error());
+        *report = QString::fromStdString(importReport(*made));
+        return std::move(made->project);
+      },
+      [this, report](Result<Project> project, const Session::Derived& derived) {
+        if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
+        putAway([this, report, project = std::move(*project), derived]() mutable {
+          project.settings.unit = preferences_.unit();
+          project.settings.page = preferences_.page().toStdString();
+          const auto n = static_cast<int>(project.layout->size());
+          start(std::move(project), {}, false, derived);
+          Q_EMIT said(tr("Imported %1. %2").arg(plural(n, tr("piece"), tr("pieces")), *report).trimmed());
+        });
+      });
 }
 
 void ProjectFiles::openDemo() {
@@ -146,7 +172,7 @@ void ProjectFiles::exportLayout() {
   const QString file = QFileDialog::getSaveFileName(
       &window_, tr("Export the layout"),
       QString::fromStdString(session_.project().name) + QStringLiteral(".pdf"),
-      tr("PDF (*.pdf);;SVG (*.svg);;PNG (*.png);;Tally as CSV (*.csv);;GeoJSON (*.geojson)"));
+      tr("PDF (*.pdf);;SVG (*.svg);;PNG (*.png);;DXF (*.dxf);;Tally as CSV (*.csv);;GeoJSON (*.geojson)"));
   if (file.isEmpty()) return;
   session_.run([this, file, project = session_.project()](const Progress&) -> std::function<void()> {
     const auto ok = exportProject(project, file.toStdString());

@@ -18,6 +18,7 @@ class ProjectFiles : public QObject {
   void begin(const QString& arrangement);
   void open();
   void openFile(const QString& file);
+  void importLayout();
   void openDemo();
   void recover(const Leftover& leftover);
   /// `then` runs once the project is saved; if it was not, said() or the session has told why.
