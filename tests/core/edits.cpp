@@ -1,3 +1,4 @@
+#include "cloth/lightness.hpp"
 #include "project/edit.hpp"
 
 #include <QRandomGenerator>

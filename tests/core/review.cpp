@@ -169,6 +169,68 @@ class ReviewTest : public QObject {
         QVERIFY(r.fixEdit.is_null() == r.fixLabel.empty());
       }
   }
+  void neighboursAsLightAsEachOtherAreNamed() {
+    Project p = painted();
+    QVERIFY(!find(remarksOf(p), "value-alike"));
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"colour", "#808080"}});
+    p = support::edited(p,
+                        {{"edit", "changeCloth"}, {"cloth", "B"}, {"colour", "#3c9a3c"}});  // L* 56, grey 54
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"pieces", {13}}});
+    const auto remarks = remarksOf(p);
+    const Remark* r = find(remarks, "value-alike");
+    QVERIFY(r);
+    QCOMPARE(r->pieces.size(), std::size_t(7));  // the piece and its six neighbours
+    QVERIFY(support::text(r->why).contains("6 seams"));
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "B"}, {"colour", "#101010"}});
+    QVERIFY(!find(remarksOf(p), "value-alike"));
+  }
+  void handsAndSwapsAreNamed() {
+    // A parallelogram field has one hand; kites have none.
+    Project p = support::project(support::recipe("hexagons", 40, 4, 4, Sides::EdgePieces));
+    const auto remarks = remarksOf(p);
+    const Remark* r = find(remarks, "handed");  // the quarter hexagons in the corners come in two hands
+    QVERIFY(r);
+    QCOMPARE(r->pieces.size(), std::size_t(2));
+    QVERIFY2(support::text(r->why).contains("1 left, 1 right"), r->why.c_str());
+    QVERIFY(!find(remarksOf(support::project(support::recipe("kites", 40, 3, 3))), "handed"));
+    // Two squares of 20 and 21 mm: 0.7 mm at the worst corner.
+    Recipe own = *ownRecipe("square", Length::millimetres(20));
+    own.hand.added.push_back({PieceKey{own.hand.next++, 0, kOwnPart},
+                              {{0.5, -0.5}, {1.55, -0.5}, {1.55, 0.55}, {0.5, 0.55}},
+                              std::nullopt});
+    const auto alike = remarksOf(support::project(own));
+    const Remark* swap = find(alike, "look-alike");
+    QVERIFY(swap);
+    QVERIFY(support::text(swap->why).contains("differ by only 0.7 mm"));
+    // A rectangle that is nearly square, turned wrong.
+    Recipe near = *ownRecipe("square", Length::millimetres(20));
+    near.hand.added[0].outline = {{0, 0}, {1.05, 0}, {1.05, 1}, {0, 1}};
+    const auto turned = remarksOf(support::project(near));
+    QVERIFY(find(turned, "look-alike"));
+    QVERIFY(!find(remarksOf(support::project(support::recipe("octagon-square", 40, 3, 3))), "look-alike"));
+  }
+  void aCornerThatPointsInwardsIsCuredByTheOfferedCut() {
+    Recipe own = *ownRecipe("square", Length::millimetres(40));
+    own.hand.added[0].outline = {{0, 0}, {2, 0}, {2, 1}, {1, 1}, {1, 2}, {0, 2}};  // an L
+    Project p = support::project(own);
+    const auto remarks = remarksOf(p);
+    const Remark* r = find(remarks, "reflex");
+    QVERIFY(r && r->fixEdit.is_object());
+    p = support::edited(p, r->fixEdit);
+    QCOMPARE(p.layout->size(), std::size_t(2));
+    QVERIFY(!find(remarksOf(p), "reflex"));
+  }
+  void aTopThatFallsShortOfWhatWasWantedIsSaid() {
+    Project p = painted();
+    const double w = p.layout->finished.width(), h = p.layout->finished.height();
+    p = support::edited(p, {{"edit", "setWantedSize"}, {"width", w + 25.4}, {"height", h - 5}});
+    const auto remarks = remarksOf(p);
+    const Remark* r = find(remarks, "short-of-wanted");
+    QVERIFY(r);
+    QVERIFY(support::text(r->why).contains("1 in in its width") && !support::text(r->why).contains("height"));
+    p = support::edited(p, {{"edit", "setWantedSize"}, {"width", w + 9}, {"height", h}});
+    QVERIFY(!find(remarksOf(p), "short-of-wanted"));
+  }
 };
 
 CLATHRA_TEST(ReviewTest, "review")

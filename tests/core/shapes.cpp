@@ -1,7 +1,9 @@
+#include "cloth/lightness.hpp"
 #include "measure/expression.hpp"
 #include "registry.hpp"
 #include "shape/allowance.hpp"
 #include "shape/families.hpp"
+#include "shape/look_alike.hpp"
 #include "shape/strip.hpp"
 #include "shape/symmetry.hpp"
 #include "support.hpp"
@@ -191,6 +193,33 @@ class ShapesTest : public QObject {
       const double a = area(clippedToHalfPlane(p, n, 7.5)) + area(clippedToHalfPlane(p, -1.0 * n, -7.5));
       COMPARE_TO(a, area(p), 1e-6);
     }
+  }
+  void lightnessIsTheOneOfTheEye() {
+    COMPARE_TO(lightness({255, 255, 255}), 100, 1e-6);
+    COMPARE_TO(lightness({0, 0, 0}), 0, 1e-9);
+    COMPARE_TO(lightness({119, 119, 119}), 50.03, 0.01);
+    COMPARE_TO(lightness({255, 0, 0}), 53.24, 0.01);
+    COMPARE_TO(lightness({0, 0, 255}), 32.30, 0.01);
+    for (const Rgb c : {Rgb{255, 0, 0}, Rgb{12, 90, 200}, Rgb{240, 230, 10}}) {
+      const Rgb grey = greyOf(c);
+      QVERIFY(grey.r == grey.g && grey.g == grey.b);
+      COMPARE_TO(lightness(grey), lightness(c), 0.3);
+    }
+  }
+  void theWorstCornerDoesNotDependOnHowAShapeLies() {
+    const Polygon kite = scaled(*familyOutline("kite"), 30);
+    const Polygon moved = translated(placed(kite, 1.1, false, {}), {40, -9});
+    COMPARE_TO(worstCorner(kite, moved, false), 0, 1e-9);
+    Polygon bent = moved;
+    bent[1] = bent[1] + Point{0.8, 0};
+    const double off = worstCorner(kite, bent, false);
+    QVERIFY(off > 0.2 && off < 0.8);
+    COMPARE_TO(worstCorner(bent, kite, false), off, 1e-9);
+    QVERIFY(worstCorner(kite, *familyOutline("hexagon"), false) > 1e6);
+    // A rectangle of 20 x 21 turned by a quarter: half a millimetre along each axis.
+    const Polygon rectangle{{0, 0}, {21, 0}, {21, 20}, {0, 20}};
+    COMPARE_TO(worstCornerOfWrongTurn(rectangle), std::hypot(0.5, 0.5), 1e-9);
+    COMPARE_TO(worstCornerOfWrongTurn(Polygon{{0, 0}, {20, 0}, {20, 20}, {0, 20}}), 1e9, 1);
   }
 };
 

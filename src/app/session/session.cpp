@@ -19,7 +19,7 @@ constexpr std::int64_t kHeavyPieces = 4'000;
 /// May make a layout of any size, however small the present one is.
 bool laysOut(const nlohmann::json& edit) {
   const auto name = edit.value("edit", std::string());
-  return name == "setEdge" || name == "setCounts" || name == "setArrangement";
+  return name == "setEdge" || name == "setCounts" || name == "setSize" || name == "setArrangement";
 }
 /// Lays the present layout out again.
 bool relays(const nlohmann::json& edit) {

@@ -1,7 +1,5 @@
 #include "cloth/cloth.hpp"
 
-#include <cmath>
-
 namespace clathra {
 
 std::string signOf(int index) {
@@ -60,16 +58,6 @@ Lattice latticeOf(const Print& print) {
       break;
   }
   return {{x, 0}, {0, y}};
-}
-
-double lightness(Rgb c) {
-  // sRGB to relative luminance to CIE L*, D65 white (IEC 61966-2-1; CIE 15).
-  const auto linear = [](std::uint8_t v) {
-    const double s = v / 255.0;
-    return s <= 0.04045 ? s / 12.92 : std::pow((s + 0.055) / 1.055, 2.4);
-  };
-  const double y = 0.2126 * linear(c.r) + 0.7152 * linear(c.g) + 0.0722 * linear(c.b);
-  return y <= 216.0 / 24389 ? y * 24389 / 27 : 116 * std::cbrt(y) - 16;
 }
 
 }  // namespace clathra

@@ -77,7 +77,5 @@ struct Lattice {
   Point a, b;  ///< mm
 };
 Lattice latticeOf(const Print& print);
-/// Perceived lightness 0 to 100 (CIE L* of the sRGB colour).
-double lightness(Rgb colour);
 
 }  // namespace clathra

@@ -61,6 +61,11 @@ std::vector<Remark> windowOffPrint(const ReviewInput&);
 std::vector<Remark> paperTooLarge(const ReviewInput&);
 std::vector<Remark> unsoundLayout(const ReviewInput&);
 std::vector<Remark> clothWithoutSize(const ReviewInput&);
+std::vector<Remark> valueAlike(const ReviewInput&);
+std::vector<Remark> lookAlikes(const ReviewInput&);
+std::vector<Remark> handedShapes(const ReviewInput&);
+std::vector<Remark> reflexCorners(const ReviewInput&);
+std::vector<Remark> shortOfWanted(const ReviewInput&);
 }  // namespace checks_
 
 }  // namespace clathra

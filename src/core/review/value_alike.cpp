@@ -1,0 +1,45 @@
+#include <algorithm>
+#include <map>
+
+#include "cloth/lightness.hpp"
+#include "review/review.hpp"
+
+namespace clathra::checks_ {
+
+std::vector<Remark> valueAlike(const ReviewInput& in) {
+  const Project& p = *in.project;
+  std::map<ClothId, double> light;
+  for (const Cloth& c : p.cloths) light[c.id] = lightness(c.colour);
+  std::map<std::pair<ClothId, ClothId>, std::vector<std::uint32_t>> pairs;
+  for (const Seam& s : in.geometry->seams.seams) {
+    const ClothId a = p.painting[s.a], b = p.painting[s.b];
+    if (a == b || a == kNoCloth || b == kNoCloth || std::abs(light[a] - light[b]) >= kTooAlike) continue;
+    auto& pieces = pairs[std::minmax(a, b)];
+    pieces.push_back(s.a);
+    pieces.push_back(s.b);
+  }
+  std::vector<Remark> out;
+  for (auto& [cloths, pieces] : pairs) {
+    const Cloth &one = *clothById(p, cloths.first), &other = *clothById(p, cloths.second);
+    std::sort(pieces.begin(), pieces.end());
+    const auto seams = pieces.size() / 2;
+    pieces.erase(std::unique(pieces.begin(), pieces.end()), pieces.end());
+    Remark r{"value-alike:" + clothTitle(one) + "/" + clothTitle(other),
+             "arrange",
+             std::move(pieces),
+             {},
+             {},
+             {},
+             nullptr};
+    r.why = clothTitle(one) + " and " + clothTitle(other) + " meet in " +
+            (seams == 1 ? std::string("1 seam") : std::to_string(seams) + " seams") +
+            " and are about as light as each other: from across the room they run together.";
+    r.fix =
+        "Look at it in Lightness; put a lighter or a darker cloth on one of them if they are to be told "
+        "apart.";
+    out.push_back(std::move(r));
+  }
+  return out;
+}
+
+}  // namespace clathra::checks_

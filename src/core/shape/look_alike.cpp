@@ -1,0 +1,61 @@
+#include "shape/look_alike.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace clathra {
+
+namespace {
+
+constexpr double kNever = 1e9;
+constexpr double kItself = 1e-3;  // mm
+
+Polygon centred(PolygonView p) {
+  Point sum;
+  for (const Point q : p) sum = sum + q;
+  return translated(p, (-1.0 / static_cast<double>(p.size())) * sum);
+}
+
+/// Corner i of a lies on corner i + shift of b.
+double worstAt(const Polygon& a, const Polygon& b, std::size_t shift) {
+  double sine = 0, cosine = 0;
+  for (std::size_t i = 0; i < a.size(); ++i) {
+    const Point q = b[(i + shift) % b.size()];
+    sine += cross(a[i], q);
+    cosine += dot(a[i], q);
+  }
+  const double turn = std::atan2(sine, cosine);
+  double worst = 0;
+  for (std::size_t i = 0; i < a.size(); ++i)
+    worst = std::max(worst, distance(rotated(a[i], turn), b[(i + shift) % b.size()]));
+  return worst;
+}
+
+Polygon flipped(PolygonView p) {
+  Polygon out(p.rbegin(), p.rend());  // keeps corners clockwise
+  for (Point& q : out) q.x = -q.x;
+  return out;
+}
+
+}  // namespace
+
+double worstCorner(PolygonView a, PolygonView b, bool mirrored) {
+  if (a.size() != b.size() || a.empty()) return kNever;
+  const Polygon from = centred(mirrored ? flipped(a) : Polygon(a.begin(), a.end())), to = centred(b);
+  double best = kNever;
+  for (std::size_t shift = 0; shift < to.size(); ++shift) best = std::min(best, worstAt(from, to, shift));
+  return best;
+}
+
+double worstCornerOfWrongTurn(PolygonView p) {
+  const Polygon self = centred(p), back = centred(flipped(p));
+  double best = kNever;
+  for (std::size_t shift = 0; shift < self.size(); ++shift)
+    for (const Polygon& from : {self, back}) {
+      const double worst = worstAt(from, self, shift);
+      if (worst > kItself) best = std::min(best, worst);
+    }
+  return best;
+}
+
+}  // namespace clathra
