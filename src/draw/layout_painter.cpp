@@ -6,6 +6,7 @@
 #include <cmath>
 #include <map>
 
+#include "cloth/lightness.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "shape/families.hpp"
@@ -39,7 +40,7 @@ class LayoutRun {
       for (const auto i : pieces) drawPiece(i);
       if (look_.vector && cloth) strokes(*cloth, pieces);
     }
-    if (look_.signs && !look_.numbers) signs(byCloth);
+    if (look_.signs && !look_.numbers && look_.view == LayoutView::Cloths) signs(byCloth);
     if (look_.numbers) numbers(visible);
   }
 
@@ -99,6 +100,7 @@ class LayoutRun {
 
   QPen seamPen(double size) const {
     if (look_.vector) return QPen(Qt::black, 0.2 * place_.scale);
+    if (look_.view == LayoutView::StepBack) return Qt::NoPen;
     if (size < 3) return Qt::NoPen;
     QColor seam = look_.palette->dark ? QColor(0x1A2228) : QColor(0xFCFAF5);
     return size < 12 ? QPen(seam) : QPen(seam, 1.6);
@@ -106,7 +108,7 @@ class LayoutRun {
 
   /// Pieces without cloth are white: their outlines must be seen on the panel.
   QPen barePen(double size) const {
-    if (look_.vector || size < 3) return seamPen(size);
+    if (look_.vector || size < 3 || look_.view == LayoutView::StepBack) return seamPen(size);
     return QPen(look_.palette->dark ? QColor(0x7C8A92) : QColor(0xA79B86), size < 12 ? 1 : 1.4);
   }
 
@@ -114,7 +116,9 @@ class LayoutRun {
     if (!cloth)
       return look_.vector ? QBrush(Qt::white)
                           : QBrush(look_.palette->dark ? QColor(0x2E3A42) : QColor(0xFFFFFF));
-    if (look_.vector || size < kHatchFrom) return colourOf(cloth->colour);
+    if (look_.view == LayoutView::Lightness) return colourOf(greyOf(cloth->colour));
+    if (look_.vector || size < kHatchFrom || look_.view == LayoutView::StepBack)
+      return colourOf(cloth->colour);
     return hatchBrush(*cloth, p_.device()->devicePixelRatioF());
   }
 

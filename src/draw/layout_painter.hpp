@@ -10,10 +10,14 @@
 
 namespace clathra {
 
+/// What is looked at: the cloths, their light and dark alone, or the whole as from across the room.
+enum class LayoutView { Cloths, Lightness, StepBack };
+
 struct LayoutLook {
   const Palette* palette = &dayPalette();
-  bool vector = false;                 ///< for PDF and SVG: hatches as strokes
-  bool back = false;                   ///< seen from the BACK: mirrored left to right
+  bool vector = false;  ///< for PDF and SVG: hatches as strokes
+  bool back = false;    ///< seen from the BACK: mirrored left to right
+  LayoutView view = LayoutView::Cloths;
   bool signs = true;                   ///< cloths' signs on pieces at least 16 px across
   bool numbers = false;                ///< piece numbers instead
   std::span<const std::uint32_t> lit;  ///< pieces a click would change, or a remark is about

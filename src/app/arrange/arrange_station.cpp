@@ -35,6 +35,15 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
     sayWhatAClickDoes();
   });
   connect(canvas_, &LayoutCanvas::clicked, this, &ArrangeStation::act);
+  connect(canvas_, &LayoutCanvas::draggedOver, this, [this](std::uint32_t piece, bool shift) {
+    dragged_ = true;
+    paint(piece, shift);
+  });
+  connect(canvas_, &LayoutCanvas::dragEnded, this, [this] {
+    ++drags_;
+    dragged_ = false;
+    session_.seal();
+  });
   connect(canvas_, &LayoutCanvas::turnAsked, this, [this] { paint_->turnRow(); });
   connect(canvas_, &LayoutCanvas::pointedAt, this, [this](int piece) {
     status_->setText(describePiece(session_, piece));
@@ -59,8 +68,11 @@ void ArrangeStation::buildPicture() {
   mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Divide"), tr("Sides")}, tr("Mode"));
   face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"));
   face_->setCurrent(0);
+  view_ = new Pills({tr("Cloths"), tr("Lightness"), tr("Step back")}, tr("Look at"));
+  view_->setCurrent(0);
   flow->addWidget(mode_);
   flow->addWidget(face_);
+  flow->addWidget(view_);
   all->addWidget(top);
   sentence_ = wrapped({}, "");
   all->addWidget(sentence_);
@@ -100,6 +112,7 @@ void ArrangeStation::buildPicture() {
   all->addWidget(foot);
   picture_ = panel;
   connect(mode_, &Pills::chosen, this, &ArrangeStation::setMode);
+  connect(view_, &Pills::chosen, this, [this](int i) { canvas_->setView(static_cast<LayoutView>(i)); });
   connect(face_, &Pills::chosen, this, [this](int i) {
     canvas_->setBack(i == 1);
     refresh();
@@ -128,19 +141,35 @@ void ArrangeStation::setMode(int mode) {
   fit_->setShown(sizes);
   paint_->setVisible(mode == kPaint || mode == kAdd);
   paint_->setOpen(mode == kPaint);
-  grow_->setVisible(grows);
+  grow_->setVisible(grows || mode == kPaint);
   divide_->setVisible(mode == kDivide);
   sidesCard_->setVisible(sizes);
   if (mode == kSides) sidesCard_->setOpen(true);
   grow_->setMode(mode == kAdd        ? GrowCard::Mode::Add
                  : mode == kTakeAway ? GrowCard::Mode::TakeAway
+                 : mode == kPaint    ? GrowCard::Mode::Paint
                                      : GrowCard::Mode::Off);
   divide_->setActive(mode == kDivide);
+  canvas_->setDragActs(mode == kPaint);
   canvas_->refreshReach();
   sayWhatAClickDoes();
 }
 
+/// What a click paints, with its equals under the turned copies.
 std::vector<std::uint32_t> ArrangeStation::reach(std::uint32_t piece, bool shift) const {
+  const auto one = reachOfOne(piece, shift);
+  if (mode_->current() != kPaint || !grow_->copying()) return one;
+  std::vector<std::uint32_t> out;
+  for (const auto i : one) {
+    const auto equal = grow_->equals(i);
+    out.insert(out.end(), equal.begin(), equal.end());
+  }
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end()), out.end());
+  return out;
+}
+
+std::vector<std::uint32_t> ArrangeStation::reachOfOne(std::uint32_t piece, bool shift) const {
   if (mode_->current() == kTakeAway) return grow_->equals(piece);
   if (mode_->current() == kDivide) return divide_->together(piece, shift);
   if (mode_->current() != kPaint) return {};
@@ -175,12 +204,15 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
   session_.edit({{"edit", "paint"},
                  {"pieces", numbers},
                  {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
-                tr("painted %1 with %2")
-                    .arg(plural(static_cast<int>(pieces.size()), tr("piece"), tr("pieces")), title));
+                dragged_
+                    ? tr("painted pieces with %1").arg(title)
+                    : tr("painted %1 with %2")
+                          .arg(plural(static_cast<int>(pieces.size()), tr("piece"), tr("pieces")), title),
+                canvas_->dragActing() ? QStringLiteral("drag %1").arg(drags_) : QString());
 }
 
 void ArrangeStation::sayWhatAClickDoes() {
-  if (grow_->mode() != GrowCard::Mode::Off) return sentence_->setText(grow_->sentence());
+  if (mode_->current() == kAdd || mode_->current() == kTakeAway) return sentence_->setText(grow_->sentence());
   if (mode_->current() == kDivide) return sentence_->setText(divide_->sentence());
   if (mode_->current() == kSides) {
     sentence_->setText(
@@ -192,7 +224,9 @@ void ArrangeStation::sayWhatAClickDoes() {
       cloth ? tr("with %1").arg(QString::fromStdString(clothTitle(*cloth))) : tr("with no cloth");
   switch (paint_->way()) {
     case PaintWay::Piece:
-      sentence_->setText(tr("A click paints this piece %1.").arg(with));
+      sentence_->setText(
+          tr("A click paints this piece %1; drag to paint more. The right button moves the picture.")
+              .arg(with));
       break;
     case PaintWay::Row:
       sentence_->setText(tr("A click paints this row %1.").arg(with));

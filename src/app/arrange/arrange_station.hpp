@@ -31,13 +31,14 @@ class ArrangeStation : public Station {
   QWidget* sidesCard();
   void refresh() override;
   std::vector<std::uint32_t> reach(std::uint32_t piece, bool shift) const;
+  std::vector<std::uint32_t> reachOfOne(std::uint32_t piece, bool shift) const;
   void paint(std::uint32_t piece, bool shift);
   void act(std::uint32_t piece, bool shift);
   void sayWhatAClickDoes();
 
   QWidget *picture_ = nullptr, *bench_ = nullptr;
   LayoutCanvas* canvas_ = nullptr;
-  Pills *mode_ = nullptr, *face_ = nullptr, *sides_ = nullptr;
+  Pills *mode_ = nullptr, *face_ = nullptr, *view_ = nullptr, *sides_ = nullptr;
   QLabel *sentence_ = nullptr, *sideLabel_ = nullptr, *status_ = nullptr, *zoom_ = nullptr,
          *sidesNote_ = nullptr;
   SizeCard* size_ = nullptr;
@@ -46,6 +47,8 @@ class ArrangeStation : public Station {
   GrowCard* grow_ = nullptr;
   DivideCard* divide_ = nullptr;
   Card* sidesCard_ = nullptr;
+  int drags_ = 0;  ///< a drag is one step to undo
+  bool dragged_ = false;
 };
 
 }  // namespace clathra

@@ -37,10 +37,11 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
       return Q_EMIT said(tr("Put the cursor on a piece first: a click in Paint, or the arrow keys."));
     setCentre(session_.project().layout->pieces[static_cast<std::size_t>(piece)].centre);
   });
+  connect(this, &Card::folded, this, [this] { refresh(); });
   connect(fill_, &QPushButton::clicked, this, &GrowCard::fillHoles);
   connect(&canvas, &LayoutCanvas::edgeClicked, this, &GrowCard::openFan);
   connect(&canvas, &LayoutCanvas::fillAsked, this, [this] {
-    if (mode_ != Mode::Off) fillHoles();
+    if (mode_ == Mode::Add || mode_ == Mode::TakeAway) fillHoles();
   });
   connect(&canvas, &LayoutCanvas::viewChanged, fan_, &FitFan::close);
   connect(fan_, &FitFan::chosen, this, &GrowCard::place);
@@ -61,7 +62,9 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
 void GrowCard::setMode(Mode mode) {
   mode_ = mode;
   fan_->close();
-  setOpen(mode != Mode::Off);
+  setTitle(mode == Mode::Paint ? tr("Turned copies") : tr("Add and take away"));
+  fill_->setVisible(mode != Mode::Paint);
+  setOpen(mode == Mode::Add || mode == Mode::TakeAway || (mode == Mode::Paint && copying()));
   refresh();
 }
 
@@ -113,7 +116,8 @@ void GrowCard::offerCopies() {
 void GrowCard::refresh() {
   if (!session_.isOpen()) return;
   canvas_.setGhosts({});
-  canvas_.setCentre(mode_ == Mode::Off ? std::nullopt : std::optional(copies().centre));
+  const bool shown = mode_ != Mode::Off && (mode_ != Mode::Paint || isOpen());
+  canvas_.setCentre(shown ? std::optional(copies().centre) : std::nullopt);
   if (mode_ == Mode::Off) {
     canvas_.setEdges({}, false);
     return;

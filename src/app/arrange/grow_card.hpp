@@ -14,10 +14,11 @@ namespace clathra {
 class GrowCard : public Card {
   Q_OBJECT
  public:
-  enum class Mode { Off, Add, TakeAway };
+  enum class Mode { Off, Paint, Add, TakeAway };
   GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint);
   void setMode(Mode mode);
   Mode mode() const { return mode_; }
+  bool copying() const { return session_.isOpen() && (copies().turns > 1 || copies().mirror); }
   /// What a click will do, as a sentence.
   QString sentence() const;
   /// For taking away: the piece and its equals under the turned copies.

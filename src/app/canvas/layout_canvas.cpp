@@ -157,6 +157,34 @@ void LayoutCanvas::paintGrowing(QPainter& painter) const {
   }
 }
 
+void LayoutCanvas::setView(LayoutView view) {
+  view_ = view;
+  update();
+}
+
+/// From across the room only what is larger than a few threads is told apart: drawn small and blown up
+/// softly.
+void LayoutCanvas::paintFromAfar(QPainter& painter) const {
+  constexpr double kBlur = 7;  // px of the window that become one
+  const QSize small(static_cast<int>(std::ceil(width() / kBlur)),
+                    static_cast<int>(std::ceil(height() / kBlur)));
+  QImage image(small, QImage::Format_RGB32);
+  image.fill(currentPalette().panel);
+  LayoutPlace place = place_;
+  place.scale /= kBlur;
+  place.origin /= kBlur;
+  LayoutLook look;
+  look.palette = &currentPalette();
+  look.back = back_;
+  look.view = LayoutView::StepBack;
+  QPainter inner(&image);
+  inner.setRenderHint(QPainter::Antialiasing);
+  paintLayout(inner, session_.project(), session_.index(), place, QRectF(QPointF(), QSizeF(small)), look);
+  inner.end();
+  painter.setRenderHint(QPainter::SmoothPixmapTransform);
+  painter.drawImage(QRectF(0, 0, small.width() * kBlur, small.height() * kBlur), image);
+}
+
 void LayoutCanvas::setBack(bool back) {
   back_ = back;
   fitAll();
@@ -264,9 +292,11 @@ void LayoutCanvas::paintEvent(QPaintEvent* event) {
   if (!session_.isOpen()) return;
   QPainter painter(this);
   painter.setRenderHint(QPainter::Antialiasing);
+  if (view_ == LayoutView::StepBack) return paintFromAfar(painter);
   LayoutLook look;
   look.palette = &currentPalette();
   look.back = back_;
+  look.view = view_;
   look.lit = lit_;
   look.cursor = hasFocus() ? cursor_ : -1;
   paintLayout(painter, session_.project(), session_.index(), place_, event->rect(), look);
@@ -284,6 +314,15 @@ void LayoutCanvas::resizeEvent(QResizeEvent*) {
 
 void LayoutCanvas::mouseMoveEvent(QMouseEvent* event) {
   if (!session_.isOpen()) return;
+  if (acting_) {
+    const int piece = pieceAt(event->position());
+    if (piece < 0 || piece == dragPiece_) return;
+    dragPiece_ = cursor_ = piece;
+    const bool shift = event->modifiers() & Qt::ShiftModifier;
+    point(piece, shift);
+    Q_EMIT draggedOver(static_cast<std::uint32_t>(piece), shift);
+    return;
+  }
   if (pressed_ && (dragging_ || (event->position() - dragFrom_).manhattanLength() > kDragStarts)) {
     dragging_ = true;
     place_.origin += event->position() - dragFrom_;
@@ -304,11 +343,24 @@ void LayoutCanvas::mousePressEvent(QMouseEvent* event) {
   pressed_ = true;
   dragging_ = false;
   dragFrom_ = event->position();
+  const int piece = dragActs_ && event->button() == Qt::LeftButton ? pieceAt(event->position()) : -1;
+  if (piece < 0) return;
+  // It acts at once: a drag goes on from here.
+  acting_ = true;
+  shown_ = false;
+  dragPiece_ = cursor_ = piece;
+  const bool shift = event->modifiers() & Qt::ShiftModifier;
+  point(piece, shift);
+  Q_EMIT clicked(static_cast<std::uint32_t>(piece), shift);
 }
 
 void LayoutCanvas::mouseReleaseEvent(QMouseEvent* event) {
   const bool wasDrag = dragging_;
   pressed_ = dragging_ = false;
+  if (acting_) {
+    acting_ = false;
+    return Q_EMIT dragEnded();
+  }
   if (wasDrag || !session_.isOpen() || event->button() != Qt::LeftButton) return;
   shown_ = false;
   if (edgesActive_) {

@@ -20,6 +20,8 @@ class LayoutCanvas : public QWidget {
   void setReach(std::function<std::vector<std::uint32_t>(std::uint32_t piece, bool shift)> reach);
   void setBack(bool back);
   bool back() const { return back_; }
+  /// Cloths as they are, their lightness alone, or the whole as from across the room.
+  void setView(LayoutView view);
   /// Lights pieces until the next edit or click ("Show them").
   void showPieces(std::vector<std::uint32_t> pieces);
   void fitAll();
@@ -38,6 +40,10 @@ class LayoutCanvas : public QWidget {
   int pieceAt(QPointF at) const;  ///< under a point of the widget; -1 for none
   const Session& session() const { return session_; }
   void refreshReach();
+  /// Whether dragging with the left button acts on pieces; else it moves the picture, as the other buttons
+  /// do.
+  void setDragActs(bool acts) { dragActs_ = acts; }
+  bool dragActing() const { return acting_; }
   /// Open edges to point at instead of pieces, while `active`.
   void setEdges(std::vector<OpenEdge> edges, bool active);
   /// Outlines of what would be placed.
@@ -52,6 +58,8 @@ class LayoutCanvas : public QWidget {
   void edgeClicked(int edge);
   void fillAsked();  ///< the key that fills closed holes
   void clicked(std::uint32_t piece, bool shift);
+  void draggedOver(std::uint32_t piece, bool shift);  ///< with the left button down, after clicked()
+  void dragEnded();
   void pointedAt(int piece);  ///< under pointer or cursor; -1 for none
   void turnAsked();           ///< the key that turns the direction of rows
   void viewChanged();
@@ -75,6 +83,7 @@ class LayoutCanvas : public QWidget {
   void moveEdgeCursor(Point towards);
   void pointAtEdge(QPointF at);
   void paintGrowing(QPainter& painter) const;
+  void paintFromAfar(QPainter& painter) const;
 
   Session& session_;
   std::function<std::vector<std::uint32_t>(std::uint32_t, bool)> reach_;
@@ -82,6 +91,7 @@ class LayoutCanvas : public QWidget {
   std::vector<std::uint32_t> lit_;
   bool shown_ = false;  ///< lit_ was asked for, not hovered
   bool back_ = false;
+  LayoutView view_ = LayoutView::Cloths;
   bool fitted_ = true;  ///< follows the window's size
   int cursor_ = -1, pointed_ = -1;
   bool shift_ = false;
@@ -92,6 +102,8 @@ class LayoutCanvas : public QWidget {
   int edgePointed_ = -1;
   QPointF dragFrom_;
   bool dragging_ = false, pressed_ = false;
+  bool dragActs_ = false, acting_ = false;  ///< a drag that acts on pieces
+  int dragPiece_ = -1;
 };
 
 }  // namespace clathra

@@ -20,6 +20,7 @@ void History::push(Project next, std::string label, std::string merge) {
     return;
   }
   states_[at_].project = std::move(next);
+  states_[at_].label = std::move(label);
 }
 
 void History::seal() {
