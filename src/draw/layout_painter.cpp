@@ -19,10 +19,6 @@ constexpr double kHatchFrom = 11;  // px: on smaller pieces a hatch is only nois
 constexpr double kSignFrom = 16;
 constexpr double kHatchMm = 3;  // spacing of strokes on paper at full size
 
-QRectF toDevice(const LayoutPlace& place, const Box& b) {
-  return QRectF(place.toDevice({b.left, b.top}), place.toDevice({b.right, b.bottom})).normalized();
-}
-
 class LayoutRun {
  public:
   LayoutRun(QPainter& painter, const Project& project, const LayoutPlace& place, const LayoutLook& look)
@@ -46,11 +42,13 @@ class LayoutRun {
 
   void finishingLine() {
     if (layout_.sides == Sides::Outline) return;
-    const QRectF line = toDevice(place_, layout_.finished);
+    QPolygonF line;
+    for (const Point c : layout_.line) line << place_.toDevice(c);
     if (layout_.sides == Sides::Slice) {
       QPainterPath outside;
-      outside.addRect(line.adjusted(-1e4, -1e4, 1e4, 1e4));
-      outside.addRect(line);
+      outside.addRect(line.boundingRect().adjusted(-1e4, -1e4, 1e4, 1e4));
+      outside.addPolygon(line);
+      outside.closeSubpath();
       QColor veil = look_.palette->panel;
       veil.setAlpha(170);
       p_.fillPath(outside, veil);
@@ -59,7 +57,7 @@ class LayoutRun {
     pen.setDashPattern({5, 3});
     p_.setPen(pen);
     p_.setBrush(Qt::NoBrush);
-    p_.drawRect(line);
+    p_.drawPolygon(line);
   }
 
   void lit() {

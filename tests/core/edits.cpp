@@ -164,7 +164,7 @@ class EditsTest : public QObject {
                        {{"edit", std::string(k.name)}, {"cloth", 7}})
                    .empty() ||
               k.name == "setCounts" || k.name == "setUnit" || k.name == "setPage" ||
-              k.name == "setArrangement");
+              k.name == "setArrangement" || k.name == "setLine");
     }
   }
 

@@ -22,9 +22,11 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   grow_ = new GrowCard(session_, *canvas_, *paint_);
   fit_ = new FitCard(session_);
   divide_ = new DivideCard(session_, *canvas_);
+  sides_ = new SidesCard(session_, *canvas_);
+  connect(sides_, &SidesCard::said, this, &Station::said);
   connect(divide_, &DivideCard::said, this, &Station::said);
   connect(divide_, &DivideCard::pieceChosen, this, &ArrangeStation::sayWhatAClickDoes);
-  bench_ = benchOf({size_, fit_, paint_, grow_, divide_, sidesCard(), remarks});
+  bench_ = benchOf({size_, fit_, paint_, grow_, divide_, sides_, remarks});
   connect(grow_, &GrowCard::said, this, &Station::said);
   connect(grow_, &GrowCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });
@@ -72,7 +74,6 @@ void ArrangeStation::buildPicture() {
   view_->setCurrent(0);
   flow->addWidget(mode_);
   flow->addWidget(face_);
-  flow->addWidget(view_);
   all->addWidget(top);
   sentence_ = wrapped({}, "");
   all->addWidget(sentence_);
@@ -109,6 +110,7 @@ void ArrangeStation::buildPicture() {
   bottom->addWidget(minus);
   bottom->addWidget(plus);
   bottom->addWidget(zoom_);
+  bottom->addWidget(view_);
   all->addWidget(foot);
   picture_ = panel;
   connect(mode_, &Pills::chosen, this, &ArrangeStation::setMode);
@@ -117,20 +119,6 @@ void ArrangeStation::buildPicture() {
     canvas_->setBack(i == 1);
     refresh();
   });
-}
-
-QWidget* ArrangeStation::sidesCard() {
-  sidesCard_ = new Card(tr("Straight sides"), false);
-  sides_ = new Pills({tr("Outline"), tr("Edge pieces"), tr("Slice later")}, tr("Sides"));
-  sidesNote_ = wrapped({}, "muted");
-  sidesCard_->body()->addWidget(sides_);
-  sidesCard_->body()->addWidget(sidesNote_);
-  connect(sides_, &Pills::chosen, this, [this](int i) {
-    session_.edit({{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(i))}},
-                  tr("changed the sides"));
-    refresh();
-  });
-  return sidesCard_;
 }
 
 void ArrangeStation::setMode(int mode) {
@@ -143,8 +131,8 @@ void ArrangeStation::setMode(int mode) {
   paint_->setOpen(mode == kPaint);
   grow_->setVisible(grows || mode == kPaint);
   divide_->setVisible(mode == kDivide);
-  sidesCard_->setVisible(sizes);
-  if (mode == kSides) sidesCard_->setOpen(true);
+  sides_->setVisible(sizes);
+  sides_->setActive(mode == kSides);
   grow_->setMode(mode == kAdd        ? GrowCard::Mode::Add
                  : mode == kTakeAway ? GrowCard::Mode::TakeAway
                  : mode == kPaint    ? GrowCard::Mode::Paint
@@ -214,11 +202,7 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
 void ArrangeStation::sayWhatAClickDoes() {
   if (mode_->current() == kAdd || mode_->current() == kTakeAway) return sentence_->setText(grow_->sentence());
   if (mode_->current() == kDivide) return sentence_->setText(divide_->sentence());
-  if (mode_->current() == kSides) {
-    sentence_->setText(
-        tr("Choose on the right how the sides become straight; the dashed line is the finished edge."));
-    return;
-  }
+  if (mode_->current() == kSides) return sentence_->setText(sides_->sentence());
   const Cloth* cloth = session_.isOpen() ? clothById(session_.project(), paint_->cloth()) : nullptr;
   const QString with =
       cloth ? tr("with %1").arg(QString::fromStdString(clothTitle(*cloth))) : tr("with no cloth");
@@ -243,22 +227,17 @@ void ArrangeStation::sayWhatAClickDoes() {
 
 void ArrangeStation::refresh() {
   const Layout& layout = *session_.project().layout;
-  sides_->setCurrent(static_cast<int>(session_.project().recipe.sides));
   const QString size = QString::fromStdString(formatReadable(layout.finished.width(), unit()) + " × " +
                                               formatReadable(layout.finished.height(), unit()));
   const QString face = canvas_->back() ? tr("Back, mirrored") : tr("Front");
   switch (layout.sides) {
     case Sides::Outline:
-      sidesNote_->setText(tr("The outline stays as it is: for mounting on a background."));
       sideLabel_->setText(tr("%1  ·  outline, %2").arg(face, size));
       break;
     case Sides::EdgePieces:
-      sidesNote_->setText(tr("Pieces at the line are cut down to edge pieces with papers of their own."));
       sideLabel_->setText(tr("%1  ·  edge pieces at %2").arg(face, size));
       break;
     case Sides::Slice:
-      sidesNote_->setText(
-          tr("Whole pieces are sewn and sliced at the dashed line at the end; what lies outside is dimmed."));
       sideLabel_->setText(tr("%1  ·  sliced later at %2").arg(face, size));
       break;
   }

@@ -4,6 +4,7 @@
 #include "app/arrange/fit_card.hpp"
 #include "app/arrange/grow_card.hpp"
 #include "app/arrange/paint_card.hpp"
+#include "app/arrange/sides_card.hpp"
 #include "app/arrange/size_card.hpp"
 #include "app/canvas/layout_canvas.hpp"
 #include "app/window/station.hpp"
@@ -28,7 +29,6 @@ class ArrangeStation : public Station {
 
  private:
   void buildPicture();
-  QWidget* sidesCard();
   void refresh() override;
   std::vector<std::uint32_t> reach(std::uint32_t piece, bool shift) const;
   std::vector<std::uint32_t> reachOfOne(std::uint32_t piece, bool shift) const;
@@ -38,15 +38,14 @@ class ArrangeStation : public Station {
 
   QWidget *picture_ = nullptr, *bench_ = nullptr;
   LayoutCanvas* canvas_ = nullptr;
-  Pills *mode_ = nullptr, *face_ = nullptr, *view_ = nullptr, *sides_ = nullptr;
-  QLabel *sentence_ = nullptr, *sideLabel_ = nullptr, *status_ = nullptr, *zoom_ = nullptr,
-         *sidesNote_ = nullptr;
+  Pills *mode_ = nullptr, *face_ = nullptr, *view_ = nullptr;
+  QLabel *sentence_ = nullptr, *sideLabel_ = nullptr, *status_ = nullptr, *zoom_ = nullptr;
   SizeCard* size_ = nullptr;
   PaintCard* paint_ = nullptr;
   FitCard* fit_ = nullptr;
   GrowCard* grow_ = nullptr;
   DivideCard* divide_ = nullptr;
-  Card* sidesCard_ = nullptr;
+  SidesCard* sides_ = nullptr;
   int drags_ = 0;  ///< a drag is one step to undo
   bool dragged_ = false;
 };

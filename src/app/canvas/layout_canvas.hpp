@@ -44,6 +44,8 @@ class LayoutCanvas : public QWidget {
   /// do.
   void setDragActs(bool acts) { dragActs_ = acts; }
   bool dragActing() const { return acting_; }
+  /// Shows the finishing line with handles to drag, over the outlines of the whole pieces.
+  void setLineHandles(bool shown, std::shared_ptr<const Layout> whole);
   /// Open edges to point at instead of pieces, while `active`.
   void setEdges(std::vector<OpenEdge> edges, bool active);
   /// Outlines of what would be placed.
@@ -63,6 +65,8 @@ class LayoutCanvas : public QWidget {
   void pointedAt(int piece);  ///< under pointer or cursor; -1 for none
   void turnAsked();           ///< the key that turns the direction of rows
   void viewChanged();
+  void lineMoved(const Box& line);    ///< while a side is dragged
+  void lineDropped(const Box& line);  ///< when it is let go
 
  protected:
   void paintEvent(QPaintEvent*) override;
@@ -84,6 +88,9 @@ class LayoutCanvas : public QWidget {
   void pointAtEdge(QPointF at);
   void paintGrowing(QPainter& painter) const;
   void paintFromAfar(QPainter& painter) const;
+  void paintLine(QPainter& painter) const;
+  int sideAt(QPointF at) const;
+  void dragSide(QPointF to);
 
   Session& session_;
   std::function<std::vector<std::uint32_t>(std::uint32_t, bool)> reach_;
@@ -104,6 +111,10 @@ class LayoutCanvas : public QWidget {
   bool dragging_ = false, pressed_ = false;
   bool dragActs_ = false, acting_ = false;  ///< a drag that acts on pieces
   int dragPiece_ = -1;
+  bool handles_ = false;
+  std::shared_ptr<const Layout> whole_;
+  std::optional<Box> moved_;  ///< the line as it is dragged
+  int side_ = -1;             ///< left, top, right, bottom
 };
 
 }  // namespace clathra

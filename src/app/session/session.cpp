@@ -24,7 +24,7 @@ bool laysOut(const nlohmann::json& edit) {
 /// Lays the present layout out again.
 bool relays(const nlohmann::json& edit) {
   const auto name = edit.value("edit", std::string());
-  return name == "setSides" || name == "addPieces" || name == "takeAway" || name == "subdivide" ||
+  return name == "setSides" || name == "setLine" || name == "addPieces" || name == "takeAway" || name == "subdivide" ||
          name == "fillHoles" || name == "joinPieces" || name == "splitPiece";
 }
 

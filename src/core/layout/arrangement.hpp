@@ -48,6 +48,7 @@ struct Recipe {
   int across = 1, down = 1;  ///< fields
   int rings = 0;             ///< rosettes
   Sides sides = Sides::Outline;
+  Polygon line;  ///< in edges: the finishing line, convex and clockwise; empty for the natural one
   HandWork hand;
   friend bool operator==(const Recipe&, const Recipe&) = default;
 };

@@ -6,6 +6,7 @@
 
 #include "layout/arrangement.hpp"
 #include "layout/seams.hpp"
+#include "layout/sides.hpp"
 #include "shape/families.hpp"
 
 namespace clathra {
@@ -140,25 +141,7 @@ std::vector<double> linesWithin(const std::vector<SideLines>& lines, double edge
   return out;
 }
 
-/// Does a segment run through the inside of the box (touching its side does not count)?
-bool entersInside(Point a, Point b, const Box& box) {
-  constexpr double kTouch = 1e-6;
-  double from = 0, to = 1;
-  const auto clip = [&](double start, double delta, double low, double high) {
-    if (std::abs(delta) < 1e-12) return start > low && start < high;
-    double t0 = (low - start) / delta, t1 = (high - start) / delta;
-    if (t0 > t1) std::swap(t0, t1);
-    from = std::max(from, t0);
-    to = std::min(to, t1);
-    return from < to;
-  };
-  if (!clip(a.x, b.x - a.x, box.left + kTouch, box.right - kTouch)) return false;
-  if (!clip(a.y, b.y - a.y, box.top + kTouch, box.bottom - kTouch)) return false;
-  return (to - from) * distance(a, b) > 1e-6;
-}
-
-/// The largest natural rectangle that the patch covers: none of the patch's outer edges may run inside it.
-Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::vector<Placed>& pieces) {
+SeamGraph seamsOf(const std::vector<Placed>& pieces) {
   std::vector<Point> corners;
   std::vector<OutlineRef> refs;
   for (const Placed& p : pieces) {
@@ -166,15 +149,22 @@ Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::
         {static_cast<std::uint32_t>(corners.size()), static_cast<std::uint16_t>(p.outline.size())});
     corners.insert(corners.end(), p.outline.begin(), p.outline.end());
   }
-  const SeamGraph graph = buildSeams(corners, refs);
+  return buildSeams(corners, refs);
+}
+
+/// The largest natural rectangle that the patch covers: none of the patch's outer edges may run inside it.
+Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::vector<Placed>& pieces) {
+  const SeamGraph graph = seamsOf(pieces);
   const Box all = boundsOf(pieces);
   const double e = recipe.edge.mm();
   const auto xs = linesWithin(arr.upright, e, all.left, all.right),
              ys = linesWithin(arr.level, e, all.top, all.bottom);
   constexpr std::size_t kTry = 6;  // natural lines lie close: the outermost covered one is among the first
+  // Beside the patch no outer edge runs either: some piece must lie inside.
   const auto covered = [&](const Box& box) {
-    return std::none_of(graph.outer.begin(), graph.outer.end(),
-                        [&](const OuterEdge& o) { return entersInside(o.from, o.to, box); });
+    return covers(graph, cornersOf(box)) && std::any_of(pieces.begin(), pieces.end(), [&](const Placed& p) {
+             return !clippedToBox(p.outline, box).empty();
+           });
   };
   Box best;
   double bestArea = 0;
@@ -195,6 +185,23 @@ Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::
         "With so few pieces no straight sides fit inside the patch; count more across or down, or keep the "
         "outline.");
   return best;
+}
+
+/// The finishing line: the recipe's own, or the natural one.
+Result<Polygon> finishingLine(const Arrangement& arr, const Recipe& recipe,
+                              const std::vector<Placed>& pieces) {
+  if (recipe.line.empty()) {
+    if (arr.upright.empty() || arr.level.empty())
+      return fail("The arrangement \"" + arr.name +
+                  "\" has no natural straight sides; draw the finishing line, or keep its outline.");
+    const auto box = naturalBox(arr, recipe, pieces);
+    if (!box) return tl::make_unexpected(box.error());
+    return cornersOf(*box);
+  }
+  Polygon line = scaled(recipe.line, recipe.edge.mm());
+  if (!covers(seamsOf(pieces), line))
+    return fail("The finishing line leaves the patch; count more across or down, or draw it in.");
+  return line;
 }
 
 Status checkRecipe(const Arrangement& arr, const Recipe& recipe) {
@@ -267,13 +274,11 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
   if (pieces.empty())
     return fail(recipe.hand.empty() ? "These counts make no pieces; count more across or down."
                                     : "That would leave no piece at all; a layout needs one.");
-  Box line = boundsOf(pieces);
+  Polygon line;
   if (recipe.sides != Sides::Outline) {
-    if (arr.upright.empty() || arr.level.empty())
-      return fail("The arrangement \"" + arr.name + "\" has no straight sides; keep its outline.");
-    const auto box = naturalBox(arr, recipe, pieces);
-    if (!box) return tl::make_unexpected(box.error());
-    line = *box;
+    auto found = finishingLine(arr, recipe, pieces);
+    if (!found) return tl::make_unexpected(found.error());
+    line = std::move(*found);
   }
   LayoutBuilder builder;
   for (const Placed& p : pieces) {
@@ -281,12 +286,16 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
       builder.add(p.outline, p.key, p.row);
       continue;
     }
-    const Polygon inside = clippedToBox(p.outline, line);
+    const Polygon inside = clippedToConvex(p.outline, line);
     if (inside.empty()) continue;
     builder.add(recipe.sides == Sides::Slice ? p.outline : inside, p.key, p.row);
   }
   // Grown layouts keep the order in which they grew.
-  return std::move(builder).finish(recipe.sides, line, rosette || arr.kind == ArrangementKind::Own);
+  Layout out = std::move(builder).finish(recipe.sides, line.empty() ? boundsOf(pieces) : bounds(line),
+                                         rosette || arr.kind == ArrangementKind::Own);
+  if (out.pieces.empty()) return fail("No piece lies inside this finishing line.");
+  out.line = std::move(line);
+  return out;
 }
 
 Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {
@@ -295,7 +304,9 @@ Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {
   applyHandWork(pieces, recipe);
   if (pieces.empty()) return fail("These counts make no pieces; count more across or down.");
   if (recipe.sides == Sides::Outline) return boundsOf(pieces);
-  return naturalBox(arr, recipe, pieces);
+  const auto line = finishingLine(arr, recipe, pieces);
+  if (!line) return tl::make_unexpected(line.error());
+  return bounds(*line);
 }
 
 }  // namespace clathra

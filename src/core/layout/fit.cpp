@@ -13,6 +13,7 @@ namespace {
 class PieceNumbers {
  public:
   PieceNumbers(const Arrangement& arr, Recipe recipe) : arr_(arr), recipe_(std::move(recipe)) {
+    recipe_.line.clear();
     recipe_.edge = Length::millimetres(25);  // any: numbers do not depend on it
   }
 

@@ -45,7 +45,8 @@ struct Layout {
   std::vector<Piece> pieces;  ///< in the order of their numbers; piece i is numbered i + 1
   std::vector<Shape> shapes;
   Sides sides = Sides::Outline;
-  Box finished;  ///< the finishing line, or the bounds of the outline
+  Box finished;  ///< the bounds of the finishing line, or of the outline
+  Polygon line;  ///< the finishing line; empty where the outline stays
 
   PolygonView outline(std::size_t piece) const {
     return {corners.data() + pieces[piece].first, pieces[piece].count};

@@ -14,7 +14,9 @@ namespace {
 /// Finished sizes for small counts, remembered; larger ones by steps of two (rims alternate by parity).
 class Sizes {
  public:
-  Sizes(const Arrangement& arr, Recipe recipe) : arr_(arr), recipe_(std::move(recipe)) {}
+  Sizes(const Arrangement& arr, Recipe recipe) : arr_(arr), recipe_(std::move(recipe)) {
+    recipe_.line.clear();  // a line of one's own has its size already
+  }
 
   std::optional<Box> at(int across, int down) {
     const int a = small(across), d = small(down);

@@ -13,6 +13,8 @@ const std::vector<EditKind>& editKinds() {
       {"setCounts", "across?, down?, rings?", "changes the counts", edits::setCounts},
       {"setSize", "edge (mm), across?, down?, rings?", "changes edge and counts in one step", edits::setSize},
       {"setSides", "sides: outline | edge-pieces | slice", "changes the sides", edits::setSides},
+      {"setLine", "box [left, top, right, bottom] (mm) or outline [[x, y]..]; neither: the natural line",
+       "moves the finishing line", edits::setLine},
       {"setWantedSize", "width, height (mm; 0: none)", "notes the wanted size", edits::setWantedSize},
       {"setAllowance", "value (mm), cloth?", "changes the seam allowance", edits::setAllowance},
       {"setSpare", "percent", "changes the spare patches", edits::setSpare},

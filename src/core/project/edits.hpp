@@ -11,6 +11,7 @@ Status setArrangement(Project&, const Args&, const EditContext&);
 Status setEdge(Project&, const Args&, const EditContext&);
 Status setCounts(Project&, const Args&, const EditContext&);
 Status setSize(Project&, const Args&, const EditContext&);
+Status setLine(Project&, const Args&, const EditContext&);
 Status setSides(Project&, const Args&, const EditContext&);
 Status setWantedSize(Project&, const Args&, const EditContext&);
 Status setAllowance(Project&, const Args&, const EditContext&);

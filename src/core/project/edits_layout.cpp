@@ -1,8 +1,14 @@
 // Edits of shape, size, sides and painting.
+#include <algorithm>
+#include <cmath>
+
+#include "layout/sides.hpp"
 #include "project/edits.hpp"
 #include "project/json_fields.hpp"
 
 namespace clathra::edits {
+
+using nlohmann::json;
 
 namespace {
 
@@ -10,8 +16,14 @@ Status checked(const Fields& in) {
   return in.ok() ? Status{} : tl::make_unexpected(in.error());
 }
 
+/// A finishing line of one's own that the new patch no longer fills gives way to the natural one.
 Status lay(Project& p, const Recipe& recipe, const EditContext& c) {
-  return recipe == p.recipe ? Status{} : relayout(p, c.library, recipe);
+  if (recipe == p.recipe) return {};
+  const auto ok = relayout(p, c.library, recipe);
+  if (ok || recipe.line.empty()) return ok;
+  Recipe natural = recipe;
+  natural.line.clear();
+  return relayout(p, c.library, natural) ? Status{} : ok;
 }
 
 }  // namespace
@@ -28,7 +40,10 @@ Status setArrangement(Project& p, const Args& a, const EditContext& c) {
   Fields in(a, "setArrangement");
   Recipe r = p.recipe;
   r.arrangement = in.text("arrangement", r.arrangement, 200);
-  if (r.arrangement != p.recipe.arrangement) r.hand = {};  // its places are those of the old one
+  if (r.arrangement != p.recipe.arrangement) {  // its places are those of the old one
+    r.hand = {};
+    r.line.clear();
+  }
   r.across = static_cast<int>(in.whole("across", 1, kMostCount, std::max(1, r.across)));
   r.down = static_cast<int>(in.whole("down", 1, kMostCount, std::max(1, r.down)));
   r.rings = static_cast<int>(in.whole("rings", 0, kMostCount, r.rings));
@@ -66,7 +81,41 @@ Status setSize(Project& p, const Args& a, const EditContext& c) {
   const auto edge = lengthWithin(mm, "The edge", kLeastEdge, kMostEdge);
   if (!edge) return tl::make_unexpected(edge.error());
   r.edge = *edge;
+  r.line.clear();
   return lay(p, r, c);
+}
+
+Status setLine(Project& p, const Args& a, const EditContext& c) {
+  Fields in(a, "setLine");
+  Recipe r = p.recipe;
+  Polygon line;
+  if (in.has("box")) {
+    const json& b = in.array("box", 4);
+    const bool numbers =
+        b.size() == 4 && std::all_of(b.begin(), b.end(), [](const json& v) { return v.is_number(); });
+    if (!numbers)
+      in.fault("has a \"box\" that is not left, top, right, bottom in mm");
+    else
+      line = cornersOf({b[0].get<double>(), b[1].get<double>(), b[2].get<double>(), b[3].get<double>()});
+  } else if (in.has("outline")) {
+    for (const json& at : in.array("outline", 200)) {
+      if (!at.is_array() || at.size() != 2 || !at[0].is_number() || !at[1].is_number()) {
+        in.fault("has an \"outline\" that is no list of [x, y] in mm");
+        break;
+      }
+      line.push_back({at[0].get<double>(), at[1].get<double>()});
+    }
+    if (signedArea(line) < 0) std::reverse(line.begin(), line.end());
+  }
+  if (!in.ok()) return checked(in);
+  if (in.has("box") || in.has("outline")) {
+    line = cleaned(line, 1e-6);
+    if (line.size() < 3 || !isConvex(line) || !(signedArea(line) > 1) || std::abs(signedArea(line)) > 1e12)
+      return fail("the finishing line must go round convexly: without corners that point inwards or cross");
+  }
+  r.line = scaled(line, 1 / r.edge.mm());
+  if (r.sides == Sides::Outline) r.sides = Sides::EdgePieces;
+  return r == p.recipe ? Status{} : relayout(p, c.library, r);
 }
 
 Status setSides(Project& p, const Args& a, const EditContext& c) {

@@ -1,4 +1,5 @@
 #include "project/file.hpp"
+#include "layout/sides.hpp"
 
 #include <sys/stat.h>
 
@@ -17,6 +18,14 @@ constexpr double kFar = 1e6;  // mm
 
 json boxJson(const Box& b) {
   return json::array({b.left, b.top, b.right, b.bottom});
+}
+
+constexpr std::size_t kMostLineCorners = 200;
+
+json flat(PolygonView p) {
+  json out = json::array();
+  for (const Point c : p) out.insert(out.end(), {c.x, c.y});
+  return out;
 }
 
 json layoutJson(const Layout& layout) {
@@ -38,7 +47,8 @@ json layoutJson(const Layout& layout) {
           {"rows", rows},
           {"keys", keys},
           {"sides", sidesName(layout.sides)},
-          {"finished", boxJson(layout.finished)}};
+          {"finished", boxJson(layout.finished)},
+          {"line", flat(layout.line)}};
 }
 
 json projectJson(const Project& p) {
@@ -59,6 +69,7 @@ json projectJson(const Project& p) {
             {"down", r.down},
             {"rings", r.rings},
             {"sides", sidesName(r.sides)},
+            {"line", flat(r.line)},
             {"hand", toJson(r.hand)}}},
           {"painting", painting},
           {"cloths", cloths},
@@ -113,6 +124,17 @@ Status addPieces(LayoutBuilder& builder, const LayoutParts& parts) {
   return at == parts.corners.size() ? Status{} : fail("its layout has corners that belong to no piece");
 }
 
+/// A convex outline from x, y after each other; none is right too.
+Polygon readLine(Fields& in, const json& list) {
+  const auto v = numbers(list, kMostLineCorners * 2);
+  Polygon out;
+  for (std::size_t i = 0; v && i + 1 < v->size(); i += 2) out.push_back(Point{(*v)[i], (*v)[i + 1]});
+  const bool sane =
+      v && v->size() % 2 == 0 && (out.empty() || (out.size() >= 3 && isConvex(out) && signedArea(out) > 0));
+  if (!sane) in.fault("has a finishing line that is no convex outline");
+  return out;
+}
+
 Result<Layout> readLayout(const json& j) {
   Fields in(j, "its layout");
   const auto most = static_cast<std::size_t>(kMostPieces);
@@ -130,7 +152,15 @@ Result<Layout> readLayout(const json& j) {
   if (const auto ok = addPieces(builder, {*corners, *counts, *rows, *keys}); !ok)
     return tl::make_unexpected(ok.error());
   const Box box{(*finished)[0], (*finished)[1], (*finished)[2], (*finished)[3]};
-  return std::move(builder).finish(static_cast<Sides>(sides), box, true);
+  Layout out = std::move(builder).finish(static_cast<Sides>(sides), box, true);
+  // Files of before have rectangles only, and say no more than where they lie.
+  if (in.has("line")) {
+    out.line = readLine(in, in.array("line", kMostLineCorners * 2));
+    if (!in.ok()) return tl::make_unexpected(in.error());
+  } else if (out.sides != Sides::Outline) {
+    out.line = cornersOf(box);
+  }
+  return out;
 }
 
 Recipe readRecipe(Fields& in, const json& j) {
@@ -142,6 +172,7 @@ Recipe readRecipe(Fields& in, const json& j) {
   out.down = static_cast<int>(r.whole("down", 1, kMostCount, 1));
   out.rings = static_cast<int>(r.whole("rings", 0, kMostCount, 0));
   out.sides = static_cast<Sides>(r.choice("sides", sidesNames(), 0));
+  if (r.has("line")) out.line = readLine(r, r.array("line", kMostLineCorners * 2));
   if (r.has("hand")) out.hand = readHand(r, r.object("hand"));
   if (!r.ok()) in.fault("cannot be read: " + r.error().text);
   return out;

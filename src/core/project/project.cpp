@@ -69,7 +69,8 @@ bool sameContent(const Project& a, const Project& b) {
           !std::equal(p.begin(), p.end(), q.begin(), q.end()))
         return false;
     }
-    return a.layout->sides == b.layout->sides && a.layout->finished == b.layout->finished;
+    return a.layout->sides == b.layout->sides && a.layout->finished == b.layout->finished &&
+           a.layout->line == b.layout->line;
   };
   return a.name == b.name && a.recipe == b.recipe && a.painting == b.painting && a.cloths == b.cloths &&
          a.motifs == b.motifs && a.pictures == b.pictures && a.settings == b.settings &&

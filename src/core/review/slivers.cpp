@@ -1,24 +1,7 @@
+#include "layout/sides.hpp"
 #include "review/review.hpp"
 
 namespace clathra::checks_ {
-
-namespace {
-
-constexpr double kSliver = 10;  // mm: narrower parts can hardly be folded over a paper
-
-/// The least width of a convex piece over all directions square to an edge.
-double narrowest(PolygonView p) {
-  double least = 1e300;
-  for (std::size_t i = 0; i < p.size(); ++i) {
-    const Point d = p[(i + 1) % p.size()] - p[i];
-    double far = 0;
-    for (const Point q : p) far = std::max(far, std::abs(cross(d, q - p[i])) / length(d));
-    least = std::min(least, far);
-  }
-  return least;
-}
-
-}  // namespace
 
 std::vector<Remark> slivers(const ReviewInput& in) {
   const Layout& layout = *in.geometry->layout;

@@ -1,0 +1,215 @@
+#include "app/arrange/sides_card.hpp"
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/flow_layout.hpp"
+
+namespace clathra {
+
+namespace {
+
+const Length kLeastSide = Length::millimetres(20), kMostSide = Length::millimetres(20'000);
+
+QString sidesTitle(Sides sides) {
+  switch (sides) {
+    case Sides::EdgePieces:
+      return QObject::tr("Edge pieces");
+    case Sides::Slice:
+      return QObject::tr("Slice later");
+    case Sides::Outline:
+      break;
+  }
+  return QObject::tr("Outline");
+}
+
+}  // namespace
+
+SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
+    : Card(tr("Straight sides"), false), session_(session), canvas_(canvas) {
+  sides_ = new Pills({tr("Outline"), tr("Edge pieces"), tr("Slice later")}, tr("Sides"));
+  note_ = wrapped({}, "muted");
+  body()->addWidget(sides_);
+  body()->addWidget(note_);
+  width_ = new LengthField(tr("Width to the finishing line"), kLeastSide, kMostSide);
+  height_ = new LengthField(tr("Height to the finishing line"), kLeastSide, kMostSide);
+  size_ = new QWidget;
+  auto* flow = new FlowLayout(scaled(8), scaled(4), size_);
+  for (LengthField* f : {width_, height_}) f->setFixedWidth(scaled(116));
+  flow->addWidget(width_);
+  flow->addWidget(label(QStringLiteral("×")));
+  flow->addWidget(height_);
+  QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
+  policy.setHeightForWidth(true);
+  size_->setSizePolicy(policy);
+  body()->addWidget(size_);
+  slivers_ = wrapped({});
+  body()->addWidget(slivers_);
+  without_ = button(tr("Nearest line without slivers"));
+  natural_ = button(tr("Back to the natural line"), "link");
+  body()->addWidget(without_);
+  body()->addWidget(natural_);
+  prices_ = new QWidget;
+  auto* rows = new QVBoxLayout(prices_);
+  rows->setContentsMargins(0, scaled(6), 0, 0);
+  rows->setSpacing(scaled(4));
+  body()->addWidget(prices_);
+  connect(sides_, &Pills::chosen, this, [this](int i) {
+    session_.edit({{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(i))}},
+                  tr("changed the sides"));
+    refresh();
+  });
+  for (LengthField* f : {width_, height_}) {
+    connect(f, &LengthField::wrong, this, &SidesCard::said);
+    connect(f, &LengthField::lengthChanged, this, [this] {
+      const clathra::Box& now = session_.project().layout->finished;
+      const double w = width_->length()->mm() / 2, h = height_->length()->mm() / 2;
+      const double x = (now.left + now.right) / 2, y = (now.top + now.bottom) / 2;
+      move({x - w, y - h, x + w, y + h}, tr("typed the finishing line"));
+    });
+  }
+  connect(without_, &QPushButton::clicked, this, &SidesCard::clearSlivers);
+  connect(natural_, &QPushButton::clicked, this, [this] {
+    session_.edit({{"edit", "setLine"}}, tr("took the natural line again"));
+  });
+  connect(&canvas_, &LayoutCanvas::lineMoved, this, &SidesCard::showSlivers);
+  connect(&canvas_, &LayoutCanvas::lineDropped, this,
+          [this](const clathra::Box& line) { move(line, tr("moved the finishing line")); });
+  connect(&session_, &Session::changed, this, &SidesCard::refresh);
+  connect(this, &Card::folded, this, [this] { refresh(); });
+}
+
+void SidesCard::setActive(bool active) {
+  active_ = active;
+  if (active) setOpen(true);
+  refresh();
+}
+
+QString SidesCard::sentence() const {
+  if (!session_.isOpen() || session_.project().layout->line.empty())
+    return tr("Choose on the right how the sides become straight; the dashed line is the finished edge.");
+  return tr("Drag a side of the dashed line, or type its size; slivers light up while it moves.");
+}
+
+/// The uncut pieces, made once for a recipe.
+std::shared_ptr<const Layout> SidesCard::whole() {
+  Recipe recipe = session_.project().recipe;
+  recipe.sides = Sides::Outline;
+  recipe.line.clear();
+  if (whole_ && recipe == wholeOf_) return whole_;
+  const auto arrangement = session_.library().find(recipe.arrangement);
+  if (!arrangement) return nullptr;
+  auto made = buildLayout(**arrangement, recipe);
+  whole_ = made ? std::make_shared<const Layout>(std::move(*made)) : nullptr;
+  wholeOf_ = recipe;
+  return whole_;
+}
+
+void SidesCard::move(const clathra::Box& line, const QString& label) {
+  if (!session_.edit({{"edit", "setLine"}, {"box", {line.left, line.top, line.right, line.bottom}}}, label))
+    refresh();
+}
+
+void SidesCard::clearSlivers() {
+  const auto pieces = whole();
+  if (!pieces) return;
+  const auto found = nearestWithoutSlivers(*pieces, buildSeams(*pieces), session_.project().layout->finished);
+  if (!found)
+    return Q_EMIT said(
+        tr("No line within 60 mm leaves no slivers; choose a longer edge, or slice whole pieces later."));
+  move(*found, tr("moved the line off the slivers"));
+}
+
+void SidesCard::showSlivers(const clathra::Box& line) {
+  const auto pieces = whole();
+  if (!pieces) return;
+  std::vector<Polygon> lit;
+  const Polygon corners = cornersOf(line);
+  for (const auto i : sliversAt(*pieces, corners))
+    lit.push_back(clippedToConvex(pieces->outline(i), corners));
+  const auto n = static_cast<int>(lit.size());
+  canvas_.setGhosts(std::move(lit));
+  slivers_->setText(n == 0 ? tr("No slivers.")
+                           : tr("%1 narrower than 10 mm.").arg(plural(n, tr("sliver"), tr("slivers"))));
+  const Unit unit = session_.project().settings.unit;
+  width_->setLength(Length::millimetres(line.width()));
+  height_->setLength(Length::millimetres(line.height()));
+  note_->setText(tr("%1 × %2").arg(QString::fromStdString(formatReadable(line.width(), unit)),
+                                   QString::fromStdString(formatReadable(line.height(), unit))));
+}
+
+void SidesCard::refresh() {
+  if (!session_.isOpen()) return;
+  const Project& p = session_.project();
+  const Layout& layout = *p.layout;
+  sides_->setCurrent(static_cast<int>(p.recipe.sides));
+  switch (layout.sides) {
+    case Sides::Outline:
+      note_->setText(tr("The outline stays as it is: for mounting on a background."));
+      break;
+    case Sides::EdgePieces:
+      note_->setText(tr("Pieces at the line are cut down to edge pieces with papers of their own."));
+      break;
+    case Sides::Slice:
+      note_->setText(
+          tr("Whole pieces are sewn and sliced at the dashed line at the end; what lies outside is dimmed."));
+      break;
+  }
+  const bool line = !layout.line.empty();
+  size_->setVisible(line);
+  natural_->setVisible(line && !p.recipe.line.empty());
+  for (LengthField* f : {width_, height_}) f->setUnit(p.settings.unit);
+  width_->setLength(Length::millimetres(layout.finished.width()));
+  height_->setLength(Length::millimetres(layout.finished.height()));
+  const bool handles = active_ && line && p.recipe.sides != Sides::Outline;
+  canvas_.setLineHandles(handles, handles ? whole() : nullptr);
+  std::size_t slivers = 0;
+  if (handles && whole()) slivers = sliversAt(*whole(), layout.line).size();
+  without_->setVisible(slivers > 0);
+  slivers_->setVisible(handles);
+  slivers_->setText(slivers == 0 ? tr("No slivers.")
+                                 : tr("%1 narrower than 10 mm.")
+                                       .arg(plural(static_cast<int>(slivers), tr("sliver"), tr("slivers"))));
+  if (active_ && isOpen()) know();
+}
+
+/// The prices of all three ways, off the interface thread, when the layout has changed since they were asked.
+void SidesCard::know() {
+  const Project& p = session_.project();
+  const auto arrangement = session_.library().find(p.recipe.arrangement);
+  if (!arrangement) return;
+  const QString question = QStringLiteral("%1 %2 %3 %4 %5 %6 %7")
+                               .arg(QString::fromStdString(p.recipe.arrangement))
+                               .arg(p.recipe.edge.nm())
+                               .arg(p.recipe.across)
+                               .arg(p.recipe.down)
+                               .arg(p.layout->finished.width())
+                               .arg(p.layout->size())
+                               .arg(p.settings.allowance.nm());
+  if (question == pricedFor_) return;
+  pricedFor_ = question;
+  working_.start(
+      this,
+      [arr = **arrangement, recipe = p.recipe,
+       allowance = p.settings.allowance.mm()](const Progress& progress) {
+        std::vector<SidesPrice> out;
+        for (const Sides s : {Sides::Outline, Sides::EdgePieces, Sides::Slice}) {
+          if (progress.cancelled()) break;
+          if (const auto price = priceOf(arr, recipe, s, allowance)) out.push_back(*price);
+        }
+        return out;
+      },
+      [this](const std::vector<SidesPrice>& prices) { showPrices(prices); });
+}
+
+void SidesCard::showPrices(const std::vector<SidesPrice>& prices) {
+  clearLayout(prices_->layout());
+  prices_->layout()->addWidget(label(tr("What each takes, patches with their allowance"), "muted"));
+  for (const SidesPrice& price : prices)
+    prices_->layout()->addWidget(sumRow(sidesTitle(price.sides),
+                                        tr("%1, %2\n%3 m² of cloth")
+                                            .arg(plural(price.papers, tr("paper"), tr("papers")),
+                                                 plural(price.kinds, tr("kind"), tr("kinds")))
+                                            .arg(price.clothArea / 1e6, 0, 'f', 2),
+                                        price.sides == session_.project().recipe.sides));
+}
+
+}  // namespace clathra

@@ -1,0 +1,45 @@
+// Straight sides: the three ways of finishing with their price, a finishing line that is dragged or typed,
+// the slivers it leaves and the nearest line without them.
+#pragma once
+#include "app/canvas/layout_canvas.hpp"
+#include "app/session/latest.hpp"
+#include "app/widgets/basics.hpp"
+#include "layout/sides.hpp"
+
+namespace clathra {
+
+class SidesCard : public Card {
+  Q_OBJECT
+ public:
+  SidesCard(Session& session, LayoutCanvas& canvas);
+  /// While active the line is shown with handles over the whole pieces.
+  void setActive(bool active);
+  QString sentence() const;
+
+ Q_SIGNALS:
+  void said(const QString& sentence);
+
+ private:
+  void refresh();
+  void know();
+  void showPrices(const std::vector<SidesPrice>& prices);
+  void showSlivers(const clathra::Box& line);
+  void move(const clathra::Box& line, const QString& label);
+  void clearSlivers();
+  std::shared_ptr<const Layout> whole();
+
+  Session& session_;
+  LayoutCanvas& canvas_;
+  bool active_ = false;
+  Pills* sides_;
+  LengthField *width_, *height_;
+  QWidget *size_, *prices_;
+  QLabel *note_, *slivers_;
+  QPushButton *without_, *natural_;
+  Recipe wholeOf_;
+  std::shared_ptr<const Layout> whole_;
+  Latest<std::vector<SidesPrice>> working_;
+  QString pricedFor_;
+};
+
+}  // namespace clathra

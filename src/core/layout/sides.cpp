@@ -1,0 +1,138 @@
+#include "layout/sides.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <set>
+
+#include "shape/allowance.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kTouch = 1e-6;  // mm
+
+/// Does a segment run through the inside of a convex outline? Touching its side does not count.
+bool entersInside(Point a, Point b, PolygonView convex) {
+  double from = 0, to = 1;
+  for (std::size_t i = 0; i < convex.size(); ++i) {
+    const Point at = convex[i], along = convex[(i + 1) % convex.size()] - at;
+    const double l = length(along);
+    // Inside lies to the right of a clockwise outline's edges: a positive cross product, y down.
+    const double da = cross(along, a - at) / l - kTouch, db = cross(along, b - at) / l - kTouch;
+    if (da <= 0 && db <= 0) return false;
+    if (da > 0 && db > 0) continue;
+    const double t = da / (da - db);
+    if (da <= 0)
+      from = std::max(from, t);
+    else
+      to = std::min(to, t);
+  }
+  return (to - from) * distance(a, b) > kTouch;
+}
+
+/// A side of a box by number: left, top, right, bottom.
+double& sideOf(Box& box, int side) {
+  const std::array<double*, 4> sides = {&box.left, &box.top, &box.right, &box.bottom};
+  return *sides[static_cast<std::size_t>(side)];
+}
+
+/// Does the piece reach over the side?
+bool crosses(const Box& piece, const Box& line, int side) {
+  switch (side) {
+    case 0:
+      return piece.left < line.left && piece.right > line.left;
+    case 1:
+      return piece.top < line.top && piece.bottom > line.top;
+    case 2:
+      return piece.left < line.right && piece.right > line.right;
+    default:
+      return piece.top < line.bottom && piece.bottom > line.bottom;
+  }
+}
+
+bool leavesSliver(PolygonView outline, PolygonView line) {
+  const Polygon part = clippedToConvex(outline, line);
+  return !part.empty() && narrowest(part) < kSliver - kTouch && narrowest(outline) >= kSliver - kTouch;
+}
+
+}  // namespace
+
+double narrowest(PolygonView p) {
+  double least = 1e300;
+  for (std::size_t i = 0; i < p.size(); ++i) {
+    const Point d = p[(i + 1) % p.size()] - p[i];
+    double far = 0;
+    for (const Point q : p) far = std::max(far, std::abs(cross(d, q - p[i])) / length(d));
+    least = std::min(least, far);
+  }
+  return least;
+}
+
+Polygon cornersOf(const Box& b) {
+  return {{b.left, b.top}, {b.right, b.top}, {b.right, b.bottom}, {b.left, b.bottom}};
+}
+
+std::vector<std::uint32_t> sliversAt(const Layout& whole, PolygonView line) {
+  std::vector<std::uint32_t> out;
+  for (std::uint32_t i = 0; i < whole.size(); ++i) {
+    const PolygonView outline = whole.outline(i);
+    const bool cut = std::any_of(outline.begin(), outline.end(), [&](Point c) { return !contains(line, c); });
+    if (cut && leavesSliver(outline, line)) out.push_back(i);
+  }
+  return out;
+}
+
+bool covers(const SeamGraph& whole, PolygonView line) {
+  return std::none_of(whole.outer.begin(), whole.outer.end(),
+                      [&](const OuterEdge& e) { return entersInside(e.from, e.to, line); });
+}
+
+std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& graph, const Box& line) {
+  constexpr double kStep = 0.25, kFarthest = 60;
+  std::vector<Box> boxes;
+  boxes.reserve(whole.size());
+  for (std::size_t i = 0; i < whole.size(); ++i) boxes.push_back(bounds(whole.outline(i)));
+  Box out = line;
+  for (int side = 0; side < 4; ++side) {
+    bool found = false;
+    for (int k = 0; !found && k <= 2 * static_cast<int>(kFarthest / kStep); ++k) {
+      Box tried = out;
+      sideOf(tried, side) += kStep * ((k + 1) / 2) * (k % 2 == 0 ? 1 : -1);
+      if (tried.width() < kSliver || tried.height() < kSliver) continue;
+      const Polygon corners = cornersOf(tried);
+      const auto bad = [&](std::size_t i) {
+        return crosses(boxes[i], tried, side) && leavesSliver(whole.outline(i), corners);
+      };
+      bool clean = true;
+      for (std::size_t i = 0; clean && i < boxes.size(); ++i) clean = !bad(i);
+      found = clean && covers(graph, corners);
+      if (found) out = tried;
+    }
+    if (!found) return std::nullopt;
+  }
+  // The last side may have spoiled a corner of the first.
+  return sliversAt(whole, cornersOf(out)).empty() ? std::optional(out) : std::nullopt;
+}
+
+Result<SidesPrice> priceOf(const Arrangement& arrangement, Recipe recipe, Sides sides, double allowance) {
+  recipe.sides = sides;
+  const auto layout = buildLayout(arrangement, recipe);
+  if (!layout) return tl::make_unexpected(layout.error());
+  std::vector<double> patch;
+  patch.reserve(layout->shapes.size());
+  for (const Shape& s : layout->shapes) patch.push_back(area(allowanceOutline(s.outline, allowance)));
+  SidesPrice out;
+  out.sides = sides;
+  out.papers = static_cast<int>(layout->size());
+  std::set<std::pair<std::uint16_t, int>> kinds;
+  for (const Piece& p : layout->pieces) {
+    kinds.insert({p.shape, p.hand});
+    out.clothArea += patch[p.shape];
+  }
+  out.kinds = static_cast<int>(kinds.size());
+  return out;
+}
+
+}  // namespace clathra

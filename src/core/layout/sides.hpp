@@ -1,0 +1,37 @@
+// Straight sides: finishing lines, the slivers they leave, and what each way of finishing costs.
+#pragma once
+#include <optional>
+#include <vector>
+
+#include "layout/arrangement.hpp"
+#include "layout/seams.hpp"
+
+namespace clathra {
+
+/// Cut parts narrower than this are slivers (mm): they can hardly be folded over a paper.
+inline constexpr double kSliver = 10;
+
+/// The least width of an outline over all directions square to one of its edges, mm.
+double narrowest(PolygonView p);
+
+/// Pieces of an uncut layout of which the line leaves a sliver; rising.
+std::vector<std::uint32_t> sliversAt(const Layout& whole, PolygonView line);
+/// Does the patch fill the line: no outer edge of it runs inside.
+bool covers(const SeamGraph& whole, PolygonView line);
+/// The rectangle with the least moved sides that leaves no slivers and stays inside the patch; each side
+/// moves by up to 60 mm in steps of 0.25 mm. Absent if there is none.
+std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& graph, const Box& line);
+
+Polygon cornersOf(const Box& box);
+
+/// What one way of finishing takes, for the finishing line of the recipe.
+struct SidesPrice {
+  Sides sides = Sides::Outline;
+  int papers = 0, kinds = 0;
+  double clothArea = 0;  ///< mm², all patches with their allowance
+};
+/// Errors: as buildLayout.
+[[nodiscard]] Result<SidesPrice> priceOf(const Arrangement& arrangement, Recipe recipe, Sides sides,
+                                         double allowance);
+
+}  // namespace clathra

@@ -1,0 +1,153 @@
+// Finishing lines of one's own: what is cut, slivers, prices.
+#include "layout/sides.hpp"
+
+#include <cmath>
+
+#include "project/file.hpp"
+#include "project/tally.hpp"
+#include "registry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+class SidesTest : public QObject {
+  Q_OBJECT
+  static Project field(const char* id = "hexagons", double edge = 40) {
+    return support::project(support::recipe(id, edge, 6, 6, Sides::EdgePieces));
+  }
+  static QByteArray refused(const Project& p, const json& edit) {
+    const auto r = applyEdit(p, edit, support::context());
+    return r ? QByteArray("taken") : support::text(r.error().text);
+  }
+  static double areaOf(const Layout& layout) {
+    double sum = 0;
+    for (std::size_t i = 0; i < layout.size(); ++i) sum += area(layout.outline(i));
+    return sum;
+  }
+
+ private slots:
+  void aTypedRectangleIsFilledExactly() {
+    Project p = field();
+    const Box natural = p.layout->finished;
+    const Box wanted{natural.left + 13, natural.top + 7.5, natural.right - 21, natural.bottom - 3.25};
+    p = support::edited(
+        p, {{"edit", "setLine"}, {"box", {wanted.left, wanted.top, wanted.right, wanted.bottom}}});
+    COMPARE_TO(p.layout->finished.width(), wanted.width(), 1e-9);
+    COMPARE_TO(areaOf(*p.layout), wanted.width() * wanted.height(), 1e-3);
+    COMPARE_TO(geometryOf(p.layout)->seams.outerLength, 2 * (wanted.width() + wanted.height()), 1e-3);
+    p = support::edited(p, {{"edit", "setSides"}, {"sides", "slice"}});
+    COMPARE_TO(p.layout->finished.height(), wanted.height(), 1e-9);
+    QVERIFY(areaOf(*p.layout) > wanted.width() * wanted.height());
+    p = support::edited(p, {{"edit", "setLine"}});
+    COMPARE_TO(p.layout->finished.width(), natural.width(), 1e-9);
+  }
+  void anyConvexOutlineIsFilledExactly() {
+    Project p = field("squares", 30);
+    const Box b = p.layout->finished;
+    const Point m{(b.left + b.right) / 2, (b.top + b.bottom) / 2};
+    Polygon octagon;
+    for (int i = 0; i < 8; ++i)
+      octagon.push_back(m + 70.0 * Point{std::cos(i * M_PI / 4), std::sin(i * M_PI / 4)});
+    json outline = json::array();
+    for (const Point c : octagon) outline.push_back({c.x, c.y});
+    p = support::edited(p, {{"edit", "setLine"}, {"outline", outline}});
+    QCOMPARE(p.layout->line.size(), std::size_t(8));
+    COMPARE_TO(areaOf(*p.layout), area(octagon), 1e-3);
+    COMPARE_TO(geometryOf(p.layout)->seams.outerLength, perimeter(octagon), 1e-3);
+    // Drawn the other way round it is the same.
+    std::reverse(outline.begin(), outline.end());
+    COMPARE_TO(
+        areaOf(*support::edited(field("squares", 30), {{"edit", "setLine"}, {"outline", outline}}).layout),
+        area(octagon), 1e-3);
+    const auto again = deserialize(*serialize(p));
+    QVERIFY2(again, again ? "" : again.error().text.c_str());
+    QVERIFY(sameContent(*again, p));
+  }
+  void rosettesAndGrownLayoutsTakeALineToo() {
+    Project p = support::project(support::recipe("hexagon-rosette", 20, 3, 3));
+    p = support::edited(p, {{"edit", "setLine"}, {"box", {-60, -50, 60, 50}}});
+    QCOMPARE(p.recipe.sides, Sides::EdgePieces);
+    COMPARE_TO(areaOf(*p.layout), 12'000, 1e-3);
+  }
+  void theLineScalesWithTheEdgeAndGivesWayWhenThePatchShrinks() {
+    Project p = field();
+    const Box b = p.layout->finished;
+    p = support::edited(p,
+                        {{"edit", "setLine"}, {"box", {b.left + 9, b.top + 9, b.right - 9, b.bottom - 9}}});
+    p = support::edited(p, {{"edit", "paint"}, {"pieces", {8}}, {"cloth", "B"}});
+    const double w = p.layout->finished.width();
+    p = support::edited(p, {{"edit", "setEdge"}, {"value", 20}});
+    COMPARE_TO(p.layout->finished.width(), w / 2, 1e-9);
+    const Project wider = support::edited(p, {{"edit", "setCounts"}, {"across", 9}, {"down", 9}});
+    COMPARE_TO(wider.layout->finished.width(), w / 2, 1e-9);  // it still fits
+    const Project smaller = support::edited(p, {{"edit", "setCounts"}, {"across", 3}, {"down", 3}});
+    QVERIFY(smaller.recipe.line.empty());
+    QVERIFY(smaller.layout->finished.width() < w / 2);
+  }
+  void aLineThatCannotBeIsRefused() {
+    const Project p = field();
+    const Box b = p.layout->finished;
+    QVERIFY(refused(p, {{"edit", "setLine"}, {"box", {b.left - 300, b.top, b.right, b.bottom}}})
+                .contains("leaves the patch"));
+    QVERIFY(refused(p, {{"edit", "setLine"}, {"box", {1, 2, 3}}}).contains("left, top, right, bottom"));
+    QVERIFY(refused(p, {{"edit", "setLine"}, {"box", {1, 2, 3, "x"}}}).contains("left, top, right, bottom"));
+    QVERIFY(refused(p, {{"edit", "setLine"}, {"box", {50, 50, 50, 50}}}).contains("convexly"));
+    for (const char* bad :
+         {"[[0,0],[90,0],[20,20],[0,90]]", "[[0,0],[90,90],[90,0],[0,90]]", "[[0,0],[9,9]]"})
+      QVERIFY2(refused(p, {{"edit", "setLine"}, {"outline", json::parse(bad)}}).contains("convexly"), bad);
+    QVERIFY(refused(p, {{"edit", "setLine"}, {"outline", {1, 2}}}).contains("[x, y]"));
+  }
+  void sliversAreFoundAndTheNearestLineHasNone_data() {
+    QTest::addColumn<QByteArray>("id");
+    for (const char* id : {"hexagons", "squares", "octagon-square", "hexagon-square-triangle", "kites"})
+      QTest::newRow(id) << QByteArray(id);
+  }
+  void sliversAreFoundAndTheNearestLineHasNone() {
+    QFETCH(QByteArray, id);
+    const Recipe whole = support::recipe(id.toStdString(), 60, 5, 5);
+    const Layout layout = support::layout(whole);
+    const SeamGraph graph = buildSeams(layout);
+    const Box natural =
+        support::layout(support::recipe(id.toStdString(), 60, 5, 5, Sides::EdgePieces)).finished;
+    const Box line{natural.left + 3, natural.top + 4, natural.right - 2, natural.bottom - 5};
+    // Another way: lay it out and measure every part.
+    const auto count = [&](const Box& box) {
+      std::size_t n = 0;
+      for (std::size_t i = 0; i < layout.size(); ++i) {
+        const Polygon part = clippedToConvex(layout.outline(i), cornersOf(box));
+        n += !part.empty() && smallestRectangle(part).height < 10 - 1e-6 &&
+             smallestRectangle(part).width > 0 &&
+             std::min(smallestRectangle(part).width, smallestRectangle(part).height) < 10 - 1e-6;
+      }
+      return n;
+    };
+    QCOMPARE(sliversAt(layout, cornersOf(line)).empty(), count(line) == 0);
+    const auto clean = nearestWithoutSlivers(layout, graph, line);
+    QVERIFY2(clean, "every field here has a clean line nearby");
+    QVERIFY(sliversAt(layout, cornersOf(*clean)).empty());
+    QVERIFY(covers(graph, cornersOf(*clean)));
+    QVERIFY(std::abs(clean->left - line.left) <= 60 && std::abs(clean->bottom - line.bottom) <= 60);
+  }
+  void pricesAreTheOnesOfTheLayouts() {
+    const Project p = field("hexagons", 40);
+    const auto& arr = **support::library().find("hexagons");
+    for (const Sides sides : {Sides::Outline, Sides::EdgePieces, Sides::Slice}) {
+      const auto price = priceOf(arr, p.recipe, sides, 6);
+      QVERIFY(price);
+      const Project laid = support::edited(p, {{"edit", "setSides"}, {"sides", sidesName(sides)}});
+      QCOMPARE(price->papers, int(laid.layout->size()));
+      QCOMPARE(price->kinds, Tally(laid).kinds());
+    }
+    // Thirty-six hexagons of 40 mm, each patch grown by 6 mm: a hexagon of apothem 34.641 + 6.
+    const double apothem = 40 * std::sqrt(3.0) / 2 + 6;
+    COMPARE_TO(priceOf(arr, p.recipe, Sides::Outline, 6)->clothArea,
+               36 * 2 * std::sqrt(3.0) * apothem * apothem, 1e-3);
+    const auto edge = priceOf(arr, p.recipe, Sides::EdgePieces, 6),
+               slice = priceOf(arr, p.recipe, Sides::Slice, 6);
+    QVERIFY(edge->clothArea < slice->clothArea && edge->kinds > slice->kinds);
+  }
+};
+
+CLATHRA_TEST(SidesTest, "sides")
+#include "sides.moc"
