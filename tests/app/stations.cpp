@@ -57,6 +57,48 @@ class StationsTest : public QObject {
     QCOMPARE(d.project().recipe.down, 9);
     COMPARE_TO(d.session->figures().width, 304.8, 1e-9);
   }
+  void theFinishingLineIsDraggedAndTypedAndLeavesNoSlivers() {
+    Driver d;
+    d.click("New project: Hexagons");
+    d.type("The edge", "2 in");
+    d.click("Mode: Sides");
+    d.click("Sides: Edge pieces");
+    LayoutCanvas* canvas = canvasOf(d);
+    const Box before = d.project().layout->finished;
+    const QPoint right = canvas->onScreen({before.right, (before.top + before.bottom) / 2}).toPoint();
+    const QPoint to = canvas->onScreen({before.right - 20, (before.top + before.bottom) / 2}).toPoint();
+    QTest::mouseMove(canvas, right);
+    QCOMPARE(canvas->cursor().shape(), Qt::SizeHorCursor);
+    QTest::mousePress(canvas, Qt::LeftButton, {}, right);
+    QTest::mouseMove(canvas, to);
+    COMPARE_TO(d.project().layout->finished.right, before.right, 1e-9);  // nothing is cut before it is let go
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, to);
+    d.settle();
+    const Box after = d.project().layout->finished;
+    COMPARE_TO(after.right, before.right - 20, 1.5);  // a pixel or so
+    COMPARE_TO(after.left, before.left, 1e-9);
+    d.session->undo();
+    COMPARE_TO(d.project().layout->finished.right, before.right, 1e-9);
+    // Typed so that a sliver of 3 mm is left on both sides.
+    d.type("Width to the finishing line", QString::number((before.width() - 2 * 41) / 25.4, 'f', 3));
+    COMPARE_TO(d.project().layout->finished.width(), before.width() - 82, 0.02);
+    d.type("Height to the finishing line", "12 in");
+    COMPARE_TO(d.project().layout->finished.height(), 304.8, 1e-6);
+    if (d.has<QAbstractButton>("Nearest line without slivers")) d.click("Nearest line without slivers");
+    QVERIFY(!d.has<QAbstractButton>("Nearest line without slivers"));
+    d.click("Back to the natural line");
+    COMPARE_TO(d.project().layout->finished.width(), before.width(), 1e-9);
+    const auto told = [&d](const char* words) {
+      for (const QLabel* l : d.window->findChildren<QLabel*>())
+        if (l->isVisible() && l->text().contains(words)) return true;
+      return false;
+    };
+    QTRY_VERIFY(told("m² of cloth"));
+    // Too far out it is refused and nothing changes.
+    d.type("Width to the finishing line", "90 in");
+    QVERIFY(d.window->said().contains("leaves the patch"));
+    COMPARE_TO(d.project().layout->finished.width(), before.width(), 1e-9);
+  }
   void fitToSizeListsCountsAndEdgesAndTakesOneInOneStep() {
     Driver d;
     d.click("New project: Squares");

@@ -125,7 +125,7 @@ void ArrangeStation::setMode(int mode) {
   mode_->setCurrent(mode);
   // The bench holds what belongs to what is being done.
   const bool sizes = mode == kPaint || mode == kSides, grows = mode == kAdd || mode == kTakeAway;
-  size_->setOpen(sizes);
+  size_->setOpen(mode == kPaint);
   fit_->setShown(sizes);
   paint_->setVisible(mode == kPaint || mode == kAdd);
   paint_->setOpen(mode == kPaint);

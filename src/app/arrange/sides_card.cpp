@@ -1,5 +1,7 @@
 #include "app/arrange/sides_card.hpp"
 
+#include <cmath>
+
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 
@@ -8,6 +10,12 @@ namespace clathra {
 namespace {
 
 const Length kLeastSide = Length::millimetres(20), kMostSide = Length::millimetres(20'000);
+
+/// A length that came out of a layout, to what a ruler shows.
+Length shownLength(double mm, Unit unit) {
+  return unit == Unit::Inch ? Length::sixtyFourths(std::llround(mm / 25.4 * 64))
+                            : Length::millimetres(std::round(mm * 10) / 10);
+}
 
 QString sidesTitle(Sides sides) {
   switch (sides) {
@@ -118,20 +126,24 @@ void SidesCard::clearSlivers() {
   move(*found, tr("moved the line off the slivers"));
 }
 
-void SidesCard::showSlivers(const clathra::Box& line) {
+/// Lights the slivers a line leaves and says how many they are.
+int SidesCard::light(const Polygon& line) {
   const auto pieces = whole();
-  if (!pieces) return;
+  if (!pieces) return 0;
   std::vector<Polygon> lit;
-  const Polygon corners = cornersOf(line);
-  for (const auto i : sliversAt(*pieces, corners))
-    lit.push_back(clippedToConvex(pieces->outline(i), corners));
+  for (const auto i : sliversAt(*pieces, line)) lit.push_back(clippedToConvex(pieces->outline(i), line));
   const auto n = static_cast<int>(lit.size());
   canvas_.setGhosts(std::move(lit));
   slivers_->setText(n == 0 ? tr("No slivers.")
                            : tr("%1 narrower than 10 mm.").arg(plural(n, tr("sliver"), tr("slivers"))));
+  return n;
+}
+
+void SidesCard::showSlivers(const clathra::Box& line) {
+  light(cornersOf(line));
   const Unit unit = session_.project().settings.unit;
-  width_->setLength(Length::millimetres(line.width()));
-  height_->setLength(Length::millimetres(line.height()));
+  width_->setLength(shownLength(line.width(), unit));
+  height_->setLength(shownLength(line.height(), unit));
   note_->setText(tr("%1 × %2").arg(QString::fromStdString(formatReadable(line.width(), unit)),
                                    QString::fromStdString(formatReadable(line.height(), unit))));
 }
@@ -157,17 +169,12 @@ void SidesCard::refresh() {
   size_->setVisible(line);
   natural_->setVisible(line && !p.recipe.line.empty());
   for (LengthField* f : {width_, height_}) f->setUnit(p.settings.unit);
-  width_->setLength(Length::millimetres(layout.finished.width()));
-  height_->setLength(Length::millimetres(layout.finished.height()));
+  width_->setLength(shownLength(layout.finished.width(), p.settings.unit));
+  height_->setLength(shownLength(layout.finished.height(), p.settings.unit));
   const bool handles = active_ && line && p.recipe.sides != Sides::Outline;
   canvas_.setLineHandles(handles, handles ? whole() : nullptr);
-  std::size_t slivers = 0;
-  if (handles && whole()) slivers = sliversAt(*whole(), layout.line).size();
-  without_->setVisible(slivers > 0);
+  without_->setVisible(handles && light(layout.line) > 0);
   slivers_->setVisible(handles);
-  slivers_->setText(slivers == 0 ? tr("No slivers.")
-                                 : tr("%1 narrower than 10 mm.")
-                                       .arg(plural(static_cast<int>(slivers), tr("sliver"), tr("slivers"))));
   if (active_ && isOpen()) know();
 }
 

@@ -23,6 +23,7 @@ class SidesCard : public Card {
   void refresh();
   void know();
   void showPrices(const std::vector<SidesPrice>& prices);
+  int light(const Polygon& line);
   void showSlivers(const clathra::Box& line);
   void move(const clathra::Box& line, const QString& label);
   void clearSlivers();

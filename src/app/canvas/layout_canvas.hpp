@@ -35,6 +35,7 @@ class LayoutCanvas : public QWidget {
   QPointF onScreen(std::uint32_t piece) const {
     return place_.toDevice(session_.project().layout->pieces[piece].centre);
   }
+  QPointF onScreen(Point p) const { return place_.toDevice(p); }
   /// The box round a piece on the widget.
   QRectF onScreenBox(std::uint32_t piece) const;
   int pieceAt(QPointF at) const;  ///< under a point of the widget; -1 for none

@@ -2,6 +2,7 @@
 
 #include <QDir>
 #include <QTemporaryDir>
+#include <QThread>
 #include <QtMath>
 #include <cstdio>
 
@@ -113,6 +114,32 @@ void shootDividing(MainWindow& window, Session& session, Photographer& camera) {
   camera.shoot("arrange-divide");
 }
 
+/// A finishing line that was typed, with the slivers it leaves lit.
+void shootSides(MainWindow& window, Session& session, Photographer& camera) {
+  window.files().begin(QStringLiteral("octagon-square"));
+  session.waitUntilIdle(60'000);
+  const auto edit = [&](const nlohmann::json& e) {
+    session.edit(e, QStringLiteral("arranged"));
+    session.waitUntilIdle(60'000);
+  };
+  edit({{"edit", "setSize"}, {"edge", 38.1}, {"across", 7}, {"down", 5}});
+  edit({{"edit", "setSides"}, {"sides", "edge-pieces"}});
+  edit({{"edit", "paint"}, {"shape", "octagon"}, {"cloth", "C"}});
+  edit({{"edit", "paint"}, {"shape", "square"}, {"cloth", "A"}});
+  const Box b = session.project().layout->finished;
+  const Box line{b.left + 60, b.top + 38, b.right - 60, b.bottom - 38};
+  edit({{"edit", "setLine"}, {"box", {line.left, line.top, line.right, line.bottom}}});
+  nlohmann::json bare = nlohmann::json::array();
+  for (std::size_t i = 0; i < session.project().layout->size(); ++i)
+    if (session.project().painting[i] == kNoCloth) bare.push_back(i + 1);
+  if (!bare.empty()) edit({{"edit", "paint"}, {"pieces", bare}, {"cloth", "D"}});
+  auto* arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
+  arrange->setMode(4);
+  camera.settle();
+  QThread::msleep(200);  // the prices come from a worker of the card's own
+  camera.shoot("arrange-sides");
+}
+
 }  // namespace
 
 int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const QString& folder) {
@@ -155,6 +182,8 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   shootAdding(window, session, camera);
   session.close();  // nothing to ask about it
   shootDividing(window, session, camera);
+  session.close();
+  shootSides(window, session, camera);
   std::printf("Pictures of all views are in %s\n", qPrintable(QDir(folder).absolutePath()));
   return camera.ok() ? 0 : 1;
 }
