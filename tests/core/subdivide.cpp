@@ -1,5 +1,7 @@
 #include "layout/subdivide.hpp"
 
+#include <cmath>
+
 #include <QFile>
 #include <QRandomGenerator>
 #include <nlohmann/json.hpp>
@@ -233,6 +235,8 @@ class SubdivideTest : public QObject {
       QVERIFY(!s);
       QVERIFY(s.error().text.size() > 20);
     }
+    // Its corners lie on the grid, one of its sides does not.
+    QVERIFY(!Subdivision::make(Polygon{{0, 0}, {2, 0}, {3, std::sqrt(3.0)}}));
     QVERIFY(!subdivisionPart("octagon"));
   }
   void numbersThatDoNotFillGiveNone() {

@@ -212,8 +212,7 @@ class PaintingTest : public QObject {
       QVERIFY(exportProject(p, folder.filePath(name).toStdString()));
       QVERIFY(QFileInfo(folder.filePath(name)).size() > 50);
     }
-    for (const char* name : {"x.doc", "x"})
-      QVERIFY(!exportProject(p, folder.filePath(name).toStdString()));
+    for (const char* name : {"x.doc", "x"}) QVERIFY(!exportProject(p, folder.filePath(name).toStdString()));
     QVERIFY(!exportProject(p, folder.filePath("none/x.svg").toStdString()));
     QCOMPARE(QDir(folder.path()).entryList(QDir::Files).size(), 6);
   }

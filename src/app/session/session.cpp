@@ -19,13 +19,14 @@ constexpr std::int64_t kHeavyPieces = 4'000;
 /// May make a layout of any size, however small the present one is.
 bool laysOut(const nlohmann::json& edit) {
   const auto name = edit.value("edit", std::string());
-  return name == "setEdge" || name == "setCounts" || name == "setSize" || name == "setArrangement";
+  return name == "setEdge" || name == "setCounts" || name == "setSize" || name == "fillHoles" ||
+         name == "setArrangement";
 }
 /// Lays the present layout out again.
 bool relays(const nlohmann::json& edit) {
   const auto name = edit.value("edit", std::string());
-  return name == "setSides" || name == "setLine" || name == "addPieces" || name == "takeAway" || name == "subdivide" ||
-         name == "fillHoles" || name == "joinPieces" || name == "splitPiece";
+  return name == "setSides" || name == "setLine" || name == "addPieces" || name == "takeAway" ||
+         name == "subdivide" || name == "fillHoles" || name == "joinPieces" || name == "splitPiece";
 }
 
 /// Does the edit read a picture from a file?

@@ -5,6 +5,7 @@
 #include <numbers>
 
 #include "layout/arrangement.hpp"
+#include "layout/grow.hpp"
 #include "layout/seams.hpp"
 #include "layout/sides.hpp"
 #include "shape/families.hpp"
@@ -95,7 +96,19 @@ std::vector<Placed> placeAll(const Arrangement& arr, const Recipe& recipe) {
   return out;
 }
 
-/// Takes away what was taken away by hand and adds what was added.
+/// Does a piece added by hand lie on one that is there?
+bool liesOn(PolygonView own, const std::vector<Placed>& pieces) {
+  const Box box = bounds(own);
+  return std::any_of(pieces.begin(), pieces.end(), [&](const Placed& p) {
+    const Box b = bounds(p.outline);
+    if (b.left >= box.right || b.right <= box.left || b.top >= box.bottom || b.bottom <= box.top)
+      return false;
+    return overlaps(own, p.outline);
+  });
+}
+
+/// Takes away what was taken away by hand and adds what was added. Where the arrangement has grown over a
+/// piece that was added at its old rim, that piece gives way; it is kept in the recipe and comes again.
 void applyHandWork(std::vector<Placed>& pieces, const Recipe& recipe) {
   const HandWork& hand = recipe.hand;
   if (hand.empty()) return;
@@ -106,9 +119,19 @@ void applyHandWork(std::vector<Placed>& pieces, const Recipe& recipe) {
   std::erase_if(pieces, [&](const Placed& p) {
     return std::binary_search(hand.taken.begin(), hand.taken.end(), p.key);
   });
-  for (const OwnPiece& own : hand.added)
-    if (!own.parent || std::binary_search(there.begin(), there.end(), *own.parent))
+  std::vector<const OwnPiece*> free;
+  for (const OwnPiece& own : hand.added) {
+    if (!own.parent)
+      free.push_back(&own);
+    else if (std::binary_search(there.begin(), there.end(), *own.parent))
       pieces.push_back({scaled(own.outline, recipe.edge.mm()), own.key, 0});
+  }
+  // Where everything was made by hand nothing can have grown over it since.
+  const bool grows = !there.empty();
+  for (const OwnPiece* own : free) {
+    Polygon outline = scaled(own->outline, recipe.edge.mm());
+    if (!grows || !liesOn(outline, pieces)) pieces.push_back({std::move(outline), own->key, 0});
+  }
 }
 
 /// Rings are numbered from the middle, each clockwise from the top.

@@ -87,12 +87,6 @@ double commonArea(PolygonView a, PolygonView b) {
   return sum;
 }
 
-bool overlaps(PolygonView a, PolygonView b) {
-  // As the soundness check: thin slivers along T-junctions are rounding.
-  const double common = commonArea(a, b);
-  return common > kOverlapArea && common > kOverlapDepth * std::min(perimeter(a), perimeter(b)) / 8;
-}
-
 /// A shape that may be offered, upright, in mm.
 struct Known {
   Polygon outline;
@@ -203,6 +197,12 @@ std::optional<std::size_t> openEdgeNear(const std::vector<OpenEdge>& edges, Poin
     best = i;
   }
   return best;
+}
+
+bool overlaps(PolygonView a, PolygonView b) {
+  // As the soundness check: thin slivers along T-junctions are rounding.
+  const double common = commonArea(a, b);
+  return common > kOverlapArea && common > kOverlapDepth * std::min(perimeter(a), perimeter(b)) / 8;
 }
 
 bool isFree(const Layout& layout, const PieceIndex& index, PolygonView outline) {

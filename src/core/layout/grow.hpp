@@ -70,6 +70,8 @@ std::vector<std::uint32_t> equalPieces(const Layout& layout, const PieceIndex& i
 /// Does the symmetry carry the whole layout onto itself?
 bool mapsOntoItself(const Layout& layout, const PieceIndex& index, const Copies& copies);
 
+/// Do two outlines, convex or not, share more than rounding along an edge?
+bool overlaps(PolygonView a, PolygonView b);
 /// Is there room: no piece is overlapped by the outline.
 bool isFree(const Layout& layout, const PieceIndex& index, PolygonView outline);
 
@@ -78,7 +80,7 @@ std::vector<Polygon> holesOf(const SeamGraph& graph);
 /// Known shapes that fill a hole without gap, found by trying the best closing ones first; empty if none were
 /// found within `tries` placements.
 std::vector<Fit> fillingOf(const Layout& layout, const PieceIndex& index, PolygonView hole, double edgeLength,
-                           int tries = 3'000);
+                           int tries = 600);
 
 /// Copies of an outline joined edge to edge, each turned against the one before as the first two edges named:
 /// does the ring close?

@@ -237,6 +237,9 @@ Result<Subdivision> Subdivision::make(PolygonView large) {
   for (const Point q : p)
     if (const Point l = latticeOf(q); !whole(l.x) || !whole(l.y))
       return fail("This shape is not made of small triangles of that edge.");
+  for (const double angle : cornerAngles(p))
+    if (std::abs(angle - 60) > 0.01 && std::abs(angle - 120) > 0.01)
+      return fail("Only shapes whose corners are of 60 or 120 degrees are made of small triangles.");
   if (area(p) / kCellArea > kMostCells + 0.5)
     return fail("This shape holds more than " + std::to_string(kMostCells) + " small triangles; take fewer.");
   Subdivision out;

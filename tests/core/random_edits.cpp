@@ -1,0 +1,141 @@
+// Ten thousand random edits with undo and redo: layout, seams and tally stay those of a full rebuild.
+#include <random>
+
+#include "layout/grow.hpp"
+#include "layout/soundness.hpp"
+#include "project/history.hpp"
+#include "project/tally.hpp"
+#include "registry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+/// A user who does anything that comes to mind.
+class Anyone {
+ public:
+  explicit Anyone(unsigned seed) : random_(seed) {}
+
+  int upTo(int n) { return std::uniform_int_distribution<int>(0, std::max(0, n - 1))(random_); }
+
+  json thinkOf(const Project& p) {
+    const int n = static_cast<int>(p.layout->size());
+    const json piece = 1 + upTo(n);
+    static const char* const cloths[] = {"A", "B", "C", "D"};
+    const int what = n > 150 ? 40 + upTo(10) : upTo(100);
+    if (what < 40) return {{"edit", "paint"}, {"cloth", cloths[upTo(4)]}, {"pieces", {piece, 1 + upTo(n)}}};
+    if (what < 50) return {{"edit", "takeAway"}, {"pieces", {piece}}};
+    if (what < 65) return add(p, cloths[upTo(4)]);
+    if (what < 70) return {{"edit", "subdivide"}, {"pieces", {piece}}, {"parts", {{"triangle", 24}}}};
+    if (what < 74)
+      return {{"edit", "subdivide"}, {"pieces", {piece}}, {"parts", {{"half", 2}}}, {"divisions", 1}};
+    if (what < 80) return join(p);
+    if (what < 84) return {{"edit", "splitPiece"}, {"piece", piece}, {"from", 1}, {"to", 3}};
+    if (what < 88) return {{"edit", "setCounts"}, {"across", 2 + upTo(4)}, {"down", 2 + upTo(3)}};
+    if (what < 91) return {{"edit", "setEdge"}, {"value", 20 + 5 * upTo(5)}};
+    if (what < 95) return {{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(upTo(3)))}};
+    if (what < 97) return line(p);
+    if (what < 98) return {{"edit", "setLine"}};
+    if (upTo(4) > 0) return {{"edit", "setLine"}};  // filling tries many shapes: seldom
+    return {{"edit", "fillHoles"}, {"cloth", cloths[upTo(4)]}};
+  }
+
+ private:
+  json add(const Project& p, const char* cloth) {
+    const auto edges = openEdges(buildSeams(*p.layout));
+    const OuterEdge& e = edges[static_cast<std::size_t>(upTo(static_cast<int>(edges.size())))].edge;
+    const Point m = 0.5 * (e.from + e.to);
+    return {{"edit", "addPieces"}, {"at", {m.x, m.y}}, {"choice", upTo(3)}, {"cloth", cloth}};
+  }
+  json join(const Project& p) {
+    const SeamGraph graph = buildSeams(*p.layout);
+    if (graph.seams.empty()) return {{"edit", "setEdge"}, {"value", 30}};
+    const Seam& s = graph.seams[static_cast<std::size_t>(upTo(static_cast<int>(graph.seams.size())))];
+    return {{"edit", "joinPieces"}, {"pieces", {s.a + 1, s.b + 1}}};
+  }
+  json line(const Project& p) {
+    const Box& b = p.layout->finished;
+    return {{"edit", "setLine"},
+            {"box", {b.left + upTo(15), b.top + upTo(15), b.right - upTo(15), b.bottom - upTo(15)}}};
+  }
+  std::mt19937 random_;
+};
+
+}  // namespace
+
+class RandomEditsTest : public QObject {
+  Q_OBJECT
+
+  /// The layout that the recipe makes, and everything that follows from it, worked out anew.
+  static void compareToRebuild(const Project& p) {
+    const auto again = buildLayout(**support::library().find(p.recipe.arrangement), p.recipe);
+    QVERIFY2(again, again ? "" : again.error().text.c_str());
+    QCOMPARE(again->size(), p.layout->size());
+    for (std::size_t i = 0; i < again->size(); ++i) {
+      const auto a = again->outline(i), b = p.layout->outline(i);
+      QVERIFY(again->pieces[i].key == p.layout->pieces[i].key);
+      QVERIFY(std::equal(a.begin(), a.end(), b.begin(), b.end()));
+    }
+    const SeamGraph was = buildSeams(*p.layout), is = buildSeams(*again);
+    QCOMPARE(is.seams.size(), was.seams.size());
+    COMPARE_TO(is.seamLength, was.seamLength, 1e-9);
+    // What is sewn and what is open is all there is.
+    double around = 0;
+    for (std::size_t i = 0; i < p.layout->size(); ++i) around += perimeter(p.layout->outline(i));
+    COMPARE_TO(2 * was.seamLength + was.outerLength, around, around * 1e-6);
+    QCOMPARE(p.painting.size(), p.layout->size());
+    QVERIFY(soundness(*p.layout, was).overlaps.empty());
+  }
+
+ private slots:
+  void anyEditsWithUndoEqualAFullRebuild_data() {
+    QTest::addColumn<QByteArray>("id");
+    QTest::addColumn<int>("seed");
+    QTest::newRow("hexagons") << QByteArray("hexagons") << 1;
+    QTest::newRow("hexagon, square, triangle") << QByteArray("hexagon-square-triangle") << 2;
+    QTest::newRow("octagons") << QByteArray("octagon-square") << 3;
+    QTest::newRow("rosette") << QByteArray("hexagon-rosette") << 4;
+  }
+  void anyEditsWithUndoEqualAFullRebuild() {
+    QFETCH(QByteArray, id);
+    QFETCH(int, seed);
+    constexpr int kEdits = 2'500;  // of each: ten thousand in all
+    Anyone anyone(static_cast<unsigned>(seed));
+    History history(support::project(support::recipe(id.toStdString(), 30, 4, 3)));
+    std::vector<Project> past{history.now()};  // what undo must bring back
+    Tally tally(history.now());
+    int taken = 0, undone = 0;
+    for (int i = 0; i < kEdits; ++i) {
+      const Project before = history.now();
+      if (anyone.upTo(5) == 0 && history.canUndo()) {
+        history.undo();
+        past.pop_back();
+        QVERIFY2(sameContent(history.now(), past.back()), "undo brings back what was there");
+        ++undone;
+      } else {
+        auto next = applyEdit(before, anyone.thinkOf(before), support::context());
+        if (!next) {
+          QVERIFY(!next.error().text.empty());
+          QVERIFY(sameContent(history.now(), before));
+          continue;
+        }
+        ++taken;
+        history.push(*next, "an edit");
+        past.push_back(std::move(*next));
+      }
+      tally = tally.updated(before, history.now());
+      const Tally anew(history.now());
+      QCOMPARE(tally.pieces(), anew.pieces());
+      QVERIFY(tally.shapes() == anew.shapes());
+      QVERIFY(tally.byCloth() == anew.byCloth());
+      if (i % 10 == 0) compareToRebuild(history.now());
+      if (QTest::currentTestFailed()) return;
+    }
+    QVERIFY2(taken > kEdits / 2 && undone > kEdits / 10, qPrintable(QString("%1 %2").arg(taken).arg(undone)));
+  }
+};
+
+CLATHRA_TEST(RandomEditsTest, "random_edits")
+#include "random_edits.moc"
