@@ -20,7 +20,8 @@ constexpr double kFullTurn = 360;
 using Spot = std::pair<std::int64_t, std::int64_t>;
 struct SpotHash {
   std::size_t operator()(const Spot& s) const {
-    return static_cast<std::size_t>(s.first * 0x9E3779B97F4A7C15ll ^ s.second * 0x7F4A7C15F39CC060ll);
+    const auto x = static_cast<std::uint64_t>(s.first), y = static_cast<std::uint64_t>(s.second);
+    return static_cast<std::size_t>(x * 0x9E3779B97F4A7C15ull ^ y * 0x7F4A7C15F39CC061ull);
   }
 };
 /// Outer edges by the corners they touch; corners within kMeet of each other are one.
@@ -76,6 +77,8 @@ double commonArea(PolygonView a, PolygonView b) {
   for (std::size_t i = 1; i + 1 < a.size(); ++i)
     for (std::size_t k = 1; k + 1 < b.size(); ++k) {
       const Polygon ta{a[0], a[i], a[i + 1]}, tb{b[0], b[k], b[k + 1]};
+      const Box ba = bounds(ta), bb = bounds(tb);
+      if (ba.right <= bb.left || bb.right <= ba.left || ba.bottom <= bb.top || bb.bottom <= ba.top) continue;
       const double sa = signedArea(ta), sb = signedArea(tb);
       if (std::abs(sa) < 1e-12 || std::abs(sb) < 1e-12) continue;
       const auto clockwise = [](Polygon t, double s) {
