@@ -10,7 +10,8 @@ namespace clathra {
 struct ArrangementFacts {
   struct Paper {
     std::string shape, title;  ///< "kite", "kite"
-    friend auto operator<=>(const Paper&, const Paper&) = default;
+    friend auto operator<=>(const Paper&,
+                            const Paper&) = default;  // NOLINT(modernize-use-nullptr): a slip of the check
   };
   std::vector<Paper> papers;  ///< each shape once, by name; the sizes of one shape are one entry
   int kinds = 0;              ///< kinds of paper: sizes and hands apart

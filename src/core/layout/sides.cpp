@@ -99,7 +99,8 @@ std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& g
     bool found = false;
     for (int k = 0; !found && k <= 2 * static_cast<int>(kFarthest / kStep); ++k) {
       Box tried = out;
-      sideOf(tried, side) += kStep * ((k + 1) / 2) * (k % 2 == 0 ? 1 : -1);
+      const int steps = (k + 1) / 2;  // 0, 1, 1, 2, 2 … to either side in turn
+      sideOf(tried, side) += kStep * steps * (k % 2 == 0 ? 1 : -1);
       if (tried.width() < kSliver || tried.height() < kSliver) continue;
       const Polygon corners = cornersOf(tried);
       const auto bad = [&](std::size_t i) {

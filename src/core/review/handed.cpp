@@ -5,7 +5,7 @@ namespace clathra::checks_ {
 std::vector<Remark> handedShapes(const ReviewInput& in) {
   const Layout& layout = *in.geometry->layout;
   std::vector<Remark> out;
-  for (std::uint16_t s = 0; s < layout.shapes.size(); ++s) {
+  for (std::size_t s = 0; s < layout.shapes.size(); ++s) {
     if (!layout.shapes[s].symmetry.chiral()) continue;
     Remark r{"handed:" + layout.shapes[s].name, "papers", {}, {}, {}, {}, nullptr};
     int left = 0, right = 0;
