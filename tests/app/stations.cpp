@@ -47,6 +47,15 @@ class StationsTest : public QObject {
     d.typeHere("2 in");
     QVERIFY(nextStep(*d.session).sentence.contains("pieces have no cloth yet"));
   }
+  void adviceIsNeverTheNextStep() {
+    Driver d;
+    d.window->files().openDemo();
+    d.settle();
+    QVERIFY(std::any_of(d.session->results().remarks.begin(), d.session->results().remarks.end(), isAdvice));
+    // The handed edge pieces come first in order, but nothing is to be done about them.
+    QVERIFY2(nextStep(*d.session).sentence.startsWith("An allowance of"),
+             qPrintable(nextStep(*d.session).sentence));
+  }
   void aWantedSizeOffersTheNearestCountsAndOneClickTakesThem() {
     Driver d;
     d.click("New project: Squares");

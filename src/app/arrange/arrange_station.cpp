@@ -123,6 +123,7 @@ void ArrangeStation::buildPicture() {
 
 void ArrangeStation::setMode(int mode) {
   mode_->setCurrent(mode);
+  canvas_->setGhosts({});  // whichever card is in use now puts its own there
   // The bench holds what belongs to what is being done.
   const bool sizes = mode == kPaint || mode == kSides, grows = mode == kAdd || mode == kTakeAway;
   size_->setOpen(mode == kPaint);

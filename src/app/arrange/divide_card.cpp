@@ -6,6 +6,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
+#include "app/widgets/painted_button.hpp"
 #include "draw/palette.hpp"
 #include "project/edit.hpp"
 
@@ -22,29 +23,16 @@ QString partTitle(std::size_t part) {
   return titles[part];
 }
 
-QWidget* flowOf(const std::vector<QWidget*>& widgets, int gap) {
-  auto* w = new QWidget;
-  auto* flow = new FlowLayout(scaled(gap), scaled(4), w);
-  for (QWidget* each : widgets) flow->addWidget(each);
-  QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
-  policy.setHeightForWidth(true);
-  w->setSizePolicy(policy);
-  return w;
-}
-
 /// One filling, drawn: a button.
-class Thumb : public QPushButton {
+class Thumb : public PaintedButton {
  public:
   Thumb(std::shared_ptr<const Subdivision> subdivision, Filling filling, double turn)
       : subdivision_(std::move(subdivision)), filling_(std::move(filling)), turn_(turn) {
-    setObjectName(QStringLiteral("row"));
-    setCursor(Qt::PointingHandCursor);
     setFixedSize(scaled(82), scaled(82));
   }
 
  protected:
-  void paintEvent(QPaintEvent* event) override {
-    QPushButton::paintEvent(event);
+  void draw(QPainter& p, double k) override {
     std::vector<Polygon> parts;
     Box all{1e300, 1e300, -1e300, -1e300};
     for (const auto at : filling_) {
@@ -53,11 +41,9 @@ class Thumb : public QPushButton {
       all = {std::min(all.left, b.left), std::min(all.top, b.top), std::max(all.right, b.right),
              std::max(all.bottom, b.bottom)};
     }
-    const double room = width() - 12 * textScale();
+    const double room = width() - 12 * k;
     const double scale = room / std::max(all.width(), all.height());
     const QPointF middle = QRectF(rect()).center();
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
     const QColor shades[] = {QColor(0xB4573F), QColor(0xD9C7A3), QColor(0x7F9468), QColor(0x2B4A66),
                              QColor(0xEFE4CC)};
     p.setPen(QPen(currentPalette().ink, 1.2));
@@ -91,14 +77,14 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
   body()->addWidget(what_);
   divisions_ = new CountField(tr("Divide each side into"), 1, 6);
   divisions_->setCount(2);
-  body()->addWidget(flowOf({label(tr("Each side into")), divisions_}, 8));
+  body()->addWidget(wrappingRow({label(tr("Each side into")), divisions_}, 8));
   way_ = new Pills({tr("so many of each"), tr("freely mixed")}, tr("Ways to divide"));
   way_->setCurrent(Stated);
   body()->addWidget(way_);
   std::vector<QWidget*> fields, chips;
   for (std::size_t i = 0; i < subdivisionParts().size(); ++i) {
     counts_.push_back(new CountField(tr("How many %1").arg(partTitle(i)), 0, 64));
-    fields.push_back(flowOf({counts_.back(), label(partTitle(i))}, 6));
+    fields.push_back(wrappingRow({counts_.back(), label(partTitle(i))}, 6));
     allowed_.push_back(pill(partTitle(i), tr("Mix in %1").arg(partTitle(i))));
     allowed_.back()->setChecked(i < 2);
     chips.push_back(allowed_.back());
@@ -106,11 +92,11 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
     connect(counts_.back(), &CountField::wrong, this, &DivideCard::said);
     connect(allowed_.back(), &QPushButton::toggled, this, &DivideCard::ask);
   }
-  stated_ = flowOf(fields, 12);
+  stated_ = wrappingRow(fields, 12);
   pieces_ = new CountField(tr("Pieces in all"), 1, 64);
   pieces_->setCount(12);
-  chips.push_back(flowOf({pieces_, label(tr("pieces in all"))}, 6));
-  mixed_ = flowOf(chips, 6);
+  chips.push_back(wrappingRow({pieces_, label(tr("pieces in all"))}, 6));
+  mixed_ = wrappingRow(chips, 6);
   body()->addWidget(stated_);
   body()->addWidget(mixed_);
   note_ = wrapped({}, "muted");
@@ -127,7 +113,7 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
   back_ = namedButton(QStringLiteral("‹"), tr("The ways before"));
   on_ = namedButton(QStringLiteral("›"), tr("More ways"));
   pageNote_ = label({}, "muted");
-  paging_ = flowOf({back_, pageNote_, on_}, 8);
+  paging_ = wrappingRow({back_, pageNote_, on_}, 8);
   body()->addWidget(paging_);
   for (CountField* f : {divisions_, pieces_}) {
     connect(f, &CountField::wrong, this, &DivideCard::said);
@@ -160,7 +146,6 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
 void DivideCard::setActive(bool active) {
   active_ = active;
   setOpen(active);
-  canvas_.setGhosts({});
   if (active && piece_ < 0) piece_ = canvas_.cursorPiece();
   refresh();
 }

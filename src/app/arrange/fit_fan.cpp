@@ -6,6 +6,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/basics.hpp"
+#include "app/widgets/painted_button.hpp"
 #include "draw/fonts.hpp"
 
 namespace clathra {
@@ -15,11 +16,9 @@ namespace {
 constexpr int kPerPage = 6;
 
 /// One shape that fits: its number, its outline as it would lie, its name.
-class FitRow : public QPushButton {
+class FitRow : public PaintedButton {
  public:
   FitRow(int number, const Fit& fit, int places) : number_(number), fit_(fit), places_(places) {
-    setObjectName(QStringLiteral("row"));
-    setCursor(Qt::PointingHandCursor);
     setAccessibleName(QObject::tr("%1: %2").arg(number).arg(words()));
   }
   QSize sizeHint() const override {
@@ -28,12 +27,8 @@ class FitRow : public QPushButton {
   }
 
  protected:
-  void paintEvent(QPaintEvent* event) override {
-    QPushButton::paintEvent(event);
+  void draw(QPainter& p, double k) override {
     const Palette& c = currentPalette();
-    const double k = textScale();
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
     p.setFont(textFont(15 * k, QFont::Bold));
     p.setPen(c.madder);
     p.drawText(QRectF(6 * k, 0, 22 * k, height()), Qt::AlignCenter, QString::number(number_));

@@ -115,7 +115,7 @@ void GrowCard::offerCopies() {
 
 void GrowCard::refresh() {
   if (!session_.isOpen()) return;
-  canvas_.setGhosts({});
+  if (mode_ == Mode::Add || mode_ == Mode::TakeAway) canvas_.setGhosts({});
   const bool shown = mode_ != Mode::Off && (mode_ != Mode::Paint || isOpen());
   canvas_.setCentre(shown ? std::optional(copies().centre) : std::nullopt);
   if (mode_ == Mode::Off) {

@@ -4,6 +4,7 @@
 
 #include "app/canvas/picture_view.hpp"
 #include "app/theme/theme.hpp"
+#include "app/widgets/painted_button.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 
@@ -14,13 +15,11 @@ namespace {
 constexpr double kRowTurns[] = {0, 60, 120, 90, 30, 150, 45, 135};
 
 /// One cloth: patch, sign, name, count. Painted by hand so that the whole row is one button.
-class ClothRow : public QPushButton {
+class ClothRow : public PaintedButton {
  public:
   ClothRow(const Cloth* cloth, int count)
       : cloth_(cloth ? std::optional(*cloth) : std::nullopt), count_(count) {
-    setObjectName(QStringLiteral("row"));
     setCheckable(true);
-    setCursor(Qt::PointingHandCursor);
     setMinimumHeight(scaled(36));
     const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : QObject::tr("no cloth");
     setAccessibleName(cloth ? QObject::tr("Paint with %1, %2, worn by %3 pieces")
@@ -30,12 +29,8 @@ class ClothRow : public QPushButton {
   }
 
  protected:
-  void paintEvent(QPaintEvent* event) override {
-    QPushButton::paintEvent(event);
+  void draw(QPainter& p, double k) override {
     const Palette& c = currentPalette();
-    const double k = textScale();
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
     const QRectF patch(8 * k, (height() - 26 * k) / 2, 26 * k, 26 * k);
     p.setPen(QPen(c.ink, 1.4));
     p.setBrush(cloth_ ? hatchBrush(*cloth_, devicePixelRatioF()) : QBrush(c.panel));

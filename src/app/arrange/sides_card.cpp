@@ -3,7 +3,6 @@
 #include <cmath>
 
 #include "app/theme/theme.hpp"
-#include "app/widgets/flow_layout.hpp"
 
 namespace clathra {
 
@@ -39,15 +38,8 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
   body()->addWidget(note_);
   width_ = new LengthField(tr("Width to the finishing line"), kLeastSide, kMostSide);
   height_ = new LengthField(tr("Height to the finishing line"), kLeastSide, kMostSide);
-  size_ = new QWidget;
-  auto* flow = new FlowLayout(scaled(8), scaled(4), size_);
   for (LengthField* f : {width_, height_}) f->setFixedWidth(scaled(116));
-  flow->addWidget(width_);
-  flow->addWidget(label(QStringLiteral("×")));
-  flow->addWidget(height_);
-  QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
-  policy.setHeightForWidth(true);
-  size_->setSizePolicy(policy);
+  size_ = wrappingRow({width_, label(QStringLiteral("×")), height_});
   body()->addWidget(size_);
   slivers_ = wrapped({});
   body()->addWidget(slivers_);

@@ -3,7 +3,6 @@
 #include <QHBoxLayout>
 
 #include "app/theme/theme.hpp"
-#include "app/widgets/flow_layout.hpp"
 #include "draw/hatch.hpp"
 
 namespace clathra {
@@ -11,16 +10,6 @@ namespace clathra {
 namespace {
 
 const Length kLeastWanted = Length::millimetres(30), kMostWanted = Length::millimetres(20'000);
-
-QWidget* row(const std::vector<QWidget*>& widgets) {
-  auto* w = new QWidget;
-  auto* flow = new FlowLayout(scaled(8), scaled(4), w);
-  for (QWidget* each : widgets) flow->addWidget(each);
-  QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
-  policy.setHeightForWidth(true);
-  w->setSizePolicy(policy);
-  return w;
-}
 
 /// The largest piece of the layout with the side that the edge length sets drawn thick.
 void paintShape(QPainter& p, const QRectF& into, const Project& project) {
@@ -77,8 +66,8 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
   across_ = new CountField(tr("Count across"), 1, kMostCount);
   down_ = new CountField(tr("Count down"), 1, kMostCount);
   rings_ = new CountField(tr("Rings"), 0, kMostCount);
-  fieldCounts_ = row({across_, label(tr("across")), down_, label(tr("down"))});
-  rosetteCounts_ = row({rings_, label(tr("rings"))});
+  fieldCounts_ = wrappingRow({across_, label(tr("across")), down_, label(tr("down"))});
+  rosetteCounts_ = wrappingRow({rings_, label(tr("rings"))});
   body()->addWidget(fieldCounts_);
   body()->addWidget(rosetteCounts_);
   countsOf_ = wrapped({}, "muted");
@@ -92,7 +81,7 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
   auto* wanted = new QVBoxLayout(wanted_);
   wanted->setContentsMargins(0, 0, 0, 0);
   wanted->addWidget(label(tr("Wanted finished size"), "muted"));
-  wanted->addWidget(row({wantedWidth_, label(QStringLiteral("×")), wantedHeight_}));
+  wanted->addWidget(wrappingRow({wantedWidth_, label(QStringLiteral("×")), wantedHeight_}));
   body()->addWidget(wanted_);
   nearest_ = new QWidget;
   new QVBoxLayout(nearest_);
@@ -100,7 +89,7 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
   body()->addWidget(nearest_);
 
   allowance_ = new LengthField(tr("The seam allowance"), Length::millimetres(1), Length::millimetres(50));
-  body()->addWidget(row({label(tr("Seam allowance")), allowance_}));
+  body()->addWidget(wrappingRow({label(tr("Seam allowance")), allowance_}));
   unit_ = new Pills({tr("inches"), tr("millimetres")}, tr("Unit"));
   body()->addWidget(unit_);
 

@@ -158,75 +158,10 @@ void LayoutCanvas::paintGrowing(QPainter& painter) const {
 }
 
 void LayoutCanvas::setLineHandles(bool shown, std::shared_ptr<const Layout> whole) {
-  const bool other = shown != handles_;
-  handles_ = shown;
-  whole_ = std::move(whole);
+  const bool other = line_.show(shown, std::move(whole));
   if (!shown) unsetCursor();
   if (other && fitted_) fitAll();  // the whole pieces reach farther than the line
   update();
-}
-
-/// Which side of the finishing line lies under a point; only rectangles have sides to drag.
-int LayoutCanvas::sideAt(QPointF at) const {
-  constexpr double kReach = 9;  // px
-  if (!handles_ || session_.project().layout->line.size() != 4) return -1;
-  const Box& b = session_.project().layout->finished;
-  const QPointF from = place_.toDevice({b.left, b.top}), to = place_.toDevice({b.right, b.bottom});
-  const QRectF line = QRectF(from, to).normalized();
-  if (!line.adjusted(-kReach, -kReach, kReach, kReach).contains(at)) return -1;
-  const double off[] = {std::abs(at.x() - from.x()), std::abs(at.y() - from.y()), std::abs(at.x() - to.x()),
-                        std::abs(at.y() - to.y())};
-  const auto* nearest = std::min_element(std::begin(off), std::end(off));
-  return *nearest <= kReach ? static_cast<int>(nearest - std::begin(off)) : -1;
-}
-
-void LayoutCanvas::dragSide(QPointF to) {
-  const Point p = place_.toLayout(to);
-  Box box = session_.project().layout->finished;
-  constexpr double kLeast = 20;  // mm
-  switch (side_) {
-    case 0:
-      box.left = std::min(p.x, box.right - kLeast);
-      break;
-    case 1:
-      box.top = std::min(p.y, box.bottom - kLeast);
-      break;
-    case 2:
-      box.right = std::max(p.x, box.left + kLeast);
-      break;
-    default:
-      box.bottom = std::max(p.y, box.top + kLeast);
-  }
-  moved_ = box;
-  Q_EMIT lineMoved(box);
-  update();
-}
-
-void LayoutCanvas::paintLine(QPainter& painter) const {
-  if (!handles_) return;
-  const Palette& c = currentPalette();
-  if (whole_) {
-    painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(c.line, 1));
-    for (std::size_t i = 0; i < whole_->size(); ++i) {
-      QPolygonF outline;
-      for (const Point p : whole_->outline(i)) outline << place_.toDevice(p);
-      painter.drawPolygon(outline);
-    }
-  }
-  const Box b = moved_.value_or(session_.project().layout->finished);
-  if (moved_) {
-    painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(c.madder, 2.5));
-    painter.drawRect(
-        QRectF(place_.toDevice({b.left, b.top}), place_.toDevice({b.right, b.bottom})).normalized());
-  }
-  if (session_.project().layout->line.size() != 4) return;
-  const double x = (b.left + b.right) / 2, y = (b.top + b.bottom) / 2;
-  painter.setBrush(c.panel);
-  painter.setPen(QPen(c.sea, 2.5));
-  for (const Point p : {Point{b.left, y}, Point{x, b.top}, Point{b.right, y}, Point{x, b.bottom}})
-    painter.drawEllipse(place_.toDevice(p), 6, 6);
 }
 
 void LayoutCanvas::setView(LayoutView view) {
@@ -273,7 +208,7 @@ void LayoutCanvas::showPieces(std::vector<std::uint32_t> pieces) {
 Box LayoutCanvas::shownBox() const {
   const Layout& layout = *session_.project().layout;
   Box box = layout.sides == Sides::Slice ? session_.index().bounds() : layout.finished;
-  if (handles_ && whole_) box = unite(box, whole_->finished);
+  if (const Layout* whole = line_.whole()) box = unite(box, whole->finished);
   return box;
 }
 
@@ -374,7 +309,7 @@ void LayoutCanvas::paintEvent(QPaintEvent* event) {
   look.lit = lit_;
   look.cursor = hasFocus() ? cursor_ : -1;
   paintLayout(painter, session_.project(), session_.index(), place_, event->rect(), look);
-  paintLine(painter);
+  line_.paint(painter, *session_.project().layout, place_);
   paintGrowing(painter);
   if (hasFocus() && cursor_ < 0 && edgePointed_ < 0) {
     painter.setBrush(Qt::NoBrush);
@@ -389,9 +324,13 @@ void LayoutCanvas::resizeEvent(QResizeEvent*) {
 
 void LayoutCanvas::mouseMoveEvent(QMouseEvent* event) {
   if (!session_.isOpen()) return;
-  if (side_ >= 0) return dragSide(event->position());
-  if (handles_ && !pressed_) {
-    const int side = sideAt(event->position());
+  const Layout& layout = *session_.project().layout;
+  if (line_.dragging()) {
+    Q_EMIT lineMoved(line_.drag(event->position(), layout, place_));
+    return update();
+  }
+  if (line_.shown() && !pressed_) {
+    const int side = line_.sideAt(event->position(), layout, place_);
     if (side < 0)
       unsetCursor();
     else
@@ -426,7 +365,9 @@ void LayoutCanvas::mousePressEvent(QMouseEvent* event) {
   pressed_ = true;
   dragging_ = false;
   dragFrom_ = event->position();
-  if (event->button() == Qt::LeftButton && (side_ = sideAt(event->position())) >= 0) return;
+  if (!session_.isOpen()) return;
+  if (event->button() == Qt::LeftButton && line_.press(event->position(), *session_.project().layout, place_))
+    return;
   const int piece = dragActs_ && event->button() == Qt::LeftButton ? pieceAt(event->position()) : -1;
   if (piece < 0) return;
   // It acts at once: a drag goes on from here.
@@ -441,9 +382,8 @@ void LayoutCanvas::mousePressEvent(QMouseEvent* event) {
 void LayoutCanvas::mouseReleaseEvent(QMouseEvent* event) {
   const bool wasDrag = dragging_;
   pressed_ = dragging_ = false;
-  if (side_ >= 0) {
-    side_ = -1;
-    if (const auto line = std::exchange(moved_, std::nullopt)) Q_EMIT lineDropped(*line);
+  if (line_.dragging()) {
+    if (const auto line = line_.release()) Q_EMIT lineDropped(*line);
     return update();
   }
   if (acting_) {

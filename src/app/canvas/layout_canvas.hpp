@@ -5,6 +5,7 @@
 #include <functional>
 #include <vector>
 
+#include "app/canvas/line_handles.hpp"
 #include "app/session/session.hpp"
 #include "draw/layout_painter.hpp"
 #include "layout/grow.hpp"
@@ -89,9 +90,6 @@ class LayoutCanvas : public QWidget {
   void pointAtEdge(QPointF at);
   void paintGrowing(QPainter& painter) const;
   void paintFromAfar(QPainter& painter) const;
-  void paintLine(QPainter& painter) const;
-  int sideAt(QPointF at) const;
-  void dragSide(QPointF to);
 
   Session& session_;
   std::function<std::vector<std::uint32_t>(std::uint32_t, bool)> reach_;
@@ -112,10 +110,7 @@ class LayoutCanvas : public QWidget {
   bool dragging_ = false, pressed_ = false;
   bool dragActs_ = false, acting_ = false;  ///< a drag that acts on pieces
   int dragPiece_ = -1;
-  bool handles_ = false;
-  std::shared_ptr<const Layout> whole_;
-  std::optional<Box> moved_;  ///< the line as it is dragged
-  int side_ = -1;             ///< left, top, right, bottom
+  LineHandles line_;
 };
 
 }  // namespace clathra

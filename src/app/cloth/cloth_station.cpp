@@ -8,6 +8,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
+#include "app/widgets/painted_button.hpp"
 #include "app/window/remarks_card.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/fonts.hpp"
@@ -30,15 +31,13 @@ constexpr Increment kIncrements[] = {{"5 cm", 50},      {"10 cm", 100},    {"25 
 
 /// One cloth of the shelf, to the shelf's common scale: its width lies across, its lengths hang down from the
 /// cut end.
-class ShelfTile : public QPushButton {
+class ShelfTile : public PaintedButton {
  public:
   static constexpr double kRoom = 212, kDrop = 190;  // px at 100 %
 
   ShelfTile(Session& session, const Cloth& cloth, double scale)
       : session_(session), id_(cloth.id), scale_(scale) {
-    setObjectName(QStringLiteral("row"));
     setCheckable(true);
-    setCursor(Qt::PointingHandCursor);
     setAccessibleName(QObject::tr("%1, %2").arg(QString::fromStdString(clothTitle(cloth)), facts(cloth)));
     setFixedSize(scaled(kRoom + 28), scaled(kDrop + 118));
   }
@@ -61,12 +60,9 @@ class ShelfTile : public QPushButton {
   }
 
  protected:
-  void paintEvent(QPaintEvent* event) override {
-    QPushButton::paintEvent(event);
+  void draw(QPainter& p, double k) override {
     const Cloth* c = clothById(session_.project(), id_);
     if (!c) return;
-    const double k = textScale();
-    QPainter p(this);
     p.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
     p.setPen(currentPalette().ink);
     p.setFont(textFont(15 * k, QFont::Bold));

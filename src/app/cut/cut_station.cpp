@@ -7,6 +7,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
+#include "app/widgets/painted_button.hpp"
 #include "app/window/remarks_card.hpp"
 #include "draw/card.hpp"
 #include "draw/cut_painter.hpp"
@@ -25,24 +26,18 @@ QString minutesText(double minutes) {
 }
 
 /// A cloth as a chip: its hatch with the sign on it.
-class ClothChip : public QPushButton {
+class ClothChip : public PaintedButton {
  public:
   explicit ClothChip(const Cloth& cloth) : cloth_(cloth) {
-    setObjectName(QStringLiteral("row"));
     setCheckable(true);
     setAutoExclusive(true);
-    setCursor(Qt::PointingHandCursor);
     setAccessibleName(QString::fromStdString(cloth.sign + ", " + clothTitle(cloth)));
     setToolTip(QString::fromStdString(clothTitle(cloth)));
     setFixedSize(scaled(62), scaled(44));
   }
 
  protected:
-  void paintEvent(QPaintEvent* event) override {
-    QPushButton::paintEvent(event);
-    const double k = textScale();
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
+  void draw(QPainter& p, double k) override {
     const QRectF patch = QRectF(rect()).adjusted(6 * k, 6 * k, -6 * k, -6 * k);
     p.setPen(QPen(currentPalette().ink, isChecked() ? 2.4 : 1.2));
     p.setBrush(hatchBrush(cloth_, devicePixelRatioF()));
@@ -128,12 +123,7 @@ void CutStation::buildPicture() {
   labels_ = new QWidget;
   new QVBoxLayout(labels_);
   labels_->layout()->setContentsMargins(scaled(8), 0, 0, 0);
-  auto* labelScroll = new QScrollArea;
-  labelScroll->setWidgetResizable(true);
-  labelScroll->setFrameShape(QFrame::NoFrame);
-  labelScroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  labelScroll->setFocusPolicy(Qt::NoFocus);
-  labelScroll->setWidget(labels_);
+  auto* labelScroll = scrolledDown(labels_);
   labelScroll->setMinimumWidth(scaled(170));
   row->addWidget(labelScroll, 1);
   top->addLayout(row, 1);

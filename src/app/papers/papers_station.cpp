@@ -67,14 +67,9 @@ void PapersStation::buildPicture() {
   });
   sheet_->setMinimumSize(200, 200);
   row->addWidget(sheet_, 3);
-  auto* scroll = new QScrollArea;
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setFocusPolicy(Qt::NoFocus);
   thumbs_ = new QWidget;
   new FlowLayout(scaled(10), scaled(8), thumbs_);
-  scroll->setWidget(thumbs_);
+  auto* scroll = scrolledDown(thumbs_);
   scroll->setMinimumWidth(scaled(150));
   row->addWidget(scroll, 2);
   all->addLayout(row, 1);

@@ -7,17 +7,16 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/basics.hpp"
 #include "app/widgets/flow_layout.hpp"
+#include "app/widgets/painted_button.hpp"
 #include "draw/fonts.hpp"
 #include "draw/layout_painter.hpp"
 
 namespace clathra {
 
 /// One arrangement: its picture, name and facts, one button.
-class GalleryTile : public QPushButton {
+class GalleryTile : public PaintedButton {
  public:
   explicit GalleryTile(const Arrangement& arrangement) : arrangement_(arrangement) {
-    setObjectName(QStringLiteral("row"));
-    setCursor(Qt::PointingHandCursor);
     setAccessibleName(QObject::tr("New project: %1").arg(QString::fromStdString(arrangement.name)));
     setFixedSize(scaled(208), scaled(240));
   }
@@ -30,11 +29,7 @@ class GalleryTile : public QPushButton {
   }
 
  protected:
-  void paintEvent(QPaintEvent* event) override {
-    QPushButton::paintEvent(event);
-    const double k = textScale();
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
+  void draw(QPainter& p, double k) override {
     const QRectF into(8 * k, 8 * k, width() - 16 * k, 116 * k);
     paintArrangement(p, arrangement_, into, currentPalette());
     p.setPen(QPen(currentPalette().line, 1));
@@ -68,9 +63,8 @@ Gallery::Gallery(const ArrangementLibrary& library, Preferences& preferences, QW
   all->setSpacing(scaled(8));
   search_ = new QLineEdit;
   search_->setAccessibleName(tr("Search the arrangements"));
-  search_->setPlaceholderText(tr("Search by name or shape"));
   search_->setClearButtonEnabled(true);
-  search_->setMaximumWidth(scaled(420));
+  search_->setFixedWidth(scaled(320));
   connect(search_, &QLineEdit::textChanged, this, &Gallery::filter);
   shapes_ = new Card(tr("Only shapes I own"), false);
   auto* chips = new QWidget;
@@ -82,7 +76,7 @@ Gallery::Gallery(const ArrangementLibrary& library, Preferences& preferences, QW
   auto* content = new QWidget;
   auto* inside = new QVBoxLayout(content);
   inside->setContentsMargins(0, 0, scaled(8), 0);
-  inside->addWidget(search_);
+  inside->addWidget(wrappingRow({label(tr("Search by name or shape")), search_}));
   inside->addWidget(shapes_);
   none_ = wrapped(tr("No arrangement is like that. Take a word or a shape away."), "muted");
   none_->hide();
@@ -99,13 +93,7 @@ Gallery::Gallery(const ArrangementLibrary& library, Preferences& preferences, QW
   }
   inside->addWidget(tiles);
   inside->addStretch(1);
-  auto* scroll = new QScrollArea;
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setFocusPolicy(Qt::NoFocus);
-  scroll->setWidget(content);
-  all->addWidget(scroll, 1);
+  all->addWidget(scrolledDown(content), 1);
 }
 
 /// Facts are worked out when they are first seen, off the interface thread: the start stays quick.

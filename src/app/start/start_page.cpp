@@ -12,20 +12,6 @@
 
 namespace clathra {
 
-namespace {
-
-QScrollArea* scrolled(QWidget* content) {
-  auto* scroll = new QScrollArea;
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setFocusPolicy(Qt::NoFocus);
-  scroll->setWidget(content);
-  return scroll;
-}
-
-}  // namespace
-
 StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences, QWidget* parent)
     : QWidget(parent), preferences_(preferences) {
   setObjectName(QStringLiteral("ground"));
@@ -50,7 +36,7 @@ StartPage::StartPage(const ArrangementLibrary& library, Preferences& preferences
   back_->setSpacing(scaled(10));
   right->addLayout(back_);
   right->addStretch(1);
-  auto* scroll = scrolled(side);
+  auto* scroll = scrolledDown(side);
   scroll->setMinimumWidth(scaled(290));
   all->addWidget(scroll, 1);
 }

@@ -17,7 +17,7 @@ constexpr const char* kScale = "clathraScale";
 QString sheet(const Palette& p, double k) {
   const auto px = [k](double v) { return QString::number(qRound(v * k)) + QStringLiteral("px"); };
   QString s = QStringLiteral(R"(
-* { font-size: %TEXT; color: %ink; }
+* { font-size: %TEXT; }
 QMainWindow, QDialog, QWidget#ground, QStackedWidget#pages { background: %ground; }
 QFrame#panel { background: %panel; border: 1px solid %line; border-radius: %R10; }
 QFrame#card { background: %panel; border: 1px solid %line; border-radius: %R10; }

@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QResizeEvent>
+#include <QScrollArea>
 #include <QStyle>
 
 #include "app/theme/theme.hpp"
@@ -213,6 +214,26 @@ void CountField::read() {
   const bool changed = n != count_;
   setCount(n);
   if (changed) Q_EMIT countChanged();
+}
+
+QWidget* wrappingRow(const std::vector<QWidget*>& widgets, int gap) {
+  auto* w = new QWidget;
+  auto* flow = new FlowLayout(scaled(gap), scaled(4), w);
+  for (QWidget* each : widgets) flow->addWidget(each);
+  QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
+  policy.setHeightForWidth(true);
+  w->setSizePolicy(policy);
+  return w;
+}
+
+QScrollArea* scrolledDown(QWidget* content) {
+  auto* scroll = new QScrollArea;
+  scroll->setWidgetResizable(true);
+  scroll->setFrameShape(QFrame::NoFrame);
+  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  scroll->setFocusPolicy(Qt::NoFocus);
+  scroll->setWidget(content);
+  return scroll;
 }
 
 QWidget* fieldRow(const QString& what, QWidget* field) {

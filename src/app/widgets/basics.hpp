@@ -8,8 +8,11 @@
 #include <QVBoxLayout>
 #include <functional>
 #include <optional>
+#include <vector>
 
 #include "measure/length.hpp"
+
+class QScrollArea;
 
 namespace clathra {
 
@@ -99,6 +102,10 @@ class CountField : public QLineEdit {
   int least_, most_, count_ = 0;
 };
 
+/// Widgets side by side that wrap like words; `gap` px at 100 %.
+QWidget* wrappingRow(const std::vector<QWidget*>& widgets, int gap = 8);
+/// Scrolls up and down what does not fit; never sideways, and the focus passes to what is inside.
+QScrollArea* scrolledDown(QWidget* content);
 /// A named field: its name on the left, the field on the right.
 QWidget* fieldRow(const QString& what, QWidget* field);
 /// A row of a sum: what on the left, value on the right.

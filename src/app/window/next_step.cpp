@@ -49,7 +49,7 @@ NextStep nextStep(const Session& s) {
             {}};
   for (const char* station : {"papers", "cloth", "motif", "cut", "arrange"})
     for (const Remark& r : s.results().remarks)
-      if (r.station == station) {
+      if (r.station == station && !isAdvice(r)) {
         const QString check = QString::fromStdString(r.check);
         return {QString::fromStdString(r.why), tr("Look at it"), QString::fromStdString(r.station),
                 check.section(QLatin1Char(':'), 1), r.pieces};

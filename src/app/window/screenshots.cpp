@@ -60,81 +60,80 @@ int edgeTowards(const std::vector<OpenEdge>& edges, double direction) {
   return best;
 }
 
+/// A new project of an arrangement, changed by edits as they would be made by hand.
+struct Scene {
+  Scene(MainWindow& window, Session& in, const char* arrangement) : session(in) {
+    window.files().begin(QString::fromLatin1(arrangement));
+    session.waitUntilIdle(60'000);
+    arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
+  }
+  void edit(const nlohmann::json& e) {
+    session.edit(e, QStringLiteral("arranged"));
+    session.waitUntilIdle(60'000);
+  }
+  Session& session;
+  ArrangeStation* arrange = nullptr;
+};
+
 /// A medallion of hexagons, squares and triangles, with the fan open at its rim.
 void shootAdding(MainWindow& window, Session& session, Photographer& camera) {
-  window.files().begin(QStringLiteral("own"));
-  session.waitUntilIdle(60'000);
+  Scene scene(window, session, "own");
   const double first = directionOf(openEdges(session.geometry().seams).front());
   const auto add = [&](double degrees, const char* shape, const char* cloth) {
     const auto edges = openEdges(session.geometry().seams);
     const OuterEdge& edge =
         edges[static_cast<std::size_t>(edgeTowards(edges, first + qDegreesToRadians(degrees)))].edge;
     const Point middle = 0.5 * (edge.from + edge.to);
-    session.edit({{"edit", "addPieces"},
-                  {"at", {middle.x, middle.y}},
-                  {"shape", shape},
-                  {"copies", {{"turns", 6}, {"centre", {0, 0}}}},
-                  {"cloth", cloth}},
-                 QStringLiteral("added pieces"));
-    session.waitUntilIdle(60'000);
+    scene.edit({{"edit", "addPieces"},
+                {"at", {middle.x, middle.y}},
+                {"shape", shape},
+                {"copies", {{"turns", 6}, {"centre", {0, 0}}}},
+                {"cloth", cloth}});
   };
-  session.edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "B"}}, QStringLiteral("painted"));
+  scene.edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "B"}});
   add(0, "square", "D");
   add(qRadiansToDegrees(std::atan2(0.5, std::sqrt(3.0) / 2 + 0.5)), "triangle60", "A");  // beside a square
   add(0, "hexagon", "C");
   add(30, "square", "D");
   add(0, "square", "D");
-  auto* arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
-  arrange->setMode(1);
-  arrange->grow()->setTurns(6);
+  scene.arrange->setMode(1);
+  scene.arrange->grow()->setTurns(6);
   camera.settle();
   const auto edges = openEdges(session.geometry().seams);
-  arrange->grow()->openFan(edgeTowards(edges, first + qDegreesToRadians(30.0)));
+  scene.arrange->grow()->openFan(edgeTowards(edges, first + qDegreesToRadians(30.0)));
   camera.shoot("arrange-add");
 }
 
 /// Seven hexagons, some divided already, with the gallery of ways open.
 void shootDividing(MainWindow& window, Session& session, Photographer& camera) {
-  window.files().begin(QStringLiteral("hexagon-rosette"));
-  session.waitUntilIdle(60'000);
-  const auto edit = [&](const nlohmann::json& e) {
-    session.edit(e, QStringLiteral("divided"));
-    session.waitUntilIdle(60'000);
-  };
-  edit({{"edit", "setCounts"}, {"rings", 1}});
-  edit({{"edit", "setEdge"}, {"value", 76.2}});
-  edit({{"edit", "paint"}, {"ring", {{"of", 1}, {"k", 1}}}, {"cloth", "C"}});
-  edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "B"}});
-  edit({{"edit", "subdivide"}, {"pieces", {7}}, {"parts", {{"diamond", 12}}}, {"index", 3}});
-  edit({{"edit", "subdivide"}, {"pieces", {2}}, {"parts", {{"hexagon", 1}, {"half", 6}}}});
-  auto* arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
-  arrange->setMode(3);
-  arrange->divide()->choosePiece(0);
+  Scene scene(window, session, "hexagon-rosette");
+  scene.edit({{"edit", "setCounts"}, {"rings", 1}});
+  scene.edit({{"edit", "setEdge"}, {"value", 76.2}});
+  scene.edit({{"edit", "paint"}, {"ring", {{"of", 1}, {"k", 1}}}, {"cloth", "C"}});
+  scene.edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "B"}});
+  scene.edit({{"edit", "subdivide"}, {"pieces", {7}}, {"parts", {{"diamond", 12}}}, {"index", 3}});
+  scene.edit({{"edit", "subdivide"}, {"pieces", {2}}, {"parts", {{"hexagon", 1}, {"half", 6}}}});
+  scene.arrange->setMode(3);
+  scene.arrange->divide()->choosePiece(0);
   camera.settle();
   camera.shoot("arrange-divide");
 }
 
 /// A finishing line that was typed, with the slivers it leaves lit.
 void shootSides(MainWindow& window, Session& session, Photographer& camera) {
-  window.files().begin(QStringLiteral("octagon-square"));
-  session.waitUntilIdle(60'000);
-  const auto edit = [&](const nlohmann::json& e) {
-    session.edit(e, QStringLiteral("arranged"));
-    session.waitUntilIdle(60'000);
-  };
-  edit({{"edit", "setSize"}, {"edge", 38.1}, {"across", 7}, {"down", 5}});
-  edit({{"edit", "setSides"}, {"sides", "edge-pieces"}});
-  edit({{"edit", "paint"}, {"shape", "octagon"}, {"cloth", "C"}});
-  edit({{"edit", "paint"}, {"shape", "square"}, {"cloth", "A"}});
+  Scene scene(window, session, "octagon-square");
+  scene.edit({{"edit", "setSize"}, {"edge", 38.1}, {"across", 7}, {"down", 5}});
+  scene.edit({{"edit", "setSides"}, {"sides", "edge-pieces"}});
+  scene.edit({{"edit", "paint"}, {"shape", "octagon"}, {"cloth", "C"}});
+  scene.edit({{"edit", "paint"}, {"shape", "square"}, {"cloth", "A"}});
   const Box b = session.project().layout->finished;
   const Box line{b.left + 60, b.top + 38, b.right - 60, b.bottom - 38};
-  edit({{"edit", "setLine"}, {"box", {line.left, line.top, line.right, line.bottom}}});
+  scene.edit({{"edit", "setLine"}, {"box", {line.left, line.top, line.right, line.bottom}}});
   nlohmann::json bare = nlohmann::json::array();
   for (std::size_t i = 0; i < session.project().layout->size(); ++i)
     if (session.project().painting[i] == kNoCloth) bare.push_back(i + 1);
-  if (!bare.empty()) edit({{"edit", "paint"}, {"pieces", bare}, {"cloth", "D"}});
-  auto* arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
-  arrange->setMode(4);
+  if (!bare.empty()) scene.edit({{"edit", "paint"}, {"pieces", bare}, {"cloth", "D"}});
+  scene.arrange->setMode(4);
   camera.settle();
   QThread::msleep(200);  // the prices come from a worker of the card's own
   camera.shoot("arrange-sides");

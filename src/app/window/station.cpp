@@ -18,29 +18,17 @@ void Station::output(std::function<Result<QString>(const Progress&)> work) {
 }
 
 QWidget* benchOf(const std::vector<QWidget*>& cards) {
-  auto* scroll = new QScrollArea;
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setFocusPolicy(Qt::NoFocus);
   auto* content = new QWidget;
   auto* all = new QVBoxLayout(content);
   all->setContentsMargins(0, 0, scaled(4), 0);
   all->setSpacing(scaled(10));
   for (QWidget* card : cards) all->addWidget(card);
   all->addStretch(1);
-  scroll->setWidget(content);
-  return scroll;
+  return scrolledDown(content);
 }
 
 QWidget* scrolledPicture(QWidget* picture) {
-  auto* scroll = new QScrollArea;
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setFocusPolicy(Qt::NoFocus);
-  scroll->setWidget(picture);
-  return scroll;
+  return scrolledDown(picture);
 }
 
 QString changeText(double now, double before, int digits, const QString& unit) {

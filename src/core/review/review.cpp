@@ -12,8 +12,8 @@ const std::vector<Check>& checks() {
       {"reflex", "corners that point inwards", checks_::reflexCorners},
       {"short-of-wanted", "a finished size that falls short of what was wanted", checks_::shortOfWanted},
       {"value-alike", "neighbours about as light as each other", checks_::valueAlike},
-      {"look-alike", "shapes that are easily swapped or turned wrong", checks_::lookAlikes},
-      {"handed", "shapes with a left and a right hand", checks_::handedShapes},
+      {"look-alike", "shapes that are easily swapped or turned wrong", checks_::lookAlikes, true},
+      {"handed", "shapes with a left and a right hand", checks_::handedShapes, true},
       {"paper-too-large", "papers larger than the page", checks_::paperTooLarge},
       {"allowance-small", "a seam allowance too small for the edge", checks_::allowanceSmall},
       {"cloth-without-size", "cloth in use whose width is not known", checks_::clothWithoutSize},
@@ -44,6 +44,12 @@ Result<ReviewInput> reviewInput(const Project& project, const Progress& progress
     if (supply) in.supplies.emplace(m.id, std::move(*supply));
   }
   return in;
+}
+
+bool isAdvice(const Remark& remark) {
+  const std::string id = remark.check.substr(0, remark.check.find(':'));
+  return std::any_of(checks().begin(), checks().end(),
+                     [&](const Check& c) { return c.id == id && c.advice; });
 }
 
 bool isSetAside(const Project& project, const Remark& remark) {

@@ -37,6 +37,7 @@ struct Check {
   std::string_view id;
   std::string_view looksFor;
   std::vector<Remark> (*run)(const ReviewInput& input);
+  bool advice = false;  ///< nothing is wrong, there is something to keep in mind: never the next step
 };
 
 /// All checks. A new one is one file and one line here.
@@ -48,6 +49,7 @@ const std::vector<Check>& checks();
 std::vector<Remark> review(const ReviewInput& input);
 /// All of them, set aside or not.
 std::vector<Remark> reviewAll(const ReviewInput& input);
+bool isAdvice(const Remark& remark);
 bool isSetAside(const Project& project, const Remark& remark);
 
 namespace checks_ {
