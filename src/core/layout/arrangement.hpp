@@ -50,6 +50,7 @@ struct Recipe {
   Sides sides = Sides::Outline;
   Polygon line;  ///< in edges: the finishing line, convex and clockwise; empty for the natural one
   HandWork hand;
+  Numbering numbering = Numbering::Rows;
   friend bool operator==(const Recipe&, const Recipe&) = default;
 };
 

@@ -6,6 +6,7 @@
 
 #include "layout/arrangement.hpp"
 #include "layout/grow.hpp"
+#include "layout/numbering.hpp"
 #include "layout/seams.hpp"
 #include "layout/sides.hpp"
 #include "shape/families.hpp"
@@ -318,7 +319,7 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
                                          rosette || arr.kind == ArrangementKind::Own);
   if (out.pieces.empty()) return fail("No piece lies inside this finishing line.");
   out.line = std::move(line);
-  return out;
+  return renumbered(std::move(out), recipe.numbering);
 }
 
 Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {

@@ -180,6 +180,7 @@ Layout LayoutBuilder::finish(Sides sides, Box finished, bool keepOrder) && {
   layout_.sides = sides;
   layout_.finished = finished;
   if (!keepOrder) sortIntoRows(layout_.pieces);
+  for (std::size_t i = 0; i < layout_.size(); ++i) layout_.pieces[i].laid = static_cast<std::uint32_t>(i);
   Classifier(layout_).classifyAll();
   return std::move(layout_);
 }

@@ -34,11 +34,17 @@ struct Piece {
   std::int8_t hand = 0;     ///< -1, 0 or +1
   std::uint32_t row = 0;    ///< reading row (fields) or ring (rosettes), from 0
   PieceKey key;
-  Point centre;     ///< centroid
-  double turn = 0;  ///< radians from the shape's outline (mirrored first if hand is -1)
+  std::uint32_t laid = 0;  ///< its place before pieces were numbered in an order of choice
+  Point centre;            ///< centroid
+  double turn = 0;         ///< radians from the shape's outline (mirrored first if hand is -1)
 };
 
 enum class Sides { Outline, EdgePieces, Slice };
+
+/// In which order pieces are numbered. Rows: from the top, each from the left (as they grew where they were
+/// added by hand). Outside: the pieces at the rim clockwise from the upper left, then those behind them,
+/// inwards. Rings: from the piece nearest the middle outwards, each ring clockwise from the top.
+enum class Numbering { Rows, Outside, Rings };
 
 struct Layout {
   std::vector<Point> corners;

@@ -22,8 +22,16 @@ const std::vector<EditKind>& editKinds() {
       {"setPage", "page?, side?: back | front, stripsFirst?", "changes the paper sheets", edits::setPage},
       {"paint",
        "cloth (name, sign or null) and one of pieces [n..], shape, ring {of, k}, row {of, degrees}, alike "
-       "{of, anyCloth}",
+       "{of, anyCloth}, all, bare",
        "paints", edits::paint},
+      {"paintByChance",
+       "cloths [{cloth, share?, most?}..], pieces [n..] (or as paint), neighboursDiffer? (true), seed?",
+       "paints by chance", edits::paintByChance},
+      {"keepVariant", "name, note?", "keeps the painting as a variant", edits::keepVariant},
+      {"wearVariant", "variant", "puts on a variant", edits::wearVariant},
+      {"changeVariant", "variant, name?, note?", "changes a variant's name or note", edits::changeVariant},
+      {"dropVariant", "variant", "drops a variant", edits::dropVariant},
+      {"setNumbering", "by: rows | outside | rings", "numbers the pieces", edits::setNumbering},
       {"addPieces",
        "at [x, y] (mm, on an open edge), shape?, choice? (0: the best closing), copies? {turns, mirror, "
        "centre "

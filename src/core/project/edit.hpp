@@ -34,8 +34,9 @@ const std::vector<EditKind>& editKinds();
 [[nodiscard]] Result<Project> applyEdit(const Project& project, const nlohmann::json& edit,
                                         const EditContext& context);
 
-/// The pieces named by "pieces" (numbers), "shape", "ring" {of, k}, "row" {of, degrees} or "alike" {of,
-/// anyCloth}. Indices, rising. Errors: none named, a number that is not there.
+/// The pieces named by "pieces" (numbers), "shape", "ring" {of, k}, "row" {of, degrees}, "alike" {of,
+/// anyCloth}, "all": true or "bare": true (without a cloth). Indices, rising. Errors: none named, a number
+/// that is not there.
 [[nodiscard]] Result<std::vector<std::uint32_t>> namedPieces(const Project& project,
                                                              const nlohmann::json& args);
 

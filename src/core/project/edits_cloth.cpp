@@ -118,6 +118,9 @@ Status removeCloth(Project& p, const Args& a, const EditContext&) {
   const ClothId id = (*named)->id;
   for (std::size_t i = 0; i < p.painting.size(); ++i)
     if (p.painting[i] == id) p.painting.set(i, kNoCloth);
+  for (Variant& v : p.variants)
+    for (std::size_t i = 0; i < v.painting.size(); ++i)
+      if (v.painting[i] == id) v.painting.set(i, kNoCloth);
   std::erase_if(p.motifs, [&](const MotifChoice& m) { return m.cloth == id; });
   std::erase_if(p.cloths, [&](const Cloth& cloth) { return cloth.id == id; });
   dropUnusedPictures(p);

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "layout/numbering.hpp"
 #include "layout/sides.hpp"
 #include "project/edits.hpp"
 #include "project/json_fields.hpp"
@@ -180,18 +181,12 @@ Status setPage(Project& p, const Args& a, const EditContext&) {
   return {};
 }
 
-Status paint(Project& p, const Args& a, const EditContext&) {
-  ClothId cloth = kNoCloth;
-  if (!a.contains("cloth")) return fail("paint needs \"cloth\": its name, or null to take the cloth off");
-  if (!a["cloth"].is_null()) {
-    const auto named = clothNamed(p, a);
-    if (!named) return tl::make_unexpected(named.error());
-    cloth = (*named)->id;
-  }
-  const auto pieces = namedPieces(p, a);
-  if (!pieces) return tl::make_unexpected(pieces.error());
-  for (const auto i : *pieces) p.painting.set(i, cloth);
-  return {};
+Status setNumbering(Project& p, const Args& a, const EditContext& c) {
+  Fields in(a, "setNumbering");
+  Recipe r = p.recipe;
+  if (!in.has("by")) in.fault("needs \"by\": rows, outside or rings");
+  r.numbering = static_cast<Numbering>(in.choice("by", numberingNames(), 0));
+  return in.ok() ? lay(p, r, c) : checked(in);
 }
 
 }  // namespace clathra::edits

@@ -1,10 +1,11 @@
 #include "project/file.hpp"
-#include "layout/sides.hpp"
 
 #include <sys/stat.h>
 
 #include <algorithm>
 
+#include "layout/numbering.hpp"
+#include "layout/sides.hpp"
 #include "project/archive.hpp"
 #include "project/codec.hpp"
 
@@ -32,7 +33,10 @@ json layoutJson(const Layout& layout) {
   std::vector<double> corners;
   std::vector<int> counts, keys, rows;
   corners.reserve(layout.corners.size() * 2);
-  for (std::size_t i = 0; i < layout.size(); ++i) {
+  // Pieces are written as they were laid: shapes are told apart in that order.
+  std::vector<std::uint32_t> laid(layout.size());
+  for (std::size_t i = 0; i < layout.size(); ++i) laid[layout.pieces[i].laid] = static_cast<std::uint32_t>(i);
+  for (const auto i : laid) {
     const Piece& p = layout.pieces[i];
     for (const Point c : layout.outline(i)) {
       corners.push_back(c.x);
@@ -42,22 +46,34 @@ json layoutJson(const Layout& layout) {
     rows.push_back(static_cast<int>(p.row));
     keys.insert(keys.end(), {p.key.col, p.key.row, p.key.part});
   }
-  return {{"corners", corners},
-          {"counts", counts},
-          {"rows", rows},
-          {"keys", keys},
-          {"sides", sidesName(layout.sides)},
-          {"finished", boxJson(layout.finished)},
-          {"line", flat(layout.line)}};
+  json out = {{"corners", corners},
+              {"counts", counts},
+              {"rows", rows},
+              {"keys", keys},
+              {"sides", sidesName(layout.sides)},
+              {"finished", boxJson(layout.finished)},
+              {"line", flat(layout.line)}};
+  if (!std::is_sorted(laid.begin(), laid.end())) {
+    out["order"] = json::array();
+    for (const Piece& p : layout.pieces) out["order"].push_back(p.laid);
+  }
+  return out;
+}
+
+json paintingJson(const Painting& painting) {
+  json out = json::array();
+  for (std::size_t i = 0; i < painting.size(); ++i) out.push_back(painting[i]);
+  return out;
 }
 
 json projectJson(const Project& p) {
-  json cloths = json::array(), motifs = json::array(), aside = json::array(), painting = json::array();
+  json cloths = json::array(), motifs = json::array(), aside = json::array(), variants = json::array();
   for (const Cloth& c : p.cloths) cloths.push_back(toJson(c));
   for (const MotifChoice& m : p.motifs) motifs.push_back(toJson(m, p));
   for (const SetAside& s : p.setAside)
     aside.push_back({{"check", s.check}, {"reason", s.reason}, {"date", s.date}});
-  for (std::size_t i = 0; i < p.painting.size(); ++i) painting.push_back(p.painting[i]);
+  for (const Variant& v : p.variants)
+    variants.push_back({{"name", v.name}, {"note", v.note}, {"painting", paintingJson(v.painting)}});
   const Recipe& r = p.recipe;
   return {{"format", "clathra"},
           {"version", kFileVersion},
@@ -70,8 +86,10 @@ json projectJson(const Project& p) {
             {"rings", r.rings},
             {"sides", sidesName(r.sides)},
             {"line", flat(r.line)},
-            {"hand", toJson(r.hand)}}},
-          {"painting", painting},
+            {"hand", toJson(r.hand)},
+            {"numbering", numberingNames()[static_cast<std::size_t>(r.numbering)]}}},
+          {"painting", paintingJson(p.painting)},
+          {"variants", variants},
           {"cloths", cloths},
           {"nextCloth", p.nextCloth},
           {"motifs", motifs},
@@ -135,6 +153,20 @@ Polygon readLine(Fields& in, const json& list) {
   return out;
 }
 
+/// Each of 0 to n - 1 once; absent if it is not so.
+std::optional<std::vector<std::uint32_t>> readOrder(const json& list, std::size_t n) {
+  std::vector<std::uint32_t> out;
+  std::vector<bool> seen(n, false);
+  for (const json& v : list) {
+    if (!v.is_number_unsigned() || v.get<std::uint64_t>() >= n) return std::nullopt;
+    const auto at = v.get<std::uint32_t>();
+    if (seen[at]) return std::nullopt;
+    seen[at] = true;
+    out.push_back(at);
+  }
+  return out.size() == n ? std::optional(out) : std::nullopt;
+}
+
 Result<Layout> readLayout(const json& j) {
   Fields in(j, "its layout");
   const auto most = static_cast<std::size_t>(kMostPieces);
@@ -160,7 +192,10 @@ Result<Layout> readLayout(const json& j) {
   } else if (out.sides != Sides::Outline) {
     out.line = cornersOf(box);
   }
-  return out;
+  if (!in.has("order")) return out;
+  const auto order = readOrder(in.array("order", most), out.size());
+  if (!order) return fail("its layout has an order of numbers that misses or repeats a piece");
+  return inOrder(std::move(out), *order);
 }
 
 Recipe readRecipe(Fields& in, const json& j) {
@@ -174,6 +209,7 @@ Recipe readRecipe(Fields& in, const json& j) {
   out.sides = static_cast<Sides>(r.choice("sides", sidesNames(), 0));
   if (r.has("line")) out.line = readLine(r, r.array("line", kMostLineCorners * 2));
   if (r.has("hand")) out.hand = readHand(r, r.object("hand"));
+  out.numbering = static_cast<Numbering>(r.choice("numbering", numberingNames(), 0));
   if (!r.ok()) in.fault("cannot be read: " + r.error().text);
   return out;
 }
@@ -244,15 +280,31 @@ void readMotifs(Fields& in, Project& p) {
   }
 }
 
-void readPainting(Fields& in, Project& p) {
-  p.painting = Painting(p.layout->size());
+Painting readPainting(Fields& in, const Project& p) {
+  Painting out(p.layout->size());
   const json& j = in.array("painting", static_cast<std::size_t>(kMostPieces));
-  if (j.size() != p.layout->size()) return in.fault("has a painting for another number of pieces");
+  if (j.size() != p.layout->size()) {
+    in.fault("has a painting for another number of pieces");
+    return out;
+  }
   for (std::size_t i = 0; i < j.size(); ++i) {
     const auto id = j[i].is_number_integer() ? j[i].get<std::int64_t>() : -2;
-    if (id < -1 || id > 30'000 || (id >= 0 && !clothById(p, static_cast<ClothId>(id))))
-      return in.fault("has a piece that wears a cloth that is not there");
-    p.painting.set(i, static_cast<ClothId>(id));
+    if (id < -1 || id > 30'000 || (id >= 0 && !clothById(p, static_cast<ClothId>(id)))) {
+      in.fault("has a piece that wears a cloth that is not there");
+      return out;
+    }
+    out.set(i, static_cast<ClothId>(id));
+  }
+  return out;
+}
+
+void readVariants(Fields& in, Project& p) {
+  if (!in.has("variants")) return;  // files of before have none
+  for (const json& j : in.array("variants", kMostVariants)) {
+    Fields f(j, "a variant");
+    Variant v{f.text("name", {}, 120), f.text("note"), readPainting(f, p)};
+    if (!f.ok()) in.fault("cannot be read: " + f.error().text);
+    p.variants.push_back(std::move(v));
   }
 }
 
@@ -326,7 +378,8 @@ Result<Project> deserialize(std::string_view bytes) {
   p.layout = std::make_shared<const Layout>(std::move(*layout));
   p.settings = readSettings(in, in.object("settings"));
   readCloths(in, p);
-  readPainting(in, p);
+  p.painting = readPainting(in, p);
+  readVariants(in, p);
   p.nextMotif = static_cast<int>(in.whole("nextMotif", 1, 1'000'001, 1));
   readMotifs(in, p);
   readRest(in, p);

@@ -38,6 +38,13 @@ std::vector<std::uint32_t> survivors(const Layout& before, const Layout& after) 
   return out;
 }
 
+Painting followed(const Painting& before, const std::vector<std::uint32_t>& moved, std::size_t pieces) {
+  Painting out(pieces);
+  for (std::size_t i = 0; i < moved.size(); ++i)
+    if (moved[i] != kGone) out.set(moved[i], before[i]);
+  return out;
+}
+
 void followMotif(MotifChoice& motif, const std::vector<std::uint32_t>& moved, const Layout& after) {
   std::vector<std::uint32_t> kept;
   for (const auto p : motif.pieces) {
@@ -72,10 +79,10 @@ bool sameContent(const Project& a, const Project& b) {
     return a.layout->sides == b.layout->sides && a.layout->finished == b.layout->finished &&
            a.layout->line == b.layout->line;
   };
-  return a.name == b.name && a.recipe == b.recipe && a.painting == b.painting && a.cloths == b.cloths &&
-         a.motifs == b.motifs && a.pictures == b.pictures && a.settings == b.settings &&
-         a.setAside == b.setAside && a.wantedWidth == b.wantedWidth && a.wantedHeight == b.wantedHeight &&
-         sameLayout();
+  return a.name == b.name && a.recipe == b.recipe && a.painting == b.painting && a.variants == b.variants &&
+         a.cloths == b.cloths && a.motifs == b.motifs && a.pictures == b.pictures &&
+         a.settings == b.settings && a.setAside == b.setAside && a.wantedWidth == b.wantedWidth &&
+         a.wantedHeight == b.wantedHeight && sameLayout();
 }
 
 Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe, std::string name) {
@@ -103,10 +110,11 @@ Status relayout(Project& project, const ArrangementLibrary& library, const Recip
   Painting painting(layout->size());
   if (samePlaces && project.layout) {
     const auto moved = survivors(*project.layout, *layout);
-    for (std::size_t i = 0; i < moved.size(); ++i)
-      if (moved[i] != kGone) painting.set(moved[i], project.painting[i]);
+    painting = followed(project.painting, moved, layout->size());
+    for (Variant& v : project.variants) v.painting = followed(v.painting, moved, layout->size());
     for (MotifChoice& m : project.motifs) followMotif(m, moved, *layout);
   } else {
+    project.variants.clear();  // places of another arrangement
     for (MotifChoice& m : project.motifs) m.pieces.clear();
   }
   project.painting = std::move(painting);

@@ -31,11 +31,20 @@ struct Settings {
   friend bool operator==(const Settings&, const Settings&) = default;
 };
 
+/// Another way to place the cloths, kept to be compared.
+struct Variant {
+  std::string name, note;
+  Painting painting;
+  friend bool operator==(const Variant&, const Variant&) = default;
+};
+inline constexpr std::size_t kMostVariants = 6;  ///< what stands side by side and is still seen
+
 struct Project {
   std::string name;
   Recipe recipe;
   std::shared_ptr<const Layout> layout;  ///< never null in a project that was made or opened
   Painting painting;                     ///< one entry a piece
+  std::vector<Variant> variants;
   std::vector<Cloth> cloths;
   ClothId nextCloth = 0;
   std::vector<MotifChoice> motifs;

@@ -74,6 +74,16 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
     if (!args["shape"].is_string()) return fail("\"shape\" needs a shape's name");
     return byShape(project, args["shape"].get<std::string>());
   }
+  if (args.contains("all") || args.contains("bare")) {
+    Fields in(args, "the edit");
+    const bool all = in.flag("all"), bare = in.flag("bare");
+    if (!in.ok()) return tl::make_unexpected(in.error());
+    Pieces out;
+    for (std::uint32_t i = 0; i < project.layout->size(); ++i)
+      if (all || (bare && project.painting[i] == kNoCloth)) out.push_back(i);
+    if (out.empty()) return fail(bare ? "every piece has a cloth already" : "no piece was named");
+    return out;
+  }
   for (const char* way : {"ring", "row", "alike"}) {
     if (!args.contains(way)) continue;
     Fields in(args[way], std::string("\"") + way + "\"");
@@ -90,7 +100,7 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
       return fail("no piece lies " + std::to_string(k) + " seams away from piece " + std::to_string(of));
     return ring;
   }
-  return fail("say which pieces: \"pieces\", \"shape\", \"ring\", \"row\" or \"alike\"");
+  return fail("say which pieces: \"pieces\", \"shape\", \"ring\", \"row\", \"alike\", \"all\" or \"bare\"");
 }
 
 }  // namespace clathra

@@ -1,0 +1,101 @@
+#include "layout/numbering.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <deque>
+#include <numbers>
+#include <numeric>
+
+namespace clathra {
+
+namespace {
+
+constexpr double kSameAngle = 1e-6;  // radians: under rounding, over nothing that is drawn
+
+std::vector<int> depthsFrom(const SeamGraph& graph, std::size_t pieces, std::deque<std::uint32_t> begin) {
+  std::vector<int> depth(pieces, -1);
+  for (const auto p : begin) depth[p] = 0;
+  int most = 0;
+  while (!begin.empty()) {
+    const auto at = begin.front();
+    begin.pop_front();
+    most = std::max(most, depth[at]);
+    for (const auto s : graph.seamsOf(at)) {
+      const auto next = graph.across(s, at);
+      if (depth[next] >= 0) continue;
+      depth[next] = depth[at] + 1;
+      begin.push_back(next);
+    }
+  }
+  for (int& d : depth)
+    if (d < 0) d = most + 1;
+  return depth;
+}
+
+Point middleOf(const Layout& layout) {
+  return {(layout.finished.left + layout.finished.right) / 2,
+          (layout.finished.top + layout.finished.bottom) / 2};
+}
+
+/// Clockwise on screen from `from` (radians, y down), 0 up to 2 pi; what rounds to a whole turn counts as 0.
+double clockwise(Point of, Point round, double from) {
+  double a = std::atan2(of.y - round.y, of.x - round.x) - from;
+  a -= 2 * std::numbers::pi * std::floor(a / (2 * std::numbers::pi));
+  return a > 2 * std::numbers::pi - kSameAngle ? 0 : a;
+}
+
+}  // namespace
+
+const std::vector<std::string>& numberingNames() {
+  static const std::vector<std::string> names = {"rows", "outside", "rings"};
+  return names;
+}
+
+std::vector<int> depthsFromRim(const Layout& layout, const SeamGraph& graph) {
+  std::deque<std::uint32_t> rim;
+  for (const OuterEdge& e : graph.outer) rim.push_back(e.piece);
+  return depthsFrom(graph, layout.size(), std::move(rim));
+}
+
+std::vector<int> depthsFromMiddle(const Layout& layout, const SeamGraph& graph) {
+  if (layout.size() == 0) return {};
+  const Point middle = middleOf(layout);
+  std::uint32_t nearest = 0;
+  for (std::uint32_t i = 1; i < layout.size(); ++i)
+    if (length(layout.pieces[i].centre - middle) < length(layout.pieces[nearest].centre - middle) - kMeet)
+      nearest = i;
+  return depthsFrom(graph, layout.size(), {nearest});
+}
+
+Layout inOrder(Layout layout, const std::vector<std::uint32_t>& order) {
+  std::vector<Piece> pieces;
+  pieces.reserve(order.size());
+  for (const auto i : order) pieces.push_back(layout.pieces[i]);
+  layout.pieces = std::move(pieces);
+  return layout;
+}
+
+Layout renumbered(Layout layout, Numbering numbering) {
+  if (numbering == Numbering::Rows || layout.size() == 0) return layout;
+  const SeamGraph graph = buildSeams(layout);
+  const bool rings = numbering == Numbering::Rings;
+  const auto depth = rings ? depthsFromMiddle(layout, graph) : depthsFromRim(layout, graph);
+  const Point middle = middleOf(layout);
+  // Rings begin at the top, the rim at its upper left corner, where reading begins.
+  const double from =
+      rings ? -std::numbers::pi / 2
+            : std::atan2(layout.finished.top - middle.y, layout.finished.left - middle.x) - kSameAngle;
+  std::vector<double> angle(layout.size());
+  for (std::size_t i = 0; i < layout.size(); ++i) angle[i] = clockwise(layout.pieces[i].centre, middle, from);
+  std::vector<std::uint32_t> order(layout.size());
+  std::iota(order.begin(), order.end(), 0U);
+  std::sort(order.begin(), order.end(), [&](std::uint32_t a, std::uint32_t b) {
+    if (depth[a] != depth[b]) return depth[a] < depth[b];
+    if (std::abs(angle[a] - angle[b]) > kSameAngle) return angle[a] < angle[b];
+    const double da = length(layout.pieces[a].centre - middle), db = length(layout.pieces[b].centre - middle);
+    return std::abs(da - db) > kMeet ? da > db : a < b;
+  });
+  return inOrder(std::move(layout), order);
+}
+
+}  // namespace clathra
