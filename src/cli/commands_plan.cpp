@@ -4,6 +4,7 @@
 
 #include "cli/commands.hpp"
 #include "draw/exporter.hpp"
+#include "draw/map.hpp"
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
 #include "exchange/dxf.hpp"
@@ -264,12 +265,20 @@ void addReview(CLI::App& app, Outcome& outcome) {
 
 void addExport(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("export", "Writes the layout or the tallies, by suffix");
-  const auto file = std::make_shared<std::string>(), to = std::make_shared<std::string>();
+  const auto file = std::make_shared<std::string>(), to = std::make_shared<std::string>(),
+             side = std::make_shared<std::string>("front");
+  const auto map = std::make_shared<bool>(false), chart = std::make_shared<bool>(false);
   cmd->add_option("file", *file, "the project")->required();
-  cmd->add_option("--to", *to, "X.svg, .pdf, .png, .csv or .geojson")->required();
+  cmd->add_option("--to", *to, "X.svg, .pdf, .png, .dxf, .csv or .geojson")->required();
+  auto* asMap = cmd->add_flag("--map", *map, "the numbered map, .pdf or .svg");
+  cmd->add_flag("--chart", *chart, "the cloth chart with boxes for snippets, .pdf")->excludes(asMap);
+  cmd->add_option("--side", *side, "of the map: front or back")->check(CLI::IsMember({"front", "back"}));
   cmd->callback([=, &outcome] {
     const auto project = openProject(*file);
-    outcome.status = project ? exportProject(*project, *to) : tl::make_unexpected(project.error());
+    outcome.status = !project ? tl::make_unexpected(project.error())
+                     : *map   ? exportMap(*project, *to, {*side == "back"})
+                     : *chart ? exportChart(*project, *to)
+                              : exportProject(*project, *to);
   });
 }
 

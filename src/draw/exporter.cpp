@@ -24,6 +24,18 @@ constexpr int kPdfDpi = 1200;  // 0.02 mm steps
 /// SVG's own unit here: a hundredth of a millimetre, so that lines are true to 0.01 mm.
 constexpr double kSvgPerMm = 100;
 
+void paintLayoutPage(QPainter& painter, const Project& project, const QRectF& into) {
+  const PieceIndex index(*project.layout);
+  const Box shown = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
+  LayoutLook look;
+  look.palette = &printPalette();
+  look.vector = true;
+  const LayoutPlace place = fitted(shown, into, false);
+  paintLayout(painter, project, index, place, into.adjusted(-1, -1, 1, 1), look);
+}
+
+}  // namespace
+
 QByteArray svgPage(double width, double height, const QString& title,
                    const std::function<void(QPainter&)>& paint) {
   QByteArray bytes;
@@ -42,18 +54,6 @@ QByteArray svgPage(double width, double height, const QString& title,
   painter.end();
   return bytes;
 }
-
-void paintLayoutPage(QPainter& painter, const Project& project, const QRectF& into) {
-  const PieceIndex index(*project.layout);
-  const Box shown = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
-  LayoutLook look;
-  look.palette = &printPalette();
-  look.vector = true;
-  const LayoutPlace place = fitted(shown, into, false);
-  paintLayout(painter, project, index, place, into.adjusted(-1, -1, 1, 1), look);
-}
-
-}  // namespace
 
 QByteArray pdfPages(const Page& page, const std::string& title,
                     const std::function<void(QPainter&, const std::function<void()>&)>& paint) {

@@ -19,6 +19,10 @@ QByteArray pdfPages(
     const Page& page, const std::string& title,
     const std::function<void(QPainter& painter, const std::function<void()>& newPage)>& paint);
 
+/// One page of width x height mm; `paint` draws in mm.
+QByteArray svgPage(double width, double height, const QString& title,
+                   const std::function<void(QPainter& painter)>& paint);
+
 QByteArray layoutPdf(const Project& project);
 QByteArray layoutSvg(const Project& project);
 QByteArray layoutPng(const Project& project, int longestSide = 2400);

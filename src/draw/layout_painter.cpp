@@ -34,10 +34,10 @@ class LayoutRun {
       p_.setPen(cloth ? seamPen(e) : barePen(e));
       p_.setBrush(brushFor(cloth, e));
       for (const auto i : pieces) drawPiece(i);
-      if (look_.vector && cloth) strokes(*cloth, pieces);
+      if (look_.vector && cloth && look_.view != LayoutView::Numbers) strokes(*cloth, pieces);
     }
-    if (look_.signs && !look_.numbers && look_.view == LayoutView::Cloths) signs(byCloth);
-    if (look_.numbers) numbers(visible);
+    if (look_.signs && look_.view == LayoutView::Cloths) signs(byCloth);
+    if (look_.view == LayoutView::Numbers) numbers(visible);
   }
 
   void finishingLine() {
@@ -115,9 +115,17 @@ class LayoutRun {
       return look_.vector ? QBrush(Qt::white)
                           : QBrush(look_.palette->dark ? QColor(0x2E3A42) : QColor(0xFFFFFF));
     if (look_.view == LayoutView::Lightness) return colourOf(greyOf(cloth->colour));
+    if (look_.view == LayoutView::Numbers && look_.vector) return pale(*cloth);
     if (look_.vector || size < kHatchFrom || look_.view == LayoutView::StepBack)
       return colourOf(cloth->colour);
     return hatchBrush(*cloth, p_.device()->devicePixelRatioF());
+  }
+
+  /// On a printed map the numbers come first: cloths are a tint, told apart by their signs.
+  static QColor pale(const Cloth& cloth) {
+    const QColor c = colourOf(cloth.colour);
+    const auto up = [](int v) { return 255 - (255 - v) / 4; };
+    return {up(c.red()), up(c.green()), up(c.blue())};
   }
 
   void strokes(const Cloth& cloth, const std::vector<std::uint32_t>& pieces) {
@@ -153,7 +161,7 @@ class LayoutRun {
   }
 
   void centredText(std::uint32_t i, const QString& text, double size, int weight, const QColor& colour,
-                   const QColor* plate) {
+                   const QColor* plate, double below = 0) {
     Face& f = face(size, weight);
     double& w = f.widths[text];
     if (w == 0) w = QFontMetricsF(f.font).horizontalAdvance(text);
@@ -164,7 +172,7 @@ class LayoutRun {
     }
     p_.setFont(f.font);
     p_.setPen(colour);
-    p_.drawText(QPointF(at.x() - w / 2, at.y() + f.capHeight / 2), text);
+    p_.drawText(QPointF(at.x() - w / 2, at.y() + f.capHeight / 2 + below), text);
   }
 
   void signs(const std::map<ClothId, std::vector<std::uint32_t>>& byCloth) {
@@ -186,8 +194,16 @@ class LayoutRun {
     for (const auto i : visible) {
       const double a = across(i);
       if (a < kSignFrom && !look_.vector) continue;
-      const double size = look_.vector ? a * 0.3 : std::clamp(a * 0.3, 10.0, 18.0);
       const Cloth* cloth = clothById(project_, project_.painting[i]);
+      if (look_.vector) {
+        centredText(i, QString::number(i + 1), a * 0.27, QFont::Bold, Qt::black, nullptr,
+                    cloth ? -a * 0.05 : 0);
+        if (cloth)
+          centredText(i, QString::fromStdString(cloth->sign), a * 0.17, QFont::Normal, Qt::black, nullptr,
+                      a * 0.17);
+        continue;
+      }
+      const double size = std::clamp(a * 0.3, 10.0, 18.0);
       const QColor ground = cloth ? colourOf(cloth->colour) : QColor(Qt::white);
       centredText(i, QString::number(i + 1), size, QFont::DemiBold, readableOn(ground), nullptr);
     }

@@ -10,8 +10,9 @@
 
 namespace clathra {
 
-/// What is looked at: the cloths, their light and dark alone, or the whole as from across the room.
-enum class LayoutView { Cloths, Lightness, StepBack };
+/// What is looked at: the cloths, their light and dark alone, the whole as from across the room, or the
+/// pieces' numbers.
+enum class LayoutView { Cloths, Lightness, StepBack, Numbers };
 
 struct LayoutLook {
   const Palette* palette = &dayPalette();
@@ -19,7 +20,6 @@ struct LayoutLook {
   bool back = false;    ///< seen from the BACK: mirrored left to right
   LayoutView view = LayoutView::Cloths;
   bool signs = true;                   ///< cloths' signs on pieces at least 16 px across
-  bool numbers = false;                ///< piece numbers instead
   std::span<const std::uint32_t> lit;  ///< pieces a click would change, or a remark is about
   int cursor = -1;                     ///< piece under the keyboard cursor
 };

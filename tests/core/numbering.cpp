@@ -75,6 +75,12 @@ class NumberingTest : public QObject {
     const auto depth = depthsFromRim(*p.layout, graph);
     std::set<std::uint32_t> rim;
     for (const OuterEdge& e : graph.outer) rim.insert(e.piece);
+    // The first one covers the upper left corner.
+    const Box& f = p.layout->finished;
+    const auto corners = p.layout->outline(0);
+    QVERIFY(std::any_of(corners.begin(), corners.end(), [&](Point q) {
+      return length(q - Point{f.left, f.top}) < 1e-6;
+    }));
     for (std::size_t i = 0; i < p.layout->size(); ++i) {
       QCOMPARE(depth[i] == 0, rim.contains(static_cast<std::uint32_t>(i)));
       if (i > 0) QVERIFY(depth[i] >= depth[i - 1]);

@@ -11,7 +11,8 @@ namespace clathra {
 
 namespace {
 constexpr int kPaint = 0, kAdd = 1, kTakeAway = 2, kDivide = 3, kSides = 4;
-}
+constexpr int kNumbersView = 3, kSideBySide = 4;
+}  // namespace
 
 ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObject* parent)
     : Station(session, preferences, parent) {
@@ -26,7 +27,14 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(sides_, &SidesCard::said, this, &Station::said);
   connect(divide_, &DivideCard::said, this, &Station::said);
   connect(divide_, &DivideCard::pieceChosen, this, &ArrangeStation::sayWhatAClickDoes);
-  bench_ = benchOf({size_, fit_, paint_, grow_, divide_, sides_, remarks});
+  chance_ = new ChanceCard(session_);
+  variants_ = new VariantsCard(session_);
+  numbers_ = new NumbersCard(session_);
+  connect(variants_, &VariantsCard::said, this, &Station::said);
+  connect(variants_, &VariantsCard::compareAsked, this, [this] { setView(kSideBySide); });
+  connect(numbers_, &NumbersCard::said, this, &Station::said);
+  connect(numbers_, &NumbersCard::numbersAsked, this, [this] { setView(kNumbersView); });
+  bench_ = benchOf({size_, fit_, paint_, chance_, variants_, grow_, divide_, sides_, numbers_, remarks});
   connect(grow_, &GrowCard::said, this, &Station::said);
   connect(grow_, &GrowCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });
@@ -70,7 +78,8 @@ void ArrangeStation::buildPicture() {
   mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Divide"), tr("Sides")}, tr("Mode"));
   face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"));
   face_->setCurrent(0);
-  view_ = new Pills({tr("Cloths"), tr("Lightness"), tr("Step back")}, tr("Look at"));
+  view_ = new Pills({tr("Cloths"), tr("Lightness"), tr("Step back"), tr("Numbers"), tr("Variants")},
+                    tr("Look at"));
   view_->setCurrent(0);
   flow->addWidget(mode_);
   flow->addWidget(face_);
@@ -81,6 +90,10 @@ void ArrangeStation::buildPicture() {
   all->addWidget(sideLabel_);
   canvas_ = new LayoutCanvas(session_);
   all->addWidget(canvas_, 1);
+  compared_ = new VariantsView(session_);
+  compared_->hide();
+  all->addWidget(compared_, 1);
+  connect(compared_, &VariantsView::worn, this, [this] { setView(0); });
   auto* foot = new QWidget;
   auto* bottom = new FlowLayout(scaled(8), scaled(2), foot);
   foot->setSizePolicy(policy);
@@ -114,15 +127,33 @@ void ArrangeStation::buildPicture() {
   all->addWidget(foot);
   picture_ = panel;
   connect(mode_, &Pills::chosen, this, &ArrangeStation::setMode);
-  connect(view_, &Pills::chosen, this, [this](int i) { canvas_->setView(static_cast<LayoutView>(i)); });
+  connect(view_, &Pills::chosen, this, &ArrangeStation::setView);
   connect(face_, &Pills::chosen, this, [this](int i) {
     canvas_->setBack(i == 1);
+    compared_->setBack(i == 1);
     refresh();
   });
 }
 
+void ArrangeStation::openOnly(const QStringList& titles) {
+  const auto cards = bench_->findChildren<Card*>();
+  for (Card* card : cards) {
+    card->setOpen(titles.contains(card->title()));
+    Q_EMIT card->folded(card->isOpen());
+  }
+}
+
+void ArrangeStation::setView(int view) {
+  view_->setCurrent(view);
+  canvas_->setVisible(view != kSideBySide);
+  compared_->setVisible(view == kSideBySide);
+  if (view != kSideBySide) canvas_->setView(static_cast<LayoutView>(view));
+  sayWhatAClickDoes();
+}
+
 void ArrangeStation::setMode(int mode) {
   mode_->setCurrent(mode);
+  if (view_->current() == kSideBySide) setView(0);
   canvas_->setGhosts({});  // whichever card is in use now puts its own there
   // The bench holds what belongs to what is being done.
   const bool sizes = mode == kPaint || mode == kSides, grows = mode == kAdd || mode == kTakeAway;
@@ -130,6 +161,8 @@ void ArrangeStation::setMode(int mode) {
   fit_->setShown(sizes);
   paint_->setVisible(mode == kPaint || mode == kAdd);
   paint_->setOpen(mode == kPaint);
+  for (Card* card : std::initializer_list<Card*>{chance_, variants_, numbers_})
+    card->setVisible(mode == kPaint);
   grow_->setVisible(grows || mode == kPaint);
   divide_->setVisible(mode == kDivide);
   sides_->setVisible(sizes);
@@ -201,6 +234,10 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
 }
 
 void ArrangeStation::sayWhatAClickDoes() {
+  if (view_->current() == kSideBySide)
+    return sentence_->setText(session_.isOpen() && session_.project().variants.empty()
+                                  ? tr("No variant is kept yet: keep one on the right, then try another.")
+                                  : tr("A click puts that placement of the cloths on the pieces."));
   if (mode_->current() == kAdd || mode_->current() == kTakeAway) return sentence_->setText(grow_->sentence());
   if (mode_->current() == kDivide) return sentence_->setText(divide_->sentence());
   if (mode_->current() == kSides) return sentence_->setText(sides_->sentence());

@@ -1,11 +1,14 @@
 // Arrange: the layout, its shape and size, its sides, and which cloth goes where.
 #pragma once
+#include "app/arrange/chance_card.hpp"
 #include "app/arrange/divide_card.hpp"
 #include "app/arrange/fit_card.hpp"
 #include "app/arrange/grow_card.hpp"
+#include "app/arrange/numbers_card.hpp"
 #include "app/arrange/paint_card.hpp"
 #include "app/arrange/sides_card.hpp"
 #include "app/arrange/size_card.hpp"
+#include "app/arrange/variants_card.hpp"
 #include "app/canvas/layout_canvas.hpp"
 #include "app/window/station.hpp"
 
@@ -26,6 +29,10 @@ class ArrangeStation : public Station {
   GrowCard* grow() { return grow_; }
   DivideCard* divide() { return divide_; }
   void setMode(int mode);
+  /// 0 to 3 as LayoutView, 4: the variants side by side.
+  void setView(int view);
+  /// Opens these cards of the bench and folds the others.
+  void openOnly(const QStringList& titles);
 
  private:
   void buildPicture();
@@ -46,6 +53,10 @@ class ArrangeStation : public Station {
   GrowCard* grow_ = nullptr;
   DivideCard* divide_ = nullptr;
   SidesCard* sides_ = nullptr;
+  ChanceCard* chance_ = nullptr;
+  VariantsCard* variants_ = nullptr;
+  NumbersCard* numbers_ = nullptr;
+  VariantsView* compared_ = nullptr;
   int drags_ = 0;  ///< a drag is one step to undo
   bool dragged_ = false;
 };

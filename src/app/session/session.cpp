@@ -22,11 +22,11 @@ bool laysOut(const nlohmann::json& edit) {
   return name == "setEdge" || name == "setCounts" || name == "setSize" || name == "fillHoles" ||
          name == "setArrangement";
 }
-/// Lays the present layout out again.
+/// Takes longer the more pieces there are.
 bool relays(const nlohmann::json& edit) {
   const auto name = edit.value("edit", std::string());
   return name == "setSides" || name == "setLine" || name == "addPieces" || name == "takeAway" ||
-         name == "subdivide" || name == "fillHoles" || name == "joinPieces" || name == "splitPiece";
+         name == "subdivide" || name == "paintByChance" || name == "setNumbering" || name == "joinPieces" || name == "splitPiece";
 }
 
 /// Does the edit read a picture from a file?
@@ -199,7 +199,7 @@ void Session::show(const Project& before, Derived derived) {
 int Session::partsChanged(const Project& a, const Project& b) {
   int parts = 0;
   if (a.layout != b.layout || !(a.recipe == b.recipe)) parts |= LayoutPart | PaintingPart;
-  if (!(a.painting == b.painting)) parts |= PaintingPart;
+  if (!(a.painting == b.painting) || a.variants != b.variants) parts |= PaintingPart;
   if (!(a.cloths == b.cloths)) parts |= ClothPart;
   if (!(a.motifs == b.motifs)) parts |= MotifPart;
   if (!(a.settings == b.settings) || !(a.setAside == b.setAside)) parts |= SettingsPart;

@@ -35,6 +35,7 @@ class Card : public QFrame {
   explicit Card(const QString& title, bool open = true, QWidget* parent = nullptr);
   QVBoxLayout* body() { return body_; }
   void setTitle(const QString& title);
+  QString title() const { return title_; }
   void setOpen(bool open);
   bool isOpen() const { return open_; }
  Q_SIGNALS:

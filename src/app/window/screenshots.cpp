@@ -139,6 +139,39 @@ void shootSides(MainWindow& window, Session& session, Photographer& camera) {
   camera.shoot("arrange-sides");
 }
 
+/// Three placements of the same cloths by chance, side by side.
+void shootVariants(MainWindow& window, Session& session, Photographer& camera) {
+  Scene scene(window, session, "hexagon-square-triangle");
+  scene.edit({{"edit", "setSize"}, {"edge", 38.1}, {"across", 6}, {"down", 4}});
+  scene.edit({{"edit", "setSides"}, {"sides", "edge-pieces"}});
+  const struct {
+    const char *name, *note;
+    double dark, light;
+  } ways[] = {{"Even", "restless", 1, 1},
+              {"Low tide", "for the window seat", 1, 4},
+              {"After rain", "the darks carry it", 3, 1}};
+  for (const auto& way : ways) {
+    scene.edit({{"edit", "paintByChance"},
+                {"all", true},
+                {"cloths",
+                 {{{"cloth", "A"}, {"share", way.dark}},
+                  {{"cloth", "B"}, {"share", way.dark}},
+                  {{"cloth", "C"}, {"share", way.light}},
+                  {{"cloth", "D"}, {"share", way.light}}}},
+                {"seed", 5}});
+    scene.edit({{"edit", "keepVariant"}, {"name", way.name}, {"note", way.note}});
+  }
+  scene.edit({{"edit", "paint"}, {"shape", "hexagon"}, {"cloth", "D"}});
+  scene.arrange->setMode(0);
+  scene.arrange->setView(4);
+  scene.arrange->openOnly({"Paint by chance", "Variants"});
+  camera.shoot("arrange-variants");
+  scene.arrange->openOnly({"Numbers and map"});
+  scene.edit({{"edit", "setNumbering"}, {"by", "outside"}});
+  scene.arrange->setView(3);
+  camera.shoot("arrange-numbers");
+}
+
 }  // namespace
 
 int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const QString& folder) {
@@ -183,6 +216,8 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   shootDividing(window, session, camera);
   session.close();
   shootSides(window, session, camera);
+  session.close();
+  shootVariants(window, session, camera);
   std::printf("Pictures of all views are in %s\n", qPrintable(QDir(folder).absolutePath()));
   return camera.ok() ? 0 : 1;
 }

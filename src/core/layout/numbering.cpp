@@ -44,6 +44,21 @@ double clockwise(Point of, Point round, double from) {
   return a > 2 * std::numbers::pi - kSameAngle ? 0 : a;
 }
 
+/// For each depth the direction of its piece nearest to the corner: there its numbers begin.
+std::vector<double> beginningsAt(const Layout& layout, const std::vector<int>& depth, Point corner,
+                                 Point middle) {
+  std::vector<double> nearest(layout.size() + 2, 1e300), out(layout.size() + 2, 0);
+  for (std::size_t i = 0; i < layout.size(); ++i) {
+    const Point c = layout.pieces[i].centre;
+    const auto d = static_cast<std::size_t>(depth[i]);
+    const double away = length(c - corner);
+    if (away > nearest[d] - kMeet) continue;
+    nearest[d] = away;
+    out[d] = std::atan2(c.y - middle.y, c.x - middle.x) - kSameAngle;
+  }
+  return out;
+}
+
 }  // namespace
 
 const std::vector<std::string>& numberingNames() {
@@ -81,12 +96,11 @@ Layout renumbered(Layout layout, Numbering numbering) {
   const bool rings = numbering == Numbering::Rings;
   const auto depth = rings ? depthsFromMiddle(layout, graph) : depthsFromRim(layout, graph);
   const Point middle = middleOf(layout);
-  // Rings begin at the top, the rim at its upper left corner, where reading begins.
-  const double from =
-      rings ? -std::numbers::pi / 2
-            : std::atan2(layout.finished.top - middle.y, layout.finished.left - middle.x) - kSameAngle;
+  const auto from = rings ? std::vector<double>(layout.size() + 2, -std::numbers::pi / 2)
+                          : beginningsAt(layout, depth, {layout.finished.left, layout.finished.top}, middle);
   std::vector<double> angle(layout.size());
-  for (std::size_t i = 0; i < layout.size(); ++i) angle[i] = clockwise(layout.pieces[i].centre, middle, from);
+  for (std::size_t i = 0; i < layout.size(); ++i)
+    angle[i] = clockwise(layout.pieces[i].centre, middle, from[static_cast<std::size_t>(depth[i])]);
   std::vector<std::uint32_t> order(layout.size());
   std::iota(order.begin(), order.end(), 0U);
   std::sort(order.begin(), order.end(), [&](std::uint32_t a, std::uint32_t b) {

@@ -1,0 +1,92 @@
+#include "app/arrange/chance_card.hpp"
+
+#include <QHBoxLayout>
+
+#include "app/theme/theme.hpp"
+
+namespace clathra {
+
+namespace {
+constexpr int kAll = 0, kBare = 1;
+constexpr int kApart = 0;
+}  // namespace
+
+ChanceCard::ChanceCard(Session& session) : Card(tr("Paint by chance"), false), session_(session) {
+  body()->addWidget(wrapped(tr("Tap the cloths to draw from. A share of 2 comes twice as often as 1; at most "
+                               "0 is as many as needed."),
+                            "muted"));
+  auto* rows = new QWidget;
+  rows_ = new QVBoxLayout(rows);
+  rows_->setContentsMargins(0, 0, 0, 0);
+  rows_->setSpacing(scaled(4));
+  body()->addWidget(rows);
+  rule_ = new Pills({tr("no two neighbours alike"), tr("as it falls")}, tr("Neighbours"));
+  rule_->setCurrent(kApart);
+  body()->addWidget(rule_);
+  onto_ = new Pills({tr("all pieces"), tr("those without cloth")}, tr("Paint by chance onto"));
+  onto_->setCurrent(kAll);
+  body()->addWidget(onto_);
+  deal_ = button(tr("Deal the cloths out"), "act");
+  body()->addWidget(deal_);
+  connect(deal_, &QPushButton::clicked, this, &ChanceCard::deal);
+  connect(&session_, &Session::changed, this, &ChanceCard::refresh);
+  connect(&session_, &Session::opened, this, [this] {
+    wishes_.clear();
+    shown_.clear();
+  });
+  connect(this, &Card::folded, this, [this] { refresh(); });
+}
+
+void ChanceCard::addRow(const Cloth& cloth) {
+  const ClothId id = cloth.id;
+  const QString title = QString::fromStdString(clothTitle(cloth));
+  auto* sign = pill(QString::fromStdString(cloth.sign), tr("Draw from %1").arg(title));
+  sign->setToolTip(title);
+  sign->setChecked(wishes_[id].drawn);
+  connect(sign, &QPushButton::toggled, this, [this, id](bool on) {
+    wishes_[id].drawn = on;
+    refresh();
+  });
+  auto* share = new CountField(tr("Share of %1").arg(title), 1, 99);
+  share->setCount(wishes_[id].share);
+  share->setFixedWidth(scaled(48));
+  auto* most =
+      new CountField(tr("Patches that %1 yields at most, 0 for as many as needed").arg(title), 0, 99'999);
+  most->setCount(wishes_[id].most);
+  most->setFixedWidth(scaled(64));
+  connect(share, &CountField::countChanged, this, [this, id, share] { wishes_[id].share = share->count(); });
+  connect(most, &CountField::countChanged, this, [this, id, most] { wishes_[id].most = most->count(); });
+  rows_->addWidget(wrappingRow({sign, label(tr("share")), share, label(tr("at most")), most}, 6));
+}
+
+/// The rows are made anew only when the shelf is another one: what is being typed stays.
+void ChanceCard::refresh() {
+  if (!session_.isOpen() || !isOpen()) return;
+  std::vector<ClothId> now;
+  for (const Cloth& c : session_.project().cloths) now.push_back(c.id);
+  if (now != shown_) {
+    clearLayout(rows_);
+    for (const Cloth& c : session_.project().cloths) addRow(c);
+    shown_ = now;
+  }
+  deal_->setEnabled(std::any_of(now.begin(), now.end(), [&](ClothId id) { return wishes_[id].drawn; }));
+}
+
+void ChanceCard::deal() {
+  nlohmann::json cloths = nlohmann::json::array();
+  for (const Cloth& c : session_.project().cloths) {
+    const Row& row = wishes_[c.id];
+    if (!row.drawn) continue;
+    nlohmann::json one = {{"cloth", clothTitle(c)}, {"share", row.share}};
+    if (row.most > 0) one["most"] = row.most;
+    cloths.push_back(one);
+  }
+  nlohmann::json edit = {{"edit", "paintByChance"},
+                         {"cloths", cloths},
+                         {"neighboursDiffer", rule_->current() == kApart},
+                         {"seed", ++seed_}};
+  edit[onto_->current() == kBare ? "bare" : "all"] = true;
+  session_.edit(edit, tr("painted by chance"));
+}
+
+}  // namespace clathra
