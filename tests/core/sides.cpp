@@ -2,7 +2,9 @@
 #include "layout/sides.hpp"
 
 #include <cmath>
+#include <random>
 
+#include "layout/grow.hpp"
 #include "project/file.hpp"
 #include "project/tally.hpp"
 #include "registry.hpp"
@@ -146,6 +148,59 @@ class SidesTest : public QObject {
     const auto edge = priceOf(arr, p.recipe, Sides::EdgePieces, 6),
                slice = priceOf(arr, p.recipe, Sides::Slice, 6);
     QVERIFY(edge->clothArea < slice->clothArea && edge->kinds > slice->kinds);
+  }
+  void theLargestCoveredRectangleIsThatOfTryingAll() {
+    // Squares taken away at random: every rectangle of their lines, tried one by one, is no larger.
+    std::mt19937 random(11);
+    for (int round = 0; round < 60; ++round) {
+      Project p = support::project(support::recipe("squares", 10, 6, 5));
+      json gone = json::array();
+      for (int i = 1; i <= 30; ++i)
+        if (random() % 4 == 0) gone.push_back(i);
+      if (!gone.empty()) p = support::edited(p, {{"edit", "takeAway"}, {"pieces", gone}});
+      const SeamGraph graph = buildSeams(*p.layout);
+      std::vector<double> xs, ys;
+      for (const Point q : p.layout->corners) {
+        xs.push_back(q.x);
+        ys.push_back(q.y);
+      }
+      for (auto* v : {&xs, &ys}) {
+        std::sort(v->begin(), v->end());
+        v->erase(std::unique(v->begin(), v->end(), [](double a, double b) { return b - a < 1; }), v->end());
+      }
+      double largest = 0;
+      for (const double l : xs)
+        for (const double r : xs) {
+          if (r <= l + 1) continue;
+          for (const double t : ys)
+            for (const double b : ys) {
+              if (b <= t + 1 || (r - l) * (b - t) <= largest + 1) continue;
+              double inside = 0;
+              for (const Piece& piece : p.layout->pieces)
+                inside += 100 * (piece.centre.x > l && piece.centre.x < r && piece.centre.y > t &&
+                                 piece.centre.y < b);
+              if (std::abs(inside - (r - l) * (b - t)) < 1) largest = inside;
+            }
+        }
+      const auto found = largestCoveredBox(graph, xs, ys);
+      QVERIFY(found);
+      COMPARE_TO(found->width() * found->height(), largest, 1e-6);
+      QVERIFY(covers(graph, cornersOf(*found)));
+    }
+  }
+  void aGrownRosetteIsCutAtTheLargestRectangle() {
+    Project p = support::project(support::recipe("own", 10, 1, 1));
+    const OuterEdge& e = openEdges(buildSeams(*p.layout)).front().edge;
+    const Point m = 0.5 * (e.from + e.to);
+    p = support::edited(
+        p, {{"edit", "addPieces"}, {"at", {m.x, m.y}}, {"shape", "hexagon"}, {"copies", {{"turns", 6}}}});
+    QCOMPARE(p.layout->size(), std::size_t(7));
+    const Project cut = support::edited(p, {{"edit", "setSides"}, {"sides", "edge-pieces"}});
+    const SeamGraph graph = buildSeams(*p.layout);
+    QVERIFY(covers(graph, cut.layout->line));
+    double inside = 0;
+    for (std::size_t i = 0; i < cut.layout->size(); ++i) inside += area(cut.layout->outline(i));
+    COMPARE_TO(inside, cut.layout->finished.width() * cut.layout->finished.height(), 1e-3);
   }
 };
 

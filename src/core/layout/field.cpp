@@ -211,10 +211,29 @@ Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::
   return best;
 }
 
+/// Layouts grown by hand have no natural lines of their own: those through corners and middles of pieces
+/// leave halves and whole pieces, as natural lines do.
+Result<Polygon> lineOfGrown(const std::vector<Placed>& pieces) {
+  std::vector<double> xs, ys;
+  for (const Placed& p : pieces) {
+    const Point c = centroid(p.outline);
+    xs.push_back(c.x);
+    ys.push_back(c.y);
+    for (const Point q : p.outline) {
+      xs.push_back(q.x);
+      ys.push_back(q.y);
+    }
+  }
+  const auto box = largestCoveredBox(seamsOf(pieces), std::move(xs), std::move(ys));
+  if (!box) return fail("No straight sides fit inside this layout; add pieces, or keep the outline.");
+  return cornersOf(*box);
+}
+
 /// The finishing line: the recipe's own, or the natural one.
 Result<Polygon> finishingLine(const Arrangement& arr, const Recipe& recipe,
                               const std::vector<Placed>& pieces) {
   if (recipe.line.empty()) {
+    if (arr.kind == ArrangementKind::Own) return lineOfGrown(pieces);
     if (arr.upright.empty() || arr.level.empty())
       return fail("The arrangement \"" + arr.name +
                   "\" has no natural straight sides; draw the finishing line, or keep its outline.");

@@ -22,6 +22,10 @@ bool covers(const SeamGraph& whole, PolygonView line);
 /// moves by up to 60 mm in steps of 0.25 mm. Absent if there is none.
 std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& graph, const Box& line);
 
+/// The rectangle of largest area with sides on the given lines (mm) that the patch covers, the first in
+/// reading order among equals. Absent if none is covered. O(lines across x lines down).
+std::optional<Box> largestCoveredBox(const SeamGraph& patch, std::vector<double> xs, std::vector<double> ys);
+
 Polygon cornersOf(const Box& box);
 
 /// What one way of finishing takes, for the finishing line of the recipe.
