@@ -1,10 +1,12 @@
 // Seam graph from nothing beside the same by GEOS; one repaint beside a full rebuild; growth.
 #include <benchmark/benchmark.h>
 #include <geos_c.h>
+#include <malloc.h>
 
 #include <vector>
 
 #include "layout/seams.hpp"
+#include "project/history.hpp"
 #include "project/tally.hpp"
 
 #include "samples.hpp"
@@ -75,6 +77,47 @@ void oneRepaint(benchmark::State& state) {
   }
 }
 BENCHMARK(oneRepaint)->Unit(benchmark::kMillisecond);
+
+/// A piece taken away and put back, with everything that follows from the layout.
+void oneTakenAway(benchmark::State& state) {
+  const Project p = bench::sample(10'000);
+  const EditContext context{bench::library(), {}, "2026-01-02"};
+  for (auto _ : state) {
+    const Project next = *applyEdit(p, {{"edit", "takeAway"}, {"pieces", {5'000}}}, context);
+    benchmark::DoNotOptimize(geometryOf(next.layout));
+    benchmark::DoNotOptimize(Tally(next));
+  }
+}
+BENCHMARK(oneTakenAway)->Unit(benchmark::kMillisecond);
+
+/// Bytes in use beyond `before`.
+double inUseSince(std::size_t before) {
+  const struct mallinfo2 now = mallinfo2();
+  return static_cast<double>(now.uordblks + now.hblkhd) - static_cast<double>(before);
+}
+
+/// 20 000 pieces with an undo of 200 repaints, beside the layout alone.
+void memoryOfUndo(benchmark::State& state) {
+  const EditContext context{bench::library(), {}, "2026-01-02"};
+  double alone = 0, with = 0;
+  for (auto _ : state) {
+    const struct mallinfo2 start = mallinfo2();
+    const std::size_t before = start.uordblks + start.hblkhd;
+    const Project p = bench::sample(20'000);
+    alone = inUseSince(before);
+    History history(p);
+    for (int i = 0; i < 200; ++i)
+      history.push(
+          *applyEdit(history.now(),
+                     {{"edit", "paint"}, {"cloth", i % 2 ? "A" : "B"}, {"pieces", {1 + 97 * i % 20'000}}},
+                     context),
+          "painted");
+    with = inUseSince(before);
+  }
+  state.counters["alone_KiB"] = alone / 1024;
+  state.counters["times"] = with / alone;
+}
+BENCHMARK(memoryOfUndo)->Unit(benchmark::kMillisecond)->Iterations(1);
 
 void fullRebuild(benchmark::State& state) {
   const Project p = bench::sample(10'000);

@@ -190,7 +190,7 @@ void addNew(CLI::App& app, Outcome& outcome) {
 void addDemo(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("demo", "Makes a demo project");
   const auto name = std::make_shared<std::string>(), file = std::make_shared<std::string>();
-  cmd->add_option("name", *name, "saltmarsh")->required();
+  cmd->add_option("name", *name, "saltmarsh, mill-lantern or sluice-runner")->required();
   cmd->add_option("-o", *file, "the project file to write")->required();
   cmd->callback([=, &outcome] {
     const auto library = loadArrangements();

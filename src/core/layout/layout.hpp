@@ -43,7 +43,7 @@ enum class Sides { Outline, EdgePieces, Slice };
 
 /// In which order pieces are numbered. Rows: from the top, each from the left (as they grew where they were
 /// added by hand). Outside: the pieces at the rim clockwise from the upper left, then those behind them,
-/// inwards. Rings: from the piece nearest the middle outwards, each ring clockwise from the top.
+/// inwards. Rings: from the pieces nearest the middle outwards, each ring clockwise from the top.
 enum class Numbering { Rows, Outside, Rings };
 
 struct Layout {

@@ -75,11 +75,13 @@ std::vector<int> depthsFromRim(const Layout& layout, const SeamGraph& graph) {
 std::vector<int> depthsFromMiddle(const Layout& layout, const SeamGraph& graph) {
   if (layout.size() == 0) return {};
   const Point middle = middleOf(layout);
-  std::uint32_t nearest = 0;
-  for (std::uint32_t i = 1; i < layout.size(); ++i)
-    if (length(layout.pieces[i].centre - middle) < length(layout.pieces[nearest].centre - middle) - kMeet)
-      nearest = i;
-  return depthsFrom(graph, layout.size(), {nearest});
+  double least = length(layout.pieces.front().centre - middle);
+  for (const Piece& p : layout.pieces) least = std::min(least, length(p.centre - middle));
+  // Wedges round a middle point are all equally near.
+  std::deque<std::uint32_t> nearest;
+  for (std::uint32_t i = 0; i < layout.size(); ++i)
+    if (length(layout.pieces[i].centre - middle) < least + kMeet) nearest.push_back(i);
+  return depthsFrom(graph, layout.size(), std::move(nearest));
 }
 
 Layout inOrder(Layout layout, const std::vector<std::uint32_t>& order) {

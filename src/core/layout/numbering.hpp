@@ -8,7 +8,7 @@ namespace clathra {
 
 const std::vector<std::string>& numberingNames();  ///< rows, outside, rings
 
-/// How many seams each piece lies from the rim (0: at it) or from the piece nearest the middle; pieces that
+/// How many seams each piece lies from the rim (0: at it) or from the pieces nearest the middle; pieces that
 /// nothing joins to it come last, with one more than the most.
 std::vector<int> depthsFromRim(const Layout& layout, const SeamGraph& graph);
 std::vector<int> depthsFromMiddle(const Layout& layout, const SeamGraph& graph);

@@ -9,7 +9,8 @@ namespace clathra {
 using nlohmann::json;
 
 const std::vector<DemoName>& demoNames() {
-  static const std::vector<DemoName> names = {{"saltmarsh", "Saltmarsh"}};
+  static const std::vector<DemoName> names = {
+      {"saltmarsh", "Saltmarsh"}, {"mill-lantern", "Mill Lantern"}, {"sluice-runner", "Sluice Runner"}};
   return names;
 }
 
