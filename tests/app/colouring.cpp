@@ -85,6 +85,16 @@ class ColouringTest : public QObject {
     d.click("Undo");
     QCOMPARE(d.project().variants.size(), std::size_t(2));
   }
+  void everyDemoOpensFromTheStartPage() {
+    Driver d;
+    const std::pair<const char*, int> demos[] = {{"Open Mill Lantern", 60}, {"Open Sluice Runner", 97}};
+    for (const auto& [button, pieces] : demos) {
+      d.window->showStart();
+      d.click(button);
+      QCOMPARE(d.session->figures().pieces, pieces);
+      QVERIFY(d.session->saved());
+    }
+  }
   void numbersAreOrderedAndTheMapIsWritten() {
     Driver d;
     begin(d);

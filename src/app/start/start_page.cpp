@@ -83,11 +83,22 @@ void StartPage::refresh(const std::vector<Leftover>& leftovers) {
   if (recent.isEmpty()) open->body()->addWidget(wrapped(tr("Projects you save appear here."), "muted"));
   back_->addWidget(open);
   auto* demo = new Card(tr("Look around"));
-  demo->body()->addWidget(
-      wrapped(tr("Saltmarsh is a long bed runner, made up, painted and planned to the cutting card.")));
-  auto* demoButton = button(tr("Open the demo Saltmarsh"));
-  connect(demoButton, &QPushButton::clicked, this, &StartPage::demoAsked);
-  demo->body()->addWidget(demoButton);
+  const struct {
+    const char* id;
+    QString title, what;
+  } demos[] = {{"saltmarsh", tr("Open the demo Saltmarsh"),
+                tr("A long bed runner, painted and planned to the cutting card.")},
+               {"mill-lantern", tr("Open Mill Lantern"),
+                tr("A twelve-fold wall piece with windows from a mirrored print.")},
+               {"sluice-runner", tr("Open Sluice Runner"),
+                tr("Seven hexagons, each divided in another way, joined by triangles.")}};
+  for (const auto& d : demos) {
+    auto* show = button(d.title);
+    connect(show, &QPushButton::clicked, this,
+            [this, id = QString::fromLatin1(d.id)] { Q_EMIT demoAsked(id); });
+    demo->body()->addWidget(show);
+    demo->body()->addWidget(wrapped(d.what, "muted"));
+  }
   auto* help = button(tr("Help and safety"), "link");
   connect(help, &QPushButton::clicked, this, &StartPage::helpAsked);
   demo->body()->addWidget(help);

@@ -24,7 +24,7 @@ class StartPage : public QWidget {
   void openAsked();
   void openFileAsked(const QString& file);
   void importAsked();
-  void demoAsked();
+  void demoAsked(const QString& id);
   void recoverAsked(const Leftover& leftover);
   void discardAsked(const Leftover& leftover);
   void helpAsked();

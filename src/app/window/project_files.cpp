@@ -89,9 +89,9 @@ void ProjectFiles::importLayout() {
       });
 }
 
-void ProjectFiles::openDemo() {
-  putAway([this] {
-    auto project = demoProject(session_.library(), "saltmarsh");
+void ProjectFiles::openDemo(const QString& id) {
+  putAway([this, id] {
+    auto project = demoProject(session_.library(), id.toStdString());
     if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
     start(std::move(*project), {}, true);
   });

@@ -19,7 +19,7 @@ class ProjectFiles : public QObject {
   void open();
   void openFile(const QString& file);
   void importLayout();
-  void openDemo();
+  void openDemo(const QString& id = QStringLiteral("saltmarsh"));
   void recover(const Leftover& leftover);
   /// `then` runs once the project is saved; if it was not, said() or the session has told why.
   void save(std::function<void()> then = {});
