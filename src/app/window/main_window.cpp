@@ -13,6 +13,7 @@
 #include "app/start/first_start.hpp"
 #include "app/start/start_page.hpp"
 #include "app/theme/theme.hpp"
+#include "app/widgets/page_stack.hpp"
 
 namespace clathra {
 
@@ -40,7 +41,7 @@ MainWindow::~MainWindow() {
 }
 
 void MainWindow::build() {
-  pages_ = new QStackedWidget;
+  pages_ = new PageStack;
   pages_->setObjectName(QStringLiteral("pages"));
   start_ = new StartPage(session_.library(), preferences_);
   connect(start_, &StartPage::newAsked, &files_, &ProjectFiles::begin);
@@ -93,8 +94,8 @@ QWidget* MainWindow::workPage() {
   right->addWidget(topBar());
   auto* middle = new QHBoxLayout;
   middle->setSpacing(scaled(12));
-  pictures_ = new QStackedWidget;
-  benches_ = new QStackedWidget;
+  pictures_ = new PageStack;
+  benches_ = new PageStack;
   for (Station* s : stations_) {
     pictures_->addWidget(scrolledPicture(s->picture()));
     benches_->addWidget(s->bench());
