@@ -41,6 +41,10 @@ MainWindow::~MainWindow() {
 }
 
 void MainWindow::build() {
+  // With a style sheet in force every step of putting widgets into each other styles all of them again; without
+  // one they are styled once, at the end.
+  const QString sheet = qApp->styleSheet();
+  qApp->setStyleSheet({});
   pages_ = new PageStack;
   pages_->setObjectName(QStringLiteral("pages"));
   start_ = new StartPage(session_.library(), preferences_);
@@ -75,6 +79,7 @@ void MainWindow::build() {
   all->addWidget(messageBar());
   all->addWidget(pages_, 1);
   setCentralWidget(central);
+  qApp->setStyleSheet(sheet);
 }
 
 QWidget* MainWindow::workPage() {
