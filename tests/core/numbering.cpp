@@ -58,7 +58,8 @@ class NumberingTest : public QObject {
   void wedgesRoundTheMiddleAreTheFirstRing() {
     const Project p = numbered(support::project(support::recipe("rosette-12", 25.4, 4, 4)), "rings");
     const auto& pieces = p.layout->pieces;
-    for (std::size_t i = 0; i < pieces.size(); ++i)  // each ring of twelve lies farther out than the one before
+    for (std::size_t i = 0; i < pieces.size();
+         ++i)  // each ring of twelve lies farther out than the one before
       QVERIFY(i < 12 || length(pieces[i].centre) > length(pieces[i - 12].centre) + 1);
   }
   void aNumberingOnlyOrders() {

@@ -1,5 +1,5 @@
-// Pages of which only the one in front is measured: those never looked at cost nothing at the start, for a style
-// sheet is worked out for each control when it is first measured.
+// Pages of which only the one in front is measured: those never looked at cost nothing at the start, for a
+// style sheet is worked out for each control when it is first measured.
 #pragma once
 #include <QStackedWidget>
 

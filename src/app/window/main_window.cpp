@@ -41,8 +41,8 @@ MainWindow::~MainWindow() {
 }
 
 void MainWindow::build() {
-  // With a style sheet in force every step of putting widgets into each other styles all of them again; without
-  // one they are styled once, at the end.
+  // With a style sheet in force every step of putting widgets into each other styles all of them again;
+  // without one they are styled once, at the end.
   const QString sheet = qApp->styleSheet();
   qApp->setStyleSheet({});
   pages_ = new PageStack;
