@@ -57,6 +57,14 @@ class DemoTest : public QObject {
     for (std::size_t i = 0; i < p.layout->size(); ++i) area += clathra::area(p.layout->outline(i));
     for (int k = 1; k <= 5; ++k) byHand += 12 * 50.8 * 50.8 * std::sin(k * std::numbers::pi / 6);
     COMPARE_TO(area, byHand, 1e-3);
+    // The note of the first window says that the print's mirror line runs from tip to tip: it is at x = 48
+    // mm, and the long diagonal of the turned paper stands upright there.
+    const MotifChoice& flame = p.motifs.front();
+    QCOMPARE(flame.at.x, 48.0);
+    const Polygon& paper = p.layout->shapes[p.layout->pieces[flame.pieces.front()].shape].outline;
+    double upright = 0;
+    for (const Point q : paper) upright = std::max(upright, std::abs(rotated(q, radians(flame.turn)).y));
+    COMPARE_TO(upright, 50.8 * std::cos(std::numbers::pi / 12), 1e-6);
     for (const MotifChoice& m : p.motifs) {
       QCOMPARE(m.pieces.size(), std::size_t(12));
       QVERIFY(!clothById(p, m.cloth)->print->mirrors.empty());
