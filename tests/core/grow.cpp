@@ -445,6 +445,48 @@ class GrowTest : public QObject {
                          {"copies", {{"turns", 4}, {"centre", {0, 0}}}}})
                  .empty());
   }
+  void aCutMayNotTouchAnotherCorner() {
+    // Three squares joined to an angle: from tip to tip the cut runs through the inner corner; from the outer
+    // corner to the inner one it is free, and halves the angle.
+    Project p = support::project(support::recipe("squares", 10, 2, 2));
+    p = support::edited(p, {{"edit", "joinPieces"}, {"pieces", {1, 2, 3}}});
+    std::uint32_t angle = 0;
+    while (p.layout->pieces[angle].count != 6) ++angle;
+    const Polygon outline(p.layout->outline(angle).begin(), p.layout->outline(angle).end());
+    const Box b = bounds(outline);
+    const auto corner = [&](double x, double y) {
+      for (std::size_t i = 0; i < outline.size(); ++i)
+        if (distance(outline[i], {b.left + x, b.top + y}) < 1e-6) return static_cast<int>(i + 1);
+      return 0;
+    };
+    const auto cut = [&](int from, int to) {
+      return applyEdit(p, {{"edit", "splitPiece"}, {"piece", angle + 1}, {"from", from}, {"to", to}},
+                       support::context());
+    };
+    const auto touching = cut(corner(20, 0), corner(0, 20));
+    QVERIFY(!touching);
+    QCOMPARE(touching.error().text.c_str(), "that cut does not run inside the piece");
+    const auto halved = cut(corner(0, 0), corner(10, 10));
+    QVERIFY2(halved, halved ? "" : halved.error().text.c_str());
+    QCOMPARE(halved->layout->size(), std::size_t(3));
+    int halves = 0;
+    for (std::size_t i = 0; i < halved->layout->size(); ++i)
+      halves += std::abs(area(halved->layout->outline(i)) - 150) < 1e-6;
+    QCOMPARE(halves, 2);
+    double whole = 0;
+    for (std::size_t i = 0; i < halved->layout->size(); ++i) whole += area(halved->layout->outline(i));
+    COMPARE_TO(whole, 400, 1e-6);
+  }
+  void papersTooSmallToFoldAreNotMade() {
+    const Project p = support::project(support::recipe("hexagons", 5, 2, 2));
+    const auto small = applyEdit(p, {{"edit", "subdivide"}, {"pieces", {1}}, {"parts", {{"triangle", 24}}}},
+                                 support::context());
+    QVERIFY(!small);
+    QVERIFY(small.error().text.find("under 3 mm") != std::string::npos);
+    const Project six = support::project(support::recipe("hexagons", 6, 2, 2));
+    QVERIFY(applyEdit(six, {{"edit", "subdivide"}, {"pieces", {1}}, {"parts", {{"triangle", 24}}}},
+                      support::context()));
+  }
 };
 
 CLATHRA_TEST(GrowTest, "grow")

@@ -2,6 +2,7 @@
 #include <random>
 
 #include "layout/grow.hpp"
+#include "layout/numbering.hpp"
 #include "layout/soundness.hpp"
 #include "project/history.hpp"
 #include "project/tally.hpp"
@@ -37,7 +38,8 @@ class Anyone {
     if (what < 91) return {{"edit", "setEdge"}, {"value", 20 + 5 * upTo(5)}};
     if (what < 95) return {{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(upTo(3)))}};
     if (what < 97) return line(p);
-    if (what < 98) return {{"edit", "setLine"}};
+    if (what < 98)
+      return {{"edit", "setNumbering"}, {"by", numberingNames()[static_cast<std::size_t>(upTo(3))]}};
     if (upTo(4) > 0) return {{"edit", "setLine"}};  // filling tries many shapes: seldom
     return {{"edit", "fillHoles"}, {"cloth", cloths[upTo(4)]}};
   }

@@ -237,6 +237,8 @@ Status subdividePieces(Project& p, const Args& a, const EditContext& c) {
   const std::uint16_t shapeIndex = p.layout->pieces[pieces->front()].shape;
   const Shape& shape = p.layout->shapes[shapeIndex];
   const double small = shape.edge / choice->divisions;
+  if (small < kLeastEdge.mm())
+    return fail("that would make papers with edges under 3 mm, too small to fold cloth over");
   const auto subdivision = Subdivision::make(scaled(shape.outline, 1 / small));
   if (!subdivision) return tl::make_unexpected(subdivision.error());
   Recipe r = p.recipe;
@@ -326,6 +328,31 @@ Status joinPieces(Project& p, const Args& a, const EditContext& c) {
   return layAndPaint(p, c, r, {r.hand.added.back().key}, cloth);
 }
 
+namespace {
+
+/// How far a point lies from the stretch between two others, mm.
+double awayFrom(Point p, Point a, Point b) {
+  const double t = std::clamp(dot(p - a, b - a) / dot(b - a, b - a), 0.0, 1.0);
+  return distance(p, a + t * (b - a));
+}
+
+/// Does the cut between two corners keep clear of all other corners and edges? One that only touches a corner
+/// would leave a piece with an edge that runs back on itself.
+bool cutsClear(PolygonView outline, std::size_t from, std::size_t to) {
+  const Point a = outline[from], b = outline[to];
+  for (std::size_t i = 0; i < outline.size(); ++i) {
+    if (i != from && i != to && awayFrom(outline[i], a, b) < kMeet) return false;
+    const std::size_t next = (i + 1) % outline.size();
+    if (i == from || i == to || next == from || next == to) continue;
+    const Point c = outline[i], d = outline[next];
+    if (cross(b - a, c - a) * cross(b - a, d - a) < 0 && cross(d - c, a - c) * cross(d - c, b - c) < 0)
+      return false;
+  }
+  return true;
+}
+
+}  // namespace
+
 Status splitPiece(Project& p, const Args& a, const EditContext& c) {
   Fields in(a, "splitPiece");
   const auto n = in.whole("piece", 1, static_cast<std::int64_t>(p.layout->size()));
@@ -344,7 +371,8 @@ Status splitPiece(Project& p, const Args& a, const EditContext& c) {
               outline.begin() + static_cast<std::ptrdiff_t>(high) + 1);
   Polygon two(outline.begin() + static_cast<std::ptrdiff_t>(high), outline.end());
   two.insert(two.end(), outline.begin(), outline.begin() + static_cast<std::ptrdiff_t>(low) + 1);
-  if (signedArea(one) < 0.5 || signedArea(two) < 0.5) return fail("that cut does not run inside the piece");
+  if (signedArea(one) < 0.5 || signedArea(two) < 0.5 || !cutsClear(outline, low, high))
+    return fail("that cut does not run inside the piece");
   Recipe r = p.recipe;
   const PieceKey key = p.layout->pieces[i].key;
   const auto parent = parentOf(r.hand, key);
