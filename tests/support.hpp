@@ -70,6 +70,12 @@ inline clathra::EditContext context() {
           "2026-01-02"};
 }
 
+/// What an edit is refused with; empty if it is taken.
+inline std::string refusal(const clathra::Project& p, const nlohmann::json& edit) {
+  const auto next = clathra::applyEdit(p, edit, context());
+  return next ? std::string() : next.error().text;
+}
+
 inline clathra::Project edited(const clathra::Project& p, const nlohmann::json& edit) {
   auto next = clathra::applyEdit(p, edit, context());
   if (!next) qFatal("%s", next.error().text.c_str());

@@ -7,6 +7,7 @@
 
 using namespace clathra;
 using nlohmann::json;
+using support::refusal;
 
 namespace {
 
@@ -31,11 +32,6 @@ json chance(json cloths, unsigned seed = 1) {
 
 json cloth(const char* sign, double share = 1) {
   return {{"cloth", sign}, {"share", share}};
-}
-
-std::string refusal(const Project& p, const json& edit) {
-  const auto next = applyEdit(p, edit, support::context());
-  return next ? std::string() : next.error().text;
 }
 
 }  // namespace

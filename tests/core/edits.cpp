@@ -13,13 +13,9 @@
 
 using namespace clathra;
 using nlohmann::json;
+using support::refusal;
 
 namespace {
-
-std::string refusal(const Project& p, const json& edit) {
-  const auto next = applyEdit(p, edit, support::context());
-  return next ? std::string() : next.error().text;
-}
 
 int wearing(const Project& p, const char* cloth) {
   return Tally(p).count(*findCloth(p, cloth));

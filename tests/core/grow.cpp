@@ -12,6 +12,7 @@
 
 using namespace clathra;
 using nlohmann::json;
+using support::refusal;
 
 namespace {
 
@@ -64,11 +65,6 @@ json copies(int turns, bool mirror = false) {
 
 bool sound(const Layout& l) {
   return soundness(l, buildSeams(l)).overlaps.empty();
-}
-
-std::string refusal(const Project& p, const json& edit) {
-  const auto next = applyEdit(p, edit, support::context());
-  return next ? std::string() : next.error().text;
 }
 
 }  // namespace
