@@ -115,6 +115,20 @@ Result<Project> runScript(Project project, const json& script, const EditContext
   return history.now();
 }
 
+/// A draft may name a drawing beside the script; the edit itself takes its text.
+Status readDrawings(json& script, const std::filesystem::path& folder) {
+  if (!script.is_array()) return {};
+  for (json& edit : script) {
+    if (!edit.is_object() || edit.value("edit", json()) != "draft" || !edit.value("file", json()).is_string())
+      continue;
+    const auto text = readWhole(folder / edit["file"].get<std::string>(), 4'000'000);
+    if (!text) return tl::make_unexpected(text.error());
+    edit["svg"] = *text;
+    edit.erase("file");
+  }
+  return {};
+}
+
 Status runEdit(const std::string& file, const std::string& scriptFile, const std::string& out) {
   const auto library = loadArrangements();
   if (!library) return tl::make_unexpected(library.error());
@@ -122,9 +136,10 @@ Status runEdit(const std::string& file, const std::string& scriptFile, const std
   if (!project) return tl::make_unexpected(project.error());
   const auto text = readWhole(scriptFile, 200'000'000);
   if (!text) return tl::make_unexpected(text.error());
-  const auto script = parseJson(*text);
+  auto script = parseJson(*text);
   if (!script) return fail("The script cannot be used: " + script.error().text + ". Nothing was written.");
   const auto folder = std::filesystem::path(scriptFile).parent_path();
+  if (const auto ok = readDrawings(*script, folder); !ok) return ok;
   const EditContext context{
       *library, [&](const std::string& path) { return loadPicture((folder / path).string()); }, today()};
   const auto edited = runScript(std::move(*project), *script, context);

@@ -2,6 +2,7 @@
 
 #include "cli/commands.hpp"
 #include "project/tally.hpp"
+#include "shape/arcs.hpp"
 
 namespace clathra::cli {
 
@@ -27,11 +28,13 @@ json tallyJson(const Project& project) {
   for (const ShapeCount& c : tally.shapes()) {
     const Shape& s = layout.shapes[c.shape];
     const Polygon outline = placed(s.outline, 0, c.hand < 0, {});
-    shapes.push_back({{"shape", s.name},
-                      {"handed", c.hand},
-                      {"count", c.count},
-                      {"edges", edgeLengths(outline)},
-                      {"angles", cornerAngles(outline)}});
+    json edges = json::array(), angles = json::array();
+    for (const OutlineSide& side : sidesOf(outline)) {
+      edges.push_back(side.length);
+      angles.push_back(side.angle);
+    }
+    shapes.push_back(
+        {{"shape", s.name}, {"handed", c.hand}, {"count", c.count}, {"edges", edges}, {"angles", angles}});
   }
   for (const ClothCount& c : tally.byCloth()) {
     const Cloth* cloth = clothById(project, c.cloth);

@@ -9,6 +9,8 @@
 #include "cloth/lightness.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "draw/outline_path.hpp"
+#include "paper/nesting.hpp"
 #include "shape/families.hpp"
 
 namespace clathra {
@@ -17,7 +19,8 @@ namespace {
 
 constexpr double kHatchFrom = 11;  // px: on smaller pieces a hatch is only noise
 constexpr double kSignFrom = 16;
-constexpr double kHatchMm = 3;  // spacing of strokes on paper at full size
+constexpr int kCornersWithoutArcs = 12;  // on screen, and for straight pieces, polygons do
+constexpr double kHatchMm = 3;           // spacing of strokes on paper at full size
 
 class LayoutRun {
  public:
@@ -91,6 +94,10 @@ class LayoutRun {
   double typicalSize() const { return project_.recipe.edge.mm() * place_.scale; }
 
   void drawPiece(std::uint32_t i) {
+    if (look_.vector && layout_.pieces[i].count > kCornersWithoutArcs) {
+      p_.drawPath(outlinePath(layout_.outline(i), place_.scale, [&](Point c) { return place_.toDevice(c); }));
+      return;
+    }
     outline_.clear();  // reused for every piece
     for (const Point c : layout_.outline(i)) outline_.push_back(place_.toDevice(c));
     p_.drawPolygon(outline_.data(), static_cast<int>(outline_.size()));
@@ -135,7 +142,16 @@ class LayoutRun {
       Polygon device;
       for (const Point c : layout_.outline(i))
         device.push_back({place_.toDevice(c).x(), place_.toDevice(c).y()});
+      const bool convex = isConvex(device);
+      if (!convex) {  // strokes are clipped to the hull; the rest of the clip is the painter's
+        p_.save();
+        p_.setClipPath(
+            outlinePath(layout_.outline(i), place_.scale, [&](Point c) { return place_.toDevice(c); }),
+            Qt::IntersectClip);
+        device = hullOf(device);
+      }
       strokeHatch(p_, device, cloth.hatch, std::max(kHatchMm * place_.scale, 1.0), pen);
+      if (!convex) p_.restore();
     }
     p_.setPen(seam);
   }

@@ -4,11 +4,13 @@
 #include <cmath>
 
 #include "draw/hatch.hpp"
+#include "shape/arcs.hpp"
 
 namespace clathra {
 
 namespace {
 
+constexpr double kLeastTip = 10;  // degrees
 constexpr double kPi = 3.14159265358979323846;
 
 /// The picture as a brush in mm: repeated, so that windows near its edge show what the cloth shows there only
@@ -79,17 +81,21 @@ void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, P
 }
 
 std::size_t turningCorner(PolygonView paper) {
-  const auto angles = cornerAngles(paper);
-  std::size_t best = 0;
-  for (std::size_t i = 1; i < angles.size(); ++i) {
-    const double d = angles[i] - angles[best];
-    if (d < -0.01 || (d < 0.01 && paper[i].y < paper[best].y - 1e-6)) best = i;
+  const auto sides = sidesOf(paper);
+  const OutlineSide* best = nullptr;
+  for (const OutlineSide& s : sides) {
+    if (s.angle < kLeastTip) continue;  // copies do not turn round the cusp of two arcs
+    const double d = best ? s.angle - best->angle : -1;
+    if (d < -0.01 || (d < 0.01 && paper[s.first].y < paper[best->first].y - 1e-6)) best = &s;
   }
-  return best;
+  return best ? best->first : 0;
 }
 
 int copiesInRound(PolygonView paper) {
-  const double angle = cornerAngles(paper)[turningCorner(paper)];
+  const std::size_t corner = turningCorner(paper);
+  double angle = 180;
+  for (const OutlineSide& s : sidesOf(paper))
+    if (s.first == corner && s.angle >= kLeastTip) angle = s.angle;
   return std::max(2, static_cast<int>(std::floor(360 / angle + 1e-6)));
 }
 

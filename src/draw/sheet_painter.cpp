@@ -6,6 +6,7 @@
 
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "draw/outline_path.hpp"
 
 namespace clathra {
 
@@ -13,6 +14,7 @@ namespace {
 
 /// Fonts have whole pixel sizes; text is drawn this much larger and scaled down to mm.
 constexpr double kTextScale = 20;
+constexpr std::size_t kCornersWithoutArcs = 12;
 
 class SheetRun {
  public:
@@ -25,7 +27,12 @@ class SheetRun {
     QPen pen(look_.palette->ink, 0.2);
     pen.setJoinStyle(Qt::MiterJoin);
     p_.setPen(pen);
-    for (const SheetPaper& paper : sheet_.papers) p_.drawPolygon(toQt(paper.outline));
+    for (const SheetPaper& paper : sheet_.papers) {
+      if (paper.outline.size() > kCornersWithoutArcs)
+        p_.drawPath(outlinePath(paper.outline));
+      else
+        p_.drawPolygon(toQt(paper.outline));
+    }
   }
 
   void papers() {
@@ -83,7 +90,9 @@ class SheetRun {
     double least = 1e300;
     for (std::size_t i = 0; i < p.size(); ++i) {
       const Point d = p[(i + 1) % p.size()] - p[i];
-      least = std::min(least, std::abs(cross(d, at - p[i])) / length(d));
+      const double t =
+          std::clamp(dot(at - p[i], d) / dot(d, d), 0.0, 1.0);  // hollow sides end near the middle
+      least = std::min(least, distance(at, p[i] + t * d));
     }
     return least;
   }

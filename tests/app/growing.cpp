@@ -21,7 +21,7 @@ FitFan* fanOf(Driver& d) {
 
 /// The open edge furthest in a direction, on the screen.
 QPoint edgeTowards(Driver& d, Point towards) {
-  const auto edges = openEdges(d.session->geometry().seams);
+  const auto edges = openEdges(*d.session->project().layout, d.session->geometry().seams);
   const OpenEdge* best = &edges.front();
   const auto middle = [](const OpenEdge& e) { return 0.5 * (e.edge.from + e.edge.to); };
   for (const OpenEdge& e : edges)
@@ -82,7 +82,7 @@ class GrowingTest : public QObject {
         const Point centre{step * (ring - 0.5 * i), step * i * std::sqrt(3.0) / 2};
         const Point origin = d.project().layout->pieces.front().centre;
         if (d.session->index().at(*d.project().layout, origin + centre)) continue;
-        const auto edges = openEdges(d.session->geometry().seams);
+        const auto edges = openEdges(*d.session->project().layout, d.session->geometry().seams);
         const OpenEdge* best = nullptr;
         double least = 1;
         for (const OpenEdge& open : edges) {

@@ -72,7 +72,7 @@ class MedallionTest : public QObject {
   /// Clicks the open edge through which the hexagon at `place` would be joined, and takes it from the fan.
   static void addHexagon(Driver& d, Writing& user, Point place, const QString& where) {
     const double e = d.project().recipe.edge.mm();
-    for (const OpenEdge& open : openEdges(d.session->geometry().seams)) {
+    for (const OpenEdge& open : openEdges(*d.session->project().layout, d.session->geometry().seams)) {
       const Point along = open.edge.to - open.edge.from, middle = 0.5 * (open.edge.from + open.edge.to);
       const Point there = middle + (e * std::sqrt(3.0) / 2 / length(along)) * Point{along.y, -along.x};
       if (distance(there, place) > 1) continue;

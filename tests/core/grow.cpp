@@ -30,7 +30,7 @@ struct State {
   SeamGraph graph;
   PieceIndex index;
   std::vector<OpenEdge> edges;
-  explicit State(const Layout& l) : graph(buildSeams(l)), index(l), edges(openEdges(graph)) {}
+  explicit State(const Layout& l) : graph(buildSeams(l)), index(l), edges(openEdges(l, graph)) {}
 };
 
 /// The middle of the open edge that lies furthest in a direction.

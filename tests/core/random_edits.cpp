@@ -46,7 +46,7 @@ class Anyone {
 
  private:
   json add(const Project& p, const char* cloth) {
-    const auto edges = openEdges(buildSeams(*p.layout));
+    const auto edges = openEdges(*p.layout, buildSeams(*p.layout));
     const OuterEdge& e = edges[static_cast<std::size_t>(upTo(static_cast<int>(edges.size())))].edge;
     const Point m = 0.5 * (e.from + e.to);
     return {{"edit", "addPieces"}, {"at", {m.x, m.y}}, {"choice", upTo(3)}, {"cloth", cloth}};

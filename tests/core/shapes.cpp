@@ -139,6 +139,8 @@ class ShapesTest : public QObject {
   void theAllowanceMovesEveryEdgeOutwards() {
     for (const Family& f : families()) {
       const Polygon p = scaled(f.outline, 40), q = allowanceOutline(p, 6);
+      const auto angles = cornerAngles(p);
+      if (*std::min_element(angles.begin(), angles.end()) < 10) continue;  // a cusp has no mitre
       QCOMPARE(q.size(), p.size());
       // Area of an outward offset with mitred corners: A + s P + s² Σ cot(angle / 2).
       double corners = 0;

@@ -190,7 +190,7 @@ class SidesTest : public QObject {
   }
   void aGrownRosetteIsCutAtTheLargestRectangle() {
     Project p = support::project(support::recipe("own", 10, 1, 1));
-    const OuterEdge e = openEdges(buildSeams(*p.layout)).front().edge;
+    const OuterEdge e = openEdges(*p.layout, buildSeams(*p.layout)).front().edge;
     const Point m = 0.5 * (e.from + e.to);
     p = support::edited(
         p, {{"edit", "addPieces"}, {"at", {m.x, m.y}}, {"shape", "hexagon"}, {"copies", {{"turns", 6}}}});

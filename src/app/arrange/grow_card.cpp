@@ -129,7 +129,7 @@ void GrowCard::refresh() {
                              : tr("Up to %1 places about the cross in the picture.").arg(most));
   if (mode_ == Mode::Add) {
     if (edgesOf_ != session_.project().layout) {
-      edges_ = openEdges(session_.geometry().seams);
+      edges_ = openEdges(*session_.project().layout, session_.geometry().seams);
       edgesOf_ = session_.project().layout;
     }
     const bool cut = session_.project().recipe.sides != Sides::Outline;
@@ -192,8 +192,7 @@ void GrowCard::place(int fit) {
   // Its number among the fits of the same shape, as a script would name it.
   const auto choice =
       std::count_if(all.begin(), all.begin() + fit, [&](const Fit& f) { return f.shape == chosen.shape; });
-  const OuterEdge& e = edges_[static_cast<std::size_t>(edge_)].edge;
-  const Point middle = 0.5 * (e.from + e.to);
+  const Point middle = edges_[static_cast<std::size_t>(edge_)].middle();
   const Cloth* cloth = clothById(session_.project(), paint_.cloth());
   session_.edit({{"edit", "addPieces"},
                  {"at", {middle.x, middle.y}},

@@ -123,7 +123,8 @@ int SidesCard::light(const Polygon& line) {
   const auto pieces = whole();
   if (!pieces) return 0;
   std::vector<Polygon> lit;
-  for (const auto i : sliversAt(*pieces, line)) lit.push_back(clippedToConvex(pieces->outline(i), line));
+  for (const auto i : sliversAt(*pieces, line))
+    for (Polygon& part : partsInside(pieces->outline(i), line)) lit.push_back(std::move(part));
   const auto n = static_cast<int>(lit.size());
   canvas_.setGhosts(std::move(lit));
   slivers_->setText(n == 0 ? tr("No slivers.")

@@ -4,6 +4,7 @@
 
 #include "app/theme/theme.hpp"
 #include "draw/hatch.hpp"
+#include "shape/arcs.hpp"
 
 namespace clathra {
 
@@ -38,11 +39,17 @@ void paintShape(QPainter& p, const QRectF& into, const Project& project) {
       marked = i;
     }
   }
-  if (marked < 0) return;
   QPen thick(c.madder, 5);
   thick.setCapStyle(Qt::RoundCap);
   p.setPen(thick);
-  p.drawLine(polygon[marked], polygon[(marked + 1) % polygon.size()]);
+  if (marked >= 0) return p.drawLine(polygon[marked], polygon[(marked + 1) % polygon.size()]);
+  // Of curved pieces the edge length is the distance of two corners.
+  const auto sides = sidesOf(shape->outline);
+  for (const OutlineSide& one : sides)
+    for (const OutlineSide& other : sides)
+      if (std::abs(distance(shape->outline[one.first], shape->outline[other.first]) -
+                   project.recipe.edge.mm()) < 1e-3)
+        return p.drawLine(polygon[static_cast<int>(one.first)], polygon[static_cast<int>(other.first)]);
 }
 
 }  // namespace

@@ -81,12 +81,12 @@ void LayoutCanvas::setCentre(std::optional<Point> centre) {
 }
 
 std::pair<QPointF, QPointF> LayoutCanvas::edgeOnScreen(const OpenEdge& open) const {
-  const QPointF from = place_.toDevice(open.edge.from), to = place_.toDevice(open.edge.to);
-  const QPointF along = to - from;
+  const QPointF middle = place_.toDevice(open.middle());
+  const QPointF along = place_.toDevice(open.middle() + open.direction()) - middle;
   const double l = std::max(1e-9, std::hypot(along.x(), along.y()));
   // The piece lies to the right of the way; seen from the BACK, to the left.
   const double side = back_ ? -1 : 1;
-  return {(from + to) / 2, QPointF(along.y(), -along.x()) * (side / l)};
+  return {middle, QPointF(along.y(), -along.x()) * (side / l)};
 }
 
 void LayoutCanvas::pointAtEdge(QPointF at) {
@@ -100,7 +100,7 @@ void LayoutCanvas::pointAtEdge(QPointF at) {
 /// From edge to edge: straight on counts more than near, as from piece to piece.
 void LayoutCanvas::moveEdgeCursor(Point towards) {
   if (edges_.empty()) return;
-  const auto middle = [](const OpenEdge& e) { return 0.5 * (e.edge.from + e.edge.to); };
+  const auto middle = [](const OpenEdge& e) { return e.middle(); };
   if (edgePointed_ < 0) {
     edgePointed_ = 0;
     for (int i = 1; i < static_cast<int>(edges_.size()); ++i)
@@ -128,12 +128,16 @@ void LayoutCanvas::paintGrowing(QPainter& painter) const {
   const Palette& c = currentPalette();
   if (edgesActive_) {
     painter.setPen(QPen(c.sea, 2, Qt::SolidLine, Qt::RoundCap));
-    for (const OpenEdge& e : edges_)
-      painter.drawLine(place_.toDevice(e.edge.from), place_.toDevice(e.edge.to));
+    const auto draw = [&](const OpenEdge& e) {
+      QPolygonF way;
+      for (const Point p : e.way()) way << place_.toDevice(p);
+      painter.drawPolyline(way);
+    };
+    for (const OpenEdge& e : edges_) draw(e);
     if (edgePointed_ >= 0 && edgePointed_ < static_cast<int>(edges_.size())) {
       const OpenEdge& e = edges_[static_cast<std::size_t>(edgePointed_)];
       painter.setPen(QPen(c.madder, 6, Qt::SolidLine, Qt::RoundCap));
-      painter.drawLine(place_.toDevice(e.edge.from), place_.toDevice(e.edge.to));
+      draw(e);
     }
   }
   QColor wash = c.madder;

@@ -1,6 +1,7 @@
 // Work off the interface thread: a newer request replaces an older one, and only the newest answers.
 #pragma once
 #include <QObject>
+#include <QPointer>
 #include <QThreadPool>
 #include <functional>
 #include <memory>
@@ -20,12 +21,15 @@ class Latest {
     progress_ = Progress();
     running_ = true;
     const Progress mine = progress_;
-    QThreadPool::globalInstance()->start([=, this] {
+    // The receiver may go while the work runs; the answer is left with a mailbox that outlives both.
+    const std::shared_ptr<QObject> mailbox(new QObject, [](QObject* o) { o->deleteLater(); });
+    QThreadPool::globalInstance()->start([=, this, there = QPointer<QObject>(receiver)] {
       auto result = std::make_shared<T>(work(mine));
       QMetaObject::invokeMethod(
-          receiver,
-          [=, this] {
-            if (mine.cancelled()) return;  // replaced; `this` may still be at work on the newer one
+          mailbox.get(),
+          [=, this, keep = mailbox] {
+            // Replaced, or the owner went, which cancels; `this` may be at work on a newer one.
+            if (mine.cancelled() || !there) return;
             running_ = false;
             done(std::move(*result));
           },

@@ -78,9 +78,9 @@ struct Scene {
 /// A medallion of hexagons, squares and triangles, with the fan open at its rim.
 void shootAdding(MainWindow& window, Session& session, Photographer& camera) {
   Scene scene(window, session, "own");
-  const double first = directionOf(openEdges(session.geometry().seams).front());
+  const double first = directionOf(openEdges(*session.project().layout, session.geometry().seams).front());
   const auto add = [&](double degrees, const char* shape, const char* cloth) {
-    const auto edges = openEdges(session.geometry().seams);
+    const auto edges = openEdges(*session.project().layout, session.geometry().seams);
     const OuterEdge& edge =
         edges[static_cast<std::size_t>(edgeTowards(edges, first + qDegreesToRadians(degrees)))].edge;
     const Point middle = 0.5 * (edge.from + edge.to);
@@ -99,7 +99,7 @@ void shootAdding(MainWindow& window, Session& session, Photographer& camera) {
   scene.arrange->setMode(1);
   scene.arrange->grow()->setTurns(6);
   camera.settle();
-  const auto edges = openEdges(session.geometry().seams);
+  const auto edges = openEdges(*session.project().layout, session.geometry().seams);
   scene.arrange->grow()->openFan(edgeTowards(edges, first + qDegreesToRadians(30.0)));
   camera.shoot("arrange-add");
 }

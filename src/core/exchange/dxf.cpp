@@ -1,7 +1,10 @@
 #include "exchange/dxf.hpp"
 
 #include <cctype>
+#include <cmath>
 #include <set>
+
+#include "shape/arcs.hpp"
 
 namespace clathra {
 
@@ -55,10 +58,16 @@ class Dxf {
     pair(66, "1");
     point({0, 0}, 10);
     pair(70, "1");  // closed
-    for (const Point c : p) {
-      pair(0, "VERTEX");
-      pair(8, layer);
-      point(c, 10);
+    for (const OutlineSide& s : sidesOf(p)) {
+      // A bulge is the tangent of a quarter of the arc's angle, positive against the clock; arcs over a half
+      // circle go in two, since a whole circle would have none.
+      const double turn = s.isArc() ? s.length / s.radius : 0;
+      const std::size_t half = turn > 3.2 ? s.edges / 2 : s.edges;
+      for (std::size_t k = 0; k < s.edges; k += half) {
+        const double part =
+            turn * static_cast<double>(std::min(half, s.edges - k)) / static_cast<double>(s.edges);
+        vertex(p[(s.first + k) % p.size()], layer, (s.hollow ? 1 : -1) * std::tan(part / 4));
+      }
     }
     pair(0, "SEQEND");
     pair(8, layer);
@@ -70,6 +79,12 @@ class Dxf {
   }
 
  private:
+  void vertex(Point c, const std::string& layer, double bulge) {
+    pair(0, "VERTEX");
+    pair(8, layer);
+    point(c, 10);
+    if (bulge != 0) pair(42, formatNumber(bulge, 9));
+  }
   void pair(int code, const std::string& value) { out_ += std::to_string(code) + "\n" + value + "\n"; }
   void point(Point p, int code) {
     pair(code, formatNumber(p.x, 6));

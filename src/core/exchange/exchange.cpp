@@ -1,10 +1,14 @@
 #include "exchange/exchange.hpp"
 
+#include "shape/arcs.hpp"
+
 namespace clathra {
 
 using nlohmann::json;
 
 namespace {
+
+constexpr double kFlattened = 0.05;  // mm: between an arc and its chords
 
 std::string quoted(const std::string& text) {
   std::string out = "\"";
@@ -20,7 +24,7 @@ json piecesGeoJson(const Project& project) {
   for (std::size_t i = 0; i < layout.size(); ++i) {
     const Piece& p = layout.pieces[i];
     json ring = json::array();
-    for (const Point c : layout.outline(i)) ring.push_back({c.x, c.y});
+    for (const Point c : flattenedTo(layout.outline(i), kFlattened)) ring.push_back({c.x, c.y});
     ring.push_back(ring.front());
     const Cloth* cloth = clothById(project, project.painting[i]);
     features.push_back({{"type", "Feature"},

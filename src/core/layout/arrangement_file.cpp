@@ -6,6 +6,7 @@
 
 #include "layout/arrangement.hpp"
 #include "measure/expression.hpp"
+#include "shape/arcs.hpp"
 #include "shape/families.hpp"
 
 namespace clathra {
@@ -15,6 +16,7 @@ namespace {
 using nlohmann::json;
 
 constexpr std::size_t kMostCellParts = 400;
+constexpr double kMostArc = 270;  // degrees
 constexpr int kLeastFold = 5, kMostFold = 48;
 constexpr std::uintmax_t kMostFileBytes = 1'000'000;
 
@@ -37,14 +39,34 @@ double numberOr(const json& j, const char* key, double otherwise) {
   return number(j[key]).value_or(otherwise);
 }
 
+/// Corners in order; an object {"arc": degrees, "to": corner} reaches its corner along an arc, bent outwards
+/// if positive where the corners run clockwise. The last one may end where the first began.
+Result<Polygon> drawnOutline(const json& corners) {
+  Polygon outline;
+  for (const json& corner : corners) {
+    const bool arc = corner.is_object();
+    const auto to = point(arc ? corner.value("to", json()) : corner);
+    if (!to) return tl::make_unexpected(to.error());
+    if (arc) {
+      const auto turn = number(corner.value("arc", json()));
+      if (!turn) return tl::make_unexpected(turn.error());
+      if (outline.empty() || std::abs(*turn) < 5 || std::abs(*turn) > kMostArc ||
+          distance(outline.back(), *to) < 1e-6)
+        return fail("an arc starts from a corner, leads to another one and turns by 5 to 270 degrees");
+      for (const Point q : arcPoints(Point(outline.back()), *to, *turn)) outline.push_back(q);
+    }
+    outline.push_back(*to);
+  }
+  if (outline.size() > 1 && distance(outline.front(), outline.back()) < 1e-9) outline.pop_back();
+  return outline;
+}
+
 Result<Polygon> outlineOf(const json& j) {
   Polygon outline;
   if (j.contains("polygon")) {
-    for (const json& corner : j["polygon"]) {
-      const auto p = point(corner);
-      if (!p) return tl::make_unexpected(p.error());
-      outline.push_back(*p);
-    }
+    auto drawn = drawnOutline(j["polygon"]);
+    if (!drawn) return tl::make_unexpected(drawn.error());
+    outline = std::move(*drawn);
   } else {
     const auto family = familyOutline(j.value("shape", std::string()));
     if (!family) return tl::make_unexpected(family.error());

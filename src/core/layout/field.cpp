@@ -15,6 +15,9 @@ namespace clathra {
 
 namespace {
 
+/// From the key of a piece to that of the next part the finishing line leaves of it.
+constexpr std::int32_t kNextPart = 10'000;
+
 struct Placed {
   Polygon outline;
   PieceKey key;
@@ -329,9 +332,16 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
       builder.add(p.outline, p.key, p.row);
       continue;
     }
-    const Polygon inside = clippedToConvex(p.outline, line);
-    if (inside.empty()) continue;
-    builder.add(recipe.sides == Sides::Slice ? p.outline : inside, p.key, p.row);
+    const auto parts = partsInside(p.outline, line);
+    if (recipe.sides == Sides::Slice) {
+      if (!parts.empty()) builder.add(p.outline, p.key, p.row);
+      continue;
+    }
+    PieceKey key = p.key;
+    for (const Polygon& part : parts) {
+      builder.add(part, key, p.row);
+      key.part += kNextPart;
+    }
   }
   // Grown layouts keep the order in which they grew.
   Layout out = std::move(builder).finish(recipe.sides, line.empty() ? boundsOf(pieces) : bounds(line),

@@ -2,11 +2,14 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numbers>
 #include <unordered_map>
 
 #include "layout/soundness.hpp"
+#include "shape/arcs.hpp"
 #include "shape/families.hpp"
+#include "shape/overlay.hpp"
 
 namespace clathra {
 
@@ -68,26 +71,11 @@ bool sameOutline(PolygonView a, PolygonView b) {
   });
 }
 
-/// Overlap of outlines that need not be convex: the area is judged by the convex one's clip of the other's
-/// fan.
-double commonArea(PolygonView a, PolygonView b) {
-  if (isConvex(a) && isConvex(b)) return overlapArea(a, b);
-  // Triangles of a fan about the first corner, counted with their sign, add up to the polygon.
-  double sum = 0;
-  for (std::size_t i = 1; i + 1 < a.size(); ++i)
-    for (std::size_t k = 1; k + 1 < b.size(); ++k) {
-      const Polygon ta{a[0], a[i], a[i + 1]}, tb{b[0], b[k], b[k + 1]};
-      const Box ba = bounds(ta), bb = bounds(tb);
-      if (ba.right <= bb.left || bb.right <= ba.left || ba.bottom <= bb.top || bb.bottom <= ba.top) continue;
-      const double sa = signedArea(ta), sb = signedArea(tb);
-      if (std::abs(sa) < 1e-12 || std::abs(sb) < 1e-12) continue;
-      const auto clockwise = [](Polygon t, double s) {
-        if (s < 0) std::reverse(t.begin(), t.end());
-        return t;
-      };
-      sum += (sa > 0 ? 1 : -1) * (sb > 0 ? 1 : -1) * overlapArea(clockwise(ta, sa), clockwise(tb, sb));
-    }
-  return sum;
+double sharedArea(PolygonView a, PolygonView b) {
+  constexpr std::size_t kFewCorners = 12;
+  if (a.size() <= kFewCorners && b.size() <= kFewCorners && isConvex(a) && isConvex(b))
+    return overlapArea(a, b);
+  return commonArea(a, b);
 }
 
 /// A shape that may be offered, upright, in mm.
@@ -97,7 +85,7 @@ struct Known {
   bool inLayout = false;
 };
 
-std::vector<Known> knownShapes(const Layout& layout, double edgeLength, double openLength) {
+std::vector<Known> knownShapes(const Layout& layout, double edgeLength, const OpenEdge& open) {
   std::vector<Known> out;
   for (const Shape& s : layout.shapes) {
     const ShapeName name = nameOf(s.outline);
@@ -113,14 +101,19 @@ std::vector<Known> knownShapes(const Layout& layout, double edgeLength, double o
     if (!there) out.push_back(std::move(k));
   };
   for (const Family& f : families()) add(f, edgeLength);
-  if (std::abs(openLength - edgeLength) > kSameLength)
-    for (const Family& f : families()) add(f, openLength);
+  if (open.radius != 0) {
+    for (const Family& f : families())
+      for (const OutlineSide& s : sidesOf(f.outline))
+        if (s.isArc() && s.hollow == (open.radius > 0)) add(f, std::abs(open.radius) / s.radius);
+  } else if (std::abs(open.length - edgeLength) > kSameLength) {
+    for (const Family& f : families()) add(f, open.length);
+  }
   return out;
 }
 
 /// The outline laid with its side i on the open edge, on the outside.
-Polygon laidOn(PolygonView outline, std::size_t side, const OuterEdge& edge) {
-  const Point a = outline[side], b = outline[(side + 1) % outline.size()];
+Polygon laidOn(PolygonView outline, const OutlineSide& side, const OuterEdge& edge) {
+  const Point a = outline[side.first], b = outline[(side.first + side.edges) % outline.size()];
   // Clockwise outlines lie to the right of their edges; the new one runs the open edge backwards.
   const Point have = b - a, want = edge.from - edge.to;
   const double turn = std::atan2(cross(have, want), dot(have, want));
@@ -165,6 +158,12 @@ Box widened(Box b, double by) {
   return {b.left - by, b.top - by, b.right + by, b.bottom + by};
 }
 
+/// Straight on straight; arcs with the same radius and the opposite bend.
+bool bendsMatch(const OutlineSide& side, const OpenEdge& open) {
+  if (!side.isArc() || open.radius == 0) return !side.isArc() && open.radius == 0;
+  return side.hollow == (open.radius > 0) && std::abs(side.radius - std::abs(open.radius)) < kSameLength;
+}
+
 bool closes(double angle, double room) {
   return std::abs(angle - room) < kSameAngle * 4;
 }
@@ -175,7 +174,10 @@ bool allowedTurns(int turns) {
   return (turns >= 1 && turns <= 12) || turns == kMostTurns;
 }
 
-std::vector<OpenEdge> openEdges(const SeamGraph& graph) {
+namespace {
+
+/// Open stretches, arcs chord by chord.
+std::vector<OpenEdge> openChords(const SeamGraph& graph) {
   const Corners corners(graph);
   std::vector<OpenEdge> out;
   out.reserve(graph.outer.size());
@@ -183,18 +185,80 @@ std::vector<OpenEdge> openEdges(const SeamGraph& graph) {
     const OuterEdge& o = graph.outer[i];
     const Point d = o.to - o.from;
     // The piece lies to the right of the way from `from` to `to`; the outside is to the left.
-    out.push_back({o, length(d), corners.room(o.from, d, true, i), corners.room(o.to, -1.0 * d, false, i)});
+    out.push_back(
+        {o, length(d), corners.room(o.from, d, true, i), corners.room(o.to, -1.0 * d, false, i), 0, {}});
   }
   return out;
+}
+
+}  // namespace
+
+std::vector<OpenEdge> openEdges(const Layout& layout, const SeamGraph& graph) {
+  std::vector<OpenEdge> chords = openChords(graph), out;
+  std::map<std::uint32_t, std::vector<OutlineSide>> sides;  // of pieces with arcs
+  std::map<std::pair<std::uint32_t, std::size_t>, std::map<std::size_t, const OpenEdge*>> arcs;
+  for (const OpenEdge& c : chords) {
+    const PolygonView outline = layout.outline(c.edge.piece);
+    if (outline.size() > 5 && !sides.contains(c.edge.piece)) sides[c.edge.piece] = sidesOf(outline);
+    const auto known = sides.find(c.edge.piece);
+    const OutlineSide* arc = nullptr;
+    std::size_t along = 0;
+    for (std::size_t s = 0; known != sides.end() && !arc && s < known->second.size(); ++s) {
+      const OutlineSide& side = known->second[s];
+      along = (c.edge.edge + outline.size() - side.first) % outline.size();
+      if (side.isArc() && along < side.edges) arc = &side;
+    }
+    if (!arc)
+      out.push_back(c);
+    else
+      arcs[{c.edge.piece, arc->first}][along] = &c;
+  }
+  // Open chords of one arc that follow each other are one open edge.
+  for (const auto& [key, open] : arcs) {
+    const auto& all = sides[key.first];
+    const OutlineSide& side = *std::find_if(
+        all.begin(), all.end(), [&, first = key.second](const auto& s) { return s.first == first; });
+    const OpenEdge* last = nullptr;
+    for (const auto& [along, chord] : open) {
+      const double length = 2 * side.radius * std::asin(std::min(1.0, chord->length / (2 * side.radius)));
+      if (!last || distance(last->edge.to, chord->edge.from) > kMeet) {
+        out.push_back(*chord);
+        out.back().radius = side.hollow ? -side.radius : side.radius;
+        out.back().path = {chord->edge.from};
+        out.back().length = 0;
+      }
+      OpenEdge& whole = out.back();
+      whole.path.push_back(chord->edge.to);
+      whole.edge.to = chord->edge.to;
+      whole.roomAtTo = chord->roomAtTo;
+      whole.length += length;
+      last = chord;
+    }
+  }
+  return out;
+}
+
+Point OpenEdge::middle() const {
+  if (path.size() % 2 == 1) return path[path.size() / 2];
+  const Polygon all = way();
+  return 0.5 * (all[all.size() / 2 - 1] + all[all.size() / 2]);
+}
+
+Point OpenEdge::direction() const {
+  if (path.size() < 3) return edge.to - edge.from;
+  return path[path.size() / 2 + 1] - path[path.size() / 2 - 1];
 }
 
 std::optional<std::size_t> openEdgeNear(const std::vector<OpenEdge>& edges, Point p, double reach) {
   std::optional<std::size_t> best;
   for (std::size_t i = 0; i < edges.size(); ++i) {
-    const OuterEdge& o = edges[i].edge;
-    const Point d = o.to - o.from;
-    const double t = std::clamp(dot(p - o.from, d) / std::max(1e-12, dot(d, d)), 0.0, 1.0);
-    const double away = distance(p, o.from + t * d);
+    double away = reach;
+    const Polygon way = edges[i].way();
+    for (std::size_t k = 0; k + 1 < way.size(); ++k) {
+      const Point d = way[k + 1] - way[k];
+      const double t = std::clamp(dot(p - way[k], d) / std::max(1e-12, dot(d, d)), 0.0, 1.0);
+      away = std::min(away, distance(p, way[k] + t * d));
+    }
     if (away >= reach) continue;
     reach = away;
     best = i;
@@ -204,7 +268,7 @@ std::optional<std::size_t> openEdgeNear(const std::vector<OpenEdge>& edges, Poin
 
 bool overlaps(PolygonView a, PolygonView b) {
   // As the soundness check: thin slivers along T-junctions are rounding.
-  const double common = commonArea(a, b);
+  const double common = sharedArea(a, b);
   return common > kOverlapArea && common > kOverlapDepth * std::min(perimeter(a), perimeter(b)) / 8;
 }
 
@@ -222,17 +286,17 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
     bool inLayout;
   };
   std::vector<Ranked> found;
-  for (const Known& known : knownShapes(layout, edgeLength, open.length)) {
+  for (const Known& known : knownShapes(layout, edgeLength, open)) {
     const bool chiral = symmetryOf(known.outline).chiral();
     for (const bool mirrored : {false, true}) {
       if (mirrored && !chiral) continue;
       const Polygon model = placed(known.outline, 0, mirrored, {});
-      const auto sides = edgeLengths(model);
+      // Rooms at corners are taken between chords, as the angles here.
       const auto angles = cornerAngles(model);
-      for (std::size_t side = 0; side < model.size(); ++side) {
-        if (std::abs(sides[side] - open.length) > kSameLength) continue;
+      for (const OutlineSide& side : sidesOf(model)) {
+        if (std::abs(side.length - open.length) > kSameLength || !bendsMatch(side, open)) continue;
         // Run backwards: the side's first corner lies at `to`.
-        const double atTo = angles[side], atFrom = angles[(side + 1) % model.size()];
+        const double atTo = angles[side.first], atFrom = angles[(side.first + side.edges) % model.size()];
         if (atTo > open.roomAtTo + kSameAngle * 4 || atFrom > open.roomAtFrom + kSameAngle * 4) continue;
         Polygon outline = laidOn(model, side, open.edge);
         const bool known2 = std::any_of(found.begin(), found.end(),
@@ -361,10 +425,10 @@ class HoleFiller {
     const SeamGraph graph = buildSeams(local);
     const PieceIndex index(local);
     // The tightest open edge of the hole leaves the fewest choices.
-    const auto edges = openEdges(graph);
+    const auto edges = openEdges(local, graph);
     const OpenEdge* tightest = nullptr;
     for (const OpenEdge& e : edges) {
-      const Point out = 0.5 * (e.edge.from + e.edge.to) + outside(e.edge, 0.05);
+      const Point out = e.middle() + outside(e.direction(), 0.05);
       if (!contains(inside_, out) || coveredByOwn(out)) continue;
       if (!tightest ||
           std::min(e.roomAtFrom, e.roomAtTo) < std::min(tightest->roomAtFrom, tightest->roomAtTo))
@@ -387,8 +451,7 @@ class HoleFiller {
   std::vector<Fit> chosen() && { return std::move(chosen_); }
 
  private:
-  static Point outside(const OuterEdge& e, double by) {
-    const Point d = e.to - e.from;
+  static Point outside(Point d, double by) {
     const double l = std::max(1e-12, length(d));
     return {by * d.y / l, -by * d.x / l};
   }
@@ -397,7 +460,7 @@ class HoleFiller {
     return std::any_of(chosen_.begin(), chosen_.end(), [&](const Fit& f) { return contains(f.outline, p); });
   }
   bool liesInside(PolygonView outline) const {
-    return std::abs(commonArea(outline, inside_) - area(outline)) < 0.5;
+    return std::abs(sharedArea(outline, inside_) - area(outline)) < 0.5;
   }
 
   double edgeLength_;

@@ -2,9 +2,9 @@
 // fills a hole.
 //
 // Guarantees:
-//  1 a fit shares the whole open edge and overlaps no piece (by more than the soundness check allows);
-//  2 fits are congruent to a known shape: a family at the layout's edge or at the open edge's length, or a
-//  shape
+//  1 a fit shares the whole open edge (arcs with the same radius and the opposite bend) and overlaps no piece
+//  (by more than the soundness check allows); 2 fits are congruent to a known shape: a family at the layout's
+//  edge or at the open edge's length, or a shape
 //    of the layout, in either hand;
 //  3 copies under a symmetry never overlap each other or the layout; the ones that would are left out and
 //    counted.
@@ -19,15 +19,22 @@
 
 namespace clathra {
 
-/// An open edge with the room at its two corners.
+/// An open edge with the room at its two corners: a straight stretch, or an arc from end to end.
 struct OpenEdge {
   OuterEdge edge;
-  double length = 0;                    ///< mm
+  double length = 0;                    ///< mm, along the arc
   double roomAtFrom = 0, roomAtTo = 0;  ///< degrees from the edge to the next piece, 0 to 360
+  double radius = 0;                    ///< mm; 0: straight, negative where the piece is hollow
+  Polygon path;                         ///< the arc's points, ends included; empty if straight
+  Polygon way() const { return path.empty() ? Polygon{edge.from, edge.to} : path; }
+  /// In the middle of it, and on it.
+  Point middle() const;
+  /// Along it at its middle.
+  Point direction() const;
 };
 
-/// All open edges, in the order of the graph's outer edges.
-std::vector<OpenEdge> openEdges(const SeamGraph& graph);
+/// All open edges: straight ones in the order of the graph's outer edges, then the arcs.
+std::vector<OpenEdge> openEdges(const Layout& layout, const SeamGraph& graph);
 /// The open edge nearest to a point, if one is within `reach` mm.
 std::optional<std::size_t> openEdgeNear(const std::vector<OpenEdge>& edges, Point p, double reach);
 

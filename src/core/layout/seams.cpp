@@ -3,6 +3,9 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <tuple>
+
+#include "shape/arcs.hpp"
 
 namespace clathra {
 
@@ -217,6 +220,124 @@ void indexByPiece(SeamGraph& graph, std::size_t pieces) {
   }
 }
 
+/// Arcs are kept as chords: a seam along an arc is first found chord by chord, then made one again, and what
+/// lies along arcs gets their true length.
+class ArcSeams {
+ public:
+  /// Absent arcs cost one look at each outline.
+  ArcSeams(std::span<const Point> corners, std::span<const OutlineRef> outlines) : outlines_(outlines) {
+    for (std::uint32_t p = 0; p < outlines.size(); ++p) {
+      if (outlines[p].count < kLeastCorners) continue;
+      const auto outline = corners.subspan(outlines[p].first, outlines[p].count);
+      auto sides = sidesOf(outline);
+      if (sides.size() == outline.size()) continue;
+      if (arcs_.empty()) arcs_.resize(outlines.size());
+      Arcs& arcs = arcs_[p];
+      arcs.lengths = trueEdgeLengths(outline, sides);
+      arcs.chords = edgeLengths(outline);
+      arcs.sideOf.assign(outline.size(), 0);
+      for (std::size_t s = 0; s < sides.size(); ++s)
+        for (std::size_t k = 0; sides[s].isArc() && k < sides[s].edges; ++k)
+          arcs.sideOf[(sides[s].first + k) % outline.size()] = static_cast<std::uint16_t>(s + 1);
+      arcs.sides = std::move(sides);
+    }
+  }
+
+  void apply(SeamGraph& graph) const {
+    if (arcs_.empty()) return;
+    lengthen(graph);
+    join(graph);
+    dropUnusedCorners(graph);
+    graph.seamLength = graph.outerLength = 0;
+    for (const Seam& s : graph.seams) graph.seamLength += s.length;
+    for (const OuterEdge& o : graph.outer)
+      graph.outerLength += distance(o.from, o.to) * stretch(o.piece, o.edge);
+  }
+
+ private:
+  static constexpr std::size_t kLeastCorners = 6;
+  struct Arcs {
+    std::vector<OutlineSide> sides;
+    std::vector<std::uint16_t> sideOf;  // of each edge: 1 + its side if that is an arc
+    std::vector<double> lengths, chords;
+  };
+  struct Place {
+    std::uint32_t a, b, sideOfA, sideOfB;
+    std::size_t along;  // edges from the beginning of a's arc
+    std::uint32_t seam;
+    auto key() const { return std::tie(a, b, sideOfA, sideOfB, along); }
+  };
+
+  std::uint32_t sideOf(std::uint32_t piece, std::uint16_t edge) const {
+    return arcs_[piece].sideOf.empty() ? 0 : arcs_[piece].sideOf[edge];
+  }
+  double stretch(std::uint32_t piece, std::uint16_t edge) const {
+    return sideOf(piece, edge) == 0 ? 1 : arcs_[piece].lengths[edge] / arcs_[piece].chords[edge];
+  }
+
+  void lengthen(SeamGraph& graph) const {
+    for (Seam& s : graph.seams) s.length *= std::max(stretch(s.a, s.edgeOfA), stretch(s.b, s.edgeOfB));
+  }
+
+  void join(SeamGraph& graph) const {
+    std::vector<Place> places;
+    std::vector<Seam> out;
+    for (std::uint32_t i = 0; i < graph.seams.size(); ++i) {
+      Seam& s = graph.seams[i];
+      const auto sideA = sideOf(s.a, s.edgeOfA), sideB = sideOf(s.b, s.edgeOfB);
+      if (sideA == 0 || sideB == 0) {
+        out.push_back(s);
+        continue;
+      }
+      // Chords of one arc may run either way along their lines; told from the lower piece they all run alike.
+      const bool swap = s.a > s.b;
+      if (swap) {
+        std::swap(s.a, s.b);
+        std::swap(s.edgeOfA, s.edgeOfB);
+        std::swap(s.start, s.end);
+      }
+      const std::size_t n = outlines_[s.a].count, first = arcs_[s.a].sides[(swap ? sideB : sideA) - 1].first;
+      places.push_back(
+          {s.a, s.b, swap ? sideB : sideA, swap ? sideA : sideB, (s.edgeOfA + n - first) % n, i});
+    }
+    std::sort(places.begin(), places.end(), [](const Place& x, const Place& y) { return x.key() < y.key(); });
+    for (std::size_t i = 0; i < places.size(); ++i) {
+      const Seam& s = graph.seams[places[i].seam];
+      const bool goesOn = i > 0 && places[i].a == places[i - 1].a && places[i].b == places[i - 1].b &&
+                          places[i].sideOfA == places[i - 1].sideOfA &&
+                          places[i].sideOfB == places[i - 1].sideOfB && out.back().end == s.start;
+      if (!goesOn) {
+        out.push_back(s);
+        continue;
+      }
+      out.back().end = s.end;
+      out.back().length += s.length;
+    }
+    graph.seams = std::move(out);
+  }
+
+  static void dropUnusedCorners(SeamGraph& graph) {
+    constexpr std::uint32_t kUnused = 0xffffffff;
+    std::vector<std::uint32_t> now(graph.corners.size(), kUnused);
+    std::vector<Point> kept;
+    const auto keep = [&](std::uint32_t& corner) {
+      if (now[corner] == kUnused) {
+        now[corner] = static_cast<std::uint32_t>(kept.size());
+        kept.push_back(graph.corners[corner]);
+      }
+      corner = now[corner];
+    };
+    for (Seam& s : graph.seams) {
+      keep(s.start);
+      keep(s.end);
+    }
+    graph.corners = std::move(kept);
+  }
+
+  std::span<const OutlineRef> outlines_;
+  std::vector<Arcs> arcs_;
+};
+
 }  // namespace
 
 SeamGraph buildSeams(std::span<const Point> corners, std::span<const OutlineRef> outlines) {
@@ -240,6 +361,7 @@ SeamGraph buildSeams(std::span<const Point> corners, std::span<const OutlineRef>
       i = end;
     }
   }
+  ArcSeams(corners, outlines).apply(graph);
   indexByPiece(graph, outlines.size());
   return graph;
 }

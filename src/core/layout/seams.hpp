@@ -5,7 +5,8 @@
 //  1 every stretch of an outline lies in exactly one seam or one outer edge (to kMeet);
 //  2 a seam is as long as the two outlines coincide without a break; T-junctions end seams;
 //  3 a corner is a point where seams end, shared by all seams that end there;
-//  4 the answer does not depend on where the layout lies or how it is turned.
+//  4 an arc, which is kept as chords, is one seam with its true length;
+//  5 the answer does not depend on where the layout lies or how it is turned.
 #pragma once
 #include <cstdint>
 #include <span>
@@ -19,12 +20,13 @@ namespace clathra {
 inline constexpr double kMeet = 0.02;
 
 struct Seam {
-  std::uint32_t a = 0, b = 0;  ///< pieces (indices), a's interior lies on the other side from b's
-  std::uint16_t edgeOfA = 0, edgeOfB = 0;
-  std::uint32_t start = 0, end = 0;  ///< corners
-  double length = 0;                 ///< mm
+  std::uint32_t a = 0, b = 0;              ///< pieces (indices), a's interior lies on the other side from b's
+  std::uint16_t edgeOfA = 0, edgeOfB = 0;  ///< along an arc: the chords at `start`
+  std::uint32_t start = 0, end = 0;        ///< corners
+  double length = 0;                       ///< mm, along the arc if it is one
 };
 
+/// A straight stretch, or one chord of an arc.
 struct OuterEdge {
   std::uint32_t piece = 0;
   std::uint16_t edge = 0;

@@ -6,6 +6,7 @@
 #include <set>
 
 #include "shape/allowance.hpp"
+#include "shape/overlay.hpp"
 
 namespace clathra {
 
@@ -53,11 +54,30 @@ bool crosses(const Box& piece, const Box& line, int side) {
 }
 
 bool leavesSliver(PolygonView outline, PolygonView line) {
-  const Polygon part = clippedToConvex(outline, line);
-  return !part.empty() && narrowest(part) < kSliver - kTouch && narrowest(outline) >= kSliver - kTouch;
+  const auto parts = partsInside(outline, line);
+  return std::any_of(parts.begin(), parts.end(),
+                     [](const Polygon& part) { return narrowest(part) < kSliver - kTouch; }) &&
+         narrowest(outline) >= kSliver - kTouch;
 }
 
 }  // namespace
+
+std::vector<Polygon> partsInside(PolygonView outline, PolygonView line) {
+  if (isConvex(outline)) {
+    Polygon part = clippedToConvex(outline, line);
+    return part.empty() ? std::vector<Polygon>{} : std::vector<Polygon>{std::move(part)};
+  }
+  const auto inside = [&](Point p) {
+    for (std::size_t i = 0; i < line.size(); ++i)
+      if (cross(line[(i + 1) % line.size()] - line[i], p - line[i]) < 0) return false;
+    return true;
+  };
+  if (std::all_of(outline.begin(), outline.end(), inside)) return {Polygon(outline.begin(), outline.end())};
+  std::vector<Polygon> parts = commonParts(outline, line);
+  for (Polygon& part : parts) part = cleaned(part, kTouch);
+  std::erase_if(parts, [](const Polygon& part) { return part.size() < 3 || area(part) < kTouch; });
+  return parts;
+}
 
 double narrowest(PolygonView p) {
   double least = 1e300;

@@ -28,6 +28,9 @@ std::optional<Box> largestCoveredBox(const SeamGraph& patch, std::vector<double>
 
 Polygon cornersOf(const Box& box);
 
+/// What a convex finishing line leaves of an outline: nothing, one part, or more where the outline is hollow.
+std::vector<Polygon> partsInside(PolygonView outline, PolygonView line);
+
 /// What one way of finishing takes, for the finishing line of the recipe.
 struct SidesPrice {
   Sides sides = Sides::Outline;

@@ -5,6 +5,8 @@
 #include <map>
 #include <unordered_map>
 
+#include "shape/overlay.hpp"
+
 namespace clathra {
 
 namespace {
@@ -125,15 +127,85 @@ double depthOf(PolygonView common) {
   return least;
 }
 
+/// Deeper inside than rounding reaches.
+bool deepInside(PolygonView p, Point q) {
+  if (!contains(p, q)) return false;
+  for (std::size_t i = 0; i < p.size(); ++i) {
+    const Point a = p[i], d = p[(i + 1) % p.size()] - a;
+    const double t = std::clamp(dot(q - a, d) / std::max(dot(d, d), 1e-18), 0.0, 1.0);
+    if (distance(q, a + t * d) <= kOverlapDepth) return false;
+  }
+  return true;
+}
+
+/// Do the two edges cross with all ends further from the other than rounding reaches?
+bool crossDeeply(Point a, Point b, Point c, Point d) {
+  const auto side = [](Point from, Point to, Point q) {
+    return cross(to - from, q - from) / std::max(distance(from, to), 1e-12);
+  };
+  const double sc = side(a, b, c), sd = side(a, b, d), sa = side(c, d, a), sb = side(c, d, b);
+  const auto apart = [](double x, double y) {
+    return std::abs(x) > kOverlapDepth && std::abs(y) > kOverlapDepth && (x > 0) != (y > 0);
+  };
+  return apart(sc, sd) && apart(sa, sb);
+}
+
+/// A quick look that spares most pairs the exact overlay. Only what lies in both boxes counts.
+bool mayOverlap(PolygonView a, PolygonView b) {
+  const Box x = bounds(a), y = bounds(b);
+  const Box common{std::max(x.left, y.left), std::max(x.top, y.top), std::min(x.right, y.right),
+                   std::min(x.bottom, y.bottom)};
+  const auto near = [&](Point p, Point q) {
+    return std::max(p.x, q.x) >= common.left && std::min(p.x, q.x) <= common.right &&
+           std::max(p.y, q.y) >= common.top && std::min(p.y, q.y) <= common.bottom;
+  };
+  const auto reaches = [&](PolygonView p, PolygonView into) {
+    for (std::size_t i = 0; i < p.size(); ++i) {
+      const Point from = p[i], to = p[(i + 1) % p.size()], middle = 0.5 * (from + to);
+      if ((near(from, from) && deepInside(into, from)) || (near(middle, middle) && deepInside(into, middle)))
+        return true;
+    }
+    const Point centre = centroid(p);
+    return contains(p, centre) && deepInside(into, centre);
+  };
+  if (reaches(a, b) || reaches(b, a)) return true;
+  std::vector<std::size_t> edges;
+  for (std::size_t k = 0; k < b.size(); ++k)
+    if (near(b[k], b[(k + 1) % b.size()])) edges.push_back(k);
+  for (std::size_t i = 0; i < a.size(); ++i) {
+    const Point from = a[i], to = a[(i + 1) % a.size()];
+    if (!near(from, to)) continue;
+    for (const auto k : edges)
+      if (crossDeeply(from, to, b[k], b[(k + 1) % b.size()])) return true;
+  }
+  return false;
+}
+
+Overlap overlapOf(std::uint32_t a, std::uint32_t b, PolygonView one, PolygonView two) {
+  Overlap out{a, b, 0, 0};
+  constexpr std::size_t kFewCorners = 12;  // clipping is quicker than looking first
+  if (one.size() <= kFewCorners && two.size() <= kFewCorners && isConvex(one) && isConvex(two)) {
+    const Polygon common = clippedToConvex(one, two);
+    if (common.empty()) return out;
+    out.area = area(common);
+    out.depth = depthOf(common);
+    return out;
+  }
+  if (!mayOverlap(one, two)) return out;
+  for (const Polygon& part : commonParts(one, two)) {
+    out.area += area(part);
+    out.depth = std::max(out.depth, 2 * area(part) / perimeter(part));
+  }
+  return out;
+}
+
 }  // namespace
 
 Soundness soundness(const Layout& layout, const SeamGraph& graph) {
   Soundness out;
   Grid(layout).pairs([&](std::uint32_t a, std::uint32_t b) {
-    const Polygon common = clippedToConvex(layout.outline(a), layout.outline(b));
-    if (common.empty() || area(common) <= kOverlapArea) return;
-    const double depth = depthOf(common);
-    if (depth > kOverlapDepth) out.overlaps.push_back({a, b, area(common), depth});
+    const Overlap common = overlapOf(a, b, layout.outline(a), layout.outline(b));
+    if (common.area > kOverlapArea && common.depth > kOverlapDepth) out.overlaps.push_back(common);
   });
   Walker(graph).loops([&](const std::vector<std::uint32_t>& loop) {
     Gap gap;

@@ -30,7 +30,7 @@ inline constexpr double kOverlapArea = 0.01;     ///< mm²
 inline constexpr double kOverlapDepth = 0.02;    ///< mm: shallower ones are rounding along T-junctions
 inline constexpr double kPapersDoNotMeet = 0.5;  ///< mm
 
-/// For convex pieces (others are judged by their parts that are; none occur in the arrangements shipped).
+/// For pieces of any simple outline, convex, with reflex corners or with arcs.
 Soundness soundness(const Layout& layout, const SeamGraph& graph);
 
 /// The outer edges joined end to end: the outside clockwise, holes anticlockwise.

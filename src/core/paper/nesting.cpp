@@ -335,11 +335,13 @@ PageFill densestFill(PolygonView given, const Page& page) {
     best.copies.push_back({translated(turned, {room.left - b.left, room.top - b.top}), turn});
     best.strokes = countStrokes(best.copies);
   }
-  if (!convex)
+  if (!convex) {
     for (auto& c : best.copies) {
       const Point at = centroid(c.outline) - rotated(centroid(outline), c.turn);
       c.outline = placed(given, c.turn, false, at);
     }
+    best.strokes = countStrokes(best.copies);
+  }
   return best;
 }
 

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "shape/arcs.hpp"
+
 namespace clathra {
 
 namespace {
@@ -62,10 +64,16 @@ class Counter {
 
   std::vector<Stroke> count() {
     std::vector<Edge> edges;
-    for (const Polygon& p : papers_)
-      for (std::size_t i = 0; i < p.size(); ++i) edges.push_back(edgeOf(p[i], p[(i + 1) % p.size()]));
-    sortByLine(edges);
     std::vector<Stroke> out;
+    for (const Polygon& p : papers_)
+      for (const OutlineSide& s : sidesOf(p)) {
+        const Point from = p[s.first], to = p[(s.first + s.edges) % p.size()];
+        if (s.isArc())
+          out.push_back({from, to});
+        else
+          edges.push_back(edgeOf(from, to));
+      }
+    sortByLine(edges);
     for (std::size_t i = 0; i < edges.size();) {
       std::size_t end = i + 1;
       while (end < edges.size() && sameLine(edges[end - 1], edges[end])) ++end;

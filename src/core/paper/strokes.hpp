@@ -7,7 +7,8 @@
 namespace clathra {
 
 /// A stroke is one straight cut. Edges on one line are one stroke where they touch, and also across waste
-/// between them, but a stroke never runs through the inside of a paper.
+/// between them, but a stroke never runs through the inside of a paper. An arc is one curved stroke, given by
+/// its ends.
 struct Stroke {
   Point from, to;
 };

@@ -44,6 +44,11 @@ const std::vector<EditKind>& editKinds() {
        "fills pieces with smaller ones", edits::subdividePieces},
       {"fillHoles", "cloth?", "fills closed holes", edits::fillHoles},
       {"joinPieces", "pieces [n..]", "joins pieces into one", edits::joinPieces},
+      {"draft",
+       "lines [[[x, y], [x, y]]..] (mm), copies?, pieces? (else all they run through); or svg (its text, or "
+       "file in a script) and pieces",
+       "divides pieces along drawn lines", edits::draft},
+      {"cure", "pieces [n..] (or as paint)", "cuts pieces at corners that point inwards", edits::cure},
       {"splitPiece", "piece n, from, to (corners, counted from 1)", "splits a piece", edits::splitPiece},
       {"addCloth",
        "name, width?, lengths? [mm..], direction?: none | two-way | one-way | stripe, colour? #rrggbb, "

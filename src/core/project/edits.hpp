@@ -30,6 +30,8 @@ Status takeAway(Project&, const Args&, const EditContext&);
 Status subdividePieces(Project&, const Args&, const EditContext&);
 Status fillHoles(Project&, const Args&, const EditContext&);
 Status joinPieces(Project&, const Args&, const EditContext&);
+Status draft(Project&, const Args&, const EditContext&);
+Status cure(Project&, const Args&, const EditContext&);
 Status splitPiece(Project&, const Args&, const EditContext&);
 Status addClothEdit(Project&, const Args&, const EditContext&);
 Status addScraps(Project&, const Args&, const EditContext&);

@@ -8,97 +8,16 @@
 #include "layout/soundness.hpp"
 #include "layout/subdivide.hpp"
 #include "project/edits.hpp"
+#include "project/hand_edits.hpp"
 #include "project/json_fields.hpp"
 
 namespace clathra::edits {
 
 namespace {
 
-constexpr double kOnLine = 1e-3;  // mm
 constexpr int kMostDivisions = 6;
 /// Fillings listed to choose from; more are paged through by number.
 constexpr std::size_t kMostListed = 20'000;
-
-bool isOwn(PieceKey key) {
-  return key.part == kOwnPart;
-}
-
-Result<Copies> copiesOf(const Args& a, const Project& p) {
-  Copies out;
-  const Box& f = p.layout->finished;
-  out.centre = {(f.left + f.right) / 2, (f.top + f.bottom) / 2};
-  if (!a.contains("copies")) return out;
-  Fields in(a["copies"], "copies");
-  out.turns = static_cast<int>(in.whole("turns", 1, kMostTurns, 1));
-  if (!allowedTurns(out.turns)) in.fault("can have \"turns\" from 1 to 12, or 16");
-  out.mirror = in.flag("mirror");
-  if (const auto at = in.point("centre")) out.centre = *at;
-  if (!in.ok()) return tl::make_unexpected(in.error());
-  return out;
-}
-
-/// In a field only what carries the whole of it onto itself makes sense; a grown layout is free.
-Status checkCopies(const Project& p, const PieceIndex& index, const Copies& copies) {
-  if (p.recipe.arrangement == kOwnArrangement || (copies.turns == 1 && !copies.mirror)) return {};
-  if (mapsOntoItself(*p.layout, index, copies)) return {};
-  return fail("this layout is not the same after these turns about that centre, so copies would not meet it");
-}
-
-PieceKey addOwn(HandWork& hand, Polygon outline, double edge, std::optional<PieceKey> parent) {
-  const PieceKey key{hand.next++, 0, kOwnPart};
-  hand.added.push_back({key, scaled(outline, 1 / edge), parent});
-  return key;
-}
-
-/// The place in the arrangement that a piece stands for, if any.
-std::optional<PieceKey> parentOf(const HandWork& hand, PieceKey key) {
-  if (!isOwn(key)) return key;
-  for (const OwnPiece& own : hand.added)
-    if (own.key == key) return own.parent;
-  return std::nullopt;
-}
-
-void take(HandWork& hand, PieceKey key) {
-  if (isOwn(key)) {
-    std::erase_if(hand.added, [&](const OwnPiece& own) { return own.key == key; });
-    return;
-  }
-  hand.taken.insert(std::lower_bound(hand.taken.begin(), hand.taken.end(), key), key);
-}
-
-Status layAndPaint(Project& p, const EditContext& c, const Recipe& recipe, const std::vector<PieceKey>& fresh,
-                   ClothId cloth) {
-  if (const auto ok = relayout(p, c.library, recipe); !ok) return ok;
-  if (cloth == kNoCloth) return {};
-  for (std::size_t i = 0; i < p.layout->size(); ++i)
-    if (std::binary_search(fresh.begin(), fresh.end(), p.layout->pieces[i].key)) p.painting.set(i, cloth);
-  return {};
-}
-
-Result<ClothId> clothFor(Project& p, const Args& a) {
-  if (!a.contains("cloth") || a["cloth"].is_null()) return kNoCloth;
-  const auto cloth = clothNamed(p, a);
-  if (!cloth) return tl::make_unexpected(cloth.error());
-  return (*cloth)->id;
-}
-
-/// Pieces that the finishing line has cut are no longer what they were; they stay as they are.
-Status checkWhole(const Project& p, std::uint32_t piece) {
-  if (p.recipe.sides != Sides::EdgePieces) return {};
-  const Box& f = p.layout->finished;
-  for (const Point q : p.layout->outline(piece))
-    if (std::min({std::abs(q.x - f.left), std::abs(q.x - f.right), std::abs(q.y - f.top),
-                  std::abs(q.y - f.bottom)}) < kOnLine)
-      return fail("piece " + std::to_string(piece + 1) +
-                  " lies at the cut side; change it with the outline shown, then cut the sides again");
-  return {};
-}
-
-Status checkAllWhole(const Project& p, const std::vector<std::uint32_t>& pieces) {
-  for (const auto i : pieces)
-    if (const auto ok = checkWhole(p, i); !ok) return ok;
-  return {};
-}
 
 /// What would lie at "at": the fit that is named, in all its copies.
 Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const PieceIndex& index) {
@@ -112,7 +31,7 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const Pi
   if (!copies) return tl::make_unexpected(copies.error());
   if (const auto ok = checkCopies(p, index, *copies); !ok) return tl::make_unexpected(ok.error());
   const SeamGraph graph = buildSeams(*p.layout);
-  const auto edges = openEdges(graph);
+  const auto edges = openEdges(*p.layout, graph);
   const auto open = openEdgeNear(edges, *at, p.recipe.edge.mm() / 2);
   if (!open) return fail("there is no open edge near that point");
   std::vector<Fit> fits = fitsAt(*p.layout, graph, index, edges[*open], p.recipe.edge.mm(), 1'000);

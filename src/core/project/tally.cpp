@@ -1,11 +1,13 @@
 #include "project/tally.hpp"
 
+#include "shape/arcs.hpp"
+
 namespace clathra {
 
 std::shared_ptr<const Geometry> geometryOf(std::shared_ptr<const Layout> layout) {
   auto g = std::make_shared<Geometry>();
   g->seams = buildSeams(*layout);
-  for (std::size_t i = 0; i < layout->size(); ++i) g->area += area(layout->outline(i));
+  for (std::size_t i = 0; i < layout->size(); ++i) g->area += outlineArea(layout->outline(i));
   g->layout = std::move(layout);
   return g;
 }

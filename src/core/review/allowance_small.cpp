@@ -2,6 +2,7 @@
 #include <map>
 
 #include "review/review.hpp"
+#include "shape/arcs.hpp"
 
 namespace clathra::checks_ {
 
@@ -26,8 +27,9 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
   const Project& p = *in.project;
   std::vector<double> longest;
   for (const Shape& s : p.layout->shapes) {
-    const auto edges = edgeLengths(s.outline);
-    longest.push_back(*std::max_element(edges.begin(), edges.end()));
+    double most = 0;
+    for (const OutlineSide& side : sidesOf(s.outline)) most = std::max(most, side.length);
+    longest.push_back(most);
   }
   std::vector<Remark> out;
   for (const Cloth& c : p.cloths) {

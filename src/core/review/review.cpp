@@ -16,6 +16,7 @@ const std::vector<Check>& checks() {
       {"handed", "shapes with a left and a right hand", checks_::handedShapes, true},
       {"paper-too-large", "papers larger than the page", checks_::paperTooLarge},
       {"allowance-small", "a seam allowance too small for the edge", checks_::allowanceSmall},
+      {"hollow-vanishes", "hollow curves that the allowance leaves nothing of", checks_::hollowVanishes},
       {"cloth-without-size", "cloth in use whose width is not known", checks_::clothWithoutSize},
       {"cloth-short", "cloth shorter than the plan", checks_::clothShort},
       {"one-way-turned", "one-way cloth that the method would turn", checks_::oneWayTurned},

@@ -57,6 +57,7 @@ std::vector<Remark> piecesWithoutCloth(const ReviewInput&);
 std::vector<Remark> slivers(const ReviewInput&);
 std::vector<Remark> clothShort(const ReviewInput&);
 std::vector<Remark> allowanceSmall(const ReviewInput&);
+std::vector<Remark> hollowVanishes(const ReviewInput&);
 std::vector<Remark> oneWayTurned(const ReviewInput&);
 std::vector<Remark> tooFewCopies(const ReviewInput&);
 std::vector<Remark> windowOffPrint(const ReviewInput&);

@@ -1,6 +1,9 @@
 #include "shape/allowance.hpp"
 
+#include <algorithm>
 #include <cmath>
+
+#include "shape/arcs.hpp"
 
 namespace clathra {
 
@@ -8,7 +11,42 @@ double tipReach(double s, double cornerDegrees) {
   return s / std::sin(radians(cornerDegrees) / 2);
 }
 
-Polygon allowanceOutline(PolygonView p, double s, Tips tips) {
+namespace {
+
+constexpr double kCusp = 8;            // degrees between the chords of two arcs that touch
+constexpr double kLeastHollow = 0.25;  // mm of radius that must be left of a hollow arc
+constexpr std::size_t kLeastForArcs = 6;
+
+bool vanishes(const OutlineSide& side, double s) {
+  return side.isArc() && side.hollow && side.radius - s < kLeastHollow;
+}
+
+/// Without the points of hollow arcs that would vanish.
+Polygon filledIn(PolygonView p, double s) {
+  std::vector<bool> gone(p.size(), false);
+  for (const OutlineSide& side : sidesOf(p))
+    for (std::size_t k = 1; vanishes(side, s) && k < side.edges; ++k)
+      gone[(side.first + k) % p.size()] = true;
+  Polygon out;
+  for (std::size_t i = 0; i < p.size(); ++i)
+    if (!gone[i]) out.push_back(p[i]);
+  return out.size() < 3 ? Polygon(p.begin(), p.end()) : out;
+}
+
+}  // namespace
+
+bool hollowVanishes(PolygonView p, double s) {
+  const auto sides = sidesOf(p);
+  return std::any_of(sides.begin(), sides.end(), [&](const OutlineSide& side) { return vanishes(side, s); });
+}
+
+Polygon allowanceOutline(PolygonView paper, double s, Tips tips) {
+  Polygon filled;
+  PolygonView p = paper;
+  if (paper.size() >= kLeastForArcs && s > 0 && hollowVanishes(paper, s)) {
+    filled = filledIn(paper, s);
+    p = filled;
+  }
   const std::size_t n = p.size();
   const double sign = signedArea(p) < 0 ? -1 : 1;
   const auto angles = cornerAngles(p);
@@ -23,7 +61,8 @@ Polygon allowanceOutline(PolygonView p, double s, Tips tips) {
     const Point outwards = (1 / len) * middle;
     const double reach = 2 * s / len;  // s / cos(half the turn of the normals)
     const double blunt = kBluntAt * s;
-    if (tips == Tips::Blunted && s > 0 && angles[i] < kSharpTip && reach > blunt) {
+    const double sharp = tips == Tips::Blunted ? kSharpTip : kCusp;
+    if (s > 0 && angles[i] < sharp && reach > blunt) {
       // The square cut meets both moved edges half a width to either side of the bisector.
       const double half = (reach - blunt) * std::tan(radians(angles[i]) / 2);
       const Point across = sign * Point{-outwards.y, outwards.x};

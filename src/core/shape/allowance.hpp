@@ -13,8 +13,13 @@ inline constexpr double kBluntAt = 1.0;
 
 /// Every edge moved outwards by `s` mm, corners mitred: a tip of angle t reaches s / sin(t / 2) beyond the
 /// paper's. Blunted cuts tips sharper than kSharpTip square at kBluntAt * s past the paper's tip. For simple
-/// polygons whose edges survive; negative s shrinks.
+/// polygons whose edges survive; negative s shrinks. Convex arcs grow by s, hollow ones shrink by s; a hollow
+/// arc that would vanish is filled straight across, so that the patch is never too small. Cusps, which have
+/// no mitre, are always blunted.
 Polygon allowanceOutline(PolygonView p, double s, Tips tips = Tips::Mitred);
+
+/// Does the outline have a hollow arc that an allowance of `s` mm leaves nothing of?
+bool hollowVanishes(PolygonView p, double s);
 
 /// s / sin(t / 2), mm: how far a mitred tip of `cornerDegrees` reaches beyond the paper's tip.
 double tipReach(double s, double cornerDegrees);

@@ -5,6 +5,7 @@
 #include <numbers>
 
 #include "measure/length.hpp"
+#include "shape/arcs.hpp"
 #include "shape/symmetry.hpp"
 
 namespace clathra {
@@ -44,6 +45,28 @@ Polygon jewel() {
   return centred(Polygon{{0, -h}, {1, 0}, {0.5, h / 2}, {-0.5, h / 2}, {-1, 0}});
 }
 
+/// Corners joined by arcs, each turning by the degrees beside the corner it begins at.
+Polygon curved(const std::vector<std::pair<Point, double>>& sides) {
+  Polygon out;
+  for (std::size_t i = 0; i < sides.size(); ++i) {
+    const auto& [from, turn] = sides[i];
+    out.push_back(from);
+    for (const Point q : arcPoints(from, sides[(i + 1) % sides.size()].first, turn)) out.push_back(q);
+  }
+  return centred(out);
+}
+
+/// A half circle above; below it the two quarter circles that its neighbours' tops leave. Its area is half
+/// the square of its width.
+Polygon clamshell() {
+  return curved({{{-0.5, 0}, 180}, {{0.5, 0}, -90}, {{0, 0.5}, -90}});
+}
+
+/// A square with two sides bulging and two hollow, so that its area is that of the square.
+Polygon appleCore() {
+  return curved({{{-0.5, -0.5}, 90}, {{0.5, -0.5}, -90}, {{0.5, 0.5}, 90}, {{-0.5, 0.5}, -90}});
+}
+
 std::vector<Family> makeFamilies() {
   const double h = kRoot3 / 2;
   const double v = kRoot2 / 2;
@@ -75,6 +98,11 @@ std::vector<Family> makeFamilies() {
       {"jewel", "jewel", "the three short sides", jewel()},
       {"triangle90", "triangle, right angled with two equal sides", "the two equal sides",
        centred(Polygon{{0, 0}, {1, 0}, {0, -1}})},
+      {"clamshell", "clamshell", "its width", clamshell()},
+      {"apple-core", "apple core", "tip to tip along a side", appleCore()},
+      {"petal", "petal", "tip to tip", curved({{{0, -0.5}, 90}, {{0, 0.5}, 90}})},
+      {"hollow-square", "hollow square", "tip to tip along a side",
+       curved({{{-0.5, -0.5}, -90}, {{0.5, -0.5}, -90}, {{0.5, 0.5}, -90}, {{-0.5, 0.5}, -90}})},
   };
 }
 
@@ -140,6 +168,22 @@ ShapeName triangle(PolygonView p, double longest) {
   return {"triangle", "triangle", longest};
 }
 
+ShapeName curvedPiece(const std::vector<OutlineSide>& sides) {
+  double longest = 0;
+  for (const OutlineSide& s : sides) longest = std::max(longest, s.length);
+  switch (sides.size()) {
+    case 1:
+      return {"circle", "circle", 2 * sides[0].radius};
+    case 2:
+      return {"two-sided-curved", "curved piece with two sides", longest};
+    default:
+      const std::string name = countedName(sides.size());
+      return {"curved-" + name, "curved piece with " + std::to_string(sides.size()) + " sides", longest};
+  }
+}
+
+constexpr std::size_t kMostStraight = 5;  // corners too few for an arc
+
 }  // namespace
 
 const std::vector<Family>& families() {
@@ -157,6 +201,8 @@ ShapeName nameOf(PolygonView p) {
   for (const Family& f : families())
     if (const double edge = scaleTo(p, f.outline); edge > 0)
       return {std::string(f.id), std::string(f.title), edge};
+  if (p.size() > kMostStraight)
+    if (const auto sides = sidesOf(p); sides.size() < p.size()) return curvedPiece(sides);
   const auto edges = edgeLengths(p);
   const double longest = *std::max_element(edges.begin(), edges.end());
   if (p.size() == 3) return triangle(p, longest);

@@ -1,0 +1,116 @@
+#include "project/hand_edits.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "project/edits.hpp"
+#include "project/json_fields.hpp"
+
+namespace clathra::edits {
+
+namespace {
+
+constexpr double kOnLine = 1e-3;  // mm
+
+bool isOwn(PieceKey key) {
+  return key.part == kOwnPart;
+}
+
+}  // namespace
+
+Result<Copies> copiesOf(const Args& a, const Project& p) {
+  Copies out;
+  const Box& f = p.layout->finished;
+  out.centre = {(f.left + f.right) / 2, (f.top + f.bottom) / 2};
+  if (!a.contains("copies")) return out;
+  Fields in(a["copies"], "copies");
+  out.turns = static_cast<int>(in.whole("turns", 1, kMostTurns, 1));
+  if (!allowedTurns(out.turns)) in.fault("can have \"turns\" from 1 to 12, or 16");
+  out.mirror = in.flag("mirror");
+  if (const auto at = in.point("centre")) out.centre = *at;
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  return out;
+}
+
+/// In a field only what carries the whole of it onto itself makes sense; a grown layout is free.
+Status checkCopies(const Project& p, const PieceIndex& index, const Copies& copies) {
+  if (p.recipe.arrangement == kOwnArrangement || (copies.turns == 1 && !copies.mirror)) return {};
+  if (mapsOntoItself(*p.layout, index, copies)) return {};
+  return fail("this layout is not the same after these turns about that centre, so copies would not meet it");
+}
+
+PieceKey addOwn(HandWork& hand, const Polygon& outline, double edge, std::optional<PieceKey> parent) {
+  const PieceKey key{hand.next++, 0, kOwnPart};
+  hand.added.push_back({key, scaled(outline, 1 / edge), parent});
+  return key;
+}
+
+/// The place in the arrangement that a piece stands for, if any.
+std::optional<PieceKey> parentOf(const HandWork& hand, PieceKey key) {
+  if (!isOwn(key)) return key;
+  for (const OwnPiece& own : hand.added)
+    if (own.key == key) return own.parent;
+  return std::nullopt;
+}
+
+void take(HandWork& hand, PieceKey key) {
+  if (isOwn(key)) {
+    std::erase_if(hand.added, [&](const OwnPiece& own) { return own.key == key; });
+    return;
+  }
+  hand.taken.insert(std::lower_bound(hand.taken.begin(), hand.taken.end(), key), key);
+}
+
+Status layAndPaint(Project& p, const EditContext& c, const Recipe& recipe, const std::vector<PieceKey>& fresh,
+                   ClothId cloth) {
+  if (const auto ok = relayout(p, c.library, recipe); !ok) return ok;
+  if (cloth == kNoCloth) return {};
+  for (std::size_t i = 0; i < p.layout->size(); ++i)
+    if (std::binary_search(fresh.begin(), fresh.end(), p.layout->pieces[i].key)) p.painting.set(i, cloth);
+  return {};
+}
+
+Result<ClothId> clothFor(Project& p, const Args& a) {
+  if (!a.contains("cloth") || a["cloth"].is_null()) return kNoCloth;
+  const auto cloth = clothNamed(p, a);
+  if (!cloth) return tl::make_unexpected(cloth.error());
+  return (*cloth)->id;
+}
+
+/// Pieces that the finishing line has cut are no longer what they were; they stay as they are.
+Status checkWhole(const Project& p, std::uint32_t piece) {
+  if (p.recipe.sides != Sides::EdgePieces) return {};
+  const Box& f = p.layout->finished;
+  for (const Point q : p.layout->outline(piece))
+    if (std::min({std::abs(q.x - f.left), std::abs(q.x - f.right), std::abs(q.y - f.top),
+                  std::abs(q.y - f.bottom)}) < kOnLine)
+      return fail("piece " + std::to_string(piece + 1) +
+                  " lies at the cut side; change it with the outline shown, then cut the sides again");
+  return {};
+}
+
+Status checkAllWhole(const Project& p, const std::vector<std::uint32_t>& pieces) {
+  for (const auto i : pieces)
+    if (const auto ok = checkWhole(p, i); !ok) return ok;
+  return {};
+}
+
+std::vector<PieceKey> replace(HandWork& hand, PieceKey key, const std::vector<Polygon>& outlines,
+                              double edge) {
+  const auto parent = parentOf(hand, key);
+  const auto was =
+      std::find_if(hand.added.begin(), hand.added.end(), [&](const OwnPiece& own) { return own.key == key; });
+  const auto place = was - hand.added.begin();
+  take(hand, key);
+  std::vector<PieceKey> out;
+  std::vector<OwnPiece> fresh;
+  for (const Polygon& outline : outlines) {
+    out.push_back({hand.next++, 0, kOwnPart});
+    fresh.push_back({out.back(), scaled(outline, 1 / edge), parent});
+  }
+  hand.added.insert(hand.added.begin() + place, std::make_move_iterator(fresh.begin()),
+                    std::make_move_iterator(fresh.end()));
+  return out;
+}
+
+}  // namespace clathra::edits

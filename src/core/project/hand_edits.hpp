@@ -1,0 +1,37 @@
+// What edits by hand have in common: pieces come and go in the recipe's hand work, then all is laid out anew.
+#pragma once
+#include <optional>
+#include <vector>
+
+#include "layout/grow.hpp"
+#include "project/edit.hpp"
+
+namespace clathra::edits {
+
+using Args = nlohmann::json;
+
+/// "copies" {turns, mirror, centre}; without a centre about the middle. Errors: turns that are not allowed.
+Result<Copies> copiesOf(const Args& args, const Project& project);
+/// In a field only what carries the whole of it onto itself makes sense; a grown layout is free.
+Status checkCopies(const Project& project, const PieceIndex& index, const Copies& copies);
+
+/// Adds a piece; `outline` and `edge` in mm.
+PieceKey addOwn(HandWork& hand, const Polygon& outline, double edge, std::optional<PieceKey> parent);
+/// The place in the arrangement that a piece stands for, if any.
+std::optional<PieceKey> parentOf(const HandWork& hand, PieceKey key);
+void take(HandWork& hand, PieceKey key);
+/// Puts outlines (mm) in the place of a piece, in the order of the list too, so that other numbers stay.
+std::vector<PieceKey> replace(HandWork& hand, PieceKey key, const std::vector<Polygon>& outlines,
+                              double edge);
+
+/// Lays out anew and paints the pieces with the keys (rising).
+Status layAndPaint(Project& project, const EditContext& context, const Recipe& recipe,
+                   const std::vector<PieceKey>& fresh, ClothId cloth);
+/// The cloth named by "cloth", or none.
+Result<ClothId> clothFor(Project& project, const Args& args);
+
+/// Pieces that the finishing line has cut are no longer what they were; they stay as they are.
+Status checkWhole(const Project& project, std::uint32_t piece);
+Status checkAllWhole(const Project& project, const std::vector<std::uint32_t>& pieces);
+
+}  // namespace clathra::edits

@@ -1,0 +1,30 @@
+#include "review/review.hpp"
+#include "shape/allowance.hpp"
+#include "shape/arcs.hpp"
+
+namespace clathra::checks_ {
+
+std::vector<Remark> hollowVanishes(const ReviewInput& in) {
+  const Project& p = *in.project;
+  Remark r{"hollow-vanishes", "cut", {}, {}, {}, {}, nullptr};
+  double tightest = 1e300, widest = 0;
+  for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
+    const Cloth* cloth = clothById(p, p.painting[i]);
+    const Polygon& outline = p.layout->shapes[p.layout->pieces[i].shape].outline;
+    const double allowance = cloth ? allowanceOf(p, *cloth) : p.settings.allowance.mm();
+    if (p.layout->pieces[i].count < 6 || !clathra::hollowVanishes(outline, allowance)) continue;
+    r.pieces.push_back(i);
+    widest = std::max(widest, allowance);
+    for (const OutlineSide& s : sidesOf(outline))
+      if (s.isArc() && s.hollow) tightest = std::min(tightest, s.radius);
+  }
+  if (r.pieces.empty()) return {};
+  r.why =
+      "A hollow curve of " + formatReadable(tightest, p.settings.unit) +
+      " radius is no wider than the allowance of " + formatReadable(widest, p.settings.unit) +
+      ": nothing of it is left on the patch, which is cut straight across and must be snipped to turn in.";
+  r.fix = "Allow less, or choose larger papers.";
+  return {r};
+}
+
+}  // namespace clathra::checks_

@@ -1,0 +1,38 @@
+#include "draw/outline_path.hpp"
+
+#include <cmath>
+
+#include "shape/arcs.hpp"
+
+namespace clathra {
+
+QPainterPath outlinePath(PolygonView outline, double scale, const std::function<QPointF(Point)>& toDevice) {
+  QPainterPath path;
+  const std::size_t n = outline.size();
+  const auto sides = sidesOf(outline);
+  if (sides.empty()) return path;
+  path.moveTo(toDevice(outline[sides.front().first]));
+  for (const OutlineSide& s : sides) {
+    if (!s.isArc()) {
+      path.lineTo(toDevice(outline[(s.first + 1) % n]));
+      continue;
+    }
+    const QPointF centre = toDevice(s.centre);
+    const QPointF from = toDevice(outline[s.first]) - centre,
+                  on = toDevice(outline[(s.first + 1) % n]) - centre;
+    const double radius = s.radius * scale;
+    // Qt counts angles against the clock although y points down.
+    const double start = -degrees(std::atan2(from.y(), from.x()));
+    const bool clockwise = from.x() * on.y() - from.y() * on.x() > 0;
+    const double sweep = degrees(s.length / s.radius) * (clockwise ? -1 : 1);
+    path.arcTo(QRectF(centre.x() - radius, centre.y() - radius, 2 * radius, 2 * radius), start, sweep);
+  }
+  path.closeSubpath();
+  return path;
+}
+
+QPainterPath outlinePath(PolygonView outline) {
+  return outlinePath(outline, 1, [](Point p) { return QPointF(p.x, p.y); });
+}
+
+}  // namespace clathra
