@@ -40,7 +40,9 @@ class LayoutRun {
       if (look_.vector && cloth && look_.view != LayoutView::Numbers) strokes(*cloth, pieces);
     }
     if (look_.signs && look_.view == LayoutView::Cloths) signs(byCloth);
-    if (look_.view == LayoutView::Numbers) numbers(visible);
+    if (look_.view != LayoutView::Numbers) return;
+    rim();
+    numbers(visible);
   }
 
   void finishingLine() {
@@ -88,6 +90,14 @@ class LayoutRun {
     pen.setDashPattern({2, 1});
     p_.setPen(pen);
     p_.drawPolygon(outline_.data(), static_cast<int>(outline_.size()));
+  }
+
+  /// Outer edges, which need their allowance left open or a border, stand out beside seams.
+  void rim() {
+    QPen pen(look_.palette->ink, look_.vector ? 0.8 * place_.scale : 3.5);
+    pen.setCapStyle(Qt::RoundCap);
+    p_.setPen(pen);
+    for (const OuterEdge& e : look_.rim) p_.drawLine(place_.toDevice(e.from), place_.toDevice(e.to));
   }
 
  private:

@@ -6,6 +6,7 @@
 #include "draw/palette.hpp"
 #include "layout/arrangement.hpp"
 #include "layout/piece_index.hpp"
+#include "layout/seams.hpp"
 #include "project/project.hpp"
 
 namespace clathra {
@@ -21,6 +22,7 @@ struct LayoutLook {
   LayoutView view = LayoutView::Cloths;
   bool signs = true;                   ///< cloths' signs on pieces at least 16 px across
   std::span<const std::uint32_t> lit;  ///< pieces a click would change, or a remark is about
+  std::span<const OuterEdge> rim;      ///< outer edges, drawn thick where pieces show their numbers
   int cursor = -1;                     ///< piece under the keyboard cursor
 };
 

@@ -46,12 +46,13 @@ QString faceText(bool back) {
               : QStringLiteral("FRONT, as the finished top is seen");
 }
 
-LayoutLook lookOf(const MapLook& map) {
+LayoutLook lookOf(const MapLook& map, const SeamGraph& seams) {
   LayoutLook look;
   look.palette = &printPalette();
   look.vector = true;
   look.back = map.back;
   look.view = LayoutView::Numbers;
+  look.rim = seams.outer;
   return look;
 }
 
@@ -98,6 +99,7 @@ QByteArray mapPdf(const Project& project, const MapLook& map) {
   const Page page = mapPage(project);
   const MapPages pages = mapPages(project, page);
   const PieceIndex index(*project.layout);
+  const SeamGraph seams = buildSeams(*project.layout);
   const Box b = shownOf(project, index);
   const QRectF room(kEdge, kEdge + kHead, page.width - 2 * kEdge, page.height - 2 * kEdge - kHead);
   return pdfPages(page, project.name + ", map", [&](QPainter& painter, const std::function<void()>& newPage) {
@@ -124,7 +126,7 @@ QByteArray mapPdf(const Project& project, const MapLook& map) {
       }
       painter.save();
       painter.setClipRect(room.adjusted(-0.5, -0.5, 0.5, 0.5));
-      paintLayout(painter, project, index, place, room, lookOf(map));
+      paintLayout(painter, project, index, place, room, lookOf(map, seams));
       painter.restore();
     }
   });
@@ -132,10 +134,12 @@ QByteArray mapPdf(const Project& project, const MapLook& map) {
 
 QByteArray mapSvg(const Project& project, const MapLook& map) {
   const PieceIndex index(*project.layout);
+  const SeamGraph seams = buildSeams(*project.layout);
   const Box b = shownOf(project, index);
   return svgPage(b.width(), b.height(), q(project.name), [&](QPainter& painter) {
     const QRectF all(0, 0, b.width(), b.height());
-    paintLayout(painter, project, index, fitted(b, all, map.back), all.adjusted(-1, -1, 1, 1), lookOf(map));
+    paintLayout(painter, project, index, fitted(b, all, map.back), all.adjusted(-1, -1, 1, 1),
+                lookOf(map, seams));
   });
 }
 

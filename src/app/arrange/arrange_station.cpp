@@ -10,7 +10,7 @@
 namespace clathra {
 
 namespace {
-constexpr int kPaint = 0, kAdd = 1, kTakeAway = 2, kDivide = 3, kSides = 4;
+constexpr int kPaint = 0, kAdd = 1, kTakeAway = 2, kDivide = 3, kDraft = 4, kSides = 5;
 constexpr int kNumbersView = 3, kSideBySide = 4;
 }  // namespace
 
@@ -23,6 +23,9 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   grow_ = new GrowCard(session_, *canvas_, *paint_);
   fit_ = new FitCard(session_);
   divide_ = new DivideCard(session_, *canvas_);
+  draft_ = new DraftCard(session_, *canvas_, *grow_);
+  connect(draft_, &DraftCard::said, this, &Station::said);
+  connect(draft_, &DraftCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   sides_ = new SidesCard(session_, *canvas_);
   connect(sides_, &SidesCard::said, this, &Station::said);
   connect(divide_, &DivideCard::said, this, &Station::said);
@@ -34,7 +37,8 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(variants_, &VariantsCard::compareAsked, this, [this] { setView(kSideBySide); });
   connect(numbers_, &NumbersCard::said, this, &Station::said);
   connect(numbers_, &NumbersCard::numbersAsked, this, [this] { setView(kNumbersView); });
-  bench_ = benchOf({size_, fit_, paint_, chance_, variants_, grow_, divide_, sides_, numbers_, remarks});
+  bench_ =
+      benchOf({size_, fit_, paint_, chance_, variants_, grow_, divide_, draft_, sides_, numbers_, remarks});
   connect(grow_, &GrowCard::said, this, &Station::said);
   connect(grow_, &GrowCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });
@@ -75,7 +79,8 @@ void ArrangeStation::buildPicture() {
   QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
   policy.setHeightForWidth(true);
   top->setSizePolicy(policy);
-  mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Divide"), tr("Sides")}, tr("Mode"));
+  mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Divide"), tr("Draft"), tr("Sides")},
+                    tr("Mode"));
   face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"));
   face_->setCurrent(0);
   view_ = new Pills({tr("Cloths"), tr("Lightness"), tr("Step back"), tr("Numbers"), tr("Variants")},
@@ -163,15 +168,16 @@ void ArrangeStation::setMode(int mode) {
   paint_->setOpen(mode == kPaint);
   for (Card* card : std::initializer_list<Card*>{chance_, variants_, numbers_})
     card->setVisible(mode == kPaint);
-  grow_->setVisible(grows || mode == kPaint);
+  grow_->setVisible(grows || mode == kPaint || mode == kDraft);
   divide_->setVisible(mode == kDivide);
   sides_->setVisible(sizes);
   sides_->setActive(mode == kSides);
-  grow_->setMode(mode == kAdd        ? GrowCard::Mode::Add
-                 : mode == kTakeAway ? GrowCard::Mode::TakeAway
-                 : mode == kPaint    ? GrowCard::Mode::Paint
-                                     : GrowCard::Mode::Off);
+  grow_->setMode(mode == kAdd                       ? GrowCard::Mode::Add
+                 : mode == kTakeAway                ? GrowCard::Mode::TakeAway
+                 : mode == kPaint || mode == kDraft ? GrowCard::Mode::Paint
+                                                    : GrowCard::Mode::Off);
   divide_->setActive(mode == kDivide);
+  draft_->setActive(mode == kDraft);
   canvas_->setDragActs(mode == kPaint);
   canvas_->refreshReach();
   sayWhatAClickDoes();
@@ -240,6 +246,7 @@ void ArrangeStation::sayWhatAClickDoes() {
                                   : tr("A click puts that placement of the cloths on the pieces."));
   if (mode_->current() == kAdd || mode_->current() == kTakeAway) return sentence_->setText(grow_->sentence());
   if (mode_->current() == kDivide) return sentence_->setText(divide_->sentence());
+  if (mode_->current() == kDraft) return sentence_->setText(draft_->sentence());
   if (mode_->current() == kSides) return sentence_->setText(sides_->sentence());
   const Cloth* cloth = session_.isOpen() ? clothById(session_.project(), paint_->cloth()) : nullptr;
   const QString with =

@@ -2,6 +2,7 @@
 #pragma once
 #include "app/arrange/chance_card.hpp"
 #include "app/arrange/divide_card.hpp"
+#include "app/arrange/draft_card.hpp"
 #include "app/arrange/fit_card.hpp"
 #include "app/arrange/grow_card.hpp"
 #include "app/arrange/numbers_card.hpp"
@@ -52,6 +53,7 @@ class ArrangeStation : public Station {
   FitCard* fit_ = nullptr;
   GrowCard* grow_ = nullptr;
   DivideCard* divide_ = nullptr;
+  DraftCard* draft_ = nullptr;
   SidesCard* sides_ = nullptr;
   ChanceCard* chance_ = nullptr;
   VariantsCard* variants_ = nullptr;

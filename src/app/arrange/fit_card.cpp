@@ -83,6 +83,7 @@ void FitCard::look() {
     working_.cancel();
     lookedFor_.clear();
     clearLayout(rows_->layout());
+    offered_.clear();
     note_->setText(tr("Type a wanted finished size above, or begin from a usual one."));
     return;
   }
@@ -94,7 +95,7 @@ void FitCard::look() {
                                .arg(static_cast<int>(p.recipe.sides))
                                .arg(static_cast<int>(p.settings.unit))
                                .arg(round ? p.recipe.edge.nm() : 0);
-  if (question == lookedFor_) return;
+  if (question == lookedFor_) return markNow();
   lookedFor_ = question;
   note_->setText(tr("Looking …"));
   const auto edges = round ? edgesRound(p.recipe.edge, p.settings.unit) : standardEdges(p.settings.unit);
@@ -120,19 +121,31 @@ QString FitCard::rowText(const FitRow& row) const {
            differenceText(dh, unit));
 }
 
+void FitCard::markNow() {
+  const Recipe& now = session_.project().recipe;
+  for (const auto& [b, row] : offered_)
+    b->setChecked(now.edge == row.edge && now.across == row.across && now.down == row.down &&
+                  now.rings == row.rings);
+}
+
 void FitCard::list(const Result<std::vector<FitRow>>& rows) {
   clearLayout(rows_->layout());
+  offered_.clear();
   if (!rows) return note_->setText(QString::fromStdString(rows.error().text));
-  note_->setText(tr("For %1, the nearest first. What is painted stays where its pieces stay.")
-                     .arg(sizeText(session_.project().wantedWidth, session_.project().wantedHeight,
-                                   session_.project().settings.unit)));
+  note_->setText(
+      tr("For %1, the nearest first; a click makes it so. What is painted stays where its pieces stay.")
+          .arg(sizeText(session_.project().wantedWidth, session_.project().wantedHeight,
+                        session_.project().settings.unit)));
   for (const FitRow& row : *rows) {
-    auto* b = button(rowText(row), "row");
+    auto* b = button(rowText(row), "offer");
+    b->setCheckable(true);
+    offered_.emplace_back(b, row);
     b->setAccessibleName(
         tr("Make it so: %1").arg(rowText(row).replace(QLatin1Char('\n'), QStringLiteral("; "))));
     connect(b, &QPushButton::clicked, this, [this, row] { take(row); });
     rows_->layout()->addWidget(b);
   }
+  markNow();
 }
 
 void FitCard::take(const FitRow& row) {

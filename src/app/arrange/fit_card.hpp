@@ -25,6 +25,7 @@ class FitCard : public Card {
   void look();
   void list(const Result<std::vector<FitRow>>& rows);
   void take(const FitRow& row);
+  void markNow();  ///< the row that the layout is made by
   QString rowText(const FitRow& row) const;
 
   Session& session_;
@@ -33,6 +34,7 @@ class FitCard : public Card {
   Pills* edges_;
   QWidget* rows_;
   QLabel* note_;
+  std::vector<std::pair<QPushButton*, FitRow>> offered_;
   Latest<Result<std::vector<FitRow>>> working_;
   QString lookedFor_;  ///< what the list answers
 };

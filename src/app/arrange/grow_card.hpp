@@ -26,6 +26,8 @@ class GrowCard : public Card {
   void takeAway(std::uint32_t piece);
   FitFan* fan() { return fan_; }
   void setTurns(int turns);
+  Copies copies() const;
+  nlohmann::json copiesJson() const;
   void openFan(int edge);
 
  Q_SIGNALS:
@@ -39,8 +41,6 @@ class GrowCard : public Card {
   void showGhosts(int fit);
   void fillHoles();
   void setCentre(std::optional<Point> centre);
-  Copies copies() const;
-  nlohmann::json copiesJson() const;
   bool grown() const { return session_.project().recipe.arrangement == kOwnArrangement; }
 
   Session& session_;

@@ -17,6 +17,7 @@ namespace {
 constexpr double kMargin = 14;     // px round the picture
 constexpr double kDragStarts = 6;  // px
 constexpr double kEdgeReach = 24;  // px
+constexpr double kPenReach = 12;   // px
 constexpr double kZoomStep = 1.25;
 }  // namespace
 
@@ -72,6 +73,15 @@ void LayoutCanvas::setEdges(std::vector<OpenEdge> edges, bool active) {
 
 void LayoutCanvas::setGhosts(std::vector<Polygon> ghosts) {
   ghosts_ = std::move(ghosts);
+  update();
+}
+
+void LayoutCanvas::setDrafting(bool active) {
+  pen_.setActive(active);
+  if (active)
+    setCursor(Qt::CrossCursor);
+  else
+    unsetCursor();
   update();
 }
 
@@ -312,9 +322,11 @@ void LayoutCanvas::paintEvent(QPaintEvent* event) {
   look.view = view_;
   look.lit = lit_;
   look.cursor = hasFocus() ? cursor_ : -1;
+  look.rim = session_.geometry().seams.outer;
   paintLayout(painter, session_.project(), session_.index(), place_, event->rect(), look);
   line_.paint(painter, *session_.project().layout, place_);
   paintGrowing(painter);
+  pen_.paint(painter, *session_.project().layout, place_);
   if (hasFocus() && cursor_ < 0 && edgePointed_ < 0) {
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(currentPalette().sea, 2));
@@ -359,6 +371,10 @@ void LayoutCanvas::mouseMoveEvent(QMouseEvent* event) {
     return;
   }
   if (edgesActive_) return pointAtEdge(event->position());
+  if (pen_.active()) {
+    pen_.moveTo(place_.toLayout(event->position()), layout, session_.index(), kPenReach / place_.scale);
+    update();
+  }
   const int now = pieceAt(event->position());
   const bool shift = event->modifiers() & Qt::ShiftModifier;
   if (shown_ || (now == pointed_ && shift == shift_)) return;
@@ -400,6 +416,12 @@ void LayoutCanvas::mouseReleaseEvent(QMouseEvent* event) {
     pointAtEdge(event->position());
     if (edgePointed_ >= 0) Q_EMIT edgeClicked(edgePointed_);
     return;
+  }
+  if (pen_.active()) {
+    pen_.moveTo(place_.toLayout(event->position()), *session_.project().layout, session_.index(),
+                kPenReach / place_.scale);
+    if (const auto line = pen_.press()) Q_EMIT lineDrawn(*line);
+    return update();
   }
   const int piece = pieceAt(event->position());
   if (piece < 0) return refreshReach();
@@ -476,6 +498,15 @@ void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
       return fitWidth();
     case Qt::Key_H:
       return fitHeight();
+    case Qt::Key_C:
+      Q_EMIT cureAsked();
+      return;
+    case Qt::Key_Escape:
+      if (!pen_.active()) break;
+      pen_.goOnFrom(std::nullopt);
+      update();
+      Q_EMIT draftLetGo();
+      return;
     case Qt::Key_F:
       Q_EMIT fillAsked();
       return;
@@ -489,6 +520,10 @@ void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
 }
 
 void LayoutCanvas::leaveEvent(QEvent*) {
+  if (pen_.active()) {
+    pen_.leave();
+    update();
+  }
   if (!shown_ && !hasFocus()) point(-1, false);
 }
 

@@ -5,6 +5,7 @@
 #include <functional>
 #include <vector>
 
+#include "app/canvas/draft_pen.hpp"
 #include "app/canvas/line_handles.hpp"
 #include "app/session/session.hpp"
 #include "draw/layout_painter.hpp"
@@ -57,10 +58,16 @@ class LayoutCanvas : public QWidget {
   /// Its middle on the widget, and the direction away from its piece.
   std::pair<QPointF, QPointF> edgeOnScreen(const OpenEdge& edge) const;
   int cursorEdge() const { return edgePointed_; }
+  /// Lines are drawn instead of pieces clicked; the keyboard's cursor still goes from piece to piece.
+  void setDrafting(bool active);
+  DraftPen& pen() { return pen_; }
 
  Q_SIGNALS:
   void edgeClicked(int edge);
   void fillAsked();  ///< the key that fills closed holes
+  void lineDrawn(const clathra::Line& line);
+  void cureAsked();   ///< the key that cuts reflex corners
+  void draftLetGo();  ///< Escape while lines wait
   void clicked(std::uint32_t piece, bool shift);
   void draggedOver(std::uint32_t piece, bool shift);  ///< with the left button down, after clicked()
   void dragEnded();
@@ -111,6 +118,7 @@ class LayoutCanvas : public QWidget {
   bool dragActs_ = false, acting_ = false;  ///< a drag that acts on pieces
   int dragPiece_ = -1;
   LineHandles line_;
+  DraftPen pen_;
 };
 
 }  // namespace clathra

@@ -50,6 +50,10 @@ QPushButton#cardhead:focus { border: 2px solid %sea; }
 QPushButton#row { background: transparent; border: 1.5px solid transparent; border-radius: %R8; text-align: left; padding: %P2; }
 QPushButton#row:hover { background: %chosen; }
 QPushButton#row:checked { background: %chosen; color: %ink; border: 1.5px solid %ink; }
+QPushButton#offer { background: transparent; border: 1.5px solid %line; border-radius: %R8; text-align: left; padding: %P2; padding-left: %R8; }
+QPushButton#offer:hover { background: %chosen; }
+QPushButton#offer:checked { background: %chosen; color: %ink; border: 1.5px solid %ink; }
+QPushButton#offer:focus { border: 2px solid %sea; }
 QPushButton#row:focus { border: 2px solid %sea; }
 QPushButton#bead { background: transparent; border: 1.5px solid transparent; border-radius: %R10; }
 QPushButton#bead:checked { background: %panel; border: 1.5px solid %line; color: %ink; }

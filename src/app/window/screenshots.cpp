@@ -119,6 +119,54 @@ void shootDividing(MainWindow& window, Session& session, Photographer& camera) {
   camera.shoot("arrange-divide");
 }
 
+/// A block of straight lines under six turned copies, the pen on its way to the next side.
+void shootDrafting(MainWindow& window, Session& session, Photographer& camera) {
+  Scene scene(window, session, "own");
+  scene.edit({{"edit", "setEdge"}, {"value", 101.6}});
+  scene.edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "C"}});
+  // A star with its tips in the corners of the block: each corner to a point inside, mirrored and turned.
+  const double e = 101.6, in = 0.42 * e;
+  const nlohmann::json copies = {{"turns", 6}, {"mirror", true}, {"centre", {0, 0}}};
+  scene.edit(
+      {{"edit", "draft"}, {"lines", {{{0, -e}, {in / 2, -in * std::sqrt(3.0) / 2}}}}, {"copies", copies}});
+  const Layout& star = *session.project().layout;
+  std::size_t middle = 0;
+  for (std::size_t i = 0; i < star.size(); ++i)
+    if (star.pieces[i].count > star.pieces[middle].count) middle = i;
+  scene.edit({{"edit", "paint"}, {"pieces", {middle + 1}}, {"cloth", "A"}});
+  scene.arrange->setMode(4);
+  camera.settle();
+  LayoutCanvas* canvas = scene.arrange->canvas();
+  canvas->setFocus();
+  canvas->setCursorPiece(middle == 0 ? 1 : 0);
+  const Layout& layout = *session.project().layout;
+  DraftPen& pen = canvas->pen();
+  pen.moveTo({-e * std::sqrt(3.0) / 2, -e / 2 + 2}, layout, session.index(), 6);
+  pen.press();
+  pen.moveTo({-20, -41}, layout, session.index(), 6);
+  canvas->update();
+  camera.shoot("arrange-draft");
+}
+
+/// Counts and edges that come near a wanted size, the nearest put on.
+void shootFitting(MainWindow& window, Session& session, Photographer& camera) {
+  Scene scene(window, session, "honeycomb-square");
+  scene.edit({{"edit", "setSides"}, {"sides", "edge-pieces"}});
+  scene.edit({{"edit", "setWantedSize"}, {"width", 1200}, {"height", 900}});
+  scene.edit({{"edit", "paint"}, {"shape", "honeycomb"}, {"cloth", "C"}});
+  scene.edit({{"edit", "paint"}, {"shape", "square"}, {"cloth", "B"}});
+  scene.arrange->setMode(0);
+  scene.edit({{"edit", "setSize"}, {"edge", 38.1}, {"across", 13}, {"down", 10}});
+  scene.edit({{"edit", "paint"}, {"all", true}, {"cloth", "D"}});
+  scene.edit({{"edit", "paint"}, {"shape", "honeycomb"}, {"cloth", "C"}});
+  scene.edit({{"edit", "paint"}, {"shape", "square"}, {"cloth", "B"}});
+  scene.arrange->canvas()->setCursorPiece(-1);
+  scene.arrange->openOnly({"Fit to size"});
+  camera.settle();
+  QThread::msleep(1500);  // the list comes from a worker of the card's own
+  camera.shoot("arrange-fit");
+}
+
 /// A finishing line that was typed, with the slivers it leaves lit.
 void shootSides(MainWindow& window, Session& session, Photographer& camera) {
   Scene scene(window, session, "octagon-square");
@@ -133,7 +181,7 @@ void shootSides(MainWindow& window, Session& session, Photographer& camera) {
   for (std::size_t i = 0; i < session.project().layout->size(); ++i)
     if (session.project().painting[i] == kNoCloth) bare.push_back(i + 1);
   if (!bare.empty()) scene.edit({{"edit", "paint"}, {"pieces", bare}, {"cloth", "D"}});
-  scene.arrange->setMode(4);
+  scene.arrange->setMode(5);
   camera.settle();
   QThread::msleep(200);  // the prices come from a worker of the card's own
   camera.shoot("arrange-sides");
@@ -214,6 +262,10 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   shootAdding(window, session, camera);
   session.close();  // nothing to ask about it
   shootDividing(window, session, camera);
+  session.close();
+  shootDrafting(window, session, camera);
+  session.close();
+  shootFitting(window, session, camera);
   session.close();
   shootSides(window, session, camera);
   session.close();
