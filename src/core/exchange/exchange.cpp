@@ -21,20 +21,24 @@ std::string quoted(const std::string& text) {
 json piecesGeoJson(const Project& project) {
   const Layout& layout = *project.layout;
   json features = json::array();
+  const auto unit = unitsOfPieces(layout, project.recipe.units);
   for (std::size_t i = 0; i < layout.size(); ++i) {
     const Piece& p = layout.pieces[i];
     json ring = json::array();
     for (const Point c : flattenedTo(layout.outline(i), kFlattened)) ring.push_back({c.x, c.y});
     ring.push_back(ring.front());
     const Cloth* cloth = clothById(project, project.painting[i]);
-    features.push_back({{"type", "Feature"},
-                        {"geometry", {{"type", "Polygon"}, {"coordinates", json::array({ring})}}},
-                        {"properties",
-                         {{"number", i + 1},
-                          {"shape", layout.shapes[p.shape].name},
-                          {"handed", p.hand},
-                          {"cloth", cloth ? json(clothTitle(*cloth)) : json(nullptr)},
-                          {"unit", nullptr}}}});
+    features.push_back(
+        {{"type", "Feature"},
+         {"geometry", {{"type", "Polygon"}, {"coordinates", json::array({ring})}}},
+         {"properties",
+          {{"number", i + 1},
+           {"shape", layout.shapes[p.shape].name},
+           {"handed", p.hand},
+           {"cloth", cloth ? json(clothTitle(*cloth)) : json(nullptr)},
+           {"unit", unit[i] < 0
+                        ? json(nullptr)
+                        : json(unitTitle(project.recipe.units[static_cast<std::size_t>(unit[i])]))}}}});
   }
   return {{"type", "FeatureCollection"}, {"features", features}};
 }

@@ -7,6 +7,7 @@
 
 #include "layout/hand_work.hpp"
 #include "layout/layout.hpp"
+#include "layout/unit.hpp"
 #include "measure/length.hpp"
 #include "result.hpp"
 
@@ -51,6 +52,7 @@ struct Recipe {
   Polygon line;  ///< in edges: the finishing line, convex and clockwise; empty for the natural one
   HandWork hand;
   Numbering numbering = Numbering::Rows;
+  std::vector<PieceUnit> units;
   friend bool operator==(const Recipe&, const Recipe&) = default;
 };
 

@@ -348,7 +348,7 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
                                          rosette || arr.kind == ArrangementKind::Own);
   if (out.pieces.empty()) return fail("No piece lies inside this finishing line.");
   out.line = std::move(line);
-  return renumbered(std::move(out), recipe.numbering);
+  return renumbered(std::move(out), recipe.numbering, recipe.units);
 }
 
 Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {

@@ -369,6 +369,33 @@ Images imagesOf(const Layout& layout, const PieceIndex& index, PolygonView outli
   return out;
 }
 
+std::vector<std::vector<Polygon>> imagesOfSet(const Layout& layout, const PieceIndex& index,
+                                              const std::vector<Polygon>& outlines, const Copies& copies) {
+  std::vector<std::vector<Polygon>> out;
+  const std::size_t images = imagesOf(Point{}, copies).size();
+  for (std::size_t k = 0; k < images; ++k) {
+    std::vector<Polygon> set;
+    for (const Polygon& outline : outlines) {
+      Polygon image;
+      for (const Point p : outline) image.push_back(imagesOf(p, copies)[k]);
+      if (signedArea(image) < 0) std::reverse(image.begin(), image.end());
+      set.push_back(std::move(image));
+    }
+    const auto clear = [&](const Polygon& p) {
+      return isFree(layout, index, p) && std::none_of(out.begin(), out.end(), [&](const auto& other) {
+               return std::any_of(other.begin(), other.end(),
+                                  [&](const Polygon& q) { return overlaps(p, q); });
+             });
+    };
+    if (std::all_of(set.begin(), set.end(), clear)) out.push_back(std::move(set));
+  }
+  return out;
+}
+
+double joinedLength(const SeamGraph& graph, PolygonView outline) {
+  return joinedLength(graph, outerNear(graph, widened(bounds(outline), 1)), outline);
+}
+
 std::vector<std::uint32_t> equalPieces(const Layout& layout, const PieceIndex& index, std::uint32_t piece,
                                        const Copies& copies) {
   std::vector<std::uint32_t> out;

@@ -70,6 +70,12 @@ struct Images {
 Images imagesOf(const Layout& layout, const PieceIndex& index, PolygonView outline, const Copies& copies);
 /// The images of a point, in the order of the turns, mirrored ones last.
 std::vector<Point> imagesOf(Point p, const Copies& copies);
+/// Where a set of outlines lands, each image a set in the same order; images that coincide are one, and those
+/// that would overlap a piece or each other are left out.
+std::vector<std::vector<Polygon>> imagesOfSet(const Layout& layout, const PieceIndex& index,
+                                              const std::vector<Polygon>& outlines, const Copies& copies);
+/// How much of an outline runs along open edges, mm.
+double joinedLength(const SeamGraph& graph, PolygonView outline);
 /// Pieces that a piece lands on, itself included; rising. Images that meet no piece of the same shape are
 /// left out.
 std::vector<std::uint32_t> equalPieces(const Layout& layout, const PieceIndex& index, std::uint32_t piece,

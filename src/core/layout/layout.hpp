@@ -43,8 +43,9 @@ enum class Sides { Outline, EdgePieces, Slice };
 
 /// In which order pieces are numbered. Rows: from the top, each from the left (as they grew where they were
 /// added by hand). Outside: the pieces at the rim clockwise from the upper left, then those behind them,
-/// inwards. Rings: from the pieces nearest the middle outwards, each ring clockwise from the top.
-enum class Numbering { Rows, Outside, Rings };
+/// inwards. Rings: from the pieces nearest the middle outwards, each ring clockwise from the top. Units: the
+/// pieces of one unit after the other, the units by their first pieces, then what belongs to none.
+enum class Numbering { Rows, Outside, Rings, Units };
 
 struct Layout {
   std::vector<Point> corners;

@@ -62,7 +62,7 @@ std::vector<double> beginningsAt(const Layout& layout, const std::vector<int>& d
 }  // namespace
 
 const std::vector<std::string>& numberingNames() {
-  static const std::vector<std::string> names = {"rows", "outside", "rings"};
+  static const std::vector<std::string> names = {"rows", "outside", "rings", "units"};
   return names;
 }
 
@@ -92,8 +92,30 @@ Layout inOrder(Layout layout, const std::vector<std::uint32_t>& order) {
   return layout;
 }
 
-Layout renumbered(Layout layout, Numbering numbering) {
+namespace {
+
+Layout byUnits(Layout layout, const std::vector<PieceUnit>& units) {
+  const auto unit = unitsOfPieces(layout, units);
+  constexpr std::uint32_t kLast = 0xffffffff;
+  std::vector<std::uint32_t> first(units.size(), kLast);
+  for (std::uint32_t i = 0; i < layout.size(); ++i)
+    if (unit[i] >= 0)
+      first[static_cast<std::size_t>(unit[i])] = std::min(first[static_cast<std::size_t>(unit[i])], i);
+  std::vector<std::uint32_t> order(layout.size());
+  std::iota(order.begin(), order.end(), 0U);
+  const auto place = [&](std::uint32_t i) {
+    return unit[i] < 0 ? kLast : first[static_cast<std::size_t>(unit[i])];
+  };
+  std::stable_sort(order.begin(), order.end(),
+                   [&](std::uint32_t a, std::uint32_t b) { return place(a) < place(b); });
+  return inOrder(std::move(layout), order);
+}
+
+}  // namespace
+
+Layout renumbered(Layout layout, Numbering numbering, const std::vector<PieceUnit>& units) {
   if (numbering == Numbering::Rows || layout.size() == 0) return layout;
+  if (numbering == Numbering::Units) return byUnits(std::move(layout), units);
   const SeamGraph graph = buildSeams(layout);
   const bool rings = numbering == Numbering::Rings;
   const auto depth = rings ? depthsFromMiddle(layout, graph) : depthsFromRim(layout, graph);

@@ -3,6 +3,7 @@
 #pragma once
 #include "layout/layout.hpp"
 #include "layout/seams.hpp"
+#include "layout/unit.hpp"
 
 namespace clathra {
 
@@ -14,7 +15,7 @@ std::vector<int> depthsFromRim(const Layout& layout, const SeamGraph& graph);
 std::vector<int> depthsFromMiddle(const Layout& layout, const SeamGraph& graph);
 
 /// The same layout with its pieces in the order of the numbering, wherever it lies.
-Layout renumbered(Layout layout, Numbering numbering);
+Layout renumbered(Layout layout, Numbering numbering, const std::vector<PieceUnit>& units = {});
 /// The same layout with its pieces in a given order of places; `order` holds each of 0 to n - 1 once.
 Layout inOrder(Layout layout, const std::vector<std::uint32_t>& order);
 

@@ -13,6 +13,8 @@ nlohmann::json toJson(const MotifChoice& motif, const Project& project);
 
 nlohmann::json toJson(const HandWork& hand);
 /// Faults stay in `recipe`, the object that holds it.
+nlohmann::json toJson(const std::vector<PieceUnit>& units);
+std::vector<PieceUnit> readUnits(Fields& recipe, const nlohmann::json& list);
 HandWork readHand(Fields& recipe, const nlohmann::json& j);
 
 /// Takes the fields that are there and leaves the rest of `cloth` as it is. Errors stay in `in`.

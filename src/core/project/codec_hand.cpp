@@ -73,6 +73,42 @@ void readOwnPiece(Fields& in, const json& j, HandWork& hand) {
 
 }  // namespace
 
+json toJson(const std::vector<PieceUnit>& units) {
+  json out = json::array();
+  for (const PieceUnit& u : units) {
+    json pieces = json::array();
+    for (const PieceKey k : u.pieces) pieces.push_back(keyJson(k));
+    out.push_back({{"name", u.name}, {"number", u.number}, {"pieces", std::move(pieces)}});
+  }
+  return out;
+}
+
+std::vector<PieceUnit> readUnits(Fields& recipe, const json& list) {
+  std::vector<PieceUnit> out;
+  for (const json& j : list) {
+    Fields in(j, "a unit");
+    PieceUnit u;
+    u.name = in.text("name", {}, 120);
+    if (u.name.empty()) in.fault("has no name");
+    u.number = static_cast<int>(in.whole("number", 1, 1'000'000));
+    for (const json& k : in.array("pieces", static_cast<std::size_t>(kMostPieces))) {
+      const auto key = readKey(k);
+      if (!key) {
+        in.fault("holds " + key.error().text);
+        break;
+      }
+      u.pieces.push_back(*key);
+    }
+    std::sort(u.pieces.begin(), u.pieces.end());
+    if (!in.ok()) {
+      recipe.fault("cannot be read: " + in.error().text);
+      break;
+    }
+    out.push_back(std::move(u));
+  }
+  return out;
+}
+
 HandWork readHand(Fields& recipe, const json& j) {
   HandWork hand;
   Fields in(j, "its hand work");

@@ -22,7 +22,7 @@ const std::vector<EditKind>& editKinds() {
       {"setPage", "page?, side?: back | front, stripsFirst?", "changes the paper sheets", edits::setPage},
       {"paint",
        "cloth (name, sign or null) and one of pieces [n..], shape, ring {of, k}, row {of, degrees}, alike "
-       "{of, anyCloth}, all, bare",
+       "{of, anyCloth}, unit (its name, or its name and number), all, bare",
        "paints", edits::paint},
       {"paintByChance",
        "cloths [{cloth, share?, most?}..], pieces [n..] (or as paint), neighboursDiffer? (true), seed?",
@@ -31,7 +31,7 @@ const std::vector<EditKind>& editKinds() {
       {"wearVariant", "variant", "puts on a variant", edits::wearVariant},
       {"changeVariant", "variant, name?, note?", "changes a variant's name or note", edits::changeVariant},
       {"dropVariant", "variant", "drops a variant", edits::dropVariant},
-      {"setNumbering", "by: rows | outside | rings", "numbers the pieces", edits::setNumbering},
+      {"setNumbering", "by: rows | outside | rings | units", "numbers the pieces", edits::setNumbering},
       {"addPieces",
        "at [x, y] (mm, on an open edge), shape?, choice? (0: the best closing), copies? {turns, mirror, "
        "centre "
@@ -50,6 +50,14 @@ const std::vector<EditKind>& editKinds() {
        "divides pieces along drawn lines", edits::draft},
       {"cure", "pieces [n..] (or as paint)", "cuts pieces at corners that point inwards", edits::cure},
       {"splitPiece", "piece n, from, to (corners, counted from 1)", "splits a piece", edits::splitPiece},
+      {"markUnit", "name, pieces [n..] (or as paint), everywhere? (false)",
+       "makes pieces a unit, and all their copies in the layout", edits::markUnit},
+      {"placeUnit", "unit, at [x, y] (mm, on an open edge), choice? (0: the longest joined), copies?",
+       "places another unit", edits::placeUnit},
+      {"replaceUnits", "unit, by", "puts units of one name in the place of all of another",
+       edits::replaceUnits},
+      {"renameUnit", "unit, name", "names units anew", edits::renameUnit},
+      {"dropUnit", "unit", "makes units single pieces again", edits::dropUnit},
       {"addCloth",
        "name, width?, lengths? [mm..], direction?: none | two-way | one-way | stripe, colour? #rrggbb, "
        "hatch?, increment? (mm), "

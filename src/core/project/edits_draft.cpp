@@ -65,15 +65,13 @@ Status divide(Project& p, const EditContext& c,
     if (!draft) return tl::make_unexpected(draft.error());
     if (draft->faces.size() < 2) continue;
     if (const auto ok = checkWhole(p, i); !ok) return ok;
-    for (const PieceKey key : replace(r.hand, p.layout->pieces[i].key, draft->faces, r.edge.mm()))
-      wears[key] = p.painting[i];
+    const PieceKey was = p.layout->pieces[i].key;
+    const auto now = replace(r.hand, was, draft->faces, r.edge.mm());
+    passOn(r.units, was, now);
+    for (const PieceKey key : now) wears[key] = p.painting[i];
   }
   if (wears.empty()) return fail(nothing);
-  if (const auto ok = relayout(p, c.library, r); !ok) return ok;
-  for (std::size_t i = 0; i < p.layout->size(); ++i)
-    if (const auto cloth = wears.find(p.layout->pieces[i].key); cloth != wears.end())
-      p.painting.set(i, cloth->second);
-  return {};
+  return layAndWear(p, c, r, wears);
 }
 
 Status draftFromSvg(Project& p, const Args& a, const EditContext& c) {

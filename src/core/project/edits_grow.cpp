@@ -169,19 +169,15 @@ Status subdividePieces(Project& p, const Args& a, const EditContext& c) {
     if (piece.shape != shapeIndex) return fail("only pieces of one shape are subdivided together");
     const auto filling = fillingAt(*subdivision, *choice, choice->different ? offset++ : 0, listed);
     if (!filling) return tl::make_unexpected(filling.error());
-    const auto parent = parentOf(r.hand, piece.key);
-    take(r.hand, piece.key);
-    for (const auto at : *filling) {
-      const Polygon part = scaled(subdivision->placements()[at].outline, small);
-      wears[addOwn(r.hand, placed(part, piece.turn, piece.hand < 0, piece.centre), r.edge.mm(), parent)] =
-          p.painting[i];
-    }
+    std::vector<Polygon> parts;
+    for (const auto at : *filling)
+      parts.push_back(placed(scaled(subdivision->placements()[at].outline, small), piece.turn, piece.hand < 0,
+                             piece.centre));
+    const auto now = replace(r.hand, piece.key, parts, r.edge.mm());
+    passOn(r.units, piece.key, now);
+    for (const PieceKey key : now) wears[key] = p.painting[i];
   }
-  if (const auto ok = relayout(p, c.library, r); !ok) return ok;
-  for (std::size_t i = 0; i < p.layout->size(); ++i)
-    if (const auto cloth = wears.find(p.layout->pieces[i].key); cloth != wears.end())
-      p.painting.set(i, cloth->second);
-  return {};
+  return layAndWear(p, c, r, wears);
 }
 
 Status fillHoles(Project& p, const Args& a, const EditContext& c) {
@@ -236,13 +232,17 @@ Status joinPieces(Project& p, const Args& a, const EditContext& c) {
     return fail("these pieces do not join into one outline; they must meet along seams");
   Recipe r = p.recipe;
   const auto parent = parentOf(r.hand, p.layout->pieces[pieces->front()].key);
-  bool oneParent = true;
+  const auto unit = unitsOfPieces(*p.layout, r.units);
+  const int unitOfAll = unit[pieces->front()];
+  bool oneParent = true, oneUnit = true;
   for (const auto i : *pieces) {
+    oneUnit = oneUnit && unit[i] == unitOfAll;
     const PieceKey key = p.layout->pieces[i].key;
     oneParent = oneParent && parentOf(r.hand, key) == parent;
     take(r.hand, key);
   }
   addOwn(r.hand, cleaned(loops.front(), kMeet), r.edge.mm(), oneParent ? parent : std::nullopt);
+  if (oneUnit) passOn(r.units, p.layout->pieces[pieces->front()].key, {r.hand.added.back().key});
   const ClothId cloth = p.painting[pieces->front()];
   return layAndPaint(p, c, r, {r.hand.added.back().key}, cloth);
 }
@@ -294,10 +294,8 @@ Status splitPiece(Project& p, const Args& a, const EditContext& c) {
     return fail("that cut does not run inside the piece");
   Recipe r = p.recipe;
   const PieceKey key = p.layout->pieces[i].key;
-  const auto parent = parentOf(r.hand, key);
-  take(r.hand, key);
-  std::vector<PieceKey> fresh{addOwn(r.hand, std::move(one), r.edge.mm(), parent),
-                              addOwn(r.hand, std::move(two), r.edge.mm(), parent)};
+  const auto fresh = replace(r.hand, key, {std::move(one), std::move(two)}, r.edge.mm());
+  passOn(r.units, key, fresh);
   return layAndPaint(p, c, r, fresh, p.painting[i]);
 }
 

@@ -43,6 +43,7 @@ Status setArrangement(Project& p, const Args& a, const EditContext& c) {
   r.arrangement = in.text("arrangement", r.arrangement, 200);
   if (r.arrangement != p.recipe.arrangement) {  // its places are those of the old one
     r.hand = {};
+    r.units.clear();
     r.line.clear();
   }
   r.across = static_cast<int>(in.whole("across", 1, kMostCount, std::max(1, r.across)));

@@ -87,6 +87,7 @@ json projectJson(const Project& p) {
             {"sides", sidesName(r.sides)},
             {"line", flat(r.line)},
             {"hand", toJson(r.hand)},
+            {"units", toJson(r.units)},
             {"numbering", numberingNames()[static_cast<std::size_t>(r.numbering)]}}},
           {"painting", paintingJson(p.painting)},
           {"variants", variants},
@@ -209,6 +210,7 @@ Recipe readRecipe(Fields& in, const json& j) {
   out.sides = static_cast<Sides>(r.choice("sides", sidesNames(), 0));
   if (r.has("line")) out.line = readLine(r, r.array("line", kMostLineCorners * 2));
   if (r.has("hand")) out.hand = readHand(r, r.object("hand"));
+  if (r.has("units")) out.units = readUnits(r, r.array("units", kMostUnits));
   out.numbering = static_cast<Numbering>(r.choice("numbering", numberingNames(), 0));
   if (!r.ok()) in.fault("cannot be read: " + r.error().text);
   return out;

@@ -70,6 +70,25 @@ Status layAndPaint(Project& p, const EditContext& c, const Recipe& recipe, const
   return {};
 }
 
+Status layAndWear(Project& p, const EditContext& c, const Recipe& recipe,
+                  const std::map<PieceKey, ClothId>& wears) {
+  if (const auto ok = relayout(p, c.library, recipe); !ok) return ok;
+  for (std::size_t i = 0; i < p.layout->size(); ++i)
+    if (const auto cloth = wears.find(p.layout->pieces[i].key); cloth != wears.end())
+      p.painting.set(i, cloth->second);
+  return {};
+}
+
+void passOn(std::vector<PieceUnit>& units, PieceKey was, const std::vector<PieceKey>& now) {
+  for (PieceUnit& u : units) {
+    const auto at = std::lower_bound(u.pieces.begin(), u.pieces.end(), was);
+    if (at == u.pieces.end() || *at != was) continue;
+    u.pieces.erase(at);
+    u.pieces.insert(u.pieces.end(), now.begin(), now.end());
+    std::sort(u.pieces.begin(), u.pieces.end());
+  }
+}
+
 Result<ClothId> clothFor(Project& p, const Args& a) {
   if (!a.contains("cloth") || a["cloth"].is_null()) return kNoCloth;
   const auto cloth = clothNamed(p, a);

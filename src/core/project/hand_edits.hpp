@@ -1,5 +1,6 @@
 // What edits by hand have in common: pieces come and go in the recipe's hand work, then all is laid out anew.
 #pragma once
+#include <map>
 #include <optional>
 #include <vector>
 
@@ -27,6 +28,11 @@ std::vector<PieceKey> replace(HandWork& hand, PieceKey key, const std::vector<Po
 /// Lays out anew and paints the pieces with the keys (rising).
 Status layAndPaint(Project& project, const EditContext& context, const Recipe& recipe,
                    const std::vector<PieceKey>& fresh, ClothId cloth);
+/// Lays out anew and paints the pieces that have a cloth here.
+Status layAndWear(Project& project, const EditContext& context, const Recipe& recipe,
+                  const std::map<PieceKey, ClothId>& wears);
+/// Pieces that take another one's place belong to its unit.
+void passOn(std::vector<PieceUnit>& units, PieceKey was, const std::vector<PieceKey>& now);
 /// The cloth named by "cloth", or none.
 Result<ClothId> clothFor(Project& project, const Args& args);
 

@@ -44,6 +44,19 @@ Result<Pieces> byShape(const Project& project, const std::string& name) {
   return out;
 }
 
+/// All units of a name, or the one of a name and number.
+Result<Pieces> byUnit(const Project& project, const std::string& name) {
+  Pieces out;
+  for (const PieceUnit& u : project.recipe.units) {
+    if (u.name != name && unitTitle(u) != name) continue;
+    const auto pieces = piecesOf(*project.layout, u);
+    out.insert(out.end(), pieces.begin(), pieces.end());
+  }
+  if (out.empty()) return fail("there is no unit called \"" + name.substr(0, 60) + "\" in the layout");
+  std::sort(out.begin(), out.end());
+  return out;
+}
+
 }  // namespace
 
 std::vector<std::uint32_t> rowOf(const Layout& layout, std::uint32_t piece, double deg) {
@@ -74,6 +87,8 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
     if (!args["shape"].is_string()) return fail("\"shape\" needs a shape's name");
     return byShape(project, args["shape"].get<std::string>());
   }
+  if (args.contains("unit") && args["unit"].is_string())
+    return byUnit(project, args["unit"].get<std::string>());
   if (args.contains("all") || args.contains("bare")) {
     Fields in(args, "the edit");
     const bool all = in.flag("all"), bare = in.flag("bare");
@@ -100,7 +115,8 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
       return fail("no piece lies " + std::to_string(k) + " seams away from piece " + std::to_string(of));
     return ring;
   }
-  return fail("say which pieces: \"pieces\", \"shape\", \"ring\", \"row\", \"alike\", \"all\" or \"bare\"");
+  return fail(
+      "say which pieces: \"pieces\", \"shape\", \"ring\", \"row\", \"alike\", \"unit\", \"all\" or \"bare\"");
 }
 
 }  // namespace clathra
