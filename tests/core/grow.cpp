@@ -1,6 +1,7 @@
 // Growing by hand: only what truly fits is offered, copies land where they should, rings close or say by how
 // much they miss. Judged by sums that do not use the grower.
 #include "layout/grow.hpp"
+#include "layout/ring.hpp"
 
 #include "layout/soundness.hpp"
 #include "plain_geometry.hpp"

@@ -30,6 +30,14 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(sides_, &SidesCard::said, this, &Station::said);
   connect(divide_, &DivideCard::said, this, &Station::said);
   connect(divide_, &DivideCard::pieceChosen, this, &ArrangeStation::sayWhatAClickDoes);
+  units_ = new UnitsCard(session_, *canvas_);
+  connect(units_, &UnitsCard::said, this, &Station::said);
+  connect(units_, &UnitsCard::sentenceChanged, this, [this] {
+    canvas_->setDragActs(mode_->current() == kPaint && !units_->choosing());
+    sayWhatAClickDoes();
+  });
+  exchange_ = new ExchangeCard(session_, *canvas_);
+  connect(exchange_, &ExchangeCard::said, this, &Station::said);
   chance_ = new ChanceCard(session_);
   variants_ = new VariantsCard(session_);
   numbers_ = new NumbersCard(session_);
@@ -38,7 +46,7 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(numbers_, &NumbersCard::said, this, &Station::said);
   connect(numbers_, &NumbersCard::numbersAsked, this, [this] { setView(kNumbersView); });
   bench_ =
-      benchOf({size_, fit_, paint_, chance_, variants_, grow_, divide_, draft_, sides_, numbers_, remarks});
+      benchOf({size_, fit_, paint_, units_, chance_, variants_, grow_, divide_, exchange_, draft_, sides_, numbers_, remarks});
   connect(grow_, &GrowCard::said, this, &Station::said);
   connect(grow_, &GrowCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });
@@ -166,7 +174,7 @@ void ArrangeStation::setMode(int mode) {
   fit_->setShown(sizes);
   paint_->setVisible(mode == kPaint || mode == kAdd);
   paint_->setOpen(mode == kPaint);
-  for (Card* card : std::initializer_list<Card*>{chance_, variants_, numbers_})
+  for (Card* card : std::initializer_list<Card*>{units_, chance_, variants_, numbers_})
     card->setVisible(mode == kPaint);
   grow_->setVisible(grows || mode == kPaint || mode == kDraft);
   divide_->setVisible(mode == kDivide);
@@ -176,7 +184,9 @@ void ArrangeStation::setMode(int mode) {
                  : mode == kTakeAway                ? GrowCard::Mode::TakeAway
                  : mode == kPaint || mode == kDraft ? GrowCard::Mode::Paint
                                                     : GrowCard::Mode::Off);
+  if (mode != kPaint) units_->stop();
   divide_->setActive(mode == kDivide);
+  exchange_->setActive(mode == kDivide);
   draft_->setActive(mode == kDraft);
   canvas_->setDragActs(mode == kPaint);
   canvas_->refreshReach();
@@ -208,16 +218,36 @@ std::vector<std::uint32_t> ArrangeStation::reachOfOne(std::uint32_t piece, bool 
       return ringOf(session_.geometry().seams, piece, paint_->ring());
     case PaintWay::Alike:
       return alikeTo(session_.project(), piece, shift);
+    case PaintWay::Unit:
+      return unitReach(piece, shift);
     case PaintWay::Piece:
       break;
   }
   return {piece};
 }
 
+/// The piece's unit, with Shift all units of its name; a piece of none is alone.
+std::vector<std::uint32_t> ArrangeStation::unitReach(std::uint32_t piece, bool shift) const {
+  const Project& p = session_.project();
+  const auto unit = unitsOfPieces(*p.layout, p.recipe.units);
+  if (unit[piece] < 0) return {piece};
+  std::vector<std::uint32_t> out;
+  const std::string& name = p.recipe.units[static_cast<std::size_t>(unit[piece])].name;
+  for (std::uint32_t i = 0; i < p.layout->size(); ++i)
+    if (unit[i] == unit[piece] ||
+        (shift && unit[i] >= 0 && p.recipe.units[static_cast<std::size_t>(unit[i])].name == name))
+      out.push_back(i);
+  return out;
+}
+
 void ArrangeStation::act(std::uint32_t piece, bool shift) {
+  if (mode_->current() == kPaint && units_->choosing()) return units_->toggle(reach(piece, shift));
   if (mode_->current() == kPaint) return paint(piece, shift);
   if (mode_->current() == kTakeAway) grow_->takeAway(piece);
-  if (mode_->current() == kDivide) divide_->choosePiece(piece);
+  if (mode_->current() == kDivide) {
+    exchange_->choose(piece, shift);
+    if (!shift) divide_->choosePiece(piece);
+  }
 }
 
 void ArrangeStation::paint(std::uint32_t piece, bool shift) {
@@ -248,6 +278,7 @@ void ArrangeStation::sayWhatAClickDoes() {
   if (mode_->current() == kDivide) return sentence_->setText(divide_->sentence());
   if (mode_->current() == kDraft) return sentence_->setText(draft_->sentence());
   if (mode_->current() == kSides) return sentence_->setText(sides_->sentence());
+  if (units_->choosing()) return sentence_->setText(units_->sentence());
   const Cloth* cloth = session_.isOpen() ? clothById(session_.project(), paint_->cloth()) : nullptr;
   const QString with =
       cloth ? tr("with %1").arg(QString::fromStdString(clothTitle(*cloth))) : tr("with no cloth");
@@ -263,6 +294,9 @@ void ArrangeStation::sayWhatAClickDoes() {
     case PaintWay::Ring:
       sentence_->setText(
           tr("A click paints the pieces of ring %1 round this one %2.").arg(paint_->ring()).arg(with));
+      break;
+    case PaintWay::Unit:
+      sentence_->setText(tr("A click paints this unit %1; with Shift all units of its name.").arg(with));
       break;
     case PaintWay::Alike:
       sentence_->setText(tr("A click paints all that are alike %1.").arg(with));

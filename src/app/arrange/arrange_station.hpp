@@ -3,12 +3,14 @@
 #include "app/arrange/chance_card.hpp"
 #include "app/arrange/divide_card.hpp"
 #include "app/arrange/draft_card.hpp"
+#include "app/arrange/exchange_card.hpp"
 #include "app/arrange/fit_card.hpp"
 #include "app/arrange/grow_card.hpp"
 #include "app/arrange/numbers_card.hpp"
 #include "app/arrange/paint_card.hpp"
 #include "app/arrange/sides_card.hpp"
 #include "app/arrange/size_card.hpp"
+#include "app/arrange/units_card.hpp"
 #include "app/arrange/variants_card.hpp"
 #include "app/canvas/layout_canvas.hpp"
 #include "app/window/station.hpp"
@@ -40,6 +42,7 @@ class ArrangeStation : public Station {
   void refresh() override;
   std::vector<std::uint32_t> reach(std::uint32_t piece, bool shift) const;
   std::vector<std::uint32_t> reachOfOne(std::uint32_t piece, bool shift) const;
+  std::vector<std::uint32_t> unitReach(std::uint32_t piece, bool shift) const;
   void paint(std::uint32_t piece, bool shift);
   void act(std::uint32_t piece, bool shift);
   void sayWhatAClickDoes();
@@ -54,6 +57,8 @@ class ArrangeStation : public Station {
   GrowCard* grow_ = nullptr;
   DivideCard* divide_ = nullptr;
   DraftCard* draft_ = nullptr;
+  UnitsCard* units_ = nullptr;
+  ExchangeCard* exchange_ = nullptr;
   SidesCard* sides_ = nullptr;
   ChanceCard* chance_ = nullptr;
   VariantsCard* variants_ = nullptr;

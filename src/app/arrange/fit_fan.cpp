@@ -32,15 +32,19 @@ class FitRow : public PaintedButton {
     p.setFont(textFont(15 * k, QFont::Bold));
     p.setPen(c.madder);
     p.drawText(QRectF(6 * k, 0, 22 * k, height()), Qt::AlignCenter, QString::number(number_));
-    const Box b = bounds(fit_.outline);
+    const std::vector<Polygon> outlines = fit_.parts.empty() ? std::vector<Polygon>{fit_.outline} : fit_.parts;
+    Box b = bounds(outlines.front());
+    for (const Polygon& o : outlines) b = unite(b, bounds(o));
     const double scale = 30 * k / std::max(b.width(), b.height());
     const QPointF at(48 * k, height() / 2.0);
-    QPolygonF polygon;
-    for (const Point q : fit_.outline)
-      polygon << at + QPointF(q.x - (b.left + b.right) / 2, q.y - (b.top + b.bottom) / 2) * scale;
     p.setBrush(c.chosen);
-    p.setPen(QPen(c.ink, 1.5));
-    p.drawPolygon(polygon);
+    p.setPen(QPen(c.ink, outlines.size() > 1 ? 1 : 1.5));
+    for (const Polygon& o : outlines) {
+      QPolygonF polygon;
+      for (const Point q : o)
+        polygon << at + QPointF(q.x - (b.left + b.right) / 2, q.y - (b.top + b.bottom) / 2) * scale;
+      p.drawPolygon(polygon);
+    }
     p.setFont(textFont(15 * k));
     p.setPen(c.ink);
     const double names = titleHeight(), about = notes().isEmpty() ? 0 : 20 * k;
@@ -97,8 +101,11 @@ FitFan::FitFan(QWidget* canvas) : QFrame(canvas) {
   hide();
 }
 
-void FitFan::open(std::vector<Fit> fits, std::function<int(const Fit&)> places) {
+void FitFan::open(std::vector<Fit> fits, std::function<int(const Fit&)> places, const QString& ring,
+                  bool ringCloses) {
   fits_ = std::move(fits);
+  ring_ = ring;
+  ringCloses_ = ringCloses;
   places_ = std::move(places);
   showPage(0);
   show();
@@ -134,6 +141,16 @@ void FitFan::showPage(int page) {
     connect(more, &QPushButton::clicked, this, [this, page, pages] { showPage((page + 1) % pages); });
     rows_->addWidget(more);
   }
+  if (!ring_.isEmpty()) {
+    QLabel* note = wrapped(ring_, ringCloses_ ? "moss" : "muted");
+    note->setFixedWidth(scaled(280));
+    rows_->addWidget(note);
+  }
+  if (ringCloses_) {
+    auto* close = button(tr("Close this ring, key R"), "link");
+    connect(close, &QPushButton::clicked, this, &FitFan::ringAsked);
+    rows_->addWidget(close);
+  }
   layout()->activate();
   adjustSize();
 }
@@ -159,6 +176,7 @@ void FitFan::keyPressEvent(QKeyEvent* event) {
   if (event->key() == Qt::Key_Escape) return close();
   if (event->key() == Qt::Key_M && static_cast<int>(fits_.size()) > kPerPage)
     return showPage((page_ + 1) % ((static_cast<int>(fits_.size()) + kPerPage - 1) / kPerPage));
+  if (event->key() == Qt::Key_R && ringCloses_) return Q_EMIT ringAsked();
   const int number = event->key() - Qt::Key_0;
   const int fit = page_ * kPerPage + number - 1;
   if (number >= 1 && number <= kPerPage && fit < static_cast<int>(fits_.size())) return Q_EMIT chosen(fit);

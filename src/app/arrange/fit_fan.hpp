@@ -17,7 +17,9 @@ class FitFan : public QFrame {
  public:
   explicit FitFan(QWidget* canvas);
   /// Shows what fits; `places` says for a fit how many places it would take, to be told beforehand.
-  void open(std::vector<Fit> fits, std::function<int(const Fit&)> places);
+  /// `ring` says what a ring of the pieces at the edge does; it may be closed if `ringCloses`.
+  void open(std::vector<Fit> fits, std::function<int(const Fit&)> places, const QString& ring = {},
+            bool ringCloses = false);
   void close();
   bool isOpen() const { return isVisibleTo(parentWidget()); }
   const std::vector<Fit>& fits() const { return fits_; }
@@ -28,6 +30,7 @@ class FitFan : public QFrame {
   void chosen(int fit);
   void lookedAt(int fit);  ///< pointer or focus is on it; -1 for none
   void closed();
+  void ringAsked();
 
  protected:
   void keyPressEvent(QKeyEvent* event) override;
@@ -40,6 +43,8 @@ class FitFan : public QFrame {
   QLabel* head_;
   QVBoxLayout* rows_;
   int page_ = 0;
+  QString ring_;
+  bool ringCloses_ = false;
 };
 
 }  // namespace clathra

@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 
 #include "app/theme/theme.hpp"
+#include "layout/ring.hpp"
 
 namespace clathra {
 
@@ -45,6 +46,7 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
   });
   connect(&canvas, &LayoutCanvas::viewChanged, fan_, &FitFan::close);
   connect(fan_, &FitFan::chosen, this, &GrowCard::place);
+  connect(fan_, &FitFan::ringAsked, this, &GrowCard::closeRing);
   connect(fan_, &FitFan::lookedAt, this, &GrowCard::showGhosts);
   connect(fan_, &FitFan::closed, this, [this] { canvas_.setFocus(); });
   connect(&session_, &Session::opened, this, [this] {
@@ -168,18 +170,35 @@ void GrowCard::openFan(int edge) {
   const OpenEdge& open = edges_[static_cast<std::size_t>(edge)];
   const Layout& layout = *session_.project().layout;
   const Copies c = copies();
-  auto fits =
-      fitsAt(layout, session_.geometry().seams, session_.index(), open, session_.project().recipe.edge.mm());
-  fan_->open(std::move(fits), [this, c](const Fit& f) {
-    return static_cast<int>(
-        imagesOf(*session_.project().layout, session_.index(), f.outline, c).places.size());
-  });
+  const auto ring = ringAhead(layout, session_.geometry().seams, session_.index(), open);
+  QString words;
+  if (ring && ring->answer.miss < kMeet)
+    words = tr("%1 of these close a ring.").arg(ring->answer.pieces);
+  else if (ring)
+    words = tr("%1 of these do not close a ring: they miss by %2 mm.")
+                .arg(ring->answer.pieces)
+                .arg(ring->answer.miss, 0, 'f', 1);
+  fan_->open(
+      fitsOf(open),
+      [this, c](const Fit& f) {
+        const Layout& now = *session_.project().layout;
+        return static_cast<int>(f.unit.empty() ? imagesOf(now, session_.index(), f.outline, c).places.size()
+                                               : imagesOfSet(now, session_.index(), f.parts, c).size());
+      },
+      words, ring && !ring->missing.empty());
   const auto [middle, outwards] = canvas_.edgeOnScreen(open);
   fan_->standBeside(middle, -outwards);
 }
 
 void GrowCard::showGhosts(int fit) {
   if (fit < 0 || fit >= static_cast<int>(fan_->fits().size())) return canvas_.setGhosts({});
+  const Fit& shown = fan_->fits()[static_cast<std::size_t>(fit)];
+  if (!shown.unit.empty()) {
+    std::vector<Polygon> ghosts;
+    for (auto& set : imagesOfSet(*session_.project().layout, session_.index(), shown.parts, copies()))
+      ghosts.insert(ghosts.end(), set.begin(), set.end());
+    return canvas_.setGhosts(std::move(ghosts));
+  }
   canvas_.setGhosts(imagesOf(*session_.project().layout, session_.index(),
                              fan_->fits()[static_cast<std::size_t>(fit)].outline, copies())
                         .places);
@@ -190,9 +209,19 @@ void GrowCard::place(int fit) {
   const auto& all = fan_->fits();
   const Fit& chosen = all[static_cast<std::size_t>(fit)];
   // Its number among the fits of the same shape, as a script would name it.
-  const auto choice =
-      std::count_if(all.begin(), all.begin() + fit, [&](const Fit& f) { return f.shape == chosen.shape; });
+  const auto choice = std::count_if(all.begin(), all.begin() + fit, [&](const Fit& f) {
+    return f.shape == chosen.shape && f.unit == chosen.unit;
+  });
   const Point middle = edges_[static_cast<std::size_t>(edge_)].middle();
+  if (!chosen.unit.empty()) {
+    session_.edit({{"edit", "placeUnit"},
+                   {"unit", chosen.unit},
+                   {"at", {middle.x, middle.y}},
+                   {"choice", choice},
+                   {"copies", copiesJson()}},
+                  tr("placed a %1").arg(QString::fromStdString(chosen.unit)));
+    return fan_->close();
+  }
   const Cloth* cloth = clothById(session_.project(), paint_.cloth());
   session_.edit({{"edit", "addPieces"},
                  {"at", {middle.x, middle.y}},
@@ -201,6 +230,44 @@ void GrowCard::place(int fit) {
                  {"copies", copiesJson()},
                  {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
                 tr("added a %1").arg(QString::fromStdString(chosen.title)));
+  fan_->close();
+}
+
+/// Units first, two ways each: who has made some places them; then the shapes.
+std::vector<Fit> GrowCard::fitsOf(const OpenEdge& edge) const {
+  constexpr std::size_t kWaysOfUnit = 2;
+  const Project& p = session_.project();
+  std::vector<Fit> out;
+  QStringList seen;
+  for (const PieceUnit& unit : p.recipe.units) {
+    const QString name = QString::fromStdString(unit.name);
+    const auto pieces = seen.contains(name) ? std::vector<std::uint32_t>{} : piecesOf(*p.layout, unit);
+    if (pieces.empty()) continue;
+    seen << name;
+    for (UnitFit& way :
+         unitFitsAt(*p.layout, session_.geometry().seams, session_.index(), edge, pieces, kWaysOfUnit)) {
+      Fit fit;
+      fit.title = unit.name + (way.mirrored ? ", mirrored" : "");
+      fit.unit = unit.name;
+      fit.outline = way.outlines.front();
+      fit.parts = std::move(way.outlines);
+      fit.joined = way.joined;
+      out.push_back(std::move(fit));
+    }
+  }
+  auto shapes = fitsAt(*p.layout, session_.geometry().seams, session_.index(), edge, p.recipe.edge.mm());
+  out.insert(out.end(), std::make_move_iterator(shapes.begin()), std::make_move_iterator(shapes.end()));
+  return out;
+}
+
+void GrowCard::closeRing() {
+  if (edge_ < 0 || edge_ >= static_cast<int>(edges_.size())) return;
+  const Point at = edges_[static_cast<std::size_t>(edge_)].middle();
+  const Cloth* cloth = clothById(session_.project(), paint_.cloth());
+  session_.edit({{"edit", "closeRing"},
+                 {"at", {at.x, at.y}},
+                 {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
+                tr("closed a ring"));
   fan_->close();
 }
 

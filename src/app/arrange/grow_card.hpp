@@ -40,6 +40,8 @@ class GrowCard : public Card {
   void place(int fit);
   void showGhosts(int fit);
   void fillHoles();
+  void closeRing();
+  std::vector<Fit> fitsOf(const OpenEdge& edge) const;
   void setCentre(std::optional<Point> centre);
   bool grown() const { return session_.project().recipe.arrangement == kOwnArrangement; }
 

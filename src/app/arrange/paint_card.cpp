@@ -68,7 +68,7 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   body()->addWidget(rows);
   auto* add = button(tr("+ Add a cloth"), "link");
   body()->addWidget(add);
-  way_ = new Pills({tr("Piece"), tr("Row"), tr("Ring"), tr("Alike")}, tr("A click paints"));
+  way_ = new Pills({tr("Piece"), tr("Row"), tr("Ring"), tr("Alike"), tr("Unit")}, tr("A click paints"));
   way_->setCurrent(0);
   body()->addWidget(way_);
   ringPills_ = new Pills({tr("ring 1"), tr("ring 2"), tr("ring 3"), tr("ring 4")}, tr("How many seams away"));
@@ -108,6 +108,9 @@ void PaintCard::setWay(PaintWay way) {
       break;
     case PaintWay::Ring:
       note_->setText(tr("Pieces that are %1 away.").arg(plural(ring_, tr("seam"), tr("seams"))));
+      break;
+    case PaintWay::Unit:
+      note_->setText(tr("The unit of the piece; with Shift all units of its name."));
       break;
     case PaintWay::Alike:
       note_->setText(tr("The same shape wearing the same cloth; with Shift all of the shape."));

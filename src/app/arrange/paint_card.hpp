@@ -5,7 +5,7 @@
 
 namespace clathra {
 
-enum class PaintWay { Piece, Row, Ring, Alike };
+enum class PaintWay { Piece, Row, Ring, Alike, Unit };
 
 class PaintCard : public Card {
   Q_OBJECT

@@ -26,7 +26,7 @@ bool laysOut(const nlohmann::json& edit) {
 bool relays(const nlohmann::json& edit) {
   const auto name = edit.value("edit", std::string());
   return name == "setSides" || name == "setLine" || name == "addPieces" || name == "takeAway" ||
-         name == "draft" || name == "cure" || name == "markUnit" || name == "placeUnit" ||
+         name == "draft" || name == "cure" || name == "closeRing" || name == "exchange" || name == "markUnit" || name == "placeUnit" ||
          name == "replaceUnits" || name == "subdivide" || name == "paintByChance" || name == "setNumbering" ||
          name == "joinPieces" || name == "splitPiece";
 }

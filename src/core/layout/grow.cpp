@@ -302,7 +302,10 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
         const bool known2 = std::any_of(found.begin(), found.end(),
                                         [&](const Ranked& r) { return sameOutline(r.fit.outline, outline); });
         if (known2 || !isFree(layout, index, outline)) continue;
-        Fit fit{std::move(outline), known.id, known.title, 0, 0, 0};
+        Fit fit;
+        fit.outline = std::move(outline);
+        fit.shape = known.id;
+        fit.title = known.title;
         fit.hand = chiral ? handOf(fit.outline) : 0;
         fit.cornersClosed = int(closes(atTo, open.roomAtTo)) + int(closes(atFrom, open.roomAtFrom));
         fit.joined = joinedLength(graph, outerNear(graph, widened(bounds(fit.outline), 1)), fit.outline);
@@ -505,29 +508,6 @@ std::vector<Fit> fillingOf(const Layout& layout, const PieceIndex& index, Polygo
   HoleFiller filler(layout, index, Polygon(hole.begin(), hole.end()), edgeLength, tries);
   if (!filler.fill()) return {};
   return std::move(filler).chosen();
-}
-
-std::optional<RingAnswer> ringOfCopies(PolygonView p, std::size_t in, std::size_t out) {
-  if (in >= p.size() || out >= p.size() || in == out) return std::nullopt;
-  const Point a = p[in], b = p[(in + 1) % p.size()], c = p[out], d = p[(out + 1) % p.size()];
-  if (std::abs(distance(a, b) - distance(c, d)) > kSameLength) return std::nullopt;
-  // The step carries edge `in` backwards onto edge `out`: a to d, b to c.
-  const Point have = b - a, want = c - d;
-  const double turn = std::atan2(cross(have, want), dot(have, want));
-  if (std::abs(turn) < 1e-6) return std::nullopt;
-  const double exact = 2 * std::numbers::pi / std::abs(turn);
-  RingAnswer answer;
-  answer.pieces = static_cast<int>(std::lround(exact));
-  if (answer.pieces < 3) return std::nullopt;
-  answer.degrees = kFullTurn - answer.pieces * degrees(std::abs(turn));
-  // After n steps the first edge comes to lie here:
-  Point at = a, end = b;
-  for (int k = 0; k < answer.pieces; ++k) {
-    at = rotated(at - a, turn) + d;
-    end = rotated(end - a, turn) + d;
-  }
-  answer.miss = std::max(distance(at, a), distance(end, b));
-  return answer;
 }
 
 }  // namespace clathra

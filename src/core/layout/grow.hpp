@@ -45,6 +45,8 @@ struct Fit {
   int hand = 0;           ///< -1, 0, +1 as in Piece
   int cornersClosed = 0;  ///< 0 to 2: corners of the open edge at which no angle is left
   double joined = 0;      ///< mm of its outline that meet pieces
+  std::string unit;            ///< the unit this is a copy of, if it is one
+  std::vector<Polygon> parts;  ///< its pieces
 };
 
 /// What fits at the open edge, the best closing first: corners closed, then the length that is joined, then
@@ -94,16 +96,5 @@ std::vector<Polygon> holesOf(const SeamGraph& graph);
 /// found within `tries` placements.
 std::vector<Fit> fillingOf(const Layout& layout, const PieceIndex& index, PolygonView hole, double edgeLength,
                            int tries = 600);
-
-/// Copies of an outline joined edge to edge, each turned against the one before as the first two edges named:
-/// does the ring close?
-struct RingAnswer {
-  int pieces = 0;      ///< nearest whole number for a full turn
-  double miss = 0;     ///< mm between the last edge and the first; under 0.02 the ring closes
-  double degrees = 0;  ///< that are left open (positive) or overlap (negative)
-};
-/// Edge `in` of each copy lies on edge `out` of the one before; both must be equally long. Absent if they are
-/// not, or if the copies run straight on.
-std::optional<RingAnswer> ringOfCopies(PolygonView outline, std::size_t in, std::size_t out);
 
 }  // namespace clathra

@@ -43,6 +43,10 @@ const std::vector<EditKind>& editKinds() {
        "[part..] and count; index?, different?",
        "fills pieces with smaller ones", edits::subdividePieces},
       {"fillHoles", "cloth?", "fills closed holes", edits::fillHoles},
+      {"closeRing", "at [x, y] (mm, on the open edge of a chain's last piece), cloth?",
+       "closes a ring of equal pieces", edits::closeRing},
+      {"exchange", "pieces [n..] (one or two and more that join), choice? (0: the fewest), most? (3)",
+       "puts other shapes into the same outline", edits::exchangePieces},
       {"joinPieces", "pieces [n..]", "joins pieces into one", edits::joinPieces},
       {"draft",
        "lines [[[x, y], [x, y]]..] (mm), copies?, pieces? (else all they run through); or svg (its text, or "

@@ -35,6 +35,8 @@ Status renameUnit(Project&, const Args&, const EditContext&);
 Status dropUnit(Project&, const Args&, const EditContext&);
 Status placeUnit(Project&, const Args&, const EditContext&);
 Status replaceUnits(Project&, const Args&, const EditContext&);
+Status closeRing(Project&, const Args&, const EditContext&);
+Status exchangePieces(Project&, const Args&, const EditContext&);
 Status draft(Project&, const Args&, const EditContext&);
 Status cure(Project&, const Args&, const EditContext&);
 Status splitPiece(Project&, const Args&, const EditContext&);

@@ -88,6 +88,14 @@ std::vector<Polygon> commonParts(PolygonView a, PolygonView b) {
   return partsOf(Geometry(GEOSIntersection_r(geos(), x.get(), y.get())).get());
 }
 
+std::vector<Polygon> partsLeft(PolygonView a, PolygonView b) {
+  if (a.size() < 3) return {};
+  if (b.size() < 3 || apart(a, b)) return {Polygon(a.begin(), a.end())};
+  const Geometry x = polygon(a), y = polygon(b);
+  if (!x || !y) return {};
+  return partsOf(Geometry(GEOSDifferencePrec_r(geos(), x.get(), y.get(), kGrid)).get());
+}
+
 double commonArea(PolygonView a, PolygonView b) {
   double sum = 0;
   for (const Polygon& part : commonParts(a, b)) sum += area(part);

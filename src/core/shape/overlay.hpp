@@ -11,6 +11,8 @@ namespace clathra {
 /// round a hole of the other the hole's way in is closed (it does not occur with outlines without holes).
 /// Outlines that cross themselves give no part.
 std::vector<Polygon> commonParts(PolygonView a, PolygonView b);
+/// What is left of `a` where `b` does not lie, each part clockwise.
+std::vector<Polygon> partsLeft(PolygonView a, PolygonView b);
 double commonArea(PolygonView a, PolygonView b);  ///< mm², for any two simple outlines
 
 struct Line {

@@ -1,0 +1,195 @@
+#include "app/arrange/units_card.hpp"
+
+#include <QHBoxLayout>
+#include <map>
+
+#include "app/theme/theme.hpp"
+
+namespace clathra {
+
+UnitsCard::UnitsCard(Session& session, LayoutCanvas& canvas)
+    : Card(tr("Units"), false), session_(session), canvas_(canvas) {
+  body()->addWidget(wrapped(tr("A unit is a set of pieces with a name: painted, numbered, placed again and "
+                               "exchanged as one."),
+                            "muted"));
+  choose_ = pill(tr("Choose pieces for a unit"), tr("Choose pieces for a unit"));
+  body()->addWidget(wrappingRow({choose_}));
+  making_ = new QWidget;
+  auto* making = new QVBoxLayout(making_);
+  making->setContentsMargins(0, 0, 0, 0);
+  making->setSpacing(scaled(6));
+  note_ = wrapped({}, "");
+  making->addWidget(note_);
+  name_ = new QLineEdit;
+  name_->setAccessibleName(tr("Name of the unit"));
+  name_->setPlaceholderText(tr("its name"));
+  making->addWidget(fieldRow(tr("Name"), name_));
+  everywhere_ = new QCheckBox(tr("and all its copies in the layout"));
+  making->addWidget(everywhere_);
+  make_ = button(tr("Make it a unit"), "act");
+  making->addWidget(make_);
+  body()->addWidget(making_);
+  kinds_ = new QWidget;
+  auto* kinds = new QVBoxLayout(kinds_);
+  kinds->setContentsMargins(0, 0, 0, 0);
+  kinds->setSpacing(scaled(4));
+  body()->addWidget(kinds_);
+  replacing_ = new QWidget;
+  auto* replacing = new QVBoxLayout(replacing_);
+  replacing->setContentsMargins(0, 0, 0, 0);
+  replacing->setSpacing(scaled(4));
+  from_ = new QComboBox;
+  by_ = new QComboBox;
+  from_->setAccessibleName(tr("Units to exchange"));
+  by_->setAccessibleName(tr("Units to put in their place"));
+  replace_ = button(tr("Exchange all"));
+  replacing->addWidget(fieldRow(tr("In place of all"), from_));
+  replacing->addWidget(fieldRow(tr("put"), by_));
+  replacing->addWidget(wrappingRow({replace_}));
+  body()->addWidget(replacing_);
+  connect(choose_, &QPushButton::clicked, this, [this] { setChoosing(choose_->isChecked()); });
+  connect(make_, &QPushButton::clicked, this, &UnitsCard::make);
+  connect(name_, &QLineEdit::returnPressed, this, &UnitsCard::make);
+  connect(replace_, &QPushButton::clicked, this, [this] {
+    session_.edit({{"edit", "replaceUnits"},
+                   {"unit", from_->currentText().toStdString()},
+                   {"by", by_->currentText().toStdString()}},
+                  tr("exchanged %1 for %2").arg(from_->currentText(), by_->currentText()));
+  });
+  connect(&session_, &Session::changed, this, [this](int parts) {
+    if (!(parts & LayoutPart) && !isVisible()) return;
+    if (parts & LayoutPart) chosen_.clear();
+    refresh();
+  });
+  connect(&session_, &Session::opened, this, [this] { setChoosing(false); });
+  connect(this, &Card::folded, this, [this](bool open) {
+    if (!open) setChoosing(false);
+    refresh();
+  });
+  setChoosing(false);
+}
+
+void UnitsCard::stop() {
+  if (choosing_) setChoosing(false);
+}
+
+void UnitsCard::setChoosing(bool choosing) {
+  choosing_ = choosing;
+  choose_->setChecked(choosing);
+  making_->setVisible(choosing);
+  chosen_.clear();
+  showChosen();
+  Q_EMIT sentenceChanged();
+}
+
+QString UnitsCard::sentence() const {
+  return tr("A click chooses these pieces for the unit, or lets them go again.");
+}
+
+void UnitsCard::toggle(const std::vector<std::uint32_t>& pieces) {
+  const bool all = std::all_of(pieces.begin(), pieces.end(), [&](std::uint32_t i) {
+    return std::find(chosen_.begin(), chosen_.end(), i) != chosen_.end();
+  });
+  for (const auto i : pieces) {
+    std::erase(chosen_, i);
+    if (!all) chosen_.push_back(i);
+  }
+  std::sort(chosen_.begin(), chosen_.end());
+  showChosen();
+}
+
+void UnitsCard::showChosen() {
+  const bool open = session_.isOpen();
+  std::vector<Polygon> ghosts;
+  if (open)
+    for (const auto i : chosen_) {
+      const auto outline = session_.project().layout->outline(i);
+      ghosts.emplace_back(outline.begin(), outline.end());
+    }
+  if (choosing_ || !ghosts.empty()) canvas_.setGhosts(std::move(ghosts));
+  if (!choosing_ && open) canvas_.setGhosts({});
+  make_->setEnabled(!chosen_.empty());
+  note_->setText(chosen_.empty()
+                     ? tr("Click the pieces in the picture; Row, Ring and Alike choose many at once.")
+                     : tr("%1 chosen.").arg(plural(static_cast<int>(chosen_.size()), tr("piece"), tr("pieces"))));
+}
+
+void UnitsCard::make() {
+  if (chosen_.empty()) return Q_EMIT said(tr("Choose the pieces of the unit in the picture first."));
+  if (name_->text().trimmed().isEmpty()) {
+    name_->setFocus();
+    return Q_EMIT said(tr("Give the unit a name."));
+  }
+  nlohmann::json pieces = nlohmann::json::array();
+  for (const auto i : chosen_) pieces.push_back(i + 1);
+  if (!session_.edit({{"edit", "markUnit"},
+                      {"name", name_->text().trimmed().toStdString()},
+                      {"pieces", pieces},
+                      {"everywhere", everywhere_->isChecked()}},
+                     tr("made a unit")))
+    return;
+  name_->clear();
+  setChoosing(false);
+}
+
+void UnitsCard::addKind(const std::string& name, int units, int pieces) {
+  const QString title = QString::fromStdString(name);
+  auto* row = new QWidget;
+  auto* line = new QVBoxLayout(row);
+  line->setContentsMargins(0, 0, 0, 0);
+  line->setSpacing(0);
+  line->addWidget(label(title, "title"));
+  line->addWidget(wrapped(tr("%1 of %2").arg(plural(units, tr("unit"), tr("units")),
+                                             plural(pieces, tr("piece"), tr("pieces"))),
+                          "muted"));
+  auto* show = button(tr("Show"), "link");
+  auto* drop = button(tr("Make single pieces again"), "warnlink");
+  show->setAccessibleName(tr("Show the units %1").arg(title));
+  drop->setAccessibleName(tr("Make the pieces of %1 single again").arg(title));
+  connect(show, &QPushButton::clicked, this, [this, name] {
+    std::vector<std::uint32_t> all;
+    const Project& p = session_.project();
+    const auto unit = unitsOfPieces(*p.layout, p.recipe.units);
+    for (std::uint32_t i = 0; i < p.layout->size(); ++i)
+      if (unit[i] >= 0 && p.recipe.units[static_cast<std::size_t>(unit[i])].name == name) all.push_back(i);
+    canvas_.showPieces(std::move(all));
+  });
+  connect(drop, &QPushButton::clicked, this, [this, name, title] {
+    session_.edit({{"edit", "dropUnit"}, {"unit", name}}, tr("made %1 single pieces").arg(title));
+  });
+  line->addWidget(wrappingRow({show, drop}, 14));
+  kinds_->layout()->addWidget(row);
+}
+
+void UnitsCard::offerKinds(const QStringList& names) {
+  const QString from = from_->currentText(), by = by_->currentText();
+  for (QComboBox* box : {from_, by_}) {
+    box->clear();
+    box->addItems(names);
+  }
+  from_->setCurrentIndex(std::max(0, from_->findText(from)));
+  by_->setCurrentIndex(by_->findText(by) >= 0 ? by_->findText(by) : static_cast<int>(names.size()) - 1);
+  replacing_->setVisible(names.size() > 1);
+}
+
+void UnitsCard::refresh() {
+  if (!session_.isOpen() || !isOpen()) return;
+  clearLayout(kinds_->layout());
+  const Project& p = session_.project();
+  std::map<std::string, std::pair<int, int>> kinds;  // units, and pieces of the first
+  for (const PieceUnit& u : p.recipe.units) {
+    const auto pieces = static_cast<int>(piecesOf(*p.layout, u).size());
+    if (pieces == 0) continue;
+    auto& [units, first] = kinds[u.name];
+    if (++units == 1) first = pieces;
+  }
+  QStringList names;
+  for (const auto& [name, count] : kinds) {
+    addKind(name, count.first, count.second);
+    names << QString::fromStdString(name);
+  }
+  offerKinds(names);
+  showChosen();
+}
+
+}  // namespace clathra

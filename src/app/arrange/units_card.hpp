@@ -1,0 +1,46 @@
+// Units: choosing pieces, naming them, exchanging one kind for another.
+#pragma once
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLineEdit>
+
+#include "app/canvas/layout_canvas.hpp"
+#include "app/widgets/basics.hpp"
+
+namespace clathra {
+
+class UnitsCard : public Card {
+  Q_OBJECT
+ public:
+  UnitsCard(Session& session, LayoutCanvas& canvas);
+  /// Clicks choose pieces for a unit instead of painting them.
+  bool choosing() const { return choosing_; }
+  void toggle(const std::vector<std::uint32_t>& pieces);
+  void stop();  ///< lets the chosen pieces go
+  QString sentence() const;
+
+ Q_SIGNALS:
+  void said(const QString& sentence);
+  void sentenceChanged();
+
+ private:
+  void refresh();
+  void setChoosing(bool choosing);
+  void showChosen();
+  void make();
+  void addKind(const std::string& name, int units, int pieces);
+  void offerKinds(const QStringList& names);
+
+  Session& session_;
+  LayoutCanvas& canvas_;
+  bool choosing_ = false;
+  std::vector<std::uint32_t> chosen_;
+  QPushButton *choose_, *make_, *replace_;
+  QLineEdit* name_;
+  QCheckBox* everywhere_;
+  QWidget *making_, *kinds_, *replacing_;
+  QComboBox *from_, *by_;
+  QLabel* note_;
+};
+
+}  // namespace clathra

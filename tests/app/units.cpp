@@ -1,0 +1,134 @@
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLineEdit>
+
+#include "app/arrange/arrange_station.hpp"
+#include "driver.hpp"
+#include "layout/soundness.hpp"
+#include "registry.hpp"
+
+using namespace clathra;
+using support::Driver;
+
+namespace {
+
+LayoutCanvas* canvasOf(Driver& d) {
+  return static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
+}
+
+void clickPiece(Driver& d, std::uint32_t piece, Qt::KeyboardModifiers with = {}) {
+  QTest::mouseClick(canvasOf(d), Qt::LeftButton, with, canvasOf(d)->onScreen(piece).toPoint());
+  d.settle();
+}
+
+/// A rosette of seven with its middle chosen as a unit by clicking.
+void makeUnit(Driver& d, const char* name, std::initializer_list<std::uint32_t> pieces, bool everywhere) {
+  d.click("Choose pieces for a unit");
+  for (const auto i : pieces) clickPiece(d, i);
+  d.find<QLineEdit>("Name of the unit")->setText(name);
+  d.find<QCheckBox>("and all its copies in the layout")->setChecked(everywhere);
+  d.click("Make it a unit");
+}
+
+}  // namespace
+
+class UnitsInTheWindowTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void piecesAreChosenNamedAndPaintedAsOne() {
+    Driver d;
+    d.click("New project: Hexagon rosette");
+    d.click("Units, folded");
+    makeUnit(d, "Petal", {1, 2}, true);
+    const auto units = d.project().recipe.units;  // a copy: edits make a new project
+    QVERIFY(units.size() > 5);
+    QCOMPARE(units.front().name, std::string("Petal"));
+    QCOMPARE(units.front().pieces.size(), std::size_t(2));
+    for (std::size_t i = 0; i < d.project().layout->size(); ++i)
+      QCOMPARE(d.project().painting[i], kNoCloth);  // choosing paints nothing
+    d.click("A click paints: Unit");
+    d.click("Paint with C");
+    clickPiece(d, 1);
+    const auto wearing = [&] {
+      int n = 0;
+      for (std::size_t i = 0; i < d.project().layout->size(); ++i)
+        n += d.project().painting[i] == d.project().cloths[2].id;
+      return n;
+    };
+    QCOMPARE(wearing(), 2);
+    clickPiece(d, 1, Qt::ShiftModifier);
+    QCOMPARE(wearing(), static_cast<int>(2 * units.size()));
+    d.click("Make the pieces of Petal single again");
+    QVERIFY(d.project().recipe.units.empty());
+    d.session->undo();
+    QVERIFY(!d.project().recipe.units.empty());
+  }
+  void theFanPlacesAUnit() {
+    Driver d;
+    d.click("New project: From a single piece");
+    d.click("Units, folded");
+    makeUnit(d, "Seed", {0}, false);
+    d.click("Mode: Add");
+    auto* arrange = static_cast<ArrangeStation*>(d.window->station("arrange"));
+    arrange->grow()->openFan(0);
+    QCOMPARE(arrange->grow()->fan()->fits().front().unit, std::string("Seed"));
+    QTest::keyClick(d.focused(), Qt::Key_1);
+    d.settle();
+    QCOMPARE(d.project().layout->size(), std::size_t(2));
+    QCOMPARE(d.project().recipe.units.size(), std::size_t(2));
+  }
+  void aRingIsClosedFromTheFanWithOneKey() {
+    Driver d;
+    d.click("New project: From a single piece");
+    d.session->edit({{"edit", "exchange"}, {"pieces", {1}}, {"choice", 999}}, "nothing");  // refused
+    d.click("Mode: Add");
+    auto* arrange = static_cast<ArrangeStation*>(d.window->station("arrange"));
+    arrange->grow()->openFan(0);
+    // A second hexagon, then the ring of three round their common corner.
+    const auto& fits = arrange->grow()->fan()->fits();
+    const auto hexagon =
+        std::find_if(fits.begin(), fits.end(), [](const Fit& f) { return f.shape == "hexagon"; });
+    QVERIFY(hexagon != fits.end());
+    for (auto n = hexagon - fits.begin(); n >= 6; n -= 6) QTest::keyClick(d.focused(), Qt::Key_M);
+    QTest::keyClick(d.focused(), static_cast<Qt::Key>(Qt::Key_1 + (hexagon - fits.begin()) % 6));
+    d.settle();
+    QCOMPARE(d.project().layout->size(), std::size_t(2));
+    const auto edges = openEdges(*d.project().layout, d.session->geometry().seams);
+    int at = -1;
+    for (int i = 0; i < static_cast<int>(edges.size()); ++i)
+      if (edges[static_cast<std::size_t>(i)].edge.piece == 1 &&
+          edges[static_cast<std::size_t>(i)].roomAtFrom < 125)
+        at = i;
+    QVERIFY(at >= 0);
+    arrange->grow()->openFan(at);
+    QVERIFY(d.has<QAbstractButton>("Close this ring, key R"));
+    QTest::keyClick(d.focused(), Qt::Key_R);
+    d.settle();
+    QCOMPARE(d.project().layout->size(), std::size_t(3));
+    QVERIFY(soundness(*d.project().layout, d.session->geometry().seams).sound());
+  }
+  void aPieceIsExchangedForOthersOfItsOutline() {
+    Driver d;
+    d.click("New project: Hexagon rosette");
+    d.click("Mode: Divide");
+    d.click("Exchange, folded");
+    clickPiece(d, 0);
+    QTRY_VERIFY(d.has<QAbstractButton>("Put in its place: 2 × half hexagon, point cut"));
+    const auto before = d.project().layout->size();
+    d.click("Put in its place: 2 × half hexagon, point cut");
+    QCOMPARE(d.project().layout->size(), before + 1);
+    // And the two of them for one again, chosen with Shift.
+    std::vector<std::uint32_t> halves;
+    for (std::uint32_t i = 0; i < d.project().layout->size(); ++i)
+      if (d.project().layout->outline(i).size() == 4) halves.push_back(i);
+    QCOMPARE(halves.size(), std::size_t(2));
+    clickPiece(d, halves[0], Qt::ShiftModifier);
+    clickPiece(d, halves[1], Qt::ShiftModifier);
+    QTRY_VERIFY(d.has<QAbstractButton>("Put in its place: 1 × hexagon"));
+    d.click("Put in its place: 1 × hexagon");
+    QCOMPARE(d.project().layout->size(), before);
+  }
+};
+
+CLATHRA_TEST(UnitsInTheWindowTest, "units")
+#include "units.moc"
