@@ -30,7 +30,11 @@ class LayoutRun {
   void pieces(const std::vector<std::uint32_t>& visible) {
     // One brush after the other: changing brushes costs more than the pieces themselves.
     std::map<ClothId, std::vector<std::uint32_t>> byCloth;
-    for (const auto i : visible) byCloth[project_.painting[i]].push_back(i);
+    std::map<ClothId, std::vector<std::uint32_t>> byRole;  // of pieces without a cloth
+    for (const auto i : visible) {
+      const bool role = project_.painting[i] == kNoCloth && project_.roleOf[i] != kNoRole;
+      (role ? byRole[project_.roleOf[i]] : byCloth[project_.painting[i]]).push_back(i);
+    }
     const double e = typicalSize();
     for (const auto& [id, pieces] : byCloth) {
       const Cloth* cloth = clothById(project_, id);
@@ -39,7 +43,15 @@ class LayoutRun {
       for (const auto i : pieces) drawPiece(i);
       if (look_.vector && cloth && look_.view != LayoutView::Numbers) strokes(*cloth, pieces);
     }
-    if (look_.signs && look_.view == LayoutView::Cloths) signs(byCloth);
+    for (const auto& [role, pieces] : byRole) {
+      p_.setPen(barePen(e));
+      p_.setBrush(roleShade(role));
+      for (const auto i : pieces) drawPiece(i);
+    }
+    if (look_.signs && look_.view == LayoutView::Cloths) {
+      signs(byCloth);
+      roleNames(byRole);
+    }
     if (look_.view != LayoutView::Numbers) return;
     rim();
     numbers(visible);
@@ -143,6 +155,28 @@ class LayoutRun {
     const QColor c = colourOf(cloth.colour);
     const auto up = [](int v) { return 255 - (255 - v) / 4; };
     return {up(c.red()), up(c.green()), up(c.blue())};
+  }
+
+  /// Roles are shades of grey from dark to light in the order they were made: nobody takes them for cloth.
+  static QColor roleShade(ClothId role) {
+    constexpr int kShades[] = {0x6E, 0xD6, 0x9A, 0xB8, 0x84, 0xC6, 0xAA, 0xE2};
+    const int v = kShades[static_cast<std::size_t>(role) % std::size(kShades)];
+    return {v, v, v};
+  }
+
+  /// The name where it has room, else its first letter.
+  void roleNames(const std::map<ClothId, std::vector<std::uint32_t>>& byRole) {
+    for (const auto& [role, pieces] : byRole) {
+      const QString name = QString::fromStdString(project_.roles[static_cast<std::size_t>(role)].name);
+      const QColor readable = readableOn(roleShade(role));
+      for (const auto i : pieces) {
+        const double a = across(i);
+        if (a < kSignFrom && !look_.vector) continue;
+        const double size = look_.vector ? a * 0.2 : std::clamp(a * 0.24, 11.0, 16.0);
+        const bool room = QFontMetricsF(textFont(size)).horizontalAdvance(name) < a * 0.86;
+        centredText(i, room ? name : name.left(1), size, QFont::DemiBold, readable, nullptr);
+      }
+    }
   }
 
   void strokes(const Cloth& cloth, const std::vector<std::uint32_t>& pieces) {

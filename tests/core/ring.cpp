@@ -25,8 +25,8 @@ Project chain(const char* family, int pieces, std::size_t out, double edge = 40)
     for (const auto s : g.seamsOf(last)) in = g.seams[s].a == last ? g.seams[s].edgeOfA : g.seams[s].edgeOfB;
     for (const OpenEdge& e : edges)
       if (e.edge.piece == last && e.edge.edge == (in + out) % n) {
-        p = support::edited(
-            p, {{"edit", "addPieces"}, {"at", {e.middle().x, e.middle().y}}, {"shape", family}});
+        p = support::edited(p,
+                            {{"edit", "addPieces"}, {"at", {e.middle().x, e.middle().y}}, {"shape", family}});
         break;
       }
   }

@@ -45,8 +45,8 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(variants_, &VariantsCard::compareAsked, this, [this] { setView(kSideBySide); });
   connect(numbers_, &NumbersCard::said, this, &Station::said);
   connect(numbers_, &NumbersCard::numbersAsked, this, [this] { setView(kNumbersView); });
-  bench_ =
-      benchOf({size_, fit_, paint_, units_, chance_, variants_, grow_, divide_, exchange_, draft_, sides_, numbers_, remarks});
+  bench_ = benchOf({size_, fit_, paint_, units_, chance_, variants_, grow_, divide_, exchange_, draft_,
+                    sides_, numbers_, remarks});
   connect(grow_, &GrowCard::said, this, &Station::said);
   connect(grow_, &GrowCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });
@@ -257,6 +257,13 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
         tr("No piece lies %1 away from this one.").arg(plural(paint_->ring(), tr("seam"), tr("seams"))));
   nlohmann::json numbers = nlohmann::json::array();
   for (const auto i : pieces) numbers.push_back(i + 1);
+  const QString drag = canvas_->dragActing() ? QStringLiteral("drag %1").arg(drags_) : QString();
+  if (paint_->role() != kNoRole) {
+    const std::string& role = session_.project().roles[static_cast<std::size_t>(paint_->role())].name;
+    session_.edit({{"edit", "giveRole"}, {"pieces", numbers}, {"role", role}},
+                  tr("gave pieces the role %1").arg(QString::fromStdString(role)), drag);
+    return;
+  }
   const Cloth* cloth = clothById(session_.project(), paint_->cloth());
   const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth");
   session_.edit({{"edit", "paint"},
@@ -266,7 +273,7 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
                     ? tr("painted pieces with %1").arg(title)
                     : tr("painted %1 with %2")
                           .arg(plural(static_cast<int>(pieces.size()), tr("piece"), tr("pieces")), title),
-                canvas_->dragActing() ? QStringLiteral("drag %1").arg(drags_) : QString());
+                drag);
 }
 
 void ArrangeStation::sayWhatAClickDoes() {
@@ -280,8 +287,13 @@ void ArrangeStation::sayWhatAClickDoes() {
   if (mode_->current() == kSides) return sentence_->setText(sides_->sentence());
   if (units_->choosing()) return sentence_->setText(units_->sentence());
   const Cloth* cloth = session_.isOpen() ? clothById(session_.project(), paint_->cloth()) : nullptr;
-  const QString with =
-      cloth ? tr("with %1").arg(QString::fromStdString(clothTitle(*cloth))) : tr("with no cloth");
+  const bool role = session_.isOpen() && paint_->role() != kNoRole;
+  const QString with = role
+                           ? tr("with the role %1")
+                                 .arg(QString::fromStdString(
+                                     session_.project().roles[static_cast<std::size_t>(paint_->role())].name))
+                       : cloth ? tr("with %1").arg(QString::fromStdString(clothTitle(*cloth)))
+                               : tr("with no cloth");
   switch (paint_->way()) {
     case PaintWay::Piece:
       sentence_->setText(

@@ -18,7 +18,8 @@ QString wordsOf(const std::vector<Fit>& way) {
   std::map<std::string, int> counts;
   for (const Fit& f : way) ++counts[f.title];
   QStringList out;
-  for (const auto& [title, n] : counts) out << QStringLiteral("%1 × %2").arg(n).arg(QString::fromStdString(title));
+  for (const auto& [title, n] : counts)
+    out << QStringLiteral("%1 × %2").arg(n).arg(QString::fromStdString(title));
   return out.join(QStringLiteral(" + "));
 }
 
@@ -102,11 +103,13 @@ void ExchangeCard::ask() {
   clearLayout(gallery_->layout());
   if (!isOpen() || !session_.isOpen()) return;
   if (chosen_.empty())
-    return note_->setText(tr("Click a piece to see what else fills its outline; with Shift, its neighbours too: "
-                             "two by one, one by two."));
+    return note_->setText(
+        tr("Click a piece to see what else fills its outline; with Shift, its neighbours too: "
+           "two by one, one by two."));
   const Project& p = session_.project();
   const auto outline = joinedOutline(*p.layout, chosen_);
-  if (!outline) return note_->setText(tr("The chosen pieces must meet along seams, so that they have one outline."));
+  if (!outline)
+    return note_->setText(tr("The chosen pieces must meet along seams, so that they have one outline."));
   note_->setText(tr("Looking …"));
   std::vector<Polygon> now;
   for (const auto i : chosen_) now.emplace_back(p.layout->outline(i).begin(), p.layout->outline(i).end());
@@ -121,8 +124,9 @@ void ExchangeCard::ask() {
 void ExchangeCard::show(const Ways& ways) {
   clearLayout(gallery_->layout());
   const QString what = plural(static_cast<int>(chosen_.size()), tr("piece"), tr("pieces"));
-  note_->setText(ways.empty() ? tr("No other known shapes fill the outline of %1 exactly.").arg(what)
-                              : tr("%1 chosen; these fill the same outline. A click puts them there.").arg(what));
+  note_->setText(ways.empty()
+                     ? tr("No other known shapes fill the outline of %1 exactly.").arg(what)
+                     : tr("%1 chosen; these fill the same outline. A click puts them there.").arg(what));
   for (std::size_t i = 0; i < ways.size(); ++i) {
     auto* b = new WayButton(ways[i]);
     connect(b, &QPushButton::clicked, this, [this, i] { take(i); });

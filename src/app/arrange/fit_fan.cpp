@@ -32,7 +32,8 @@ class FitRow : public PaintedButton {
     p.setFont(textFont(15 * k, QFont::Bold));
     p.setPen(c.madder);
     p.drawText(QRectF(6 * k, 0, 22 * k, height()), Qt::AlignCenter, QString::number(number_));
-    const std::vector<Polygon> outlines = fit_.parts.empty() ? std::vector<Polygon>{fit_.outline} : fit_.parts;
+    const std::vector<Polygon> outlines =
+        fit_.parts.empty() ? std::vector<Polygon>{fit_.outline} : fit_.parts;
     Box b = bounds(outlines.front());
     for (const Polygon& o : outlines) b = unite(b, bounds(o));
     const double scale = 30 * k / std::max(b.width(), b.height());

@@ -9,7 +9,8 @@
 namespace clathra {
 
 NumbersCard::NumbersCard(Session& session) : Card(tr("Numbers and map"), false), session_(session) {
-  order_ = new Pills({tr("by rows"), tr("from outside in"), tr("by rings")}, tr("Pieces are numbered"));
+  order_ = new Pills({tr("by rows"), tr("from outside in"), tr("by rings"), tr("by units")},
+                     tr("Pieces are numbered"));
   body()->addWidget(order_);
   note_ = wrapped({}, "muted");
   body()->addWidget(note_);
@@ -41,7 +42,8 @@ void NumbersCard::refresh() {
   const Numbering now = session_.project().recipe.numbering;
   order_->setCurrent(static_cast<int>(now));
   const MapPages pages = mapPages(session_.project(), mapPage(session_.project()));
-  const QString order = now == Numbering::Rows ? tr("From the top row down, each from the left.")
+  const QString order = now == Numbering::Rows    ? tr("From the top row down, each from the left.")
+                        : now == Numbering::Units ? tr("One unit after the other, then the pieces of none.")
                         : now == Numbering::Outside
                             ? tr("Clockwise round the rim from the upper left, then inwards.")
                             : tr("From the middle outwards, each ring clockwise from the top.");

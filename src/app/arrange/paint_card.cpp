@@ -1,5 +1,6 @@
 #include "app/arrange/paint_card.hpp"
 
+#include <QComboBox>
 #include <QHBoxLayout>
 
 #include "app/canvas/picture_view.hpp"
@@ -58,6 +59,49 @@ class ClothRow : public PaintedButton {
   int count_;
 };
 
+/// One role: its name, how many pieces have it, and the cloth that is put on it.
+class RoleRow : public PaintedButton {
+ public:
+  RoleRow(const QString& name, const QString& cloth, int count) : name_(name), cloth_(cloth), count_(count) {
+    setCheckable(true);
+    setMinimumHeight(scaled(36));
+    setAccessibleName(QObject::tr("Give the role %1, of %2 pieces%3")
+                          .arg(name)
+                          .arg(count)
+                          .arg(cloth.isEmpty() ? QString() : QObject::tr(", wearing %1").arg(cloth)));
+  }
+
+ protected:
+  void draw(QPainter& p, double k) override {
+    const Palette& c = currentPalette();
+    p.setPen(c.ink);
+    p.setFont(textFont(15 * k, QFont::Bold));
+    const double base = height() / 2.0 + QFontMetricsF(p.font()).capHeight() / 2;
+    const QString count = QString::number(count_);
+    const double w = QFontMetricsF(p.font()).horizontalAdvance(count);
+    p.drawText(QPointF(width() - w - 12 * k, base), count);
+    p.setFont(textFont(15 * k));
+    const QString words = cloth_.isEmpty() ? name_ : name_ + QStringLiteral("  →  ") + cloth_;
+    p.drawText(QPointF(10 * k, base),
+               QFontMetricsF(p.font()).elidedText(words, Qt::ElideRight, width() - w - 34 * k));
+  }
+
+ private:
+  QString name_, cloth_;
+  int count_;
+};
+
+/// The name a further role begins with.
+std::string nextRoleName(const Project& p) {
+  const auto taken = [&](const std::string& name) {
+    return std::any_of(p.roles.begin(), p.roles.end(), [&](const Role& r) { return r.name == name; });
+  };
+  for (const char* name : {"feature", "ground"})
+    if (!taken(name)) return name;
+  for (int n = 1;; ++n)
+    if (const std::string name = "shade " + std::to_string(n); !taken(name)) return name;
+}
+
 }  // namespace
 
 PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(session) {
@@ -68,6 +112,48 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   body()->addWidget(rows);
   auto* add = button(tr("+ Add a cloth"), "link");
   body()->addWidget(add);
+  auto* roleRows = new QWidget;
+  roles_ = new QVBoxLayout(roleRows);
+  roles_->setContentsMargins(0, 0, 0, 0);
+  roles_->setSpacing(scaled(2));
+  body()->addWidget(roleRows);
+  auto* addRole = button(tr("+ Add a role, before any cloth"), "link");
+  body()->addWidget(addRole);
+  roleFields_ = new QWidget;
+  auto* fields = new QVBoxLayout(roleFields_);
+  fields->setContentsMargins(0, 0, 0, 0);
+  fields->setSpacing(scaled(4));
+  roleName_ = new QLineEdit;
+  roleName_->setAccessibleName(tr("Name of the role"));
+  wears_ = new QComboBox;
+  wears_->setAccessibleName(tr("The cloth put on this role"));
+  fields->addWidget(fieldRow(tr("Role"), roleName_));
+  fields->addWidget(fieldRow(tr("wears"), wears_));
+  auto* drop = button(tr("Drop this role"), "warnlink");
+  fields->addWidget(wrappingRow({drop}));
+  body()->addWidget(roleFields_);
+  const auto nowRole = [this] { return session_.project().roles[static_cast<std::size_t>(role_)].name; };
+  connect(addRole, &QPushButton::clicked, this, [this] {
+    if (session_.edit({{"edit", "addRole"}, {"name", nextRoleName(session_.project())}}, tr("added a role")))
+      chooseRole(static_cast<ClothId>(session_.project().roles.size() - 1));
+  });
+  connect(roleName_, &QLineEdit::editingFinished, this, [this, nowRole] {
+    const std::string name = roleName_->text().trimmed().toStdString();
+    if (role_ == kNoRole || name.empty() || name == nowRole()) return;
+    session_.edit({{"edit", "renameRole"}, {"role", nowRole()}, {"name", name}}, tr("named a role"));
+  });
+  connect(wears_, &QComboBox::activated, this, [this, nowRole](int i) {
+    const Cloth* cloth = clothById(session_.project(), static_cast<ClothId>(wears_->itemData(i).toInt()));
+    session_.edit({{"edit", "putOnRole"},
+                   {"role", nowRole()},
+                   {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
+                  tr("put a cloth on a role"));
+  });
+  connect(drop, &QPushButton::clicked, this, [this, nowRole] {
+    const std::string name = nowRole();
+    role_ = kNoRole;
+    session_.edit({{"edit", "dropRole"}, {"role", name}}, tr("dropped a role"));
+  });
   way_ = new Pills({tr("Piece"), tr("Row"), tr("Ring"), tr("Alike"), tr("Unit")}, tr("A click paints"));
   way_->setCurrent(0);
   body()->addWidget(way_);
@@ -77,6 +163,7 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   note_ = wrapped({}, "muted");
   body()->addWidget(note_);
   connect(&session_, &Session::opened, this, [this] {
+    role_ = kNoRole;
     cloth_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
   });
   connect(&session_, &Session::changed, this, &PaintCard::refresh);
@@ -126,7 +213,43 @@ void PaintCard::turnRow() {
   setWay(PaintWay::Row);
 }
 
+void PaintCard::chooseRole(ClothId role) {
+  role_ = role;
+  refresh();
+  Q_EMIT choiceChanged();
+}
+
+void PaintCard::addRoleRow(ClothId role) {
+  const Project& p = session_.project();
+  const Role& r = p.roles[static_cast<std::size_t>(role)];
+  int count = 0;
+  for (std::size_t i = 0; i < p.roleOf.size(); ++i) count += p.roleOf[i] == role;
+  const Cloth* cloth = clothById(p, r.cloth);
+  auto* row = new RoleRow(QString::fromStdString(r.name),
+                          cloth ? QString::fromStdString(clothTitle(*cloth)) : QString(), count);
+  row->setChecked(role == role_);
+  connect(row, &QPushButton::clicked, this, [this, role] { chooseRole(role); });
+  roles_->addWidget(row);
+}
+
+void PaintCard::refreshRoles() {
+  const Project& p = session_.project();
+  clearLayout(roles_);
+  if (role_ >= static_cast<ClothId>(p.roles.size())) role_ = kNoRole;
+  for (std::size_t i = 0; i < p.roles.size(); ++i) addRoleRow(static_cast<ClothId>(i));
+  roleFields_->setVisible(role_ != kNoRole);
+  if (role_ == kNoRole) return;
+  const Role& role = p.roles[static_cast<std::size_t>(role_)];
+  if (!roleName_->hasFocus()) roleName_->setText(QString::fromStdString(role.name));
+  wears_->clear();
+  wears_->addItem(tr("no cloth yet"), static_cast<int>(kNoCloth));
+  for (const Cloth& c : p.cloths)
+    wears_->addItem(QString::fromStdString(c.sign + "  " + clothTitle(c)), static_cast<int>(c.id));
+  wears_->setCurrentIndex(std::max(0, wears_->findData(static_cast<int>(role.cloth))));
+}
+
 void PaintCard::chooseCloth(ClothId cloth) {
+  role_ = kNoRole;
   cloth_ = cloth;
   refresh();
   Q_EMIT choiceChanged();
@@ -135,7 +258,7 @@ void PaintCard::chooseCloth(ClothId cloth) {
 void PaintCard::addRow(const Cloth* cloth) {
   const ClothId id = cloth ? cloth->id : kNoCloth;
   auto* row = new ClothRow(cloth, session_.tally().count(id));
-  row->setChecked(id == cloth_);
+  row->setChecked(id == cloth_ && role_ == kNoRole);
   connect(row, &QPushButton::clicked, this, [this, id] { chooseCloth(id); });
   rows_->addWidget(row);
 }
@@ -150,6 +273,7 @@ void PaintCard::refresh() {
     cloth_ = session_.project().cloths.front().id;
   for (const Cloth& c : session_.project().cloths) addRow(&c);
   addRow(nullptr);
+  refreshRoles();
   if (keep >= 0 && keep < rows_->count()) rows_->itemAt(keep)->widget()->setFocus();
 }
 

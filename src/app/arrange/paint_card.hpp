@@ -3,6 +3,8 @@
 #include "app/session/session.hpp"
 #include "app/widgets/basics.hpp"
 
+class QComboBox;
+
 namespace clathra {
 
 enum class PaintWay { Piece, Row, Ring, Alike, Unit };
@@ -13,6 +15,9 @@ class PaintCard : public Card {
   explicit PaintCard(Session& session);
   ClothId cloth() const { return cloth_; }
   void chooseCloth(ClothId cloth);
+  /// The role that is painted instead of a cloth; kNoRole for a cloth.
+  ClothId role() const { return role_; }
+  void chooseRole(ClothId role);
   PaintWay way() const { return static_cast<PaintWay>(way_->current()); }
   void setWay(PaintWay way);
   int ring() const { return ring_; }
@@ -25,8 +30,14 @@ class PaintCard : public Card {
  private:
   void refresh();
   void addRow(const Cloth* cloth);
+  void addRoleRow(ClothId role);
+  void refreshRoles();
   Session& session_;
-  ClothId cloth_ = 0;
+  ClothId cloth_ = 0, role_ = kNoRole;
+  QVBoxLayout* roles_;
+  QComboBox* wears_;
+  QLineEdit* roleName_;
+  QWidget* roleFields_;
   QVBoxLayout* rows_;
   Pills *way_, *ringPills_;
   QLabel* note_;

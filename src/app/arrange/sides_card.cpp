@@ -36,6 +36,9 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
   note_ = wrapped({}, "muted");
   body()->addWidget(sides_);
   body()->addWidget(note_);
+  outline_ = new Pills({tr("rectangle"), tr("six sides"), tr("eight sides")}, tr("The finishing line is a"));
+  outline_->setCurrent(0);
+  body()->addWidget(outline_);
   width_ = new LengthField(tr("Width to the finishing line"), kLeastSide, kMostSide);
   height_ = new LengthField(tr("Height to the finishing line"), kLeastSide, kMostSide);
   for (LengthField* f : {width_, height_}) f->setFixedWidth(scaled(116));
@@ -72,7 +75,8 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
   });
   connect(&canvas_, &LayoutCanvas::lineMoved, this, &SidesCard::showSlivers);
   connect(&canvas_, &LayoutCanvas::lineDropped, this,
-          [this](const clathra::Box& line) { move(line, tr("moved the finishing line")); });
+          [this](const Polygon& line) { moveTo(line, tr("moved the finishing line")); });
+  connect(outline_, &Pills::chosen, this, [this](int i) { shape(i == 0 ? 4 : i == 1 ? 6 : 8); });
   connect(&session_, &Session::changed, this, &SidesCard::refresh);
   connect(this, &Card::folded, this, [this] { refresh(); });
 }
@@ -86,6 +90,8 @@ void SidesCard::setActive(bool active) {
 QString SidesCard::sentence() const {
   if (!session_.isOpen() || session_.project().layout->line.empty())
     return tr("Choose on the right how the sides become straight; the dashed line is the finished edge.");
+  if (!LineHandles::isUpright(*session_.project().layout))
+    return tr("Drag a corner of the dashed line; slivers light up while it moves.");
   return tr("Drag a side of the dashed line, or type its size; slivers light up while it moves.");
 }
 
@@ -106,6 +112,42 @@ std::shared_ptr<const Layout> SidesCard::whole() {
 void SidesCard::move(const clathra::Box& line, const QString& label) {
   if (!session_.edit({{"edit", "setLine"}, {"box", {line.left, line.top, line.right, line.bottom}}}, label))
     refresh();
+}
+
+void SidesCard::moveTo(const Polygon& line, const QString& label) {
+  const clathra::Box box = bounds(line);
+  const Polygon upright = cornersOf(box);
+  if (line.size() == 4 && std::equal(line.begin(), line.end(), upright.begin())) return move(box, label);
+  nlohmann::json corners = nlohmann::json::array();
+  for (const Point p : line) corners.push_back({p.x, p.y});
+  if (!session_.edit({{"edit", "setLine"}, {"outline", corners}}, label)) refresh();
+}
+
+/// The largest even outline of so many corners about the middle that the pieces fill, level at the top.
+void SidesCard::shape(int corners) {
+  const auto pieces = whole();
+  if (!pieces) return;
+  if (corners == 4) {
+    session_.edit({{"edit", "setLine"}}, tr("took the natural line again"));
+    return refresh();
+  }
+  const SeamGraph graph = buildSeams(*pieces);
+  const clathra::Box& all = pieces->finished;
+  const Point middle{(all.left + all.right) / 2, (all.top + all.bottom) / 2};
+  const auto outline = [&](double radius) {
+    Polygon out;
+    for (int i = 0; i < corners; ++i)
+      out.push_back(middle + rotated({0, -radius}, radians(360.0 / corners * (i + 0.5))));
+    return out;
+  };
+  double low = 0, high = std::max(all.width(), all.height());
+  for (int i = 0; i < 40; ++i) {
+    const double radius = (low + high) / 2;
+    (covers(graph, outline(radius)) && radius < high ? low : high) = radius;
+  }
+  if (2 * low < kLeastSide.mm())
+    return Q_EMIT said(tr("No such outline fits inside these pieces; add more of them first."));
+  moveTo(outline(low * (1 - 1e-6)), tr("gave the finishing line another outline"));
 }
 
 void SidesCard::clearSlivers() {
@@ -132,8 +174,9 @@ int SidesCard::light(const Polygon& line) {
   return n;
 }
 
-void SidesCard::showSlivers(const clathra::Box& line) {
-  light(cornersOf(line));
+void SidesCard::showSlivers(const Polygon& outline) {
+  light(outline);
+  const clathra::Box line = bounds(outline);
   const Unit unit = session_.project().settings.unit;
   width_->setLength(shownLength(line.width(), unit));
   height_->setLength(shownLength(line.height(), unit));
@@ -159,14 +202,17 @@ void SidesCard::refresh() {
       break;
   }
   const bool line = !layout.line.empty();
-  size_->setVisible(line);
+  const bool upright = line && LineHandles::isUpright(layout);
+  size_->setVisible(upright);
+  outline_->setVisible(line);
+  outline_->setCurrent(upright ? 0 : layout.line.size() == 6 ? 1 : layout.line.size() == 8 ? 2 : -1);
   natural_->setVisible(line && !p.recipe.line.empty());
   for (LengthField* f : {width_, height_}) f->setUnit(p.settings.unit);
   width_->setLength(shownLength(layout.finished.width(), p.settings.unit));
   height_->setLength(shownLength(layout.finished.height(), p.settings.unit));
   const bool handles = active_ && line && p.recipe.sides != Sides::Outline;
   canvas_.setLineHandles(handles, handles ? whole() : nullptr);
-  without_->setVisible(handles && light(layout.line) > 0);
+  without_->setVisible(handles && light(layout.line) > 0 && upright);
   slivers_->setVisible(handles);
   if (active_ && isOpen()) know();
 }

@@ -24,7 +24,9 @@ class SidesCard : public Card {
   void know();
   void showPrices(const std::vector<SidesPrice>& prices);
   int light(const Polygon& line);
-  void showSlivers(const clathra::Box& line);
+  void showSlivers(const Polygon& line);
+  void moveTo(const Polygon& line, const QString& label);
+  void shape(int corners);
   void move(const clathra::Box& line, const QString& label);
   void clearSlivers();
   std::shared_ptr<const Layout> whole();
@@ -32,7 +34,7 @@ class SidesCard : public Card {
   Session& session_;
   LayoutCanvas& canvas_;
   bool active_ = false;
-  Pills* sides_;
+  Pills *sides_, *outline_;
   LengthField *width_, *height_;
   QWidget *size_, *prices_;
   QLabel *note_, *slivers_;

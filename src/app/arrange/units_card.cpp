@@ -109,9 +109,10 @@ void UnitsCard::showChosen() {
   if (choosing_ || !ghosts.empty()) canvas_.setGhosts(std::move(ghosts));
   if (!choosing_ && open) canvas_.setGhosts({});
   make_->setEnabled(!chosen_.empty());
-  note_->setText(chosen_.empty()
-                     ? tr("Click the pieces in the picture; Row, Ring and Alike choose many at once.")
-                     : tr("%1 chosen.").arg(plural(static_cast<int>(chosen_.size()), tr("piece"), tr("pieces"))));
+  note_->setText(
+      chosen_.empty()
+          ? tr("Click the pieces in the picture; Row, Ring and Alike choose many at once.")
+          : tr("%1 chosen.").arg(plural(static_cast<int>(chosen_.size()), tr("piece"), tr("pieces"))));
 }
 
 void UnitsCard::make() {
@@ -139,9 +140,9 @@ void UnitsCard::addKind(const std::string& name, int units, int pieces) {
   line->setContentsMargins(0, 0, 0, 0);
   line->setSpacing(0);
   line->addWidget(label(title, "title"));
-  line->addWidget(wrapped(tr("%1 of %2").arg(plural(units, tr("unit"), tr("units")),
-                                             plural(pieces, tr("piece"), tr("pieces"))),
-                          "muted"));
+  line->addWidget(wrapped(
+      tr("%1 of %2").arg(plural(units, tr("unit"), tr("units")), plural(pieces, tr("piece"), tr("pieces"))),
+      "muted"));
   auto* show = button(tr("Show"), "link");
   auto* drop = button(tr("Make single pieces again"), "warnlink");
   show->setAccessibleName(tr("Show the units %1").arg(title));

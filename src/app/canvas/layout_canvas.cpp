@@ -346,9 +346,11 @@ void LayoutCanvas::mouseMoveEvent(QMouseEvent* event) {
     return update();
   }
   if (line_.shown() && !pressed_) {
-    const int side = line_.sideAt(event->position(), layout, place_);
+    const int side = line_.handleAt(event->position(), layout, place_);
     if (side < 0)
       unsetCursor();
+    else if (!LineHandles::isUpright(layout))
+      setCursor(Qt::SizeAllCursor);
     else
       setCursor(side % 2 == 0 ? Qt::SizeHorCursor : Qt::SizeVerCursor);
   }

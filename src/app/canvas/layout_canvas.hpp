@@ -74,8 +74,8 @@ class LayoutCanvas : public QWidget {
   void pointedAt(int piece);  ///< under pointer or cursor; -1 for none
   void turnAsked();           ///< the key that turns the direction of rows
   void viewChanged();
-  void lineMoved(const Box& line);    ///< while a side is dragged
-  void lineDropped(const Box& line);  ///< when it is let go
+  void lineMoved(const clathra::Polygon& line);    ///< while a side is dragged
+  void lineDropped(const clathra::Polygon& line);  ///< when it is let go
 
  protected:
   void paintEvent(QPaintEvent*) override;

@@ -5,6 +5,7 @@
 #include <utility>
 
 #include "app/theme/theme.hpp"
+#include "layout/sides.hpp"
 
 namespace clathra {
 
@@ -24,8 +25,22 @@ bool LineHandles::show(bool shown, std::shared_ptr<const Layout> whole) {
   return std::exchange(shown_, shown) != shown;
 }
 
-int LineHandles::sideAt(QPointF at, const Layout& layout, const LayoutPlace& place) const {
-  if (!shown_ || layout.line.size() != 4) return -1;
+bool LineHandles::isUpright(const Layout& layout) {
+  const Polygon box = cornersOf(layout.finished);
+  return layout.line.size() == 4 && std::all_of(layout.line.begin(), layout.line.end(), [&](Point p) {
+           return std::any_of(box.begin(), box.end(), [&](Point q) { return distance(p, q) < 1e-6; });
+         });
+}
+
+int LineHandles::handleAt(QPointF at, const Layout& layout, const LayoutPlace& place) const {
+  if (!shown_ || layout.line.empty()) return -1;
+  if (!isUpright(layout)) {
+    for (std::size_t i = 0; i < layout.line.size(); ++i) {
+      const QPointF off = place.toDevice(layout.line[i]) - at;
+      if (std::hypot(off.x(), off.y()) <= kReach + 3) return static_cast<int>(i);
+    }
+    return -1;
+  }
   const Box& b = layout.finished;
   if (!onDevice(b, place).adjusted(-kReach, -kReach, kReach, kReach).contains(at)) return -1;
   const QPointF from = place.toDevice({b.left, b.top}), to = place.toDevice({b.right, b.bottom});
@@ -36,14 +51,23 @@ int LineHandles::sideAt(QPointF at, const Layout& layout, const LayoutPlace& pla
 }
 
 bool LineHandles::press(QPointF at, const Layout& layout, const LayoutPlace& place) {
-  side_ = sideAt(at, layout, place);
+  handle_ = handleAt(at, layout, place);
   return dragging();
 }
 
-Box LineHandles::drag(QPointF to, const Layout& layout, const LayoutPlace& place) {
+Polygon LineHandles::drag(QPointF to, const Layout& layout, const LayoutPlace& place) {
   const Point p = place.toLayout(to);
+  if (!isUpright(layout)) {
+    Polygon line = moved_.value_or(layout.line);
+    line[static_cast<std::size_t>(handle_)] = p;
+    const auto angles = cornerAngles(line);
+    const bool convex = signedArea(line) > 0 && std::all_of(angles.begin(), angles.end(),
+                                                            [](double a) { return a > 5 && a < 179.5; });
+    if (convex || !moved_) moved_ = convex ? line : layout.line;
+    return *moved_;
+  }
   Box box = layout.finished;
-  switch (side_) {
+  switch (handle_) {
     case 0:
       box.left = std::min(p.x, box.right - kLeastSide);
       break;
@@ -56,12 +80,12 @@ Box LineHandles::drag(QPointF to, const Layout& layout, const LayoutPlace& place
     default:
       box.bottom = std::max(p.y, box.top + kLeastSide);
   }
-  moved_ = box;
-  return box;
+  moved_ = cornersOf(box);
+  return *moved_;
 }
 
-std::optional<Box> LineHandles::release() {
-  side_ = -1;
+std::optional<Polygon> LineHandles::release() {
+  handle_ = -1;
   return std::exchange(moved_, std::nullopt);
 }
 
@@ -69,25 +93,26 @@ void LineHandles::paint(QPainter& painter, const Layout& layout, const LayoutPla
   if (!shown_) return;
   const Palette& c = currentPalette();
   painter.setBrush(Qt::NoBrush);
+  const auto draw = [&](PolygonView outline) {
+    QPolygonF polygon;
+    for (const Point p : outline) polygon << place.toDevice(p);
+    painter.drawPolygon(polygon);
+  };
   if (whole_) {
     painter.setPen(QPen(c.line, 1));
-    for (std::size_t i = 0; i < whole_->size(); ++i) {
-      QPolygonF outline;
-      for (const Point p : whole_->outline(i)) outline << place.toDevice(p);
-      painter.drawPolygon(outline);
-    }
+    for (std::size_t i = 0; i < whole_->size(); ++i) draw(whole_->outline(i));
   }
-  const Box b = moved_.value_or(layout.finished);
+  if (layout.line.empty()) return;
+  const Polygon line = moved_.value_or(layout.line);
   if (moved_) {
     painter.setPen(QPen(c.madder, 2.5));
-    painter.drawRect(onDevice(b, place));
+    draw(line);
   }
-  if (layout.line.size() != 4) return;
-  const double x = (b.left + b.right) / 2, y = (b.top + b.bottom) / 2;
   painter.setBrush(c.panel);
   painter.setPen(QPen(c.sea, 2.5));
-  for (const Point p : {Point{b.left, y}, Point{x, b.top}, Point{b.right, y}, Point{x, b.bottom}})
-    painter.drawEllipse(place.toDevice(p), 6, 6);
+  const bool upright = isUpright(layout);
+  for (std::size_t i = 0; i < line.size(); ++i)
+    painter.drawEllipse(place.toDevice(upright ? 0.5 * (line[i] + line[(i + 1) % line.size()]) : line[i]), 6, 6);
 }
 
 }  // namespace clathra

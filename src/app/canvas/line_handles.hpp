@@ -1,5 +1,5 @@
-// The finishing line with its handles: sides of a rectangle are dragged over the outlines of the whole
-// pieces.
+// The finishing line with its handles: sides of a rectangle and corners of other outlines are dragged over the
+// outlines of the whole pieces.
 #pragma once
 #include <QPainter>
 #include <memory>
@@ -17,23 +17,25 @@ class LineHandles {
   /// The whole pieces, which reach farther than the line; may be null.
   const Layout* whole() const { return shown_ ? whole_.get() : nullptr; }
 
-  /// Which side of the line lies under a point of the device: left, top, right, bottom; -1 for none. Only
-  /// rectangles have sides to drag.
-  int sideAt(QPointF at, const Layout& layout, const LayoutPlace& place) const;
+  /// Which handle lies under a point of the device; -1 for none. Of an upright rectangle the sides: left, top,
+  /// right, bottom; of other outlines their corners.
+  int handleAt(QPointF at, const Layout& layout, const LayoutPlace& place) const;
   bool press(QPointF at, const Layout& layout, const LayoutPlace& place);
-  bool dragging() const { return side_ >= 0; }
-  /// The line with the side at the point, at least 20 mm from the one across.
-  Box drag(QPointF to, const Layout& layout, const LayoutPlace& place);
+  bool dragging() const { return handle_ >= 0; }
+  /// The line with the handle at the point: a side at least 20 mm from the one across, a corner so that the
+  /// outline stays convex, else where it was before.
+  Polygon drag(QPointF to, const Layout& layout, const LayoutPlace& place);
   /// Lets go: the line as it was dragged, if it was.
-  std::optional<Box> release();
+  std::optional<Polygon> release();
+  static bool isUpright(const Layout& layout);
 
   void paint(QPainter& painter, const Layout& layout, const LayoutPlace& place) const;
 
  private:
   bool shown_ = false;
   std::shared_ptr<const Layout> whole_;
-  std::optional<Box> moved_;
-  int side_ = -1;
+  std::optional<Polygon> moved_;
+  int handle_ = -1;
 };
 
 }  // namespace clathra

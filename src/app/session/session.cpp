@@ -201,7 +201,9 @@ void Session::show(const Project& before, Derived derived) {
 int Session::partsChanged(const Project& a, const Project& b) {
   int parts = 0;
   if (a.layout != b.layout || !(a.recipe == b.recipe)) parts |= LayoutPart | PaintingPart;
-  if (!(a.painting == b.painting) || a.variants != b.variants) parts |= PaintingPart;
+  if (!(a.painting == b.painting) || a.variants != b.variants || a.roles != b.roles ||
+      !(a.roleOf == b.roleOf))
+    parts |= PaintingPart;
   if (!(a.cloths == b.cloths)) parts |= ClothPart;
   if (!(a.motifs == b.motifs)) parts |= MotifPart;
   if (!(a.settings == b.settings) || !(a.setAside == b.setAside)) parts |= SettingsPart;

@@ -142,8 +142,8 @@ class Search {
 }  // namespace
 
 std::vector<std::vector<Fit>> otherFillings(const Layout& layout, PolygonView outline,
-                                            const std::vector<Polygon>& now, double edgeLength, int mostPieces,
-                                            std::size_t most) {
+                                            const std::vector<Polygon>& now, double edgeLength,
+                                            int mostPieces, std::size_t most) {
   std::vector<std::vector<Fit>> out;
   // One more piece at a time, so that the fewest come first and are not crowded out.
   for (int n = 1; n <= mostPieces && out.size() < most; ++n) {

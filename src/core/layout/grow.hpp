@@ -42,9 +42,9 @@ struct Fit {
   Polygon outline;    ///< where it would lie
   std::string shape;  ///< the family's id, or the layout's name for a shape that belongs to none
   std::string title;
-  int hand = 0;           ///< -1, 0, +1 as in Piece
-  int cornersClosed = 0;  ///< 0 to 2: corners of the open edge at which no angle is left
-  double joined = 0;      ///< mm of its outline that meet pieces
+  int hand = 0;                ///< -1, 0, +1 as in Piece
+  int cornersClosed = 0;       ///< 0 to 2: corners of the open edge at which no angle is left
+  double joined = 0;           ///< mm of its outline that meet pieces
   std::string unit;            ///< the unit this is a copy of, if it is one
   std::vector<Polygon> parts;  ///< its pieces
 };

@@ -18,8 +18,8 @@ struct RingAnswer {
 /// not, or if the copies run straight on.
 std::optional<RingAnswer> ringOfCopies(PolygonView outline, std::size_t in, std::size_t out);
 
-/// The ring that a chain of equal pieces begins: its last piece has the open edge, and meets the one before it
-/// along another edge.
+/// The ring that a chain of equal pieces begins: its last piece has the open edge, and meets the one before
+/// it along another edge.
 struct RingAhead {
   RingAnswer answer;
   std::vector<Polygon> missing;  ///< the copies that would close it, where it closes and they have room

@@ -35,8 +35,8 @@ const std::vector<EditKind>& editKinds();
                                         const EditContext& context);
 
 /// The pieces named by "pieces" (numbers), "shape", "ring" {of, k}, "row" {of, degrees}, "alike" {of,
-/// anyCloth}, "unit" (name, or name and number), "all": true or "bare": true (without a cloth). Indices,
-/// rising. Errors: none named, a number that is not there.
+/// anyCloth}, "unit" (name, or name and number), "role" (name), "all": true or "bare": true (without a
+/// cloth). Indices, rising. Errors: none named, a number that is not there.
 [[nodiscard]] Result<std::vector<std::uint32_t>> namedPieces(const Project& project,
                                                              const nlohmann::json& args);
 

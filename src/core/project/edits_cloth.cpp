@@ -121,6 +121,8 @@ Status removeCloth(Project& p, const Args& a, const EditContext&) {
   for (Variant& v : p.variants)
     for (std::size_t i = 0; i < v.painting.size(); ++i)
       if (v.painting[i] == id) v.painting.set(i, kNoCloth);
+  for (Role& r : p.roles)
+    if (r.cloth == id) r.cloth = kNoCloth;
   std::erase_if(p.motifs, [&](const MotifChoice& m) { return m.cloth == id; });
   std::erase_if(p.cloths, [&](const Cloth& cloth) { return cloth.id == id; });
   dropUnusedPictures(p);

@@ -20,7 +20,10 @@ Status paint(Project& p, const Args& a, const EditContext&) {
   }
   const auto pieces = namedPieces(p, a);
   if (!pieces) return tl::make_unexpected(pieces.error());
-  for (const auto i : *pieces) p.painting.set(i, cloth);
+  for (const auto i : *pieces) {
+    p.painting.set(i, cloth);
+    p.roleOf.set(i, kNoRole);  // painted by hand it no longer follows its role
+  }
   return {};
 }
 

@@ -27,14 +27,16 @@ Status closeRing(Project& p, const Args& a, const EditContext& c) {
   if (!open) return fail("there is no open edge near that point");
   const auto ring = ringAhead(*p.layout, graph, index, edges[*open]);
   if (!ring)
-    return fail("no ring begins here: the piece at this edge needs an equal one before it, at an angle to this edge");
+    return fail(
+        "no ring begins here: the piece at this edge needs an equal one before it, at an angle to this edge");
   if (ring->answer.miss >= kMeet)
     return fail("this ring does not close: " + std::to_string(ring->answer.pieces) + " pieces miss by " +
                 formatNumber(ring->answer.miss, 2) + " mm");
   if (ring->missing.empty()) return fail("other pieces lie in the way of this ring, or it is closed");
   Recipe r = p.recipe;
   std::vector<PieceKey> fresh;
-  for (const Polygon& outline : ring->missing) fresh.push_back(addOwn(r.hand, outline, r.edge.mm(), std::nullopt));
+  for (const Polygon& outline : ring->missing)
+    fresh.push_back(addOwn(r.hand, outline, r.edge.mm(), std::nullopt));
   return layAndPaint(p, c, r, fresh, *cloth);
 }
 
@@ -58,8 +60,7 @@ Status exchangePieces(Project& p, const Args& a, const EditContext& c) {
   Recipe r = p.recipe;
   const auto parent = parentOf(r.hand, p.layout->pieces[pieces->front()].key);
   bool oneParent = true;
-  for (const auto i : *pieces)
-    oneParent = oneParent && parentOf(r.hand, p.layout->pieces[i].key) == parent;
+  for (const auto i : *pieces) oneParent = oneParent && parentOf(r.hand, p.layout->pieces[i].key) == parent;
   std::vector<PieceKey> fresh;
   std::map<PieceKey, ClothId> wears;
   for (const Fit& fit : ways[choice]) {

@@ -66,6 +66,12 @@ json paintingJson(const Painting& painting) {
   return out;
 }
 
+json rolesJson(const Project& p) {
+  json out = json::array();
+  for (const Role& r : p.roles) out.push_back({{"name", r.name}, {"cloth", r.cloth}});
+  return out;
+}
+
 json projectJson(const Project& p) {
   json cloths = json::array(), motifs = json::array(), aside = json::array(), variants = json::array();
   for (const Cloth& c : p.cloths) cloths.push_back(toJson(c));
@@ -91,6 +97,8 @@ json projectJson(const Project& p) {
             {"numbering", numberingNames()[static_cast<std::size_t>(r.numbering)]}}},
           {"painting", paintingJson(p.painting)},
           {"variants", variants},
+          {"roles", rolesJson(p)},
+          {"roleOf", p.roles.empty() ? json::array() : paintingJson(p.roleOf)},
           {"cloths", cloths},
           {"nextCloth", p.nextCloth},
           {"motifs", motifs},
@@ -310,6 +318,27 @@ void readVariants(Fields& in, Project& p) {
   }
 }
 
+void readRoles(Fields& in, Project& p) {
+  p.roleOf = Painting(p.layout->size());
+  if (!in.has("roles")) return;  // files of before have none
+  for (const json& j : in.array("roles", kMostRoles)) {
+    Fields f(j, "a role");
+    Role r{f.text("name", {}, 120), static_cast<ClothId>(f.whole("cloth", -1, 30'000, -1))};
+    if (r.cloth != kNoCloth && !clothById(p, r.cloth)) f.fault("wears a cloth that is not there");
+    if (!f.ok()) in.fault("cannot be read: " + f.error().text);
+    p.roles.push_back(std::move(r));
+  }
+  const json& of = in.array("roleOf", static_cast<std::size_t>(kMostPieces));
+  if (p.roles.empty() && of.empty()) return;
+  if (of.size() != p.layout->size()) return in.fault("has roles for another number of pieces");
+  for (std::size_t i = 0; i < of.size(); ++i) {
+    const auto role = of[i].is_number_integer() ? of[i].get<std::int64_t>() : -2;
+    if (role < -1 || role >= static_cast<std::int64_t>(p.roles.size()))
+      return in.fault("has a piece with a role that is not there");
+    p.roleOf.set(i, static_cast<ClothId>(role));
+  }
+}
+
 Status readPictures(Project& p, const Entries& entries) {
   for (const auto& [name, content] : entries) {
     if (!name.starts_with("pictures/")) continue;
@@ -382,6 +411,7 @@ Result<Project> deserialize(std::string_view bytes) {
   readCloths(in, p);
   p.painting = readPainting(in, p);
   readVariants(in, p);
+  readRoles(in, p);
   p.nextMotif = static_cast<int>(in.whole("nextMotif", 1, 1'000'001, 1));
   readMotifs(in, p);
   readRest(in, p);

@@ -80,9 +80,9 @@ bool sameContent(const Project& a, const Project& b) {
            a.layout->line == b.layout->line;
   };
   return a.name == b.name && a.recipe == b.recipe && a.painting == b.painting && a.variants == b.variants &&
-         a.cloths == b.cloths && a.motifs == b.motifs && a.pictures == b.pictures &&
-         a.settings == b.settings && a.setAside == b.setAside && a.wantedWidth == b.wantedWidth &&
-         a.wantedHeight == b.wantedHeight && sameLayout();
+         a.roles == b.roles && a.roleOf == b.roleOf && a.cloths == b.cloths && a.motifs == b.motifs &&
+         a.pictures == b.pictures && a.settings == b.settings && a.setAside == b.setAside &&
+         a.wantedWidth == b.wantedWidth && a.wantedHeight == b.wantedHeight && sameLayout();
 }
 
 Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe, std::string name) {
@@ -107,10 +107,11 @@ Status relayout(Project& project, const ArrangementLibrary& library, const Recip
   auto layout = buildLayout(**arrangement, recipe);
   if (!layout) return tl::make_unexpected(layout.error());
   const bool samePlaces = project.recipe.arrangement == recipe.arrangement;
-  Painting painting(layout->size());
+  Painting painting(layout->size()), roleOf(layout->size());
   if (samePlaces && project.layout) {
     const auto moved = survivors(*project.layout, *layout);
     painting = followed(project.painting, moved, layout->size());
+    roleOf = followed(project.roleOf, moved, layout->size());
     for (Variant& v : project.variants) v.painting = followed(v.painting, moved, layout->size());
     for (MotifChoice& m : project.motifs) followMotif(m, moved, *layout);
   } else {
@@ -118,6 +119,7 @@ Status relayout(Project& project, const ArrangementLibrary& library, const Recip
     for (MotifChoice& m : project.motifs) m.pieces.clear();
   }
   project.painting = std::move(painting);
+  project.roleOf = std::move(roleOf);
   project.layout = std::make_shared<const Layout>(std::move(*layout));
   project.recipe = recipe;
   return {};

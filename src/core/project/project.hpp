@@ -39,12 +39,23 @@ struct Variant {
 };
 inline constexpr std::size_t kMostVariants = 6;  ///< what stands side by side and is still seen
 
+/// What a piece is for before it has a cloth: feature, ground, shade 1 …
+struct Role {
+  std::string name;
+  ClothId cloth = kNoCloth;  ///< that all pieces of the role wear, once one was put on it
+  friend bool operator==(const Role&, const Role&) = default;
+};
+inline constexpr std::size_t kMostRoles = 40;
+inline constexpr ClothId kNoRole = -1;
+
 struct Project {
   std::string name;
   Recipe recipe;
   std::shared_ptr<const Layout> layout;  ///< never null in a project that was made or opened
   Painting painting;                     ///< one entry a piece
   std::vector<Variant> variants;
+  std::vector<Role> roles;
+  Painting roleOf;  ///< one entry a piece: its role's place in `roles`, or kNoRole
   std::vector<Cloth> cloths;
   ClothId nextCloth = 0;
   std::vector<MotifChoice> motifs;

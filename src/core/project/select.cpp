@@ -44,6 +44,16 @@ Result<Pieces> byShape(const Project& project, const std::string& name) {
   return out;
 }
 
+Result<Pieces> byRole(const Project& project, const std::string& name) {
+  Pieces out;
+  for (std::uint32_t i = 0; i < project.layout->size(); ++i) {
+    const ClothId role = project.roleOf[i];
+    if (role >= 0 && project.roles[static_cast<std::size_t>(role)].name == name) out.push_back(i);
+  }
+  if (out.empty()) return fail("no piece has the role \"" + name.substr(0, 60) + "\"");
+  return out;
+}
+
 /// All units of a name, or the one of a name and number.
 Result<Pieces> byUnit(const Project& project, const std::string& name) {
   Pieces out;
@@ -89,6 +99,8 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
   }
   if (args.contains("unit") && args["unit"].is_string())
     return byUnit(project, args["unit"].get<std::string>());
+  if (args.contains("role") && args["role"].is_string())
+    return byRole(project, args["role"].get<std::string>());
   if (args.contains("all") || args.contains("bare")) {
     Fields in(args, "the edit");
     const bool all = in.flag("all"), bare = in.flag("bare");

@@ -8,6 +8,9 @@ const std::vector<Check>& checks() {
   static const std::vector<Check> all = {
       {"no-cloth", "pieces without cloth", checks_::piecesWithoutCloth},
       {"unsound", "pieces that overlap or leave a gap", checks_::unsoundLayout},
+      {"nearly-meeting", "papers that do not quite meet", checks_::nearlyMeeting},
+      {"arcs-unlike", "curves that do not match what lies beside them", checks_::arcsUnlike},
+      {"border-thin", "sides that leave nothing for a border", checks_::borderThin},
       {"sliver", "slivers at the sides", checks_::slivers},
       {"reflex", "corners that point inwards", checks_::reflexCorners},
       {"short-of-wanted", "a finished size that falls short of what was wanted", checks_::shortOfWanted},
