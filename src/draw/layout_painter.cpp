@@ -44,7 +44,7 @@ class LayoutRun {
       if (look_.vector && cloth && look_.view != LayoutView::Numbers) strokes(*cloth, pieces);
     }
     for (const auto& [role, pieces] : byRole) {
-      p_.setPen(barePen(e));
+      p_.setPen(seamPen(e));
       p_.setBrush(roleShade(role));
       for (const auto i : pieces) drawPiece(i);
     }

@@ -26,6 +26,15 @@ class Anyone {
     const json piece = 1 + upTo(n);
     static const char* const cloths[] = {"A", "B", "C", "D"};
     const int what = n > 150 ? 40 + upTo(10) : upTo(100);
+    if (what < 4) return draft(p);
+    if (what < 5) return {{"edit", "cure"}, {"pieces", {piece}}};
+    if (what < 6 && upTo(4) == 0) return {{"edit", "exchange"}, {"pieces", {piece}}, {"most", 2}};
+    if (what < 7)
+      return {
+          {"edit", "markUnit"}, {"name", cloths[upTo(4)]}, {"pieces", {piece}}, {"everywhere", upTo(2) == 0}};
+    if (what < 8) return {{"edit", "dropUnit"}, {"unit", cloths[upTo(4)]}};
+    if (what < 9) return {{"edit", "addRole"}, {"name", cloths[upTo(4)]}};
+    if (what < 11) return {{"edit", "giveRole"}, {"role", cloths[upTo(4)]}, {"pieces", {piece}}};
     if (what < 40) return {{"edit", "paint"}, {"cloth", cloths[upTo(4)]}, {"pieces", {piece, 1 + upTo(n)}}};
     if (what < 50) return {{"edit", "takeAway"}, {"pieces", {piece}}};
     if (what < 65) return add(p, cloths[upTo(4)]);
@@ -39,7 +48,7 @@ class Anyone {
     if (what < 95) return {{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(upTo(3)))}};
     if (what < 97) return line(p);
     if (what < 98)
-      return {{"edit", "setNumbering"}, {"by", numberingNames()[static_cast<std::size_t>(upTo(3))]}};
+      return {{"edit", "setNumbering"}, {"by", numberingNames()[static_cast<std::size_t>(upTo(4))]}};
     if (upTo(4) > 0) return {{"edit", "setLine"}};  // filling tries many shapes: seldom
     return {{"edit", "fillHoles"}, {"cloth", cloths[upTo(4)]}};
   }
@@ -50,6 +59,17 @@ class Anyone {
     const OuterEdge& e = edges[static_cast<std::size_t>(upTo(static_cast<int>(edges.size())))].edge;
     const Point m = 0.5 * (e.from + e.to);
     return {{"edit", "addPieces"}, {"at", {m.x, m.y}}, {"choice", upTo(3)}, {"cloth", cloth}};
+  }
+  /// From one corner or middle of a side to another, on any piece.
+  json draft(const Project& p) {
+    const PolygonView outline =
+        p.layout->outline(static_cast<std::size_t>(upTo(static_cast<int>(p.layout->size()))));
+    const auto place = [&] {
+      const auto n = outline.size(), i = static_cast<std::size_t>(upTo(static_cast<int>(n)));
+      return upTo(2) == 0 ? outline[i] : 0.5 * (outline[i] + outline[(i + 1) % n]);
+    };
+    const Point a = place(), b = place();
+    return {{"edit", "draft"}, {"lines", {{{a.x, a.y}, {b.x, b.y}}}}};
   }
   json join(const Project& p) {
     const SeamGraph graph = buildSeams(*p.layout);
@@ -86,7 +106,8 @@ class RandomEditsTest : public QObject {
     // What is sewn and what is open is all there is.
     double around = 0;
     for (std::size_t i = 0; i < p.layout->size(); ++i) around += perimeter(p.layout->outline(i));
-    COMPARE_TO(2 * was.seamLength + was.outerLength, around, around * 1e-6);
+    // Stretches under kMeet are neither; a piece that was added with a rounded edge may leave one.
+    COMPARE_TO(2 * was.seamLength + was.outerLength, around, around * 1e-6 + 3 * kMeet);
     QCOMPARE(p.painting.size(), p.layout->size());
     QVERIFY(soundness(*p.layout, was).overlaps.empty());
   }

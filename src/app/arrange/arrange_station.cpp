@@ -185,6 +185,7 @@ void ArrangeStation::setMode(int mode) {
                  : mode == kPaint || mode == kDraft ? GrowCard::Mode::Paint
                                                     : GrowCard::Mode::Off);
   if (mode != kPaint) units_->stop();
+  if (mode == kSides) fit_->setOpen(false);  // the three ways of finishing and their price come first
   divide_->setActive(mode == kDivide);
   exchange_->setActive(mode == kDivide);
   draft_->setActive(mode == kDraft);

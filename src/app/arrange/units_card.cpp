@@ -71,6 +71,7 @@ UnitsCard::UnitsCard(Session& session, LayoutCanvas& canvas)
 
 void UnitsCard::stop() {
   if (choosing_) setChoosing(false);
+  canvas_.setUnits({});
 }
 
 void UnitsCard::setChoosing(bool choosing) {
@@ -113,6 +114,21 @@ void UnitsCard::showChosen() {
       chosen_.empty()
           ? tr("Click the pieces in the picture; Row, Ring and Alike choose many at once.")
           : tr("%1 chosen.").arg(plural(static_cast<int>(chosen_.size()), tr("piece"), tr("pieces"))));
+}
+
+/// While the card is open the units stand out in the picture.
+void UnitsCard::showOutlines() {
+  constexpr std::size_t kMostShown = 1'000;
+  std::vector<Polygon> outlines;
+  if (session_.isOpen() && isOpen() && isVisible()) {
+    const Layout& layout = *session_.project().layout;
+    for (const PieceUnit& u : session_.project().recipe.units) {
+      const auto pieces = outlines.size() < kMostShown ? piecesOf(layout, u) : std::vector<std::uint32_t>{};
+      if (pieces.empty()) continue;
+      if (auto outline = joinedOutline(layout, pieces)) outlines.push_back(std::move(*outline));
+    }
+  }
+  canvas_.setUnits(std::move(outlines));
 }
 
 void UnitsCard::make() {
@@ -174,6 +190,7 @@ void UnitsCard::offerKinds(const QStringList& names) {
 }
 
 void UnitsCard::refresh() {
+  showOutlines();
   if (!session_.isOpen() || !isOpen()) return;
   clearLayout(kinds_->layout());
   const Project& p = session_.project();

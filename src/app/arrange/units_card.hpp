@@ -27,6 +27,7 @@ class UnitsCard : public Card {
   void refresh();
   void setChoosing(bool choosing);
   void showChosen();
+  void showOutlines();
   void make();
   void addKind(const std::string& name, int units, int pieces);
   void offerKinds(const QStringList& names);

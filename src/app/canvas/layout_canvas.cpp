@@ -76,6 +76,11 @@ void LayoutCanvas::setGhosts(std::vector<Polygon> ghosts) {
   update();
 }
 
+void LayoutCanvas::setUnits(std::vector<Polygon> outlines) {
+  units_ = std::move(outlines);
+  update();
+}
+
 void LayoutCanvas::setDrafting(bool active) {
   pen_.setActive(active);
   if (active)
@@ -150,6 +155,14 @@ void LayoutCanvas::paintGrowing(QPainter& painter) const {
       draw(e);
     }
   }
+  painter.setBrush(Qt::NoBrush);
+  for (const auto& [colour, width] : {std::pair(c.panel, 6.0), std::pair(c.sea, 3.5)})
+    for (const Polygon& unit : units_) {
+      QPolygonF polygon;
+      for (const Point p : unit) polygon << place_.toDevice(p);
+      painter.setPen(QPen(colour, width, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+      painter.drawPolygon(polygon);
+    }
   QColor wash = c.madder;
   wash.setAlpha(70);
   painter.setBrush(wash);

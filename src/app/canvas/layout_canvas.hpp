@@ -53,6 +53,8 @@ class LayoutCanvas : public QWidget {
   void setEdges(std::vector<OpenEdge> edges, bool active);
   /// Outlines of what would be placed.
   void setGhosts(std::vector<Polygon> ghosts);
+  /// Outlines of units, drawn thick over the pieces.
+  void setUnits(std::vector<Polygon> outlines);
   /// The centre of turned copies, shown as a cross.
   void setCentre(std::optional<Point> centre);
   /// Its middle on the widget, and the direction away from its piece.
@@ -109,7 +111,7 @@ class LayoutCanvas : public QWidget {
   int cursor_ = -1, pointed_ = -1;
   bool shift_ = false;
   std::vector<OpenEdge> edges_;
-  std::vector<Polygon> ghosts_;
+  std::vector<Polygon> ghosts_, units_;
   std::optional<Point> centre_;
   bool edgesActive_ = false;
   int edgePointed_ = -1;

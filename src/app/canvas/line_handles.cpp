@@ -112,7 +112,8 @@ void LineHandles::paint(QPainter& painter, const Layout& layout, const LayoutPla
   painter.setPen(QPen(c.sea, 2.5));
   const bool upright = isUpright(layout);
   for (std::size_t i = 0; i < line.size(); ++i)
-    painter.drawEllipse(place.toDevice(upright ? 0.5 * (line[i] + line[(i + 1) % line.size()]) : line[i]), 6, 6);
+    painter.drawEllipse(place.toDevice(upright ? 0.5 * (line[i] + line[(i + 1) % line.size()]) : line[i]), 6,
+                        6);
 }
 
 }  // namespace clathra

@@ -1,5 +1,5 @@
-// The finishing line with its handles: sides of a rectangle and corners of other outlines are dragged over the
-// outlines of the whole pieces.
+// The finishing line with its handles: sides of a rectangle and corners of other outlines are dragged over
+// the outlines of the whole pieces.
 #pragma once
 #include <QPainter>
 #include <memory>
@@ -17,8 +17,8 @@ class LineHandles {
   /// The whole pieces, which reach farther than the line; may be null.
   const Layout* whole() const { return shown_ ? whole_.get() : nullptr; }
 
-  /// Which handle lies under a point of the device; -1 for none. Of an upright rectangle the sides: left, top,
-  /// right, bottom; of other outlines their corners.
+  /// Which handle lies under a point of the device; -1 for none. Of an upright rectangle the sides: left,
+  /// top, right, bottom; of other outlines their corners.
   int handleAt(QPointF at, const Layout& layout, const LayoutPlace& place) const;
   bool press(QPointF at, const Layout& layout, const LayoutPlace& place);
   bool dragging() const { return handle_ >= 0; }

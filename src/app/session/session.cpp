@@ -26,9 +26,9 @@ bool laysOut(const nlohmann::json& edit) {
 bool relays(const nlohmann::json& edit) {
   const auto name = edit.value("edit", std::string());
   return name == "setSides" || name == "setLine" || name == "addPieces" || name == "takeAway" ||
-         name == "draft" || name == "cure" || name == "closeRing" || name == "exchange" || name == "markUnit" || name == "placeUnit" ||
-         name == "replaceUnits" || name == "subdivide" || name == "paintByChance" || name == "setNumbering" ||
-         name == "joinPieces" || name == "splitPiece";
+         name == "draft" || name == "cure" || name == "closeRing" || name == "exchange" ||
+         name == "markUnit" || name == "placeUnit" || name == "replaceUnits" || name == "subdivide" ||
+         name == "paintByChance" || name == "setNumbering" || name == "joinPieces" || name == "splitPiece";
 }
 
 /// Does the edit read a picture from a file?

@@ -148,6 +148,35 @@ void shootDrafting(MainWindow& window, Session& session, Photographer& camera) {
   camera.shoot("arrange-draft");
 }
 
+/// Flowers of seven as units, their pieces with roles before any cloth but one.
+void shootUnits(MainWindow& window, Session& session, Photographer& camera) {
+  Scene scene(window, session, "hexagons");
+  scene.edit({{"edit", "setSize"}, {"edge", 38.1}, {"across", 9}, {"down", 8}});
+  const Layout& layout = *session.project().layout;
+  const std::uint32_t middle = 2 * 9 + 1;
+  nlohmann::json flower = {middle + 1}, centres = nlohmann::json::array();
+  for (const auto i : ringOf(session.geometry().seams, middle, 1)) flower.push_back(i + 1);
+  scene.edit({{"edit", "markUnit"}, {"name", "Flower"}, {"pieces", flower}, {"everywhere", true}});
+  for (const char* role : {"feature", "ground", "shade 1"}) scene.edit({{"edit", "addRole"}, {"name", role}});
+  scene.edit({{"edit", "giveRole"}, {"role", "ground"}, {"all", true}});
+  scene.edit({{"edit", "giveRole"}, {"role", "shade 1"}, {"unit", "Flower"}});
+  // The middle of a flower meets all of its others.
+  for (const PieceUnit& u : session.project().recipe.units) {
+    const auto pieces = piecesOf(layout, u);
+    Point sum;
+    for (const auto i : pieces)
+      sum = sum + (1.0 / static_cast<double>(pieces.size())) * layout.pieces[i].centre;
+    for (const auto i : pieces)
+      if (distance(layout.pieces[i].centre, sum) < 1) centres.push_back(i + 1);
+  }
+  scene.edit({{"edit", "giveRole"}, {"role", "feature"}, {"pieces", centres}});
+  scene.edit({{"edit", "putOnRole"}, {"role", "feature"}, {"cloth", "A"}});
+  scene.arrange->setMode(0);
+  scene.arrange->canvas()->setCursorPiece(-1);
+  scene.arrange->openOnly({"Paint with", "Units"});
+  camera.shoot("arrange-units");
+}
+
 /// Counts and edges that come near a wanted size, the nearest put on.
 void shootFitting(MainWindow& window, Session& session, Photographer& camera) {
   Scene scene(window, session, "honeycomb-square");
@@ -264,6 +293,8 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   shootDividing(window, session, camera);
   session.close();
   shootDrafting(window, session, camera);
+  session.close();
+  shootUnits(window, session, camera);
   session.close();
   shootFitting(window, session, camera);
   session.close();
