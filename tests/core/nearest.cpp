@@ -12,11 +12,11 @@ using namespace clathra;
 
 namespace {
 
-/// All counts up to 24 by 18, by really laying them out, nearest first.
+/// All counts up to 24 by 14 (18 where rows are low), by really laying them out, nearest first.
 std::vector<NearSize> byBruteForce(const Arrangement& a, const Recipe& base, double width, double height) {
   std::vector<NearSize> out;
   for (int across = 1; across <= 24; ++across)
-    for (int down = 1; down <= 18; ++down) {
+    for (int down = 1; down <= (length(a.b) < 0.6 ? 18 : 14); ++down) {
       Recipe r = base;
       r.across = across;
       r.down = down;

@@ -149,6 +149,8 @@ void FitFan::showPage(int page) {
   }
   if (ringCloses_) {
     auto* close = button(tr("Close this ring, key R"), "link");
+    close->installEventFilter(this);
+    close->setProperty("fit", kRing);
     connect(close, &QPushButton::clicked, this, &FitFan::ringAsked);
     rows_->addWidget(close);
   }

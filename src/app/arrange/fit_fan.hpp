@@ -15,6 +15,7 @@ namespace clathra {
 class FitFan : public QFrame {
   Q_OBJECT
  public:
+  static constexpr int kRing = -2;
   explicit FitFan(QWidget* canvas);
   /// Shows what fits; `places` says for a fit how many places it would take, to be told beforehand.
   /// `ring` says what a ring of the pieces at the edge does; it may be closed if `ringCloses`.
@@ -28,7 +29,7 @@ class FitFan : public QFrame {
 
  Q_SIGNALS:
   void chosen(int fit);
-  void lookedAt(int fit);  ///< pointer or focus is on it; -1 for none
+  void lookedAt(int fit);  ///< pointer or focus is on it; -1 for none, kRing for the ring
   void closed();
   void ringAsked();
 

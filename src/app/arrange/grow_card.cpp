@@ -171,6 +171,7 @@ void GrowCard::openFan(int edge) {
   const Layout& layout = *session_.project().layout;
   const Copies c = copies();
   const auto ring = ringAhead(layout, session_.geometry().seams, session_.index(), open);
+  ring_ = ring ? ring->missing : std::vector<Polygon>{};
   QString words;
   if (ring && ring->answer.miss < kMeet)
     words = tr("%1 of these close a ring.").arg(ring->answer.pieces);
@@ -191,6 +192,7 @@ void GrowCard::openFan(int edge) {
 }
 
 void GrowCard::showGhosts(int fit) {
+  if (fit == FitFan::kRing) return canvas_.setGhosts(ring_);
   if (fit < 0 || fit >= static_cast<int>(fan_->fits().size())) return canvas_.setGhosts({});
   const Fit& shown = fan_->fits()[static_cast<std::size_t>(fit)];
   if (!shown.unit.empty()) {

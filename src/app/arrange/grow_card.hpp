@@ -58,6 +58,7 @@ class GrowCard : public Card {
   std::vector<OpenEdge> edges_;
   std::shared_ptr<const Layout> edgesOf_;
   int edge_ = -1;
+  std::vector<Polygon> ring_;  ///< what would close the ring at the edge
 };
 
 }  // namespace clathra

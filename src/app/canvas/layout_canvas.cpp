@@ -7,6 +7,7 @@
 #include <QScreen>
 #include <QWheelEvent>
 #include <cmath>
+#include <utility>
 
 #include "app/canvas/canvas_access.hpp"
 #include "app/theme/theme.hpp"
@@ -19,6 +20,7 @@ constexpr double kDragStarts = 6;  // px
 constexpr double kEdgeReach = 24;  // px
 constexpr double kPenReach = 12;   // px
 constexpr double kZoomStep = 1.25;
+constexpr double kRoomToGrow = 1.5;  // edges
 }  // namespace
 
 LayoutCanvas::LayoutCanvas(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
@@ -66,8 +68,9 @@ void LayoutCanvas::refreshReach() {
 
 void LayoutCanvas::setEdges(std::vector<OpenEdge> edges, bool active) {
   edges_ = std::move(edges);
-  edgesActive_ = active;
+  const bool other = std::exchange(edgesActive_, active) != active;
   edgePointed_ = -1;
+  if (other && fitted_) fitAll();
   update();
 }
 
@@ -142,13 +145,16 @@ void LayoutCanvas::moveEdgeCursor(Point towards) {
 void LayoutCanvas::paintGrowing(QPainter& painter) const {
   const Palette& c = currentPalette();
   if (edgesActive_) {
-    painter.setPen(QPen(c.sea, 2, Qt::SolidLine, Qt::RoundCap));
     const auto draw = [&](const OpenEdge& e) {
       QPolygonF way;
       for (const Point p : e.way()) way << place_.toDevice(p);
       painter.drawPolyline(way);
     };
-    for (const OpenEdge& e : edges_) draw(e);
+    // A light line under the dark one: seen on any cloth.
+    for (const auto& [colour, width] : {std::pair(c.panel, 5.0), std::pair(c.sea, 2.5)}) {
+      painter.setPen(QPen(colour, width, Qt::SolidLine, Qt::RoundCap));
+      for (const OpenEdge& e : edges_) draw(e);
+    }
     if (edgePointed_ >= 0 && edgePointed_ < static_cast<int>(edges_.size())) {
       const OpenEdge& e = edges_[static_cast<std::size_t>(edgePointed_)];
       painter.setPen(QPen(c.madder, 6, Qt::SolidLine, Qt::RoundCap));
@@ -236,7 +242,10 @@ Box LayoutCanvas::shownBox() const {
   const Layout& layout = *session_.project().layout;
   Box box = layout.sides == Sides::Slice ? session_.index().bounds() : layout.finished;
   if (const Layout* whole = line_.whole()) box = unite(box, whole->finished);
-  return box;
+  if (!edgesActive_) return box;
+  // Where pieces are added there is room for the next ones round the rim.
+  const double room = kRoomToGrow * session_.project().recipe.edge.mm();
+  return {box.left - room, box.top - room, box.right + room, box.bottom + room};
 }
 
 void LayoutCanvas::fit(bool width, bool height) {

@@ -6,6 +6,8 @@
 
 #include "draw/fonts.hpp"
 
+#include "project/data_folder.hpp"
+
 namespace clathra {
 
 namespace {
@@ -61,11 +63,12 @@ QPushButton#bead:focus { border: 2px solid %sea; }
 QLineEdit, QPlainTextEdit, QComboBox, QSpinBox { background: %panel; border: 1.5px solid %ink; border-radius: %R8; padding: %P4 %P8; min-height: %P20; selection-background-color: %sea; selection-color: %onAct; }
 QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus { border: 2.5px solid %sea; }
 QLineEdit[wrong="true"] { border: 2.5px solid %madder; }
-QComboBox::drop-down { border: none; width: %P20; }
+QComboBox::drop-down { border: none; width: %P30; }
+QComboBox::down-arrow { image: url(%MARKS/down-%TIME.svg); width: %P18; height: %P18; }
 QComboBox QAbstractItemView { background: %panel; border: 1px solid %line; selection-background-color: %sea; selection-color: %onAct; }
 QCheckBox { spacing: %P8; background: transparent; }
 QCheckBox::indicator { width: %P18; height: %P18; border: 1.5px solid %ink; border-radius: %R4; background: %panel; }
-QCheckBox::indicator:checked { background: %sea; border-color: %sea; }
+QCheckBox::indicator:checked { background: %sea; border-color: %sea; image: url(%MARKS/tick-%TIME.svg); }
 QCheckBox:focus { color: %sea; }
 QScrollArea { background: transparent; border: none; }
 QScrollArea > QWidget > QWidget { background: transparent; }
@@ -89,6 +92,8 @@ QMenu::item:selected { background: %sea; color: %onAct; }
       {"%chosen", p.chosen.name()}, {"%note", p.note.name()},   {"%onAct", p.onAct.name()},
       {"%TEXT", px(Type::kText)},   {"%HEAD", px(Type::kHead)}, {"%FIGURE", px(Type::kFigure)},
       {"%SMALL", px(Type::kSmall)}};
+  s.replace(QLatin1String("%MARKS"), QString::fromStdString((dataFolder() / "marks").string()));
+  s.replace(QLatin1String("%TIME"), p.dark ? QStringLiteral("evening") : QStringLiteral("day"));
   for (const auto& [word, value] : words) s.replace(QLatin1String(word), value);
   for (const int n : {10, 15, 8, 4}) s.replace(QStringLiteral("%R%1").arg(n), px(n));
   for (const int n : {13, 12, 18, 20, 30, 8, 5, 4, 2}) s.replace(QStringLiteral("%P%1").arg(n), px(n));

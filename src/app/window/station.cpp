@@ -44,11 +44,11 @@ QString metres(double mm) {
 
 StripFigure piecesFigure(const Session& s) {
   const Figures &f = s.figures(), &b = s.figuresBefore();
-  return {
-      QString::number(f.pieces),
-      QObject::tr("pieces, ") + plural(f.kinds, QObject::tr("kind of paper"), QObject::tr("kinds of paper")),
-      changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces,
-      QObject::tr("Every piece of the layout, counted by shape and hand; open Papers for the list.")};
+  return {QString::number(f.pieces),
+          (f.pieces == 1 ? QObject::tr("piece, ") : QObject::tr("pieces, ")) +
+              plural(f.kinds, QObject::tr("kind of paper"), QObject::tr("kinds of paper")),
+          changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces,
+          QObject::tr("Every piece of the layout, counted by shape and hand; open Papers for the list.")};
 }
 
 StripFigure sizeFigure(const Session& s) {

@@ -11,16 +11,9 @@ namespace clathra {
 
 namespace {
 
-constexpr double kSamePlace = 0.05;  // mm
-constexpr double kSameAngle = 0.2;   // degrees
+constexpr double kSameAngle = 0.2;  // degrees
 constexpr int kMostTries = 40'000;
 constexpr double kNothing = 0.5;  // mm², left over by rounding
-
-bool sameOutline(PolygonView a, PolygonView b) {
-  return a.size() == b.size() && std::all_of(a.begin(), a.end(), [&](Point p) {
-           return std::any_of(b.begin(), b.end(), [&](Point q) { return distance(p, q) < kSamePlace; });
-         });
-}
 
 struct Model {
   Polygon outline;

@@ -16,7 +16,6 @@ namespace clathra {
 namespace {
 
 constexpr double kSameLength = 0.01;  // mm: papers this alike meet
-constexpr double kSamePlace = 0.05;   // mm
 constexpr double kSameAngle = 0.05;   // degrees
 constexpr double kFullTurn = 360;
 
@@ -63,13 +62,6 @@ class Corners {
   const SeamGraph& graph_;
   std::unordered_map<Spot, std::vector<std::pair<std::uint32_t, bool>>, SpotHash> at_;
 };
-
-bool sameOutline(PolygonView a, PolygonView b) {
-  if (a.size() != b.size()) return false;
-  return std::all_of(a.begin(), a.end(), [&](Point p) {
-    return std::any_of(b.begin(), b.end(), [&](Point q) { return distance(p, q) < kSamePlace; });
-  });
-}
 
 double sharedArea(PolygonView a, PolygonView b) {
   constexpr std::size_t kFewCorners = 12;

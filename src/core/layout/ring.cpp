@@ -31,23 +31,18 @@ std::optional<Step> stepOf(PolygonView p, std::size_t in, std::size_t out) {
 }  // namespace
 
 std::optional<RingAnswer> ringOfCopies(PolygonView p, std::size_t in, std::size_t out) {
-  if (in >= p.size() || out >= p.size() || in == out) return std::nullopt;
-  const Point a = p[in], b = p[(in + 1) % p.size()], c = p[out], d = p[(out + 1) % p.size()];
-  if (std::abs(distance(a, b) - distance(c, d)) > kSameLength) return std::nullopt;
-  // The step carries edge `in` backwards onto edge `out`: a to d, b to c.
-  const Point have = b - a, want = c - d;
-  const double turn = std::atan2(cross(have, want), dot(have, want));
-  if (std::abs(turn) < 1e-6) return std::nullopt;
-  const double exact = 2 * std::numbers::pi / std::abs(turn);
+  const auto step = stepOf(p, in, out);
+  if (!step) return std::nullopt;
   RingAnswer answer;
-  answer.pieces = static_cast<int>(std::lround(exact));
+  answer.pieces = static_cast<int>(std::lround(2 * std::numbers::pi / std::abs(step->turn)));
   if (answer.pieces < 3) return std::nullopt;
-  answer.degrees = kFullTurn - answer.pieces * degrees(std::abs(turn));
+  answer.degrees = kFullTurn - answer.pieces * degrees(std::abs(step->turn));
   // After n steps the first edge comes to lie here:
+  const Point a = p[in], b = p[(in + 1) % p.size()];
   Point at = a, end = b;
   for (int k = 0; k < answer.pieces; ++k) {
-    at = rotated(at - a, turn) + d;
-    end = rotated(end - a, turn) + d;
+    at = (*step)(at);
+    end = (*step)(end);
   }
   answer.miss = std::max(distance(at, a), distance(end, b));
   return answer;

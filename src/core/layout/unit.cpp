@@ -11,7 +11,6 @@ namespace clathra {
 
 namespace {
 
-constexpr double kSamePlace = 0.05;   // mm
 constexpr double kSameLength = 0.01;  // mm
 
 /// A turn about a point, after mirroring there if asked, then a move.
@@ -32,12 +31,6 @@ Polygon moved(PolygonView p, const Motion& motion) {
   for (const Point q : p) out.push_back(motion(q));
   if (motion.mirrored) std::reverse(out.begin(), out.end());
   return out;
-}
-
-bool sameOutline(PolygonView a, PolygonView b) {
-  return a.size() == b.size() && std::all_of(a.begin(), a.end(), [&](Point p) {
-           return std::any_of(b.begin(), b.end(), [&](Point q) { return distance(p, q) < kSamePlace; });
-         });
 }
 
 /// The motions that lay outline `a` on outline `b`.

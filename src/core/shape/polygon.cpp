@@ -104,6 +104,13 @@ bool contains(PolygonView p, Point q) {
   return inside;
 }
 
+bool sameOutline(PolygonView a, PolygonView b) {
+  if (a.size() != b.size()) return false;
+  return std::all_of(a.begin(), a.end(), [&](Point p) {
+    return std::any_of(b.begin(), b.end(), [&](Point q) { return distance(p, q) < kSamePlace; });
+  });
+}
+
 Polygon translated(PolygonView p, Point by) {
   Polygon out(p.begin(), p.end());
   for (Point& q : out) q = q + by;

@@ -44,6 +44,10 @@ std::vector<double> cornerAngles(PolygonView p);  ///< inside angle at corner i,
 bool isConvex(PolygonView p);
 bool contains(PolygonView p, Point q);  ///< by crossing number; on the line either answer
 
+/// Outlines nearer than this at every corner are one (mm).
+inline constexpr double kSamePlace = 0.05;
+bool sameOutline(PolygonView a, PolygonView b);
+
 Polygon translated(PolygonView p, Point by);
 /// Mirrored left to right if asked, then turned about the origin, then moved. Keeps corners clockwise.
 Polygon placed(PolygonView p, double turn, bool mirrored, Point at);
