@@ -229,8 +229,8 @@ class ArcSeams {
     for (std::uint32_t p = 0; p < outlines.size(); ++p) {
       if (outlines[p].count < kLeastCorners) continue;
       const auto outline = corners.subspan(outlines[p].first, outlines[p].count);
+      if (!hasArcs(outline)) continue;
       auto sides = sidesOf(outline);
-      if (sides.size() == outline.size()) continue;
       if (arcs_.empty()) arcs_.resize(outlines.size());
       Arcs& arcs = arcs_[p];
       arcs.lengths = trueEdgeLengths(outline, sides);

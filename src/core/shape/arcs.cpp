@@ -35,6 +35,20 @@ double turnAt(PolygonView p, std::size_t i) {
   return degrees(std::atan2(cross(in, on), dot(in, on)));
 }
 
+/// Are there corners enough that turn little? A look without angles, since nearly all outlines have none.
+bool mayHaveArcs(PolygonView p) {
+  static const double kMost = std::tan(radians(kMostTurn)), kLeast = std::tan(radians(kLeastTurn));
+  const std::size_t n = p.size();
+  if (n < kLeastInner + 2) return false;
+  std::size_t soft = 0;
+  for (std::size_t i = 0; i < n; ++i) {
+    const Point in = p[i] - p[i == 0 ? n - 1 : i - 1], on = p[i + 1 == n ? 0 : i + 1] - p[i];
+    const double along = dot(in, on), aside = std::abs(cross(in, on));
+    soft += along > 0 && aside < kMost * along && aside > kLeast * along;
+  }
+  return soft >= kLeastInner;
+}
+
 /// A run of corners: from `first` over `inner` soft corners to the next one.
 struct Run {
   std::size_t first, inner;
@@ -47,7 +61,7 @@ class Finder {
 
   std::vector<Run> find() {
     std::vector<Run> out;
-    if (n_ < kLeastInner + 2 || !classify()) return out;
+    if (!mayHaveArcs(p_) || !classify()) return out;
     const auto hard = std::find(soft_.begin(), soft_.end(), 0) - soft_.begin();
     if (static_cast<std::size_t>(hard) == n_) {
       if (const auto c = circleThrough(p_[0], p_[n_ / 3], p_[2 * n_ / 3]); c && onCircle(*c, 0, n_ - 1))
@@ -164,7 +178,7 @@ std::vector<OutlineSide> sidesOf(PolygonView p) {
 }
 
 bool hasArcs(PolygonView p) {
-  return !Finder(p).find().empty();
+  return mayHaveArcs(p) && !Finder(p).find().empty();
 }
 
 std::vector<double> trueEdgeLengths(PolygonView p, const std::vector<OutlineSide>& sides) {
@@ -179,6 +193,7 @@ std::vector<double> trueEdgeLengths(PolygonView p, const std::vector<OutlineSide
 
 double outlineArea(PolygonView p) {
   double sum = area(p);
+  if (!mayHaveArcs(p)) return sum;
   for (const OutlineSide& s : sidesOf(p)) {
     if (!s.isArc()) continue;
     for (std::size_t k = 0; k < s.edges; ++k) {
