@@ -227,7 +227,7 @@ class ReviewTest : public QObject {
     const auto remarks = remarksOf(p);
     const Remark* r = find(remarks, "short-of-wanted");
     QVERIFY(r);
-    QVERIFY(support::text(r->why).contains("1 in in its width") && !support::text(r->why).contains("height"));
+    QVERIFY(support::text(r->why).contains("1 in of width") && !support::text(r->why).contains("height"));
     p = support::edited(p, {{"edit", "setWantedSize"}, {"width", w + 9}, {"height", h}});
     QVERIFY(!find(remarksOf(p), "short-of-wanted"));
   }

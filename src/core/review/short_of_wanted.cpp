@@ -12,9 +12,9 @@ std::vector<Remark> shortOfWanted(const ReviewInput& in) {
                down = p.wantedHeight > 0 ? p.wantedHeight - made.height() : 0;
   if (std::max(across, down) < kNotice) return {};
   std::string by;
-  if (across >= kNotice) by = formatReadable(across, p.settings.unit) + " in its width";
+  if (across >= kNotice) by = formatReadable(across, p.settings.unit) + " of width";
   if (down >= kNotice)
-    by += (by.empty() ? "" : " and ") + formatReadable(down, p.settings.unit) + " in its height";
+    by += (by.empty() ? "" : " and ") + formatReadable(down, p.settings.unit) + " of height";
   return {{"short-of-wanted",
            "arrange",
            {},
