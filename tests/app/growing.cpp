@@ -4,6 +4,7 @@
 
 #include "app/arrange/arrange_station.hpp"
 #include "driver.hpp"
+#include "fan.hpp"
 #include "layout/soundness.hpp"
 #include "registry.hpp"
 
@@ -100,13 +101,7 @@ class GrowingTest : public QObject {
         QTest::mouseClick(canvasOf(d), Qt::LeftButton, {}, canvasOf(d)->edgeOnScreen(*best).first.toPoint());
         d.settle();
         // The hexagon's number in the fan.
-        const auto& fits = fanOf(d)->fits();
-        const auto hexagon =
-            std::find_if(fits.begin(), fits.end(), [](const Fit& f) { return f.shape == "hexagon"; });
-        QVERIFY(hexagon != fits.end());
-        for (auto n = hexagon - fits.begin(); n >= 6; n -= 6) QTest::keyClick(d.focused(), Qt::Key_M);
-        QTest::keyClick(d.focused(), static_cast<Qt::Key>(Qt::Key_1 + (hexagon - fits.begin()) % 6));
-        d.settle();
+        QVERIFY(support::pressShape(d, *fanOf(d), "hexagon"));
       }
     QCOMPARE(d.session->figures().pieces, 1 + 3 * 8 * 9);
     QVERIFY(soundness(*d.project().layout, d.session->geometry().seams).sound());

@@ -4,6 +4,7 @@
 
 #include "app/arrange/arrange_station.hpp"
 #include "driver.hpp"
+#include "fan.hpp"
 #include "layout/soundness.hpp"
 #include "registry.hpp"
 
@@ -85,13 +86,7 @@ class UnitsInTheWindowTest : public QObject {
     auto* arrange = static_cast<ArrangeStation*>(d.window->station("arrange"));
     arrange->grow()->openFan(0);
     // A second hexagon, then the ring of three round their common corner.
-    const auto& fits = arrange->grow()->fan()->fits();
-    const auto hexagon =
-        std::find_if(fits.begin(), fits.end(), [](const Fit& f) { return f.shape == "hexagon"; });
-    QVERIFY(hexagon != fits.end());
-    for (auto n = hexagon - fits.begin(); n >= 6; n -= 6) QTest::keyClick(d.focused(), Qt::Key_M);
-    QTest::keyClick(d.focused(), static_cast<Qt::Key>(Qt::Key_1 + (hexagon - fits.begin()) % 6));
-    d.settle();
+    QVERIFY(support::pressShape(d, *arrange->grow()->fan(), "hexagon"));
     QCOMPARE(d.project().layout->size(), std::size_t(2));
     const auto edges = openEdges(*d.project().layout, d.session->geometry().seams);
     int at = -1;
