@@ -40,8 +40,8 @@ bool readsPicture(const nlohmann::json& edit, const Project& project) {
          !project.pictures.contains(picture->get<std::string>());
 }
 
-Results workOut(const Project& project, std::shared_ptr<const Geometry> geometry,
-                std::shared_ptr<const SheetPlan> sheets, const Progress& progress) {
+Results workOut(const Project& project, const Derived& derived, std::shared_ptr<const SheetPlan> sheets,
+                const ReviewInput* before, const Progress& progress) {
   Results out;
   if (!sheets) {
     const auto page = pageOf(project.settings.page);
@@ -55,9 +55,8 @@ Results workOut(const Project& project, std::shared_ptr<const Geometry> geometry
     }
   }
   out.sheets = std::move(sheets);
-  auto input = reviewInput(project, progress);
+  auto input = reviewInput(project, progress, derived, before);
   if (!input) return out;
-  input->geometry = std::move(geometry);
   const auto shared = std::make_shared<ReviewInput>(std::move(*input));
   out.remarks = review(*shared);
   shared->project = nullptr;  // the project it was made from stays with the worker
@@ -88,13 +87,9 @@ Session::~Session() {
   QThreadPool::globalInstance()->waitForDone();
 }
 
-Session::Derived Session::derive(const Project& project) {
-  return {geometryOf(project.layout), std::make_shared<const PieceIndex>(*project.layout)};
-}
-
 EditContext Session::context() const {
   return {library_, [](const std::string& path) { return loadPicture(path); },
-          QDate::currentDate().toString(Qt::ISODate).toStdString()};
+          QDate::currentDate().toString(Qt::ISODate).toStdString(), derived_};
 }
 
 void Session::make(std::function<Result<Project>()> work,
@@ -103,13 +98,13 @@ void Session::make(std::function<Result<Project>()> work,
 }
 
 void Session::makeWith(Latest<Made>& worker, std::function<Result<Project>()> work,
-                       std::function<void(Result<Project>, Derived)> then) {
+                       std::function<void(Result<Project>, Derived)> then, Derived before) {
   worker.start(
       this,
-      [work = std::move(work)](const Progress&) -> Made {
+      [work = std::move(work), before = std::move(before)](const Progress&) -> Made {
         auto made = work();
         Derived derived;
-        if (made) derived = derive(*made);
+        if (made) derived = deriveAfter(before, made->layout);
         return {std::move(made), std::move(derived)};
       },
       [this, then = std::move(then)](Made done) {
@@ -122,15 +117,13 @@ void Session::makeWith(Latest<Made>& worker, std::function<Result<Project>()> wo
 void Session::begin(Project project, const QString& path, bool saved, std::optional<Derived> known) {
   background_.cancel();
   heavy_.cancel();
-  const Derived derived = known ? std::move(*known) : derive(project);
+  derived_ = known ? std::move(*known) : derive(project.layout);
   lastDone_ = QString::fromStdString(project.lastDone);
   path_ = path;
   stamp_ = path.isEmpty() ? QString() : QString::fromStdString(fileStamp(path.toStdString()));
   savedSteps_.reset();
   if (saved) savedSteps_ = project;
   history_.emplace(std::move(project));
-  geometry_ = derived.geometry;
-  index_ = derived.index;
   tally_ = Tally(this->project());
   results_ = {};
   refigure();
@@ -159,8 +152,7 @@ bool Session::edit(const nlohmann::json& edit, const QString& label, const QStri
       Q_EMIT refused(QString::fromStdString(next.error().text));
       return false;
     }
-    const bool sameLayout = next->layout == project().layout;
-    Derived derived = sameLayout ? Derived{geometry_, index_} : derive(*next);
+    Derived derived = deriveAfter(derived_, next->layout);
     take(std::move(*next), label, merge, std::move(derived));
     return true;
   }
@@ -172,7 +164,8 @@ bool Session::edit(const nlohmann::json& edit, const QString& label, const QStri
           take(std::move(*next), label, merge, std::move(derived));
         else
           Q_EMIT refused(QString::fromStdString(next.error().text));
-      });
+      },
+      derived_);
   return true;
 }
 
@@ -186,8 +179,7 @@ void Session::take(Project next, const QString& label, const QString& merge, Der
 
 void Session::show(const Project& before, Derived derived) {
   before_ = figures_;
-  geometry_ = std::move(derived.geometry);
-  index_ = std::move(derived.index);
+  derived_ = std::move(derived);
   tally_ = tally_.updated(before, project());
   const int parts = partsChanged(before, project());
   if (parts & (LayoutPart | SettingsPart)) results_.sheets.reset();
@@ -238,11 +230,13 @@ void Session::step(bool back) {
 }
 
 void Session::withDerived(const Project& wanted, std::function<void(Derived)> then) {
-  if (wanted.layout == project().layout) return then({geometry_, index_});
-  if (static_cast<std::int64_t>(wanted.layout->size()) <= kHeavyPieces) return then(derive(wanted));
+  if (wanted.layout == project().layout) return then(derived_);
+  if (static_cast<std::int64_t>(wanted.layout->size()) <= kHeavyPieces)
+    return then(deriveAfter(derived_, wanted.layout));
   makeWith(
       heavy_, [wanted]() -> Result<Project> { return wanted; },
-      [then = std::move(then)](const Result<Project>&, Derived derived) { then(std::move(derived)); });
+      [then = std::move(then)](const Result<Project>&, Derived derived) { then(std::move(derived)); },
+      derived_);
 }
 
 QString Session::undoLabel() const {
@@ -267,9 +261,8 @@ const MotifSupply* Session::supply(int motif) const {
 void Session::work() {
   background_.start(
       this,
-      [project = project(), geometry = geometry_, sheets = results_.sheets](const Progress& progress) {
-        return workOut(project, geometry, sheets, progress);
-      },
+      [project = project(), derived = derived_, sheets = results_.sheets, before = results_.input](
+          const Progress& progress) { return workOut(project, derived, sheets, before.get(), progress); },
       [this](Results results) {
         results.fresh = true;
         results_ = std::move(results);
@@ -286,7 +279,7 @@ void Session::refigure() {
   f.kinds = tally_.kinds();
   f.width = project().layout->finished.width();
   f.height = project().layout->finished.height();
-  f.seamLength = geometry_->seams.seamLength;
+  f.seamLength = geometry().seams.seamLength;
   f.planned = results_.fresh && results_.input;
   f.remarks = static_cast<int>(results_.remarks.size());
   f.sheets = results_.sheets ? static_cast<int>(results_.sheets->sheets.size()) : 0;

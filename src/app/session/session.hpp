@@ -56,13 +56,6 @@ class Session : public QObject {
   bool isOpen() const { return history_.has_value(); }
   const Project& project() const { return history_->now(); }
 
-  /// What follows from a layout and is dear to make.
-  struct Derived {
-    std::shared_ptr<const Geometry> geometry;
-    std::shared_ptr<const PieceIndex> index;
-  };
-  static Derived derive(const Project& project);
-
   /// Begins with a project: new, opened or recovered. `path` is empty for one that was never saved; `derived`
   /// belongs to its layout where it was made already.
   void begin(Project project, const QString& path, bool saved, std::optional<Derived> derived = {});
@@ -81,8 +74,8 @@ class Session : public QObject {
   QString undoLabel() const;
   QString redoLabel() const;
 
-  const Geometry& geometry() const { return *geometry_; }
-  const PieceIndex& index() const { return *index_; }
+  const Geometry& geometry() const { return *derived_.geometry; }
+  const PieceIndex& index() const { return *derived_.index; }
   const Tally& tally() const { return tally_; }
   const Results& results() const { return results_; }
   const CutPlan* plan(ClothId cloth) const;
@@ -126,7 +119,7 @@ class Session : public QObject {
   void step(bool back);
   using Made = std::pair<Result<Project>, Derived>;
   void makeWith(Latest<Made>& worker, std::function<Result<Project>()> work,
-                std::function<void(Result<Project>, Derived)> then);
+                std::function<void(Result<Project>, Derived)> then, Derived before = {});
   void withDerived(const Project& project, std::function<void(Derived)> then);
   void saveNext();
   void saveDone(const Save& save, Project written, const Status& ok);
@@ -140,8 +133,7 @@ class Session : public QObject {
   const ArrangementLibrary& library_;
   FileSystem& fs_;
   std::optional<History> history_;
-  std::shared_ptr<const Geometry> geometry_;
-  std::shared_ptr<const PieceIndex> index_;
+  Derived derived_;  ///< of the project's layout
   Tally tally_;
   Results results_;
   Figures figures_, before_;

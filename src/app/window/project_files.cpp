@@ -19,7 +19,7 @@ ProjectFiles::ProjectFiles(Session& session, Preferences& preferences, Recovery&
     : session_(session), preferences_(preferences), recovery_(recovery), window_(window) {}
 
 void ProjectFiles::start(Project project, const QString& path, bool saved,
-                         std::optional<Session::Derived> derived) {
+                         std::optional<Derived> derived) {
   session_.begin(std::move(project), path, saved, std::move(derived));
   Q_EMIT begun(saved);
 }
@@ -50,16 +50,16 @@ void ProjectFiles::open() {
 }
 
 /// Read first: what cannot be opened puts nothing away.
-void ProjectFiles::read(const QString& file, std::function<void(Project, Session::Derived)> then) {
+void ProjectFiles::read(const QString& file, std::function<void(Project, Derived)> then) {
   session_.make([file] { return openProject(file.toStdString()); },
-                [this, then = std::move(then)](Result<Project> project, const Session::Derived& derived) {
+                [this, then = std::move(then)](Result<Project> project, const Derived& derived) {
                   if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
                   putAway([then, project = std::move(*project), derived] { then(project, derived); });
                 });
 }
 
 void ProjectFiles::openFile(const QString& file) {
-  read(file, [this, file](Project project, Session::Derived derived) {
+  read(file, [this, file](Project project, Derived derived) {
     preferences_.addRecent(file);
     start(std::move(project), file, true, std::move(derived));
   });
@@ -77,7 +77,7 @@ void ProjectFiles::importLayout() {
         *report = QString::fromStdString(importReport(*made));
         return std::move(made->project);
       },
-      [this, report](Result<Project> project, const Session::Derived& derived) {
+      [this, report](Result<Project> project, const Derived& derived) {
         if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
         putAway([this, report, project = std::move(*project), derived]() mutable {
           project.settings.unit = preferences_.unit();
@@ -98,7 +98,7 @@ void ProjectFiles::openDemo(const QString& id) {
 }
 
 void ProjectFiles::recover(const Leftover& leftover) {
-  read(leftover.file, [this, leftover](Project project, Session::Derived derived) {
+  read(leftover.file, [this, leftover](Project project, Derived derived) {
     start(std::move(project), leftover.original, false, std::move(derived));
     // The copy stays until one of this run's own has taken its place.
     if (recovery_.writeNow()) Recovery::discard(leftover);

@@ -35,9 +35,9 @@ class ProjectFiles : public QObject {
   void begun(bool leftEarlier);
 
  private:
-  void read(const QString& file, std::function<void(Project, Session::Derived)> then);
+  void read(const QString& file, std::function<void(Project, Derived)> then);
   void letGo(const std::function<void()>& then);
-  void start(Project project, const QString& path, bool saved, std::optional<Session::Derived> derived = {});
+  void start(Project project, const QString& path, bool saved, std::optional<Derived> derived = {});
   void writeTo(const QString& file, bool over, std::function<void()> then);
 
   Session& session_;

@@ -84,6 +84,9 @@ class ArrangementLibrary {
 /// How many pieces the recipe makes before any cutting; never overflows.
 std::int64_t countPieces(const Arrangement& arrangement, const Recipe& recipe);
 
+/// Does the recipe lay a piece of the arrangement in this place?
+bool hasPlace(const Arrangement& arrangement, const Recipe& recipe, PieceKey key);
+
 /// Builds the layout. Errors: edge or counts out of range, more than kMostPieces, sides that leave nothing.
 [[nodiscard]] Result<Layout> buildLayout(const Arrangement& arrangement, const Recipe& recipe);
 

@@ -29,6 +29,10 @@ bool partIsOn(const Arrangement& arr, const CellPart& part, int col, int row) {
          (part.onRow < 0 || row % arr.period == part.onRow);
 }
 
+bool isCounted(const Arrangement& arr, const CellPart& part, int across, int down, int col, int row) {
+  return col < across + part.moreAcross && row < down + part.moreDown && partIsOn(arr, part, col, row);
+}
+
 Point cellOrigin(const Arrangement& arr, int col, int row) {
   const Point at = double(col) * arr.a + double(row) * arr.b;
   return {at.x + (row % 2 != 0 ? arr.stagger : 0), at.y};
@@ -39,9 +43,7 @@ void forEachFieldPart(const Arrangement& arr, int across, int down, Visit visit)
   for (int row = 0; row <= down; ++row)
     for (int col = 0; col <= across; ++col)
       for (std::size_t k = 0; k < arr.cell.size(); ++k) {
-        const CellPart& part = arr.cell[k];
-        if (col >= across + part.moreAcross || row >= down + part.moreDown || !partIsOn(arr, part, col, row))
-          continue;
+        if (!isCounted(arr, arr.cell[k], across, down, col, row)) continue;
         visit(PieceKey{col, row, static_cast<std::int32_t>(k)}, cellOrigin(arr, col, row), std::uint32_t(0));
       }
 }
@@ -295,6 +297,19 @@ std::int64_t countPieces(const Arrangement& arr, const Recipe& recipe) {
     n += on(recipe.across + part.moreAcross, part.onCol) * on(recipe.down + part.moreDown, part.onRow);
   }
   return n;
+}
+
+bool hasPlace(const Arrangement& arr, const Recipe& recipe, PieceKey key) {
+  if (arr.kind == ArrangementKind::Own) return false;
+  if (arr.fold > 0)
+    return key.part == 0 && key.col >= 0 && key.col < arr.fold && key.row >= 1 && key.row <= recipe.rings + 1;
+  if (key.part < 0 || static_cast<std::size_t>(key.part) >= arr.cell.size()) return false;
+  const auto col = static_cast<std::int64_t>(key.col), row = static_cast<std::int64_t>(key.row);
+  if (arr.kind == ArrangementKind::Rosette)
+    return std::max({std::abs(col), std::abs(row), std::abs(col + row)}) <= recipe.rings;
+  return col >= 0 && row >= 0 && col <= recipe.across && row <= recipe.down &&
+         isCounted(arr, arr.cell[static_cast<std::size_t>(key.part)], recipe.across, recipe.down, key.col,
+                   key.row);
 }
 
 Result<Recipe> ownRecipe(std::string_view family, Length edge) {

@@ -120,9 +120,7 @@ bool allowedTurns(int turns) {
 }
 
 bool overlaps(PolygonView a, PolygonView b) {
-  // As the soundness check: thin slivers along T-junctions are rounding.
-  const double common = sharedArea(a, b);
-  return common > kOverlapArea && common > kOverlapDepth * std::min(perimeter(a), perimeter(b)) / 8;
+  return overlapOf(a, b).counts();
 }
 
 bool isFree(const Layout& layout, const PieceIndex& index, PolygonView outline) {

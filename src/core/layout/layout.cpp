@@ -5,41 +5,20 @@
 #include <map>
 #include <numeric>
 
+#include "layout/classify.hpp"
 #include "shape/families.hpp"
 
 namespace clathra {
 
-namespace {
-
-constexpr double kSameRow = 1e-2;  // mm: centres on one reading row agree better than this
-
-/// A first sieve before the full comparison of outlines.
-struct Sieve {
-  std::uint16_t count;
-  double area, perimeter;
-  bool matches(const Sieve& o) const {
-    return count == o.count && std::abs(area - o.area) < 1e-3 * std::sqrt(area) * 4 + 1e-6 &&
-           std::abs(perimeter - o.perimeter) < 1e-3 * count + 1e-6;
-  }
-};
-
-void sortIntoRows(std::vector<Piece>& pieces) {
-  std::stable_sort(pieces.begin(), pieces.end(),
-                   [](const Piece& a, const Piece& b) { return a.centre.y < b.centre.y; });
-  std::uint32_t row = 0;
-  for (std::size_t i = 0; i < pieces.size();) {
-    std::size_t end = i + 1;
-    while (end < pieces.size() && pieces[end].centre.y - pieces[end - 1].centre.y < kSameRow) ++end;
-    const auto first = pieces.begin() + static_cast<std::ptrdiff_t>(i);
-    const auto last = pieces.begin() + static_cast<std::ptrdiff_t>(end);
-    std::stable_sort(first, last, [](const Piece& a, const Piece& b) { return a.centre.x < b.centre.x; });
-    for (auto p = first; p != last; ++p) p->row = row;
-    ++row;
-    i = end;
-  }
+Sieve Sieve::of(PolygonView outline) {
+  return {static_cast<std::uint16_t>(outline.size()), clathra::area(outline), clathra::perimeter(outline)};
 }
 
-/// How upright an outline (centred) stands: mirrored about a plumb line, sharpest corner at the top.
+bool Sieve::matches(const Sieve& o) const {
+  return count == o.count && std::abs(area - o.area) < 1e-3 * std::sqrt(area) * 4 + 1e-6 &&
+         std::abs(perimeter - o.perimeter) < 1e-3 * count + 1e-6;
+}
+
 int uprightness(PolygonView p) {
   const Polygon flipped = placed(p, 0, true, {});
   bool plumb = true;
@@ -55,6 +34,31 @@ int uprightness(PolygonView p) {
     if (p[i].y < b.top + 1e-2) top = std::min(top, angles[i]);
   }
   return top < least + 1e-3 ? 2 : 1;
+}
+
+bool samePlace(PolygonView a, PolygonView b) {
+  if (a.size() != b.size()) return false;
+  for (std::size_t i = 0; i < a.size(); ++i)
+    if (std::abs(a[i].x - b[i].x) > 1e-4 || std::abs(a[i].y - b[i].y) > 1e-4) return false;
+  return true;
+}
+
+namespace {
+
+void sortIntoRows(std::vector<Piece>& pieces) {
+  std::stable_sort(pieces.begin(), pieces.end(),
+                   [](const Piece& a, const Piece& b) { return a.centre.y < b.centre.y; });
+  std::uint32_t row = 0;
+  for (std::size_t i = 0; i < pieces.size();) {
+    std::size_t end = i + 1;
+    while (end < pieces.size() && pieces[end].centre.y - pieces[end - 1].centre.y < kSameRow) ++end;
+    const auto first = pieces.begin() + static_cast<std::ptrdiff_t>(i);
+    const auto last = pieces.begin() + static_cast<std::ptrdiff_t>(end);
+    std::stable_sort(first, last, [](const Piece& a, const Piece& b) { return a.centre.x < b.centre.x; });
+    for (auto p = first; p != last; ++p) p->row = row;
+    ++row;
+    i = end;
+  }
 }
 
 /// Sorts pieces into shapes; remembers the answer for outlines that differ only by their place.
@@ -89,7 +93,7 @@ class Classifier {
   }
 
   std::pair<std::size_t, bool> find(const Polygon& outline) {
-    const Sieve sieve{static_cast<std::uint16_t>(outline.size()), area(outline), perimeter(outline)};
+    const Sieve sieve = Sieve::of(outline);
     for (std::size_t k = known_.size(); k-- > 0;)
       if (sieves_[k].matches(sieve) && samePlace(known_[k].relative, outline)) return {k, false};
     std::uint16_t shape = static_cast<std::uint16_t>(layout_.shapes.size());
@@ -103,17 +107,11 @@ class Classifier {
     return {known_.size() - 1, true};
   }
 
-  static bool samePlace(const Polygon& a, const Polygon& b) {
-    for (std::size_t i = 0; i < a.size(); ++i)
-      if (std::abs(a[i].x - b[i].x) > 1e-4 || std::abs(a[i].y - b[i].y) > 1e-4) return false;
-    return true;
-  }
-
   void addShape(const Polygon& outline, std::uint16_t) {
     Shape shape;
     shape.symmetry = symmetryOf(outline);
     shape.outline = handOf(outline) < 0 ? placed(outline, 0, true, {}) : outline;
-    shapeSieves_.push_back({static_cast<std::uint16_t>(outline.size()), area(outline), perimeter(outline)});
+    shapeSieves_.push_back(Sieve::of(outline));
     layout_.shapes.push_back(std::move(shape));
   }
 

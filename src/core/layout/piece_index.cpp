@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "layout/change.hpp"
+
 namespace clathra {
 
 PieceIndex::PieceIndex(const Layout& layout) {
@@ -13,6 +15,7 @@ PieceIndex::PieceIndex(const Layout& layout) {
     size += std::max(boxes_.back().width(), boxes_.back().height());
   }
   if (boxes_.empty()) return;
+  origin_ = {all_.left, all_.top};
   cell_ = std::max(1e-3, 2 * size / static_cast<double>(boxes_.size()));
   columns_ = 1 + static_cast<int>(std::min(all_.width() / cell_, 4000.0));
   rows_ = 1 + static_cast<int>(std::min(all_.height() / cell_, 4000.0));
@@ -31,12 +34,49 @@ PieceIndex::PieceIndex(const Layout& layout) {
   each([&](std::size_t cell, std::uint32_t i) { pieces_[next[cell]++] = i; });
 }
 
+PieceIndex PieceIndex::changed(const Layout& after, const LayoutChange& change) const {
+  PieceIndex out;
+  out.origin_ = origin_;
+  out.cell_ = cell_;
+  out.columns_ = columns_;
+  out.rows_ = rows_;
+  out.boxes_.resize(after.size());
+  for (std::size_t i = 0; i < boxes_.size(); ++i)
+    if (change.moved[i] != LayoutChange::kGone) out.boxes_[change.moved[i]] = boxes_[i];
+  for (const auto f : change.fresh) out.boxes_[f] = clathra::bounds(after.outline(f));
+  for (std::size_t i = 0; i < out.boxes_.size(); ++i)
+    out.all_ = i == 0 ? out.boxes_[0] : unite(out.all_, out.boxes_[i]);
+  const Point end{origin_.x + columns_ * cell_, origin_.y + rows_ * cell_};
+  if (boxes_.empty() || out.all_.left < origin_.x - cell_ || out.all_.top < origin_.y - cell_ ||
+      out.all_.right > end.x + cell_ || out.all_.bottom > end.y + cell_)
+    return PieceIndex(after);  // it has outgrown its cells
+
+  std::vector<std::pair<std::size_t, std::uint32_t>> fresh;  // by cell
+  for (const auto f : change.fresh) {
+    const Cells c = cellsOf(out.boxes_[f]);
+    for (int y = c.top; y <= c.bottom; ++y)
+      for (int x = c.left; x <= c.right; ++x) fresh.emplace_back(cellAt(x, y), f);
+  }
+  std::sort(fresh.begin(), fresh.end());
+  out.first_.reserve(first_.size());
+  out.pieces_.reserve(pieces_.size() + fresh.size());
+  std::size_t k = 0;
+  for (std::size_t cell = 0; cell + 1 < first_.size(); ++cell) {
+    out.first_.push_back(static_cast<std::uint32_t>(out.pieces_.size()));
+    for (std::size_t i = first_[cell]; i < first_[cell + 1]; ++i)
+      if (const auto now = change.moved[pieces_[i]]; now != LayoutChange::kGone) out.pieces_.push_back(now);
+    for (; k < fresh.size() && fresh[k].first == cell; ++k) out.pieces_.push_back(fresh[k].second);
+  }
+  out.first_.push_back(static_cast<std::uint32_t>(out.pieces_.size()));
+  return out;
+}
+
 PieceIndex::Cells PieceIndex::cellsOf(const Box& b) const {
   const auto column = [&](double x) {
-    return std::clamp(static_cast<int>(std::floor((x - all_.left) / cell_)), 0, columns_ - 1);
+    return std::clamp(static_cast<int>(std::floor((x - origin_.x) / cell_)), 0, columns_ - 1);
   };
   const auto row = [&](double y) {
-    return std::clamp(static_cast<int>(std::floor((y - all_.top) / cell_)), 0, rows_ - 1);
+    return std::clamp(static_cast<int>(std::floor((y - origin_.y) / cell_)), 0, rows_ - 1);
   };
   return {column(b.left), column(b.right), row(b.top), row(b.bottom)};
 }

@@ -8,11 +8,15 @@
 
 namespace clathra {
 
+struct LayoutChange;
+
 /// A uniform grid over the pieces' boxes. Keeps no reference to the layout; ask with the one it was made for.
 class PieceIndex {
  public:
   PieceIndex() = default;
   explicit PieceIndex(const Layout& layout);
+  /// That of the layout after a change.
+  PieceIndex changed(const Layout& after, const LayoutChange& change) const;
 
   /// Pieces whose boxes touch the window, rising.
   std::vector<std::uint32_t> within(const Box& window) const;
@@ -31,6 +35,7 @@ class PieceIndex {
   }
 
   Box all_;
+  Point origin_;  ///< of the cells; pieces beyond them count to the outermost
   double cell_ = 1;
   int columns_ = 0, rows_ = 0;
   std::vector<std::uint32_t> first_, pieces_;

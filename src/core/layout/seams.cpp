@@ -5,6 +5,7 @@
 #include <numeric>
 #include <tuple>
 
+#include "layout/seams_order.hpp"
 #include "shape/arcs.hpp"
 
 namespace clathra {
@@ -135,7 +136,6 @@ class LineSweep {
     seam.start = index_.indexOf(at(rho, from), graph_.corners);
     seam.end = index_.indexOf(at(rho, to), graph_.corners);
     graph_.seams.push_back(seam);
-    graph_.seamLength += seam.length;
     outer(f, from);
     outer(b, from);
     f.covered = std::max(f.covered, to);
@@ -145,10 +145,9 @@ class LineSweep {
   void outer(const Open& o, double to) {
     if (to - o.covered <= kMeet) return;
     const Stretch& s = *o.stretch;
-    OuterEdge e{s.piece, s.edge, at(s.rho, o.covered), at(s.rho, to)};
+    OuterEdge e{s.piece, s.edge, at(s.rho, o.covered), at(s.rho, to), to - o.covered};
     if (!s.forward) std::swap(e.from, e.to);
     graph_.outer.push_back(e);
-    graph_.outerLength += to - o.covered;
   }
 
   void close(Open& o) { outer(o, o.stretch->t1); }
@@ -205,21 +204,6 @@ std::vector<Stretch> sortedByLine(const std::vector<Stretch>& all, std::size_t d
   return out;
 }
 
-void indexByPiece(SeamGraph& graph, std::size_t pieces) {
-  graph.firstOfPiece.assign(pieces + 1, 0);
-  for (const Seam& s : graph.seams) {
-    ++graph.firstOfPiece[s.a + 1];
-    ++graph.firstOfPiece[s.b + 1];
-  }
-  std::partial_sum(graph.firstOfPiece.begin(), graph.firstOfPiece.end(), graph.firstOfPiece.begin());
-  graph.seamsOfPiece.resize(graph.seams.size() * 2);
-  auto next = graph.firstOfPiece;
-  for (std::uint32_t i = 0; i < graph.seams.size(); ++i) {
-    graph.seamsOfPiece[next[graph.seams[i].a]++] = i;
-    graph.seamsOfPiece[next[graph.seams[i].b]++] = i;
-  }
-}
-
 /// Arcs are kept as chords: a seam along an arc is first found chord by chord, then made one again, and what
 /// lies along arcs gets their true length.
 class ArcSeams {
@@ -247,11 +231,6 @@ class ArcSeams {
     if (arcs_.empty()) return;
     lengthen(graph);
     join(graph);
-    dropUnusedCorners(graph);
-    graph.seamLength = graph.outerLength = 0;
-    for (const Seam& s : graph.seams) graph.seamLength += s.length;
-    for (const OuterEdge& o : graph.outer)
-      graph.outerLength += distance(o.from, o.to) * stretch(o.piece, o.edge);
   }
 
  private:
@@ -277,6 +256,7 @@ class ArcSeams {
 
   void lengthen(SeamGraph& graph) const {
     for (Seam& s : graph.seams) s.length *= std::max(stretch(s.a, s.edgeOfA), stretch(s.b, s.edgeOfB));
+    for (OuterEdge& o : graph.outer) o.length *= stretch(o.piece, o.edge);
   }
 
   void join(SeamGraph& graph) const {
@@ -316,24 +296,6 @@ class ArcSeams {
     graph.seams = std::move(out);
   }
 
-  static void dropUnusedCorners(SeamGraph& graph) {
-    constexpr std::uint32_t kUnused = 0xffffffff;
-    std::vector<std::uint32_t> now(graph.corners.size(), kUnused);
-    std::vector<Point> kept;
-    const auto keep = [&](std::uint32_t& corner) {
-      if (now[corner] == kUnused) {
-        now[corner] = static_cast<std::uint32_t>(kept.size());
-        kept.push_back(graph.corners[corner]);
-      }
-      corner = now[corner];
-    };
-    for (Seam& s : graph.seams) {
-      keep(s.start);
-      keep(s.end);
-    }
-    graph.corners = std::move(kept);
-  }
-
   std::span<const OutlineRef> outlines_;
   std::vector<Arcs> arcs_;
 };
@@ -362,7 +324,9 @@ SeamGraph buildSeams(std::span<const Point> corners, std::span<const OutlineRef>
     }
   }
   ArcSeams(corners, outlines).apply(graph);
-  indexByPiece(graph, outlines.size());
+  putInOrder(graph, outlines.size(),
+             [&](std::uint32_t piece, std::uint16_t edge) { return corners[outlines[piece].first + edge]; });
+  finishSeams(graph, outlines.size());
   return graph;
 }
 

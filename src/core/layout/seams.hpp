@@ -6,7 +6,8 @@
 //  2 a seam is as long as the two outlines coincide without a break; T-junctions end seams;
 //  3 a corner is a point where seams end, shared by all seams that end there;
 //  4 an arc, which is kept as chords, is one seam with its true length;
-//  5 the answer does not depend on where the layout lies or how it is turned.
+//  5 the answer, its order too, does not depend on where the layout lies or how it is turned: seams and outer
+//    edges follow each other by their (lower) piece, clockwise along its outline.
 #pragma once
 #include <cstdint>
 #include <span>
@@ -20,7 +21,7 @@ namespace clathra {
 inline constexpr double kMeet = 0.02;
 
 struct Seam {
-  std::uint32_t a = 0, b = 0;              ///< pieces (indices), a's interior lies on the other side from b's
+  std::uint32_t a = 0, b = 0;              ///< pieces (indices), a below b; it runs along a's outline
   std::uint16_t edgeOfA = 0, edgeOfB = 0;  ///< along an arc: the chords at `start`
   std::uint32_t start = 0, end = 0;        ///< corners
   double length = 0;                       ///< mm, along the arc if it is one
@@ -30,7 +31,8 @@ struct Seam {
 struct OuterEdge {
   std::uint32_t piece = 0;
   std::uint16_t edge = 0;
-  Point from, to;  ///< the piece lies to the right when walking from `from` to `to`
+  Point from, to;     ///< the piece lies to the right when walking from `from` to `to`
+  double length = 0;  ///< mm, along the arc if it is one
 };
 
 struct SeamGraph {

@@ -3,8 +3,10 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <tuple>
 #include <unordered_map>
 
+#include "layout/change.hpp"
 #include "shape/overlay.hpp"
 
 namespace clathra {
@@ -181,10 +183,51 @@ bool mayOverlap(PolygonView a, PolygonView b) {
   return false;
 }
 
-Overlap overlapOf(std::uint32_t a, std::uint32_t b, PolygonView one, PolygonView two) {
-  Overlap out{a, b, 0, 0};
+/// Does one of the edges of `a` have all of `b` on its other side, but for rounding?
+bool edgeSeparates(PolygonView a, PolygonView b) {
+  for (std::size_t i = 0; i < a.size(); ++i) {
+    const Point from = a[i], d = a[(i + 1) % a.size()] - from;
+    const double reach = kOverlapDepth * length(d);  // corners run clockwise: the inside has cross > 0
+    if (std::all_of(b.begin(), b.end(), [&](Point q) { return cross(d, q - from) <= reach; })) return true;
+  }
+  return false;
+}
+
+/// Holes between the pieces, round which the outer edges run.
+std::vector<Gap> gapsOf(const SeamGraph& graph) {
+  std::vector<Gap> out;
+  Walker(graph).loops([&](const std::vector<std::uint32_t>& loop) {
+    Gap gap;
+    for (const auto e : loop) {
+      gap.outline.push_back(graph.outer[e].from);
+      gap.pieces.push_back(graph.outer[e].piece);
+    }
+    const double signedSize = signedArea(gap.outline);
+    if (signedSize >= 0) return;  // the outside
+    gap.area = -signedSize;
+    gap.width = 2 * gap.area / perimeter(gap.outline);
+    std::sort(gap.pieces.begin(), gap.pieces.end());
+    gap.pieces.erase(std::unique(gap.pieces.begin(), gap.pieces.end()), gap.pieces.end());
+    if (gap.area > kOverlapArea) out.push_back(std::move(gap));
+  });
+  return out;
+}
+
+void lookAt(const Layout& layout, std::uint32_t a, std::uint32_t b, std::vector<Overlap>& overlaps) {
+  Overlap common = overlapOf(layout.outline(a), layout.outline(b));
+  if (!common.counts()) return;
+  common.a = std::min(a, b);
+  common.b = std::max(a, b);
+  overlaps.push_back(common);
+}
+
+}  // namespace
+
+Overlap overlapOf(PolygonView one, PolygonView two) {
+  Overlap out;
   constexpr std::size_t kFewCorners = 12;  // clipping is quicker than looking first
   if (one.size() <= kFewCorners && two.size() <= kFewCorners && isConvex(one) && isConvex(two)) {
+    if (edgeSeparates(one, two) || edgeSeparates(two, one)) return out;
     const Polygon common = clippedToConvex(one, two);
     if (common.empty()) return out;
     out.area = area(common);
@@ -199,28 +242,30 @@ Overlap overlapOf(std::uint32_t a, std::uint32_t b, PolygonView one, PolygonView
   return out;
 }
 
-}  // namespace
-
 Soundness soundness(const Layout& layout, const SeamGraph& graph) {
   Soundness out;
-  Grid(layout).pairs([&](std::uint32_t a, std::uint32_t b) {
-    const Overlap common = overlapOf(a, b, layout.outline(a), layout.outline(b));
-    if (common.area > kOverlapArea && common.depth > kOverlapDepth) out.overlaps.push_back(common);
-  });
-  Walker(graph).loops([&](const std::vector<std::uint32_t>& loop) {
-    Gap gap;
-    for (const auto e : loop) {
-      gap.outline.push_back(graph.outer[e].from);
-      gap.pieces.push_back(graph.outer[e].piece);
-    }
-    const double signedSize = signedArea(gap.outline);
-    if (signedSize >= 0) return;  // the outside
-    gap.area = -signedSize;
-    gap.width = 2 * gap.area / perimeter(gap.outline);
-    std::sort(gap.pieces.begin(), gap.pieces.end());
-    gap.pieces.erase(std::unique(gap.pieces.begin(), gap.pieces.end()), gap.pieces.end());
-    if (gap.area > kOverlapArea) out.gaps.push_back(std::move(gap));
-  });
+  Grid(layout).pairs([&](std::uint32_t a, std::uint32_t b) { lookAt(layout, a, b, out.overlaps); });
+  out.gaps = gapsOf(graph);
+  return out;
+}
+
+Soundness changedSoundness(const Soundness& before, const Layout& after, const SeamGraph& graphAfter,
+                           const LayoutChange& change) {
+  Soundness out;
+  for (Overlap o : before.overlaps) {
+    o.a = change.moved[o.a];
+    o.b = change.moved[o.b];
+    if (o.a != LayoutChange::kGone && o.b != LayoutChange::kGone) out.overlaps.push_back(o);
+  }
+  const auto isFresh = [&](std::uint32_t i) {
+    return std::binary_search(change.fresh.begin(), change.fresh.end(), i);
+  };
+  for (const auto f : change.fresh)
+    for (const auto i : piecesNear(after, {circleOf(after, f)}, 0))
+      if (i != f && (!isFresh(i) || i > f)) lookAt(after, f, i, out.overlaps);
+  std::sort(out.overlaps.begin(), out.overlaps.end(),
+            [](const Overlap& x, const Overlap& y) { return std::tie(x.a, x.b) < std::tie(y.a, y.b); });
+  out.gaps = gapsOf(graphAfter);
   return out;
 }
 

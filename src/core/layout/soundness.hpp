@@ -8,11 +8,21 @@
 
 namespace clathra {
 
+struct LayoutChange;
+
+inline constexpr double kOverlapArea = 0.01;     ///< mm²
+inline constexpr double kOverlapDepth = 0.02;    ///< mm: shallower ones are rounding along T-junctions
+inline constexpr double kPapersDoNotMeet = 0.5;  ///< mm
+
 struct Overlap {
   std::uint32_t a = 0, b = 0;
   double area = 0;   ///< mm²
   double depth = 0;  ///< mm: how wide the common part is at its narrowest
+  /// More than rounding.
+  bool counts() const { return area > kOverlapArea && depth > kOverlapDepth; }
 };
+/// What two simple outlines share; `a` and `b` are left 0. Nothing where it would not count.
+Overlap overlapOf(PolygonView one, PolygonView two);
 /// A hole that pieces enclose.
 struct Gap {
   Polygon outline;
@@ -26,12 +36,12 @@ struct Soundness {
   bool sound() const { return overlaps.empty() && gaps.empty(); }
 };
 
-inline constexpr double kOverlapArea = 0.01;     ///< mm²
-inline constexpr double kOverlapDepth = 0.02;    ///< mm: shallower ones are rounding along T-junctions
-inline constexpr double kPapersDoNotMeet = 0.5;  ///< mm
-
 /// For pieces of any simple outline, convex, with reflex corners or with arcs.
 Soundness soundness(const Layout& layout, const SeamGraph& graph);
+
+/// The same after a change of the layout: only pieces near what changed are looked at.
+Soundness changedSoundness(const Soundness& before, const Layout& after, const SeamGraph& graphAfter,
+                           const LayoutChange& change);
 
 /// The outer edges joined end to end: the outside clockwise, holes anticlockwise.
 std::vector<Polygon> boundaryLoops(const SeamGraph& graph);

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <map>
 #include <numbers>
+#include <span>
 #include <unordered_map>
 
 #include "shape/families.hpp"
@@ -164,51 +165,96 @@ class MixedCounter {
   std::map<std::uint64_t, ByPieces> known_;  ///< references stay good while it grows
 };
 
-/// Depth first over all fillings by the counts; `visit` answers whether to go on.
+/// Depth first over all fillings by the counts. Of each class of fillings that carry into each other it keeps
+/// the one whose placements come first: the images under all symmetries grow along with the filling, as bit
+/// sets, so that a filling and its images are compared in a few steps.
 class Lister {
  public:
   Lister(const std::vector<Placement>& placements, std::size_t cells, PartCounts left,
-         const std::function<bool(const Filling&)>& visit)
-      : placements_(placements),
-        all_(cells == 64 ? ~0ull : (1ull << cells) - 1),
-        left_(std::move(left)),
-        visit_(visit) {
+         std::span<const std::vector<std::uint16_t>> symmetries)
+      : all_(cells == 64 ? ~0ull : (1ull << cells) - 1), left_(std::move(left)), group_(symmetries.size()) {
     at_.resize(cells);
+    // Symmetries carry placements into placements of the same part: what is not wanted needs no bit.
+    std::vector<std::uint16_t> bit(placements.size(), 0);
+    std::uint16_t wanted = 0;
     for (std::size_t i = 0; i < placements.size(); ++i)
-      at_[static_cast<std::size_t>(std::countr_zero(placements[i].cells))].push_back(
-          static_cast<std::uint16_t>(i));
+      if (left_[placements[i].part] > 0) bit[i] = wanted++;
+    words_ = wanted / 64u + 1u;
+    images_.assign(group_ * words_, 0);
+    for (std::size_t i = 0; i < placements.size(); ++i) {
+      const Placement& p = placements[i];
+      if (left_[p.part] <= 0) continue;
+      Item item{p.cells, static_cast<std::uint16_t>(i), p.part, {}};
+      for (const auto& goes : symmetries) item.goes.push_back(bit[goes[i]]);
+      at_[static_cast<std::size_t>(std::countr_zero(p.cells))].push_back(std::move(item));
+    }
   }
-  bool run(std::uint64_t covered = 0) {
-    if (covered == all_) return visit_(chosen_);
-    for (const std::uint16_t i : at_[static_cast<std::size_t>(std::countr_one(covered))]) {
-      const Placement& p = placements_[i];
-      if (p.cells & covered || left_[p.part] == 0) continue;
-      --left_[p.part];
-      chosen_.push_back(i);
-      const bool on = run(covered | p.cells);
+
+  Result<std::vector<Filling>> run(std::size_t most, const Progress& progress) {
+    most_ = most;
+    if (most > 0) search(0, progress);
+    if (progress.cancelled()) return fail(kCancelled);
+    return std::move(found_);
+  }
+
+ private:
+  struct Item {
+    std::uint64_t cells;
+    std::uint16_t index;
+    std::uint8_t part;
+    std::vector<std::uint16_t> goes;  ///< its bit under each symmetry, the identity first
+  };
+
+  bool search(std::uint64_t covered, const Progress& progress) {
+    if (progress.cancelled()) return false;
+    if (covered == all_) {
+      if (comesFirst()) keep();
+      return found_.size() < most_;
+    }
+    for (const Item& item : at_[static_cast<std::size_t>(std::countr_one(covered))]) {
+      if (item.cells & covered || left_[item.part] == 0) continue;
+      --left_[item.part];
+      chosen_.push_back(item.index);
+      flip(item);
+      const bool on = search(covered | item.cells, progress);
+      flip(item);
       chosen_.pop_back();
-      ++left_[p.part];
+      ++left_[item.part];
       if (!on) return false;
     }
     return true;
   }
 
- private:
-  const std::vector<Placement>& placements_;
+  void flip(const Item& item) {
+    for (std::size_t s = 0; s < group_; ++s)
+      images_[s * words_ + item.goes[s] / 64u] ^= 1ull << (item.goes[s] % 64u);
+  }
+
+  /// Of two sets of equal size the one comes first that has the least placement which is not in both.
+  bool comesFirst() const {
+    for (std::size_t s = 1; s < group_; ++s)
+      for (std::size_t w = 0; w < words_; ++w) {
+        const std::uint64_t image = images_[s * words_ + w], differ = images_[w] ^ image;
+        if (differ == 0) continue;
+        if (image & differ & (~differ + 1)) return false;
+        break;
+      }
+    return true;
+  }
+
+  void keep() {
+    found_.push_back(chosen_);
+    std::sort(found_.back().begin(), found_.back().end());
+  }
+
   std::uint64_t all_;
   PartCounts left_;
-  const std::function<bool(const Filling&)>& visit_;
-  std::vector<std::vector<std::uint16_t>> at_;
+  std::size_t group_, words_ = 1, most_ = 0;
+  std::vector<std::vector<Item>> at_;
+  std::vector<std::uint64_t> images_;  ///< of what is chosen, `words_` for each symmetry
   Filling chosen_;
+  std::vector<Filling> found_;
 };
-
-Filling imageOf(const Filling& filling, const std::vector<std::uint16_t>& map) {
-  Filling out;
-  out.reserve(filling.size());
-  for (const auto i : filling) out.push_back(map[i]);
-  std::sort(out.begin(), out.end());
-  return out;
-}
 
 }  // namespace
 
@@ -382,21 +428,8 @@ Result<std::vector<Filling>> Subdivision::mixed(const std::vector<bool>& allowed
 
 Result<std::vector<Filling>> Subdivision::list(const PartCounts& wanted, bool mirrorsToo, std::size_t most,
                                                const Progress& progress) const {
-  std::vector<Filling> out;
   const std::size_t group = mirrorsToo ? symmetries_.size() : turns_;
-  // Of each class the one whose sorted placements come first.
-  const std::function<bool(const Filling&)> visit = [&](const Filling& chosen) {
-    if (progress.cancelled()) return false;
-    Filling sorted = chosen;
-    std::sort(sorted.begin(), sorted.end());
-    for (std::size_t s = 1; s < group; ++s)
-      if (imageOf(sorted, symmetries_[s]) < sorted) return true;
-    out.push_back(std::move(sorted));
-    return out.size() < most;
-  };
-  Lister(placements_, cells_.size(), wanted, visit).run();
-  if (progress.cancelled()) return fail(kCancelled);
-  return out;
+  return Lister(placements_, cells_.size(), wanted, std::span(symmetries_).first(group)).run(most, progress);
 }
 
 }  // namespace clathra

@@ -6,6 +6,7 @@
 #include <string_view>
 #include <vector>
 
+#include "project/derived.hpp"
 #include "project/project.hpp"
 
 namespace clathra {
@@ -16,6 +17,7 @@ struct EditContext {
   /// Reads a picture named by a script and gives it as PNG. Errors: one sentence.
   std::function<Result<Picture>(const std::string& path)> loadPicture;
   std::string today;  ///< ISO day, for motif choices and set-aside remarks
+  Derived known{};    ///< of the project's layout, where it is at hand; else edits work out what they need
 };
 
 /// One kind of edit. `apply` changes the copy it is given; after an error the copy is thrown away.

@@ -40,12 +40,13 @@ Result<std::vector<Line>> linesOf(const Args& a) {
 }
 
 /// Pieces that were named, or all that the lines run through.
-Result<std::vector<std::uint32_t>> scopeOf(const Project& p, const Args& a, const std::vector<Line>& lines) {
+Result<std::vector<std::uint32_t>> scopeOf(const Project& p, const Args& a, const EditContext& c,
+                                           const std::vector<Line>& lines) {
   if (a.contains("pieces") || a.contains("shape") || a.contains("alike")) return namedPieces(p, a);
-  const PieceIndex index(*p.layout);
+  const Derived from = derivedOf(p, c);
   std::vector<std::uint32_t> out;
   for (const Line& l : lines) {
-    const auto under = piecesUnder(*p.layout, index, l);
+    const auto under = piecesUnder(*p.layout, *from.index, l);
     out.insert(out.end(), under.begin(), under.end());
   }
   std::sort(out.begin(), out.end());
@@ -101,7 +102,7 @@ Status draft(Project& p, const Args& a, const EditContext& c) {
     const auto from = imagesOf(l.from, *copies), to = imagesOf(l.to, *copies);
     for (std::size_t k = 0; k < from.size(); ++k) all.push_back({from[k], to[k]});
   }
-  const auto pieces = scopeOf(p, a, all);
+  const auto pieces = scopeOf(p, a, c, all);
   if (!pieces) return tl::make_unexpected(pieces.error());
   std::map<std::uint32_t, std::vector<Line>> linesOfPiece;
   for (const auto i : *pieces) linesOfPiece[i] = all;

@@ -20,7 +20,7 @@ constexpr int kMostDivisions = 6;
 constexpr std::size_t kMostListed = 20'000;
 
 /// What would lie at "at": the fit that is named, in all its copies.
-Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const PieceIndex& index) {
+Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const Derived& from) {
   Fields in(a, "addPieces");
   const auto at = in.point("at");
   const std::string shape = in.text("shape", {}, 120);
@@ -29,8 +29,9 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const Pi
   if (!in.ok()) return tl::make_unexpected(in.error());
   const auto copies = copiesOf(a, p);
   if (!copies) return tl::make_unexpected(copies.error());
+  const PieceIndex& index = *from.index;
+  const SeamGraph& graph = from.geometry->seams;
   if (const auto ok = checkCopies(p, index, *copies); !ok) return tl::make_unexpected(ok.error());
-  const SeamGraph graph = buildSeams(*p.layout);
   const auto edges = openEdges(*p.layout, graph);
   const auto open = openEdgeNear(edges, *at, p.recipe.edge.mm() / 2);
   if (!open) return fail("there is no open edge near that point");
@@ -47,8 +48,7 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const Pi
 Status addPieces(Project& p, const Args& a, const EditContext& c) {
   if (p.recipe.sides != Sides::Outline)
     return fail("pieces are added to the outline; show the outline first, then cut the sides again");
-  const PieceIndex index(*p.layout);
-  const auto places = placesFor(p, a, index);
+  const auto places = placesFor(p, a, derivedOf(p, c));
   if (!places) return tl::make_unexpected(places.error());
   const auto cloth = clothFor(p, a);
   if (!cloth) return tl::make_unexpected(cloth.error());
@@ -63,14 +63,16 @@ Status takeAway(Project& p, const Args& a, const EditContext& c) {
   if (!pieces) return tl::make_unexpected(pieces.error());
   const auto copies = copiesOf(a, p);
   if (!copies) return tl::make_unexpected(copies.error());
-  const PieceIndex index(*p.layout);
-  std::vector<std::uint32_t> all;
-  for (const auto i : *pieces) {
-    const auto equal = equalPieces(*p.layout, index, i, *copies);
-    all.insert(all.end(), equal.begin(), equal.end());
+  std::vector<std::uint32_t> all = *pieces;
+  if (copies->turns > 1 || copies->mirror) {
+    const Derived from = derivedOf(p, c);
+    for (const auto i : *pieces) {
+      const auto equal = equalPieces(*p.layout, *from.index, i, *copies);
+      all.insert(all.end(), equal.begin(), equal.end());
+    }
+    std::sort(all.begin(), all.end());
+    all.erase(std::unique(all.begin(), all.end()), all.end());
   }
-  std::sort(all.begin(), all.end());
-  all.erase(std::unique(all.begin(), all.end()), all.end());
   if (const auto ok = checkAllWhole(p, all); !ok) return ok;
   if (all.size() >= p.layout->size()) return fail("that would leave no piece at all; a layout needs one");
   Recipe r = p.recipe;
@@ -183,13 +185,13 @@ Status subdividePieces(Project& p, const Args& a, const EditContext& c) {
 Status fillHoles(Project& p, const Args& a, const EditContext& c) {
   const auto cloth = clothFor(p, a);
   if (!cloth) return tl::make_unexpected(cloth.error());
-  const auto holes = holesOf(buildSeams(*p.layout));
+  const Derived from = derivedOf(p, c);
+  const auto holes = holesOf(from.geometry->seams);
   if (holes.empty()) return fail("no hole is closed all round");
-  const PieceIndex index(*p.layout);
   Recipe r = p.recipe;
   std::vector<PieceKey> fresh;
   for (const Polygon& hole : holes)
-    for (const Fit& fit : fillingOf(*p.layout, index, hole, r.edge.mm()))
+    for (const Fit& fit : fillingOf(*p.layout, *from.index, hole, r.edge.mm()))
       fresh.push_back(addOwn(r.hand, fit.outline, r.edge.mm(), std::nullopt));
   if (fresh.empty()) return fail("no known shape, nor a set of them, fills a hole of this layout exactly");
   return layAndPaint(p, c, r, fresh, *cloth);

@@ -4,6 +4,7 @@
 #include "layout/seams.hpp"
 #include "project/chance.hpp"
 #include "project/edits.hpp"
+#include "project/hand_edits.hpp"
 #include "project/json_fields.hpp"
 
 namespace clathra::edits {
@@ -62,12 +63,12 @@ Result<Variant*> variantNamed(Project& p, const Args& a) {
 
 }  // namespace
 
-Status paintByChance(Project& p, const Args& a, const EditContext&) {
+Status paintByChance(Project& p, const Args& a, const EditContext& c) {
   const auto rules = chanceRules(p, a);
   if (!rules) return tl::make_unexpected(rules.error());
   const auto pieces = namedPieces(p, a);
   if (!pieces) return tl::make_unexpected(pieces.error());
-  const auto worn = paintByChance(p, buildSeams(*p.layout), *pieces, *rules);
+  const auto worn = paintByChance(p, derivedOf(p, c).geometry->seams, *pieces, *rules);
   if (!worn) return tl::make_unexpected(worn.error());
   for (std::size_t i = 0; i < pieces->size(); ++i) p.painting.set((*pieces)[i], (*worn)[i]);
   return {};

@@ -20,12 +20,12 @@ Status closeRing(Project& p, const Args& a, const EditContext& c) {
     return fail("rings are closed on the outline; show the outline first, then cut the sides again");
   const auto cloth = clothFor(p, a);
   if (!cloth) return tl::make_unexpected(cloth.error());
-  const SeamGraph graph = buildSeams(*p.layout);
-  const PieceIndex index(*p.layout);
+  const Derived from = derivedOf(p, c);
+  const SeamGraph& graph = from.geometry->seams;
   const auto edges = openEdges(*p.layout, graph);
   const auto open = openEdgeNear(edges, *at, p.recipe.edge.mm() / 2);
   if (!open) return fail("there is no open edge near that point");
-  const auto ring = ringAhead(*p.layout, graph, index, edges[*open]);
+  const auto ring = ringAhead(*p.layout, graph, *from.index, edges[*open]);
   if (!ring)
     return fail(
         "no ring begins here: the piece at this edge needs an equal one before it, at an angle to this edge");

@@ -84,7 +84,7 @@ Status markUnit(Project& p, const Args& a, const EditContext& c) {
                   unitTitle(p.recipe.units[static_cast<std::size_t>(unit[i])]) + " already");
   std::vector<std::vector<std::uint32_t>> sets{*pieces};
   if (everywhere)
-    for (auto& set : copiesInLayout(*p.layout, PieceIndex(*p.layout), *pieces, taken))
+    for (auto& set : copiesInLayout(*p.layout, *derivedOf(p, c).index, *pieces, taken))
       sets.push_back(std::move(set));
   Recipe r = p.recipe;
   if (r.units.size() + sets.size() > kMostUnits)
@@ -128,9 +128,10 @@ Status placeUnit(Project& p, const Args& a, const EditContext& c) {
   if (!model) return tl::make_unexpected(model.error());
   const auto copies = copiesOf(a, p);
   if (!copies) return tl::make_unexpected(copies.error());
-  const PieceIndex index(*p.layout);
+  const Derived from = derivedOf(p, c);
+  const PieceIndex& index = *from.index;
+  const SeamGraph& graph = from.geometry->seams;
   if (const auto ok = checkCopies(p, index, *copies); !ok) return ok;
-  const SeamGraph graph = buildSeams(*p.layout);
   const auto edges = openEdges(*p.layout, graph);
   const auto open = openEdgeNear(edges, *at, p.recipe.edge.mm() / 2);
   if (!open) return fail("there is no open edge near that point");

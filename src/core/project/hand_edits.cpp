@@ -32,6 +32,10 @@ Result<Copies> copiesOf(const Args& a, const Project& p) {
   return out;
 }
 
+Derived derivedOf(const Project& p, const EditContext& c) {
+  return c.known.isOf(p.layout) ? c.known : derive(p.layout);
+}
+
 /// In a field only what carries the whole of it onto itself makes sense; a grown layout is free.
 Status checkCopies(const Project& p, const PieceIndex& index, const Copies& copies) {
   if (p.recipe.arrangement == kOwnArrangement || (copies.turns == 1 && !copies.mirror)) return {};

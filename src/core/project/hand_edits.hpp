@@ -16,6 +16,9 @@ Result<Copies> copiesOf(const Args& args, const Project& project);
 /// In a field only what carries the whole of it onto itself makes sense; a grown layout is free.
 Status checkCopies(const Project& project, const PieceIndex& index, const Copies& copies);
 
+/// What follows from the project's layout: what the context knows, or worked out.
+Derived derivedOf(const Project& project, const EditContext& context);
+
 /// Adds a piece; `outline` and `edge` in mm.
 PieceKey addOwn(HandWork& hand, const Polygon& outline, double edge, std::optional<PieceKey> parent);
 /// The place in the arrangement that a piece stands for, if any.

@@ -16,6 +16,32 @@ void Painting::set(std::size_t piece, ClothId cloth) {
   shared = std::move(copy);
 }
 
+Painting Painting::moved(const std::vector<std::uint32_t>& to, std::size_t pieces) const {
+  Painting out;
+  out.size_ = pieces;
+  const std::size_t blocks = (pieces + kBlock - 1) / kBlock;
+  std::vector<ClothId> flat(blocks * kBlock, kNoCloth);
+  for (std::size_t i = 0; i < to.size(); ++i)
+    if (to[i] < pieces) flat[to[i]] = (*this)[i];
+  out.blocks_.reserve(blocks);
+  for (std::size_t b = 0; b < blocks; ++b) {
+    const ClothId* from = flat.data() + b * kBlock;
+    const auto same = [&](const std::vector<std::shared_ptr<const Block>>& there, std::size_t at) {
+      return at < there.size() && std::equal(there[at]->begin(), there[at]->end(), from);
+    };
+    if (same(blocks_, b)) {
+      out.blocks_.push_back(blocks_[b]);
+    } else if (b > 0 && same(out.blocks_, b - 1)) {
+      out.blocks_.push_back(out.blocks_.back());
+    } else {
+      auto block = std::make_shared<Block>();
+      std::copy(from, from + kBlock, block->begin());
+      out.blocks_.push_back(std::move(block));
+    }
+  }
+  return out;
+}
+
 bool operator==(const Painting& a, const Painting& b) {
   if (a.size_ != b.size_) return false;
   bool same = true;

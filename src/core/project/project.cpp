@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "layout/change.hpp"
+
 namespace clathra {
 
 namespace {
@@ -22,7 +24,7 @@ std::vector<std::size_t> orderByKey(const Layout& layout) {
   return order;
 }
 
-constexpr std::uint32_t kGone = 0xffffffff;
+constexpr std::uint32_t kGone = LayoutChange::kGone;
 
 /// For every old piece its new index, or kGone.
 std::vector<std::uint32_t> survivors(const Layout& before, const Layout& after) {
@@ -35,13 +37,6 @@ std::vector<std::uint32_t> survivors(const Layout& before, const Layout& after) 
                          [&](std::size_t n, const PieceKey& k) { return after.pieces[n].key < k; });
     if (at != newOrder.end() && after.pieces[*at].key == key) out[i] = static_cast<std::uint32_t>(*at);
   }
-  return out;
-}
-
-Painting followed(const Painting& before, const std::vector<std::uint32_t>& moved, std::size_t pieces) {
-  Painting out(pieces);
-  for (std::size_t i = 0; i < moved.size(); ++i)
-    if (moved[i] != kGone) out.set(moved[i], before[i]);
   return out;
 }
 
@@ -104,15 +99,22 @@ Result<Project> newProject(const ArrangementLibrary& library, const Recipe& reci
 Status relayout(Project& project, const ArrangementLibrary& library, const Recipe& recipe) {
   const auto arrangement = library.find(recipe.arrangement);
   if (!arrangement) return tl::make_unexpected(arrangement.error());
-  auto layout = buildLayout(**arrangement, recipe);
-  if (!layout) return tl::make_unexpected(layout.error());
+  std::optional<Layout> layout;
+  if (project.layout) layout = changedLayout(*project.layout, **arrangement, project.recipe, recipe);
+  if (!layout) {
+    auto anew = buildLayout(**arrangement, recipe);
+    if (!anew) return tl::make_unexpected(anew.error());
+    layout = std::move(*anew);
+  }
+  const std::size_t pieces = layout->size();
   const bool samePlaces = project.recipe.arrangement == recipe.arrangement;
-  Painting painting(layout->size()), roleOf(layout->size());
+  Painting painting(pieces), roleOf(pieces);
   if (samePlaces && project.layout) {
-    const auto moved = survivors(*project.layout, *layout);
-    painting = followed(project.painting, moved, layout->size());
-    roleOf = followed(project.roleOf, moved, layout->size());
-    for (Variant& v : project.variants) v.painting = followed(v.painting, moved, layout->size());
+    auto change = changeBetween(*project.layout, *layout);
+    const auto moved = change ? std::move(change->moved) : survivors(*project.layout, *layout);
+    painting = project.painting.moved(moved, pieces);
+    roleOf = project.roleOf.moved(moved, pieces);
+    for (Variant& v : project.variants) v.painting = v.painting.moved(moved, pieces);
     for (MotifChoice& m : project.motifs) followMotif(m, moved, *layout);
   } else {
     project.variants.clear();  // places of another arrangement

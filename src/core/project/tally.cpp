@@ -1,16 +1,6 @@
 #include "project/tally.hpp"
 
-#include "shape/arcs.hpp"
-
 namespace clathra {
-
-std::shared_ptr<const Geometry> geometryOf(std::shared_ptr<const Layout> layout) {
-  auto g = std::make_shared<Geometry>();
-  g->seams = buildSeams(*layout);
-  for (std::size_t i = 0; i < layout->size(); ++i) g->area += outlineArea(layout->outline(i));
-  g->layout = std::move(layout);
-  return g;
-}
 
 std::size_t Tally::slot(ClothId cloth, std::uint16_t shape, int hand) const {
   return (static_cast<std::size_t>(cloth + 1) * shapes_ + shape) * 3 + static_cast<std::size_t>(hand + 1);

@@ -1,22 +1,13 @@
-// What a layout comes to: pieces, sizes, seams. Kept apart: what the shapes alone decide, and what painting
-// adds.
+// What a layout comes to in papers and cloths.
 #pragma once
 #include <cstdint>
 #include <memory>
 #include <vector>
 
-#include "layout/seams.hpp"
+#include "project/derived.hpp"
 #include "project/project.hpp"
 
 namespace clathra {
-
-/// What follows from the layout alone; made once for each layout and shared.
-struct Geometry {
-  std::shared_ptr<const Layout> layout;
-  SeamGraph seams;
-  double area = 0;  ///< mm², of all papers
-};
-std::shared_ptr<const Geometry> geometryOf(std::shared_ptr<const Layout> layout);
 
 struct ShapeCount {
   std::uint16_t shape = 0;

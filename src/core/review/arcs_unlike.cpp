@@ -3,6 +3,7 @@
 
 #include "layout/grow.hpp"
 #include "review/review.hpp"
+#include "shape/arcs.hpp"
 
 namespace clathra::checks_ {
 
@@ -21,8 +22,8 @@ std::string sideText(const OpenEdge& e, Unit unit) {
 
 std::vector<Remark> arcsUnlike(const ReviewInput& in) {
   const Layout& layout = *in.geometry->layout;
-  const bool curved =
-      std::any_of(layout.pieces.begin(), layout.pieces.end(), [](const Piece& p) { return p.count > 5; });
+  const bool curved = std::any_of(layout.shapes.begin(), layout.shapes.end(),
+                                  [](const Shape& s) { return hasArcs(s.outline); });
   if (!curved) return {};
   const auto edges = openEdges(layout, in.geometry->seams);
   Remark r{"arcs-unlike", "arrange", {}, {}, {}, {}, nullptr};

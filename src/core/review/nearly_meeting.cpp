@@ -40,14 +40,13 @@ double missAt(const Layout& layout, const PieceIndex& index, const OuterEdge& e,
 
 std::vector<Remark> nearlyMeeting(const ReviewInput& in) {
   const Layout& layout = *in.geometry->layout;
-  const PieceIndex index(layout);
   Remark r{"nearly-meeting", "arrange", {}, {}, {}, {}, nullptr};
   double widest = 0;
   int places = 0;
   for (const OuterEdge& e : in.geometry->seams.outer) {
     if (distance(e.from, e.to) < 1) continue;
     std::uint32_t other = 0;
-    const double miss = missAt(layout, index, e, other);
+    const double miss = missAt(layout, *in.index, e, other);
     if (miss == 0) continue;
     widest = std::max(widest, miss);
     ++places;

@@ -1,3 +1,5 @@
+#include <algorithm>
+
 #include "layout/draft.hpp"
 #include "review/review.hpp"
 
@@ -6,8 +8,12 @@ namespace clathra::checks_ {
 std::vector<Remark> reflexCorners(const ReviewInput& in) {
   const Layout& layout = *in.geometry->layout;
   Remark r{"reflex", "arrange", {}, {}, {}, {}, nullptr};
+  std::vector<bool> shapes;
+  for (const Shape& s : layout.shapes) shapes.push_back(!clathra::reflexCorners(s.outline).empty());
+  if (std::find(shapes.begin(), shapes.end(), true) == shapes.end()) return {};
   std::size_t corner = 0;
   for (std::uint32_t i = 0; i < layout.size(); ++i) {
+    if (!shapes[layout.pieces[i].shape]) continue;
     const auto corners = clathra::reflexCorners(layout.outline(i));
     if (corners.empty()) continue;
     if (r.pieces.empty()) corner = corners.front();

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "layout/change.hpp"
+
 namespace clathra {
 
 const std::vector<Check>& checks() {
@@ -29,11 +31,32 @@ const std::vector<Check>& checks() {
   return all;
 }
 
-Result<ReviewInput> reviewInput(const Project& project, const Progress& progress) {
+namespace {
+
+std::shared_ptr<const Soundness> soundnessAfter(const ReviewInput& before, const Geometry& now) {
+  if (before.geometry->layout == now.layout) return before.sound;
+  const auto change = changeBetween(*before.geometry->layout, *now.layout);
+  if (!change) return nullptr;
+  return std::make_shared<const Soundness>(changedSoundness(*before.sound, *now.layout, now.seams, *change));
+}
+
+}  // namespace
+
+ReviewInput layoutReviewInput(const Project& project, const Derived& known, const ReviewInput* before) {
   ReviewInput in;
   in.project = &project;
-  in.geometry = geometryOf(project.layout);
+  const Derived from = known.isOf(project.layout) ? known : derive(project.layout);
+  in.geometry = from.geometry;
+  in.index = from.index;
+  if (before && before->sound) in.sound = soundnessAfter(*before, *in.geometry);
+  if (!in.sound) in.sound = std::make_shared<const Soundness>(soundness(*project.layout, in.geometry->seams));
   in.tally = Tally(project);
+  return in;
+}
+
+Result<ReviewInput> reviewInput(const Project& project, const Progress& progress, const Derived& known,
+                                const ReviewInput* before) {
+  ReviewInput in = layoutReviewInput(project, known, before);
   for (const Cloth& c : project.cloths) {
     auto plan = cutPlan(project, c.id, progress);
     if (!plan) {

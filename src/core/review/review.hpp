@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "cutting/plan.hpp"
+#include "layout/soundness.hpp"
 #include "motif/windows.hpp"
 #include "progress.hpp"
 #include "project/project.hpp"
@@ -19,6 +20,8 @@ namespace clathra {
 struct ReviewInput {
   const Project* project = nullptr;
   std::shared_ptr<const Geometry> geometry;
+  std::shared_ptr<const PieceIndex> index;
+  std::shared_ptr<const Soundness> sound;
   Tally tally;
   std::map<ClothId, CutPlan> plans;
   std::map<int, MotifSupply> supplies;
@@ -43,8 +46,13 @@ struct Check {
 /// All checks. A new one is one file and one line here.
 const std::vector<Check>& checks();
 
-/// Works out what the checks read. Errors: cancelled.
-[[nodiscard]] Result<ReviewInput> reviewInput(const Project& project, const Progress& progress = {});
+/// Works out what the checks read. What is `known` of the project's layout and what was read `before` a small
+/// change of it is made use of. Errors: cancelled.
+[[nodiscard]] Result<ReviewInput> reviewInput(const Project& project, const Progress& progress = {},
+                                              const Derived& known = {}, const ReviewInput* before = nullptr);
+/// The part of it that follows from the layout and the painting alone: all that the checks of the layout read.
+ReviewInput layoutReviewInput(const Project& project, const Derived& known = {},
+                              const ReviewInput* before = nullptr);
 /// All remarks that were not set aside.
 std::vector<Remark> review(const ReviewInput& input);
 /// All of them, set aside or not.

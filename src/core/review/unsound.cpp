@@ -6,7 +6,7 @@
 namespace clathra::checks_ {
 
 std::vector<Remark> unsoundLayout(const ReviewInput& in) {
-  const Soundness s = soundness(*in.geometry->layout, in.geometry->seams);
+  const Soundness& s = *in.sound;
   std::vector<Remark> out;
   if (!s.overlaps.empty()) {
     Remark r{"unsound:overlap", "arrange", {}, {}, {}, {}, nullptr};

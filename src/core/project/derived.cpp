@@ -1,0 +1,37 @@
+#include "project/derived.hpp"
+
+#include "layout/change.hpp"
+#include "shape/arcs.hpp"
+
+namespace clathra {
+
+std::shared_ptr<const Geometry> geometryOf(std::shared_ptr<const Layout> layout) {
+  auto g = std::make_shared<Geometry>();
+  g->seams = buildSeams(*layout);
+  for (std::size_t i = 0; i < layout->size(); ++i) g->area += outlineArea(layout->outline(i));
+  g->layout = std::move(layout);
+  return g;
+}
+
+Derived derive(std::shared_ptr<const Layout> layout) {
+  auto index = std::make_shared<const PieceIndex>(*layout);
+  return {geometryOf(std::move(layout)), std::move(index)};
+}
+
+Derived deriveAfter(const Derived& before, std::shared_ptr<const Layout> layout) {
+  if (before.isOf(layout)) return before;
+  if (!before.geometry || !before.index) return derive(std::move(layout));
+  const Layout& was = *before.geometry->layout;
+  const auto change = changeBetween(was, *layout);
+  if (!change) return derive(std::move(layout));
+  auto g = std::make_shared<Geometry>();
+  g->seams = changedSeams(before.geometry->seams, was, *layout, *change);
+  g->area = before.geometry->area;
+  for (const auto i : change->gone) g->area -= outlineArea(was.outline(i));
+  for (const auto i : change->fresh) g->area += outlineArea(layout->outline(i));
+  auto index = std::make_shared<const PieceIndex>(before.index->changed(*layout, *change));
+  g->layout = std::move(layout);
+  return {std::move(g), std::move(index)};
+}
+
+}  // namespace clathra
