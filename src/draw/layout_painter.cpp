@@ -19,6 +19,7 @@ namespace {
 
 constexpr double kHatchFrom = 11;  // px: on smaller pieces a hatch is only noise
 constexpr double kSignFrom = 16;
+constexpr double kWideSeamFrom = 12;
 constexpr int kCornersWithoutArcs = 12;  // on screen, and for straight pieces, polygons do
 constexpr double kHatchMm = 3;           // spacing of strokes on paper at full size
 
@@ -36,17 +37,28 @@ class LayoutRun {
       (role ? byRole[project_.roleOf[i]] : byCloth[project_.painting[i]]).push_back(i);
     }
     const double e = typicalSize();
+    // Where seams are wide enough to hide the steps of an edge, pieces are filled without smoothing and their
+    // seams are drawn afterwards, all at once: several times faster.
+    const bool apart = !look_.vector && look_.view != LayoutView::StepBack && e >= kWideSeamFrom;
+    p_.setRenderHint(QPainter::Antialiasing, !apart);
     for (const auto& [id, pieces] : byCloth) {
       const Cloth* cloth = clothById(project_, id);
-      p_.setPen(cloth ? seamPen(e) : barePen(e));
+      p_.setPen(apart ? QPen(Qt::NoPen) : cloth ? seamPen(e) : barePen(e));
       p_.setBrush(brushFor(cloth, e));
       for (const auto i : pieces) drawPiece(i);
       if (look_.vector && cloth && look_.view != LayoutView::Numbers) strokes(*cloth, pieces);
     }
     for (const auto& [role, pieces] : byRole) {
-      p_.setPen(seamPen(e));
+      p_.setPen(apart ? QPen(Qt::NoPen) : seamPen(e));
       p_.setBrush(roleShade(role));
       for (const auto i : pieces) drawPiece(i);
+    }
+    p_.setRenderHint(QPainter::Antialiasing);
+    if (apart) {
+      const auto bare = byCloth.find(kNoCloth);
+      if (bare != byCloth.end()) drawEdges(bare->second, barePen(e), true);
+      const bool each = bare != byCloth.end() || look_.rim.empty();
+      drawEdges(visible, seamPen(e), each, bare == byCloth.end() ? nullptr : &project_.painting);
     }
     if (look_.signs && look_.view == LayoutView::Cloths) {
       signs(byCloth);
@@ -125,18 +137,44 @@ class LayoutRun {
     p_.drawPolygon(outline_.data(), static_cast<int>(outline_.size()));
   }
 
+  /// The sides of pieces in one stroke; of `each`, else only those that run to the right, which is every seam
+  /// once, and the rim. Pieces that `unless` gives no cloth are passed over.
+  void drawEdges(const std::vector<std::uint32_t>& pieces, QPen pen, bool each,
+                 const Painting* unless = nullptr) {
+    constexpr double kUpright = 1e-3;  // px: an upright side runs to the right in neither of its pieces
+    std::vector<QLineF> lines;
+    lines.reserve(pieces.size() * 4);
+    for (const auto i : pieces) {
+      if (unless && (*unless)[i] == kNoCloth && project_.roleOf[i] == kNoRole) continue;
+      const PolygonView outline = layout_.outline(i);
+      QPointF from = place_.toDevice(outline.back());
+      for (const Point c : outline) {
+        const QPointF to = place_.toDevice(c);
+        const double dx = to.x() - from.x();
+        if (each || dx > kUpright || (std::abs(dx) <= kUpright && to.y() > from.y()))
+          lines.emplace_back(from, to);
+        from = to;
+      }
+    }
+    if (!each)
+      for (const OuterEdge& o : look_.rim) lines.emplace_back(place_.toDevice(o.from), place_.toDevice(o.to));
+    pen.setCapStyle(Qt::SquareCap);  // closes the corners
+    p_.setPen(pen);
+    p_.drawLines(lines.data(), static_cast<int>(lines.size()));
+  }
+
   QPen seamPen(double size) const {
     if (look_.vector) return QPen(Qt::black, 0.2 * place_.scale);
     if (look_.view == LayoutView::StepBack) return Qt::NoPen;
     if (size < 3) return Qt::NoPen;
     QColor seam = look_.palette->dark ? QColor(0x1A2228) : QColor(0xFCFAF5);
-    return size < 12 ? QPen(seam) : QPen(seam, 1.6);
+    return size < kWideSeamFrom ? QPen(seam) : QPen(seam, 1.6);
   }
 
   /// Pieces without cloth are white: their outlines must be seen on the panel.
   QPen barePen(double size) const {
     if (look_.vector || size < 3 || look_.view == LayoutView::StepBack) return seamPen(size);
-    return QPen(look_.palette->dark ? QColor(0x7C8A92) : QColor(0xA79B86), size < 12 ? 1 : 1.4);
+    return QPen(look_.palette->dark ? QColor(0x7C8A92) : QColor(0xA79B86), size < kWideSeamFrom ? 1 : 1.4);
   }
 
   QBrush brushFor(const Cloth* cloth, double size) const {
@@ -235,6 +273,27 @@ class LayoutRun {
     p_.drawText(QPointF(at.x() - w / 2, at.y() + f.capHeight / 2 + below), text);
   }
 
+  /// A cloth's sign with the ground that hides the hatch behind it, drawn once and stamped on every piece.
+  const QImage& signPlate(const QString& sign, int size, const QColor& colour, const QColor& ground) {
+    QImage& plate = plates_[{sign, size, ground.rgb()}];
+    if (!plate.isNull()) return plate;
+    const double k = p_.device()->devicePixelRatioF();
+    const QFont font = textFont(size, QFont::Bold);
+    const QFontMetricsF measures(font);
+    const double w = measures.horizontalAdvance(sign);
+    const QSizeF room(std::max(w, double(size)) * 1.12, size * 1.12);
+    plate = QImage(
+        QSize(static_cast<int>(std::ceil(room.width() * k)), static_cast<int>(std::ceil(room.height() * k))),
+        QImage::Format_RGB32);
+    plate.setDevicePixelRatio(k);
+    plate.fill(ground);
+    QPainter p(&plate);
+    p.setFont(font);
+    p.setPen(colour);
+    p.drawText(QPointF((plate.width() / k - w) / 2, (plate.height() / k + measures.capHeight()) / 2), sign);
+    return plate;
+  }
+
   void signs(const std::map<ClothId, std::vector<std::uint32_t>>& byCloth) {
     for (const auto& [id, pieces] : byCloth) {
       const Cloth* cloth = clothById(project_, id);
@@ -244,8 +303,16 @@ class LayoutRun {
       for (const auto i : pieces) {
         const double a = across(i);
         if (a < kSignFrom && !look_.vector) continue;
-        const double size = look_.vector ? a * 0.34 : std::clamp(a * 0.32, 11.0, 20.0);
-        centredText(i, sign, size, QFont::Bold, readable, &ground);
+        if (look_.vector) {
+          centredText(i, sign, a * 0.34, QFont::Bold, readable, &ground);
+          continue;
+        }
+        const QImage& plate = signPlate(sign, static_cast<int>(std::lround(std::clamp(a * 0.32, 11.0, 20.0))),
+                                        readable, ground);
+        const double k = plate.devicePixelRatio();
+        const QPointF corner =
+            place_.toDevice(layout_.pieces[i].centre) - QPointF(plate.width(), plate.height()) / (2 * k);
+        p_.drawImage(QPointF(std::round(corner.x() * k) / k, std::round(corner.y() * k) / k), plate);
       }
     }
   }
@@ -276,6 +343,7 @@ class LayoutRun {
   const LayoutLook& look_;
   std::vector<QPointF> outline_;
   std::map<std::pair<int, int>, Face> faces_;
+  std::map<std::tuple<QString, int, QRgb>, QImage> plates_;
 };
 
 }  // namespace

@@ -140,7 +140,16 @@ class SubdivideTest : public QObject {
       const auto listed = s->list(wanted, mirrors, 100'000);
       QVERIFY(listed);
       QCOMPARE(listed->size(), std::size_t(mirrors ? c->upToTurnsAndMirror : c->upToTurns));
-      for (const Filling& f : *listed) QVERIFY(all.contains(std::vector<int>(f.begin(), f.end())));
+      for (const Filling& f : *listed) {
+        QVERIFY(all.contains(std::vector<int>(f.begin(), f.end())));
+        // Of its class it is the one that comes first.
+        for (std::size_t g = 0; g < (mirrors ? s->symmetries().size() : s->turns()); ++g) {
+          Filling image;
+          for (const auto i : f) image.push_back(s->symmetries()[g][i]);
+          std::sort(image.begin(), image.end());
+          QVERIFY(f <= image);
+        }
+      }
     }
   }
   void aHexagonAndSixHalvesComeMitredAndAsAPinwheelOfEitherHand() {

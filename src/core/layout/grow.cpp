@@ -4,6 +4,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "layout/arrangement.hpp"
 #include "layout/soundness.hpp"
 #include "shape/arcs.hpp"
 #include "shape/families.hpp"
@@ -137,6 +138,8 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
     bool inLayout;
   };
   std::vector<Ranked> found;
+  // A paper with so short a side cannot be folded over.
+  if (open.length < kLeastEdge.mm() - kSameLength) return {};
   for (const Known& known : knownShapes(layout, edgeLength, open)) {
     const bool chiral = symmetryOf(known.outline).chiral();
     for (const bool mirrored : {false, true}) {
@@ -305,8 +308,11 @@ class HoleFiller {
     const Layout local = std::move(builder).finish(Sides::Outline, {}, true);
     const SeamGraph graph = buildSeams(local);
     const PieceIndex index(local);
-    // The tightest open edge of the hole leaves the fewest choices.
-    const auto edges = openEdges(local, graph);
+    // The tightest open edge of the hole leaves the fewest choices. What is open elsewhere has no part in it.
+    SeamGraph rim;
+    for (const OuterEdge& o : graph.outer)
+      if (contains(inside_, 0.5 * (o.from + o.to) + outside(o.to - o.from, 0.05))) rim.outer.push_back(o);
+    const auto edges = openEdges(local, rim);
     const OpenEdge* tightest = nullptr;
     for (const OpenEdge& e : edges) {
       const Point out = e.middle() + outside(e.direction(), 0.05);

@@ -161,14 +161,28 @@ bool mayOverlap(PolygonView a, PolygonView b) {
     return std::max(p.x, q.x) >= common.left && std::min(p.x, q.x) <= common.right &&
            std::max(p.y, q.y) >= common.top && std::min(p.y, q.y) <= common.bottom;
   };
+  // Where outlines overlap without crossing deeply, either both are one or an edge of one runs through the
+  // inside of the other between corners.
+  if (a.size() == b.size() && sameOutline(a, b)) return true;
+  std::vector<double> cuts;
   const auto reaches = [&](PolygonView p, PolygonView into) {
     for (std::size_t i = 0; i < p.size(); ++i) {
-      const Point from = p[i], to = p[(i + 1) % p.size()], middle = 0.5 * (from + to);
-      if ((near(from, from) && deepInside(into, from)) || (near(middle, middle) && deepInside(into, middle)))
-        return true;
+      const Point from = p[i], d = p[(i + 1) % p.size()] - from;
+      if (!near(from, from + d)) continue;
+      cuts = {0, 1};
+      const double square = std::max(dot(d, d), 1e-18);
+      for (const Point q : into) {
+        const double t = dot(q - from, d) / square;
+        if (t > 0 && t < 1 && distance(q, from + t * d) <= 2 * kOverlapDepth) cuts.push_back(t);
+      }
+      std::sort(cuts.begin(), cuts.end());
+      for (std::size_t k = 0; k + 1 < cuts.size(); ++k) {
+        const Point middle = from + ((cuts[k] + cuts[k + 1]) / 2) * d;
+        if (near(middle, middle) && deepInside(into, middle)) return true;
+      }
+      if (near(from, from) && deepInside(into, from)) return true;
     }
-    const Point centre = centroid(p);
-    return contains(p, centre) && deepInside(into, centre);
+    return false;
   };
   if (reaches(a, b) || reaches(b, a)) return true;
   std::vector<std::size_t> edges;

@@ -1,0 +1,147 @@
+// Small changes of a layout equal the layout that is laid out anew, and are found where they can be.
+#include "layout/change.hpp"
+
+#include <algorithm>
+
+#include "layout/grow.hpp"
+#include "project/edit.hpp"
+#include "rebuild.hpp"
+#include "registry.hpp"
+#include "shape/families.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+const Arrangement& arrangementOf(const Project& p) {
+  return **support::library().find(p.recipe.arrangement);
+}
+
+bool isSmall(const Project& before, const Project& after) {
+  return changedLayout(*before.layout, arrangementOf(before), before.recipe, after.recipe).has_value();
+}
+
+/// A point on the open edge that lies furthest up and left.
+json someOpenEdge(const Project& p) {
+  const auto edges = openEdges(*p.layout, buildSeams(*p.layout));
+  const auto first = std::min_element(edges.begin(), edges.end(), [](const OpenEdge& a, const OpenEdge& b) {
+    return a.middle().x + a.middle().y < b.middle().x + b.middle().y;
+  });
+  return json::array({first->middle().x, first->middle().y});
+}
+
+json take(std::size_t piece) {
+  return {{"edit", "takeAway"}, {"pieces", json::array({piece})}};
+}
+
+}  // namespace
+
+class ChangeTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void piecesTakenAndAddedAreSmallChanges_data() {
+    QTest::addColumn<QByteArray>("id");
+    for (const char* id : {"hexagons", "hexagon-square-triangle", "octagon-square", "hexagon-rosette",
+                           "clamshells", "apple-cores", "kites"})
+      QTest::newRow(id) << QByteArray(id);
+  }
+  void piecesTakenAndAddedAreSmallChanges() {
+    QFETCH(QByteArray, id);
+    const bool rosette = id == "hexagon-rosette";
+    Project p = support::project(support::recipe(id.toStdString(), 40, rosette ? 5 : 8, 7));
+    const int n = static_cast<int>(p.layout->size());
+    Derived derived = derive(p.layout);
+    Soundness sound = soundness(*p.layout, derived.geometry->seams);
+    // From the middle, at the rim, two at once; then the one in the middle comes back.
+    const PolygonView middle = p.layout->outline(static_cast<std::size_t>(n / 2 - 1));
+    const Point open = 0.5 * (middle[0] + middle[1]);
+    const std::string shape = nameOf(middle).id;
+    const json edits[] = {
+        take(static_cast<std::size_t>(n / 2)),
+        take(static_cast<std::size_t>(n - 1)),
+        {{"edit", "takeAway"}, {"pieces", {n / 5, n / 5 + 3}}},
+        {{"edit", "addPieces"}, {"at", {open.x, open.y}}, {"shape", shape}, {"cloth", "B"}}};
+    int steps = 0;
+    for (const json& edit : edits) {
+      const auto next = applyEdit(p, edit, support::context());
+      QVERIFY2(next, next ? "" : next.error().text.c_str());
+      QVERIFY2(isSmall(p, *next), edit.dump().c_str());
+      const auto change = changeBetween(*p.layout, *next->layout);
+      QVERIFY(change);
+      QCOMPARE(next->layout->size() - change->fresh.size(), p.layout->size() - change->gone.size());
+      derived = deriveAfter(derived, next->layout);
+      sound = changedSoundness(sound, *next->layout, derived.geometry->seams, *change);
+      p = *next;
+      rebuild::compareToRebuild(p, derived, sound);
+      if (QTest::currentTestFailed()) return;
+      ++steps;
+    }
+    QCOMPARE(steps, 4);
+  }
+
+  void growingFromOnePieceIsSmallOnceItsKindsAreThere() {
+    Recipe r;
+    r.arrangement = kOwnArrangement;
+    r.edge = Length::millimetres(30);
+    Project p = *newProject(support::library(), r, "Own");
+    Derived derived = derive(p.layout);
+    int small = 0;
+    for (int ring = 0; ring < 6; ++ring) {
+      const json edit = {{"edit", "addPieces"},
+                         {"at", someOpenEdge(p)},
+                         {"shape", "hexagon"},
+                         {"copies", {{"turns", 6}, {"centre", {0, 0}}}}};
+      const auto next = applyEdit(p, edit, support::context());
+      QVERIFY2(next, next ? "" : next.error().text.c_str());
+      small += isSmall(p, *next);
+      derived = deriveAfter(derived, next->layout);
+      p = *next;
+      rebuild::compareToRebuild(p, derived, soundness(*p.layout, derived.geometry->seams));
+      if (QTest::currentTestFailed()) return;
+    }
+    QCOMPARE(small, 6);
+    QVERIFY(p.layout->size() > 30);
+  }
+
+  void whatChangesKindsOrNumbersIsLaidOutAnew() {
+    const Project p = support::project(support::recipe("octagon-square", 40, 3, 3));
+    const auto after = [&](const json& edit) { return *applyEdit(p, edit, support::context()); };
+    QVERIFY(isSmall(p, after(take(5))));
+    QVERIFY2(!isSmall(p, after({{"edit", "takeAway"}, {"shape", "square"}})), "a kind of paper is gone");
+    QVERIFY2(!isSmall(p, after({{"edit", "setEdge"}, {"value", 41}})), "all pieces changed");
+    const Project outside = after({{"edit", "setNumbering"}, {"by", "outside"}});
+    QVERIFY2(!isSmall(outside, *applyEdit(outside, take(5), support::context())), "the rim is another");
+    const Project cut = after({{"edit", "setSides"}, {"sides", "edge-pieces"}});
+    QVERIFY2(!isSmall(p, cut), "the finishing line cuts pieces");
+    // Nor is it a change between layouts where pieces kept their keys but not their outlines.
+    QVERIFY(!changeBetween(*p.layout, *after({{"edit", "setEdge"}, {"value", 41}}).layout));
+    QVERIFY(!changeBetween(*p.layout, *outside.layout));
+  }
+
+  void paintingFollowsASmallChange() {
+    Project p = support::project(support::recipe("hexagons", 40, 30, 20));  // several blocks of painting
+    for (std::size_t i = 0; i < p.painting.size(); ++i) p.painting.set(i, static_cast<ClothId>(i % 4));
+    const Project next = *applyEdit(p, take(300), support::context());
+    QCOMPARE(next.painting.size(), p.painting.size() - 1);
+    for (std::size_t i = 0; i < next.painting.size(); ++i)
+      QCOMPARE(next.painting[i], static_cast<ClothId>((i < 299 ? i : i + 1) % 4));
+  }
+
+  void anOutlineLiesOverItselfHoweverItIsBent() {
+    // Its middle lies outside of it, and no edge crosses one of its copy.
+    const Polygon hook{{0, 0}, {100, 0}, {100, 10}, {10, 10}, {10, 90}, {100, 90}, {100, 100}, {0, 100}};
+    QVERIFY(overlapOf(hook, hook).counts());
+    COMPARE_TO(overlapOf(hook, hook).area, area(hook), 1e-6);
+    // A bar that runs within one arm from end to end: all its corners lie on the hook's sides.
+    const Polygon bar{{0, 0}, {100, 0}, {100, 10}, {0, 10}};
+    COMPARE_TO(overlapOf(hook, bar).area, 1000, 1e-6);
+    // What lies in the hollow shares three sides and nothing else.
+    const Polygon core{{10, 10}, {100, 10}, {100, 90}, {10, 90}};
+    QVERIFY(!overlapOf(hook, core).counts());
+    QVERIFY(!overlapOf(core, hook).counts());
+  }
+};
+
+CLATHRA_TEST(ChangeTest, "change")
+#include "change.moc"
