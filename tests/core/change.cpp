@@ -31,6 +31,9 @@ json someOpenEdge(const Project& p) {
   return json::array({first->middle().x, first->middle().y});
 }
 
+/// An edge in the middle of a hollow side of our clamshells, after the 48 chords of the round one.
+constexpr std::size_t kHollow = 60;
+
 json take(std::size_t piece) {
   return {{"edit", "takeAway"}, {"pieces", json::array({piece})}};
 }
@@ -55,7 +58,9 @@ class ChangeTest : public QObject {
     Soundness sound = soundness(*p.layout, derived.geometry->seams);
     // From the middle, at the rim, two at once; then the one in the middle comes back.
     const PolygonView middle = p.layout->outline(static_cast<std::size_t>(n / 2 - 1));
-    const Point open = 0.5 * (middle[0] + middle[1]);
+    // A clamshell's round side meets two others: it fits at one of its hollow sides, which come first.
+    const Point open =
+        0.5 * (middle[id == "clamshells" ? kHollow : 0] + middle[id == "clamshells" ? kHollow + 1 : 1]);
     const std::string shape = nameOf(middle).id;
     const json edits[] = {
         take(static_cast<std::size_t>(n / 2)),
