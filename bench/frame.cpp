@@ -24,11 +24,14 @@ void frame(benchmark::State& state) {
     place.origin = middle + (place.origin - middle) * k;
     place.scale *= k;
   }
+  const SeamGraph seams = buildSeams(*p.layout);
+  LayoutLook look;
+  look.rim = seams.outer;  // as the window does
   for (auto _ : state) {
     image.fill(Qt::white);
     QPainter painter(&image);
     painter.setRenderHint(QPainter::Antialiasing);
-    paintLayout(painter, p, index, place, QRectF(image.rect()), {});
+    paintLayout(painter, p, index, place, QRectF(image.rect()), look);
   }
 }
 BENCHMARK(frame)->Arg(1)->Arg(10)->Unit(benchmark::kMillisecond);

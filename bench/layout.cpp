@@ -8,6 +8,7 @@
 #include "layout/seams.hpp"
 #include "project/history.hpp"
 #include "project/tally.hpp"
+#include "review/review.hpp"
 
 #include "samples.hpp"
 
@@ -63,32 +64,75 @@ void seamGraphByGeos(benchmark::State& state) {
 }
 BENCHMARK(seamGraphByGeos)->Arg(10'000)->Unit(benchmark::kMillisecond);
 
+/// All that the window shows of a layout at once: seams, places, counts, and the checks of the layout.
+struct Shown {
+  Project project;
+  Derived derived;
+  ReviewInput input;
+  std::vector<Remark> remarks;
+};
+
+std::vector<Remark> remarksOf(const ReviewInput& input) {
+  std::vector<Remark> out;
+  for (const Check& c : checks()) {  // those of cutting and motifs read plans that are not made here
+    auto found = c.run(input);
+    out.insert(out.end(), std::make_move_iterator(found.begin()), std::make_move_iterator(found.end()));
+  }
+  return out;
+}
+
+Shown shown(Project project) {
+  Shown out{std::move(project), {}, {}, {}};
+  out.derived = derive(out.project.layout);
+  out.input = layoutReviewInput(out.project, out.derived);
+  out.remarks = remarksOf(out.input);
+  return out;
+}
+
 void oneRepaint(benchmark::State& state) {
   Project p = bench::sample(10'000);
+  const Derived derived = derive(p.layout);
+  ReviewInput input = layoutReviewInput(p, derived);
   Tally tally(p);
-  const EditContext context{bench::library(), {}, "2026-01-02"};
+  const EditContext context{bench::library(), {}, "2026-01-02", derived};
   int n = 0;
   for (auto _ : state) {
     Project next = *applyEdit(
         p, {{"edit", "paint"}, {"cloth", n % 2 ? "A" : "B"}, {"pieces", {5'000 + n % 7}}}, context);
     tally = tally.updated(p, next);
+    if (state.range(0) != 0) {
+      input = layoutReviewInput(next, derived, &input);
+      benchmark::DoNotOptimize(remarksOf(input));
+    }
     p = std::move(next);
     ++n;
   }
 }
-BENCHMARK(oneRepaint)->Unit(benchmark::kMillisecond);
+BENCHMARK(oneRepaint)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
 
-/// A piece taken away and put back, with everything that follows from the layout.
-void oneTakenAway(benchmark::State& state) {
-  const Project p = bench::sample(10'000);
-  const EditContext context{bench::library(), {}, "2026-01-02"};
+/// One edit and what follows from it, from what was shown before it.
+void oneEdit(benchmark::State& state, const nlohmann::json& edit) {
+  const Shown before = shown(bench::sample(10'000));
+  const EditContext context{bench::library(), {}, "2026-01-02", before.derived};
   for (auto _ : state) {
-    const Project next = *applyEdit(p, {{"edit", "takeAway"}, {"pieces", {5'000}}}, context);
-    benchmark::DoNotOptimize(geometryOf(next.layout));
-    benchmark::DoNotOptimize(Tally(next));
+    const Project next = *applyEdit(before.project, edit, context);
+    const Derived derived = deriveAfter(before.derived, next.layout);
+    const ReviewInput input = layoutReviewInput(next, derived, &before.input);
+    benchmark::DoNotOptimize(remarksOf(input));
   }
 }
+void oneTakenAway(benchmark::State& state) {
+  oneEdit(state, {{"edit", "takeAway"}, {"pieces", nlohmann::json::array({5'000})}});
+}
 BENCHMARK(oneTakenAway)->Unit(benchmark::kMillisecond);
+
+void oneAdded(benchmark::State& state) {
+  const Project p = bench::sample(10'000);
+  const OuterEdge open = buildSeams(*p.layout).outer.back();
+  const Point at = 0.5 * (open.from + open.to);
+  oneEdit(state, {{"edit", "addPieces"}, {"at", {at.x, at.y}}, {"shape", "square"}});
+}
+BENCHMARK(oneAdded)->Unit(benchmark::kMillisecond);
 
 /// Bytes in use beyond `before`.
 double inUseSince(std::size_t before) {
@@ -125,8 +169,7 @@ void fullRebuild(benchmark::State& state) {
   for (auto _ : state) {
     Project q = p;
     q.layout = std::make_shared<const Layout>(*buildLayout(a, p.recipe));
-    benchmark::DoNotOptimize(geometryOf(q.layout));
-    benchmark::DoNotOptimize(Tally(q));
+    benchmark::DoNotOptimize(shown(std::move(q)));
   }
 }
 BENCHMARK(fullRebuild)->Unit(benchmark::kMillisecond);

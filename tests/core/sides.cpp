@@ -160,7 +160,7 @@ class SidesTest : public QObject {
       if (!gone.empty()) p = support::edited(p, {{"edit", "takeAway"}, {"pieces", gone}});
       const SeamGraph graph = buildSeams(*p.layout);
       std::vector<double> xs, ys;
-      for (const Point q : p.layout->corners) {
+      for (const Point q : *p.layout->corners) {
         xs.push_back(q.x);
         ys.push_back(q.y);
       }

@@ -78,12 +78,21 @@ class Changer {
   std::optional<Layout> run() {
     out_.sides = before_.sides;
     out_.shapes = before_.shapes;
-    out_.corners = before_.corners;
     const bool inRows = arr_.kind == ArrangementKind::Field;
     if (!takeGone() || (inRows && !closeRows()) || !makeFresh()) return std::nullopt;
     if (inRows ? !layInRows() : !layInOrder()) return std::nullopt;
     for (std::uint32_t i = 0; i < out_.size(); ++i) out_.pieces[i].laid = i;
-    if (!shapesStay() || !cornersInUse()) return std::nullopt;
+    if (!cornersInUse()) return std::nullopt;
+    if (!more_.empty()) {
+      auto corners = std::make_shared<Layout::Corners>();
+      corners->reserve(before_.corners->size() + more_.size());
+      corners->insert(corners->end(), before_.corners->begin(), before_.corners->end());
+      corners->insert(corners->end(), more_.begin(), more_.end());
+      out_.corners = std::move(corners);
+    } else {
+      out_.corners = before_.corners;
+    }
+    if (!shapesStay()) return std::nullopt;
     bound();
     return std::move(out_);
   }
@@ -137,14 +146,14 @@ class Changer {
       if (own->parent && !hasPlace(arr_, now_, *own->parent)) return false;
       Polygon outline = scaled(own->outline, now_.edge.mm());
       Piece piece;
-      piece.first = static_cast<std::uint32_t>(out_.corners.size());
+      piece.first = static_cast<std::uint32_t>(before_.corners->size() + more_.size());
       piece.count = static_cast<std::uint16_t>(outline.size());
       piece.key = own->key;
       piece.centre = centroid(outline);
       if (signedArea(outline) < 0) std::reverse(outline.begin(), outline.end());
       if (arr_.kind != ArrangementKind::Own && !own->parent && liesOnOthers(outline, piece.centre))
         return false;
-      out_.corners.insert(out_.corners.end(), outline.begin(), outline.end());
+      more_.insert(more_.end(), outline.begin(), outline.end());
       if (!classify(piece, outline)) return false;
       fresh_.push_back(piece);
     }
@@ -155,10 +164,11 @@ class Changer {
   bool liesOnOthers(const Polygon& outline, Point centre) const {
     Circle circle{centre, 0};
     for (const Point q : outline) circle.radius = std::max(circle.radius, distance(q, centre));
-    for (const auto i : piecesNear(out_, {circle}, 0))
-      if (overlaps(outline, out_.outline(i))) return true;
+    for (const auto i : piecesNear(before_, {circle}, 0))
+      if (!std::binary_search(gone_.begin(), gone_.end(), i) && overlaps(outline, before_.outline(i)))
+        return true;
     return std::any_of(fresh_.begin(), fresh_.end(), [&](const Piece& p) {
-      return overlaps(outline, {out_.corners.data() + p.first, p.count});
+      return overlaps(outline, {more_.data() + (p.first - before_.corners->size()), p.count});
     });
   }
 
@@ -271,7 +281,7 @@ class Changer {
     const Polygon& outline = out_.shapes[s].outline;
     const int best = uprightness(outline);
     const auto relative = [&](const Piece& p) {
-      return translated(PolygonView{out_.corners.data() + p.first, p.count}, -1.0 * p.centre);
+      return translated(PolygonView{out_.corners->data() + p.first, p.count}, -1.0 * p.centre);
     };
     for (const Piece& p : fresh_)
       if (p.shape == s && uprightness(relative(p)) > best) return false;
@@ -292,7 +302,7 @@ class Changer {
   bool cornersInUse() const {
     std::size_t used = 0;
     for (const Piece& p : out_.pieces) used += p.count;
-    return out_.corners.size() <= used + used / 4 + 1'000;
+    return before_.corners->size() + more_.size() <= used + used / 4 + 1'000;
   }
 
   void bound() {
@@ -303,7 +313,7 @@ class Changer {
       anew = anew || g.left <= b.left || g.top <= b.top || g.right >= b.right || g.bottom >= b.bottom;
     }
     const auto boxOf = [&](const Piece& p) {
-      return bounds(PolygonView{out_.corners.data() + p.first, p.count});
+      return bounds(PolygonView{out_.corners->data() + p.first, p.count});
     };
     out_.finished = b;
     if (anew) {
@@ -320,6 +330,7 @@ class Changer {
   Layout out_;
   std::vector<std::uint32_t> gone_;  // indices before
   std::vector<Piece> fresh_;
+  Layout::Corners more_;  // of the fresh pieces
 };
 
 }  // namespace

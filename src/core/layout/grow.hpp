@@ -50,8 +50,8 @@ struct Fit {
 };
 
 /// What fits at the open edge, the best closing first: corners closed, then the length that is joined, then
-/// shapes of the layout before others, then the share of its outline that is joined. At most `most`; nothing at
-/// open edges shorter than kLeastEdge.
+/// shapes of the layout before others, then the share of its outline that is joined. At most `most`; nothing
+/// at open edges shorter than kLeastEdge.
 std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const PieceIndex& index,
                         const OpenEdge& edge, double edgeLength, std::size_t most = 24);
 

@@ -162,21 +162,22 @@ class Classifier {
 
 void LayoutBuilder::add(PolygonView outline, PieceKey key, std::uint32_t row) {
   Piece piece;
-  piece.first = static_cast<std::uint32_t>(layout_.corners.size());
+  piece.first = static_cast<std::uint32_t>(corners_.size());
   piece.count = static_cast<std::uint16_t>(outline.size());
   piece.key = key;
   piece.row = row;
   piece.centre = centroid(outline);
   if (signedArea(outline) < 0)
-    layout_.corners.insert(layout_.corners.end(), outline.rbegin(), outline.rend());
+    corners_.insert(corners_.end(), outline.rbegin(), outline.rend());
   else
-    layout_.corners.insert(layout_.corners.end(), outline.begin(), outline.end());
+    corners_.insert(corners_.end(), outline.begin(), outline.end());
   layout_.pieces.push_back(piece);
 }
 
 Layout LayoutBuilder::finish(Sides sides, Box finished, bool keepOrder) && {
   layout_.sides = sides;
   layout_.finished = finished;
+  layout_.corners = std::make_shared<const Layout::Corners>(std::move(corners_));
   if (!keepOrder) sortIntoRows(layout_.pieces);
   for (std::size_t i = 0; i < layout_.size(); ++i) layout_.pieces[i].laid = static_cast<std::uint32_t>(i);
   Classifier(layout_).classifyAll();

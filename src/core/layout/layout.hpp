@@ -1,6 +1,7 @@
 // A layout: placed pieces of few shapes. Coordinates are mm, y down, as seen from the FRONT.
 #pragma once
 #include <cstdint>
+#include <memory>
 #include <string>
 #include <vector>
 
@@ -48,7 +49,8 @@ enum class Sides { Outline, EdgePieces, Slice };
 enum class Numbering { Rows, Outside, Rings, Units };
 
 struct Layout {
-  std::vector<Point> corners;
+  using Corners = std::vector<Point>;
+  std::shared_ptr<const Corners> corners = std::make_shared<const Corners>();  ///< shared by layouts alike
   std::vector<Piece> pieces;  ///< in the order of their numbers; piece i is numbered i + 1
   std::vector<Shape> shapes;
   Sides sides = Sides::Outline;
@@ -56,7 +58,7 @@ struct Layout {
   Polygon line;  ///< the finishing line; empty where the outline stays
 
   PolygonView outline(std::size_t piece) const {
-    return {corners.data() + pieces[piece].first, pieces[piece].count};
+    return {corners->data() + pieces[piece].first, pieces[piece].count};
   }
   std::size_t size() const { return pieces.size(); }
 };
@@ -75,6 +77,7 @@ class LayoutBuilder {
 
  private:
   Layout layout_;
+  Layout::Corners corners_;
 };
 
 std::string sidesName(Sides sides);  ///< outline, edge-pieces, slice

@@ -44,8 +44,16 @@ PieceIndex PieceIndex::changed(const Layout& after, const LayoutChange& change) 
   for (std::size_t i = 0; i < boxes_.size(); ++i)
     if (change.moved[i] != LayoutChange::kGone) out.boxes_[change.moved[i]] = boxes_[i];
   for (const auto f : change.fresh) out.boxes_[f] = clathra::bounds(after.outline(f));
-  for (std::size_t i = 0; i < out.boxes_.size(); ++i)
-    out.all_ = i == 0 ? out.boxes_[0] : unite(out.all_, out.boxes_[i]);
+  out.all_ = all_;
+  const bool shrinks = std::any_of(change.gone.begin(), change.gone.end(), [&](std::uint32_t g) {
+    const Box& b = boxes_[g];
+    return b.left <= all_.left || b.top <= all_.top || b.right >= all_.right || b.bottom >= all_.bottom;
+  });
+  if (shrinks) {
+    out.all_ = out.boxes_.front();
+    for (const Box& b : out.boxes_) out.all_ = unite(out.all_, b);
+  }
+  for (const auto f : change.fresh) out.all_ = unite(out.all_, out.boxes_[f]);
   const Point end{origin_.x + columns_ * cell_, origin_.y + rows_ * cell_};
   if (boxes_.empty() || out.all_.left < origin_.x - cell_ || out.all_.top < origin_.y - cell_ ||
       out.all_.right > end.x + cell_ || out.all_.bottom > end.y + cell_)
@@ -58,16 +66,21 @@ PieceIndex PieceIndex::changed(const Layout& after, const LayoutChange& change) 
       for (int x = c.left; x <= c.right; ++x) fresh.emplace_back(cellAt(x, y), f);
   }
   std::sort(fresh.begin(), fresh.end());
-  out.first_.reserve(first_.size());
-  out.pieces_.reserve(pieces_.size() + fresh.size());
-  std::size_t k = 0;
+  out.first_.resize(first_.size());
+  out.pieces_.resize(pieces_.size() + fresh.size());
+  std::uint32_t* to = out.pieces_.data();
+  const auto written = [&] { return static_cast<std::uint32_t>(to - out.pieces_.data()); };
+  std::size_t k = 0, i = 0;
   for (std::size_t cell = 0; cell + 1 < first_.size(); ++cell) {
-    out.first_.push_back(static_cast<std::uint32_t>(out.pieces_.size()));
-    for (std::size_t i = first_[cell]; i < first_[cell + 1]; ++i)
-      if (const auto now = change.moved[pieces_[i]]; now != LayoutChange::kGone) out.pieces_.push_back(now);
-    for (; k < fresh.size() && fresh[k].first == cell; ++k) out.pieces_.push_back(fresh[k].second);
+    out.first_[cell] = written();
+    for (; i < first_[cell + 1]; ++i) {
+      *to = change.moved[pieces_[i]];
+      to += *to != LayoutChange::kGone;
+    }
+    for (; k < fresh.size() && fresh[k].first == cell; ++k) *to++ = fresh[k].second;
   }
-  out.first_.push_back(static_cast<std::uint32_t>(out.pieces_.size()));
+  out.first_.back() = written();
+  out.pieces_.resize(written());
   return out;
 }
 

@@ -334,7 +334,7 @@ SeamGraph buildSeams(const Layout& layout) {
   std::vector<OutlineRef> refs;
   refs.reserve(layout.size());
   for (const Piece& p : layout.pieces) refs.push_back({p.first, p.count});
-  return buildSeams(layout.corners, refs);
+  return buildSeams(*layout.corners, refs);
 }
 
 std::vector<std::uint32_t> ringOf(const SeamGraph& graph, std::uint32_t piece, int k) {

@@ -55,7 +55,7 @@ Near seamsNear(const Layout& layout, std::vector<std::uint32_t> pieces) {
   Near out{std::move(pieces), {}};
   std::vector<OutlineRef> outlines;
   for (const auto i : out.pieces) outlines.push_back({layout.pieces[i].first, layout.pieces[i].count});
-  out.graph = buildSeams(layout.corners, outlines);
+  out.graph = buildSeams(*layout.corners, outlines);
   return out;
 }
 
@@ -63,15 +63,20 @@ Near seamsNear(const Layout& layout, std::vector<std::uint32_t> pieces) {
 template <class Item, class Keep, class Before>
 std::vector<Item> merged(const std::vector<Item>& old, const std::vector<Item>& fresh, Keep keep,
                          Before before) {
-  std::vector<Item> out;
-  out.reserve(old.size() + fresh.size());
+  std::vector<Item> out(old.size() + fresh.size());
+  Item* to = out.data();  // one that is not kept is written over
   std::size_t k = 0;
-  for (Item item : old) {
-    if (!keep(item)) continue;
-    while (k < fresh.size() && before(fresh[k], item)) out.push_back(fresh[k++]);
-    out.push_back(item);
+  for (const Item& item : old) {
+    *to = item;
+    if (!keep(*to)) continue;
+    for (; k < fresh.size() && before(fresh[k], *to); ++to) {
+      to[1] = to[0];
+      *to = fresh[k++];
+    }
+    ++to;
   }
-  out.insert(out.end(), fresh.begin() + static_cast<std::ptrdiff_t>(k), fresh.end());
+  to = std::copy(fresh.begin() + static_cast<std::ptrdiff_t>(k), fresh.end(), to);
+  out.resize(static_cast<std::size_t>(to - out.data()));
   return out;
 }
 

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 #include <tuple>
 #include <unordered_map>
 
@@ -57,20 +56,13 @@ class Grid {
   std::unordered_map<std::int64_t, std::vector<std::uint32_t>> cells_;
 };
 
-using Spot = std::pair<std::int64_t, std::int64_t>;
-Spot spotOf(Point p) {
-  return {std::llround(p.x / kMeet / 8), std::llround(p.y / kMeet / 8)};
-}
-
 /// The next outer edge at a corner: of those that leave it, the one that turns hardest to the right, so that
 /// loops keep to their own gap where several meet in a point.
 class Walker {
  public:
   explicit Walker(const SeamGraph& graph) : outer_(graph.outer), used_(outer_.size(), false) {
-    for (std::uint32_t i = 0; i < outer_.size(); ++i) {
-      const Spot s = spotOf(outer_[i].from);
-      leaving_[s].push_back(i);
-    }
+    for (std::uint32_t i = 0; i < outer_.size(); ++i) leaving_.emplace_back(outer_[i].from.x, i);
+    std::sort(leaving_.begin(), leaving_.end());
   }
 
   template <class Visit>
@@ -88,32 +80,29 @@ class Walker {
 
  private:
   static constexpr std::uint32_t kNone = 0xffffffff;
+  static constexpr double kNear = 4 * kMeet;
 
   std::uint32_t next(std::uint32_t e) const {
     const Point in = outer_[e].to - outer_[e].from;
     std::uint32_t best = kNone;
     double hardest = -10;
-    const Spot s = spotOf(outer_[e].to);
-    for (std::int64_t dx = -1; dx <= 1; ++dx)
-      for (std::int64_t dy = -1; dy <= 1; ++dy) {
-        const auto at = leaving_.find({s.first + dx, s.second + dy});
-        if (at == leaving_.end()) continue;
-        for (const auto k : at->second) {
-          if (used_[k] || distance(outer_[k].from, outer_[e].to) > 4 * kMeet) continue;
-          const Point out = outer_[k].to - outer_[k].from;
-          const double turn =
-              -std::atan2(cross(in, out), dot(in, out));  // left turns keep a hole's loop tight
-          if (turn <= hardest) continue;
-          hardest = turn;
-          best = k;
-        }
-      }
+    const Point here = outer_[e].to;
+    for (auto at = std::lower_bound(leaving_.begin(), leaving_.end(), std::pair(here.x - kNear, 0U));
+         at != leaving_.end() && at->first <= here.x + kNear; ++at) {
+      const auto k = at->second;
+      if (used_[k] || distance(outer_[k].from, here) > kNear) continue;
+      const Point out = outer_[k].to - outer_[k].from;
+      const double turn = -std::atan2(cross(in, out), dot(in, out));  // left turns keep a hole's loop tight
+      if (turn <= hardest) continue;
+      hardest = turn;
+      best = k;
+    }
     return best;
   }
 
   const std::vector<OuterEdge>& outer_;
   std::vector<bool> used_;
-  std::map<Spot, std::vector<std::uint32_t>> leaving_;
+  std::vector<std::pair<double, std::uint32_t>> leaving_;  ///< by where they begin, from left to right
 };
 
 double depthOf(PolygonView common) {

@@ -184,9 +184,13 @@ class Lister {
     for (std::size_t i = 0; i < placements.size(); ++i) {
       const Placement& p = placements[i];
       if (left_[p.part] <= 0) continue;
-      Item item{p.cells, static_cast<std::uint16_t>(i), p.part, {}};
-      for (const auto& goes : symmetries) item.goes.push_back(bit[goes[i]]);
-      at_[static_cast<std::size_t>(std::countr_zero(p.cells))].push_back(std::move(item));
+      at_[static_cast<std::size_t>(std::countr_zero(p.cells))].push_back(
+          {p.cells, static_cast<std::uint16_t>(i), p.part, bits_.size()});
+      bits_.resize(bits_.size() + images_.size(), 0);
+      for (std::size_t s = 0; s < group_; ++s) {
+        const std::uint16_t b = bit[symmetries[s][i]];
+        bits_[bits_.size() - images_.size() + s * words_ + b / 64u] = 1ull << (b % 64u);
+      }
     }
   }
 
@@ -202,7 +206,7 @@ class Lister {
     std::uint64_t cells;
     std::uint16_t index;
     std::uint8_t part;
-    std::vector<std::uint16_t> goes;  ///< its bit under each symmetry, the identity first
+    std::size_t bits;  ///< where its bits under each symmetry begin, the identity's first
   };
 
   bool search(std::uint64_t covered, const Progress& progress) {
@@ -226,8 +230,9 @@ class Lister {
   }
 
   void flip(const Item& item) {
-    for (std::size_t s = 0; s < group_; ++s)
-      images_[s * words_ + item.goes[s] / 64u] ^= 1ull << (item.goes[s] % 64u);
+    const std::uint64_t* bits = bits_.data() + item.bits;
+    std::uint64_t* images = images_.data();
+    for (std::size_t k = 0, n = images_.size(); k < n; ++k) images[k] ^= bits[k];
   }
 
   /// Of two sets of equal size the one comes first that has the least placement which is not in both.
@@ -251,6 +256,7 @@ class Lister {
   PartCounts left_;
   std::size_t group_, words_ = 1, most_ = 0;
   std::vector<std::vector<Item>> at_;
+  std::vector<std::uint64_t> bits_;    ///< of every item
   std::vector<std::uint64_t> images_;  ///< of what is chosen, `words_` for each symmetry
   Filling chosen_;
   std::vector<Filling> found_;

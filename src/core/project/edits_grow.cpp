@@ -228,7 +228,7 @@ Status joinPieces(Project& p, const Args& a, const EditContext& c) {
   if (const auto ok = checkAllWhole(p, *pieces); !ok) return ok;
   std::vector<OutlineRef> refs;
   for (const auto i : *pieces) refs.push_back({p.layout->pieces[i].first, p.layout->pieces[i].count});
-  const SeamGraph graph = buildSeams(p.layout->corners, refs);
+  const SeamGraph graph = buildSeams(*p.layout->corners, refs);
   const auto loops = boundaryLoops(graph);
   if (loops.size() != 1 || !hangTogether(graph, refs.size()))
     return fail("these pieces do not join into one outline; they must meet along seams");

@@ -32,7 +32,7 @@ json flat(PolygonView p) {
 json layoutJson(const Layout& layout) {
   std::vector<double> corners;
   std::vector<int> counts, keys, rows;
-  corners.reserve(layout.corners.size() * 2);
+  corners.reserve(layout.corners->size() * 2);
   // Pieces are written as they were laid: shapes are told apart in that order.
   std::vector<std::uint32_t> laid(layout.size());
   for (std::size_t i = 0; i < layout.size(); ++i) laid[layout.pieces[i].laid] = static_cast<std::uint32_t>(i);

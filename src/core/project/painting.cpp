@@ -16,16 +16,25 @@ void Painting::set(std::size_t piece, ClothId cloth) {
   shared = std::move(copy);
 }
 
+std::vector<ClothId> Painting::flat() const {
+  std::vector<ClothId> out;
+  out.reserve(blocks_.size() * kBlock);
+  for (const auto& block : blocks_) out.insert(out.end(), block->begin(), block->end());
+  out.resize(size_);
+  return out;
+}
+
 Painting Painting::moved(const std::vector<std::uint32_t>& to, std::size_t pieces) const {
   Painting out;
   out.size_ = pieces;
   const std::size_t blocks = (pieces + kBlock - 1) / kBlock;
-  std::vector<ClothId> flat(blocks * kBlock, kNoCloth);
+  const std::vector<ClothId> before = flat();
+  std::vector<ClothId> now(blocks * kBlock, kNoCloth);
   for (std::size_t i = 0; i < to.size(); ++i)
-    if (to[i] < pieces) flat[to[i]] = (*this)[i];
+    if (to[i] < pieces) now[to[i]] = before[i];
   out.blocks_.reserve(blocks);
   for (std::size_t b = 0; b < blocks; ++b) {
-    const ClothId* from = flat.data() + b * kBlock;
+    const ClothId* from = now.data() + b * kBlock;
     const auto same = [&](const std::vector<std::shared_ptr<const Block>>& there, std::size_t at) {
       return at < there.size() && std::equal(there[at]->begin(), there[at]->end(), from);
     };

@@ -22,6 +22,7 @@ class Painting {
   ClothId operator[](std::size_t piece) const { return (*blocks_[piece / kBlock])[piece % kBlock]; }
   void set(std::size_t piece, ClothId cloth);
 
+  std::vector<ClothId> flat() const;
   /// Of another layout with that many pieces: piece i's cloth goes to piece to[i], unless that is no piece of
   /// it; the others have none. Blocks that come out the same are shared.
   Painting moved(const std::vector<std::uint32_t>& to, std::size_t pieces) const;

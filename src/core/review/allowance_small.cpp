@@ -31,13 +31,15 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
     for (const OutlineSide& side : sidesOf(s.outline)) most = std::max(most, side.length);
     longest.push_back(most);
   }
+  const double most = *std::max_element(longest.begin(), longest.end());
   std::vector<Remark> out;
   for (const Cloth& c : p.cloths) {
     const double allowance = allowanceOf(p, c);
+    if (allowance >= leastFor(most) - 1e-6) continue;
     Remark r{"allowance-small:" + clothTitle(c), "cut", {}, {}, {}, {}, nullptr};
     double wanted = 0, edge = 0;
     for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
-      if (p.painting[i] != c.id) continue;
+      if (in.wears[i] != c.id) continue;
       const double e = longest[p.layout->pieces[i].shape];
       if (allowance >= leastFor(e) - 1e-6) continue;
       r.pieces.push_back(i);

@@ -13,8 +13,8 @@ std::vector<Remark> oneWayTurned(const ReviewInput& in) {
     const double saved = *m->length - m->lengthIfTurned;
     if (!m->turnsOneWay && saved <= 1e-6) continue;
     Remark r{"one-way-turned:" + clothTitle(c), "cut", {}, {}, {}, {}, nullptr};
-    for (std::uint32_t i = 0; i < p.painting.size(); ++i)
-      if (p.painting[i] == c.id) r.pieces.push_back(i);
+    for (std::uint32_t i = 0; i < in.wears.size(); ++i)
+      if (in.wears[i] == c.id) r.pieces.push_back(i);
     const nlohmann::json edit = {{"edit", "chooseMethod"}, {"cloth", clothTitle(c)}, {"method", "strips"}};
     if (m->turnsOneWay) {
       r.why = clothTitle(c) + " is one-way: these strips lay half of its patches upside down.";

@@ -51,6 +51,7 @@ ReviewInput layoutReviewInput(const Project& project, const Derived& known, cons
   if (before && before->sound) in.sound = soundnessAfter(*before, *in.geometry);
   if (!in.sound) in.sound = std::make_shared<const Soundness>(soundness(*project.layout, in.geometry->seams));
   in.tally = Tally(project);
+  in.wears = project.painting.flat();
   return in;
 }
 

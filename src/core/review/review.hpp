@@ -23,6 +23,7 @@ struct ReviewInput {
   std::shared_ptr<const PieceIndex> index;
   std::shared_ptr<const Soundness> sound;
   Tally tally;
+  std::vector<ClothId> wears;  ///< the painting, piece by piece
   std::map<ClothId, CutPlan> plans;
   std::map<int, MotifSupply> supplies;
 };
@@ -50,7 +51,8 @@ const std::vector<Check>& checks();
 /// change of it is made use of. Errors: cancelled.
 [[nodiscard]] Result<ReviewInput> reviewInput(const Project& project, const Progress& progress = {},
                                               const Derived& known = {}, const ReviewInput* before = nullptr);
-/// The part of it that follows from the layout and the painting alone: all that the checks of the layout read.
+/// The part of it that follows from the layout and the painting alone: all that the checks of the layout
+/// read.
 ReviewInput layoutReviewInput(const Project& project, const Derived& known = {},
                               const ReviewInput* before = nullptr);
 /// All remarks that were not set aside.

@@ -8,12 +8,14 @@ namespace clathra::checks_ {
 
 std::vector<Remark> valueAlike(const ReviewInput& in) {
   const Project& p = *in.project;
-  std::map<ClothId, double> light;
-  for (const Cloth& c : p.cloths) light[c.id] = lightness(c.colour);
+  std::vector<double> light(static_cast<std::size_t>(p.nextCloth), 0);
+  for (const Cloth& c : p.cloths) light[static_cast<std::size_t>(c.id)] = lightness(c.colour);
   std::map<std::pair<ClothId, ClothId>, std::vector<std::uint32_t>> pairs;
   for (const Seam& s : in.geometry->seams.seams) {
-    const ClothId a = p.painting[s.a], b = p.painting[s.b];
-    if (a == b || a == kNoCloth || b == kNoCloth || std::abs(light[a] - light[b]) >= kTooAlike) continue;
+    const ClothId a = in.wears[s.a], b = in.wears[s.b];
+    if (a == b || a == kNoCloth || b == kNoCloth ||
+        std::abs(light[static_cast<std::size_t>(a)] - light[static_cast<std::size_t>(b)]) >= kTooAlike)
+      continue;
     auto& pieces = pairs[std::minmax(a, b)];
     pieces.push_back(s.a);
     pieces.push_back(s.b);
