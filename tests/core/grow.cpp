@@ -73,6 +73,34 @@ bool sound(const Layout& l) {
 class GrowTest : public QObject {
   Q_OBJECT
  private slots:
+  void clamshellsGrowFromOne() {
+    // Each lies with a hollow side against half of a round one.
+    Project p = *newProject(support::library(), *ownRecipe("clamshell", Length::millimetres(60)), "Shells");
+    const double quarter = 30 * std::numbers::pi / 2;
+    const double top = bounds(p.layout->outline(0)).top, eighth = 30 * std::sqrt(0.5);
+    for (int i = 0; i < 2; ++i) {
+      const Point at{i == 0 ? -eighth : eighth, top + 30 - eighth};
+      const auto edges = openEdges(*p.layout, buildSeams(*p.layout));
+      const auto open = openEdgeNear(edges, at, 5);
+      QVERIFY(open);
+      const OpenEdge* round = &edges[*open];
+      const auto fits = fitsAt(*p.layout, buildSeams(*p.layout), PieceIndex(*p.layout), *round, 60, 1'000);
+      std::size_t choice = fits.size();
+      for (std::size_t k = 0; k < fits.size(); ++k)
+        if (fits[k].shape == "clamshell" && std::abs(fits[k].joined - quarter) < 0.2 &&
+            (centroid(fits[k].outline).x < 0) == (at.x < 0) && choice == fits.size())
+          choice = k;
+      QVERIFY(choice < fits.size());
+      const auto next =
+          applyEdit(p, {{"edit", "addPieces"}, {"at", {at.x, at.y}}, {"choice", choice}}, support::context());
+      QVERIFY2(next, next ? "" : next.error().text.c_str());
+      p = *next;
+      const SeamGraph graph = buildSeams(*p.layout);
+      QCOMPARE(graph.seams.size(), std::size_t(i + 1));
+      for (const Seam& s : graph.seams) COMPARE_TO(s.length, quarter, 1e-3);
+      QVERIFY(soundness(*p.layout, graph).overlaps.empty());
+    }
+  }
   void roomIsWhatIsLeftOfAFullTurn() {
     // At the outside of a lone hexagon 240° are free at every corner.
     const Project p = single("hexagon");

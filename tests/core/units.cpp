@@ -72,7 +72,7 @@ class UnitsTest : public QObject {
       const auto pieces = piecesOf(*p.layout, u);
       std::vector<OutlineRef> refs;
       for (const auto i : pieces) refs.push_back({p.layout->pieces[i].first, p.layout->pieces[i].count});
-      QCOMPARE(buildSeams(p.layout->corners, refs).seams.size(), std::size_t(12));
+      QCOMPARE(buildSeams(*p.layout->corners, refs).seams.size(), std::size_t(12));
     }
   }
   void copiesAreFoundTurnedAndMirrored() {

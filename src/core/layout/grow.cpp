@@ -110,6 +110,23 @@ bool bendsMatch(const OutlineSide& side, const OpenEdge& open) {
   return side.hollow == (open.radius > 0) && std::abs(side.radius - std::abs(open.radius)) < kSameLength;
 }
 
+/// Where a side may lie on an open edge: along all of it; a shorter arc also along either end of a longer
+/// one, as scales lie against each other. There the other end is free.
+std::vector<OpenEdge> stretchesFor(const OutlineSide& side, const OpenEdge& open) {
+  if (!bendsMatch(side, open)) return {};
+  if (std::abs(side.length - open.length) <= kSameLength) return {open};
+  if (!side.isArc() || side.edges + 1 >= open.path.size() || side.length > open.length) return {};
+  OpenEdge first = open, last = open;
+  first.path.resize(side.edges + 1);
+  first.edge.to = first.path.back();
+  first.roomAtTo = 360;
+  last.path.erase(last.path.begin(), last.path.end() - static_cast<std::ptrdiff_t>(side.edges + 1));
+  last.edge.from = last.path.front();
+  last.roomAtFrom = 360;
+  first.length = last.length = side.length;
+  return {std::move(first), std::move(last)};
+}
+
 bool closes(double angle, double room) {
   return std::abs(angle - room) < kSameAngle * 4;
 }
@@ -147,25 +164,26 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
       const Polygon model = placed(known.outline, 0, mirrored, {});
       // Rooms at corners are taken between chords, as the angles here.
       const auto angles = cornerAngles(model);
-      for (const OutlineSide& side : sidesOf(model)) {
-        if (std::abs(side.length - open.length) > kSameLength || !bendsMatch(side, open)) continue;
-        // Run backwards: the side's first corner lies at `to`.
-        const double atTo = angles[side.first], atFrom = angles[(side.first + side.edges) % model.size()];
-        if (atTo > open.roomAtTo + kSameAngle * 4 || atFrom > open.roomAtFrom + kSameAngle * 4) continue;
-        Polygon outline = laidOn(model, side, open.edge);
-        const bool known2 = std::any_of(found.begin(), found.end(),
-                                        [&](const Ranked& r) { return sameOutline(r.fit.outline, outline); });
-        if (known2 || !isFree(layout, index, outline)) continue;
-        Fit fit;
-        fit.outline = std::move(outline);
-        fit.shape = known.id;
-        fit.title = known.title;
-        fit.hand = chiral ? handOf(fit.outline) : 0;
-        fit.cornersClosed = int(closes(atTo, open.roomAtTo)) + int(closes(atFrom, open.roomAtFrom));
-        fit.joined = joinedLength(graph, outerNear(graph, widened(bounds(fit.outline), 1)), fit.outline);
-        const double share = fit.joined / perimeter(fit.outline);
-        found.push_back({std::move(fit), share, known.inLayout});
-      }
+      for (const OutlineSide& side : sidesOf(model))
+        for (const OpenEdge& at : stretchesFor(side, open)) {
+          // Run backwards: the side's first corner lies at `to`.
+          const double atTo = angles[side.first], atFrom = angles[(side.first + side.edges) % model.size()];
+          if (atTo > at.roomAtTo + kSameAngle * 4 || atFrom > at.roomAtFrom + kSameAngle * 4) continue;
+          Polygon outline = laidOn(model, side, at.edge);
+          const bool known2 = std::any_of(found.begin(), found.end(), [&](const Ranked& r) {
+            return sameOutline(r.fit.outline, outline);
+          });
+          if (known2 || !isFree(layout, index, outline)) continue;
+          Fit fit;
+          fit.outline = std::move(outline);
+          fit.shape = known.id;
+          fit.title = known.title;
+          fit.hand = chiral ? handOf(fit.outline) : 0;
+          fit.cornersClosed = int(closes(atTo, at.roomAtTo)) + int(closes(atFrom, at.roomAtFrom));
+          fit.joined = joinedLength(graph, outerNear(graph, widened(bounds(fit.outline), 1)), fit.outline);
+          const double share = fit.joined / perimeter(fit.outline);
+          found.push_back({std::move(fit), share, known.inLayout});
+        }
     }
   }
   std::stable_sort(found.begin(), found.end(), [](const Ranked& a, const Ranked& b) {

@@ -34,8 +34,10 @@ class NearCorners {
   }
   /// The corner at that spot; added to the graph's where there is none.
   std::uint32_t at(Point p, std::vector<Point>& corners) {
-    for (const auto id : ids_)
-      if (distance(corners[id], p) <= kMeet) return id;
+    for (const auto id : ids_) {
+      const Point d = corners[id] - p;
+      if (dot(d, d) <= kMeet * kMeet) return id;
+    }
     corners.push_back(p);
     ids_.push_back(static_cast<std::uint32_t>(corners.size() - 1));
     return ids_.back();

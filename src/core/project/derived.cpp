@@ -1,6 +1,5 @@
 #include "project/derived.hpp"
 
-#include "layout/change.hpp"
 #include "shape/arcs.hpp"
 
 namespace clathra {
@@ -15,15 +14,16 @@ std::shared_ptr<const Geometry> geometryOf(std::shared_ptr<const Layout> layout)
 
 Derived derive(std::shared_ptr<const Layout> layout) {
   auto index = std::make_shared<const PieceIndex>(*layout);
-  return {geometryOf(std::move(layout)), std::move(index)};
+  return {geometryOf(std::move(layout)), std::move(index), nullptr, nullptr};
 }
 
 Derived deriveAfter(const Derived& before, std::shared_ptr<const Layout> layout) {
   if (before.isOf(layout)) return before;
   if (!before.geometry || !before.index) return derive(std::move(layout));
   const Layout& was = *before.geometry->layout;
-  const auto change = changeBetween(was, *layout);
-  if (!change) return derive(std::move(layout));
+  auto found = changeBetween(was, *layout);
+  if (!found) return derive(std::move(layout));
+  auto change = std::make_shared<const LayoutChange>(std::move(*found));
   auto g = std::make_shared<Geometry>();
   g->seams = changedSeams(before.geometry->seams, was, *layout, *change);
   g->area = before.geometry->area;
@@ -31,7 +31,7 @@ Derived deriveAfter(const Derived& before, std::shared_ptr<const Layout> layout)
   for (const auto i : change->fresh) g->area += outlineArea(layout->outline(i));
   auto index = std::make_shared<const PieceIndex>(before.index->changed(*layout, *change));
   g->layout = std::move(layout);
-  return {std::move(g), std::move(index)};
+  return {std::move(g), std::move(index), before.geometry->layout, std::move(change)};
 }
 
 }  // namespace clathra

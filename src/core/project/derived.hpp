@@ -2,6 +2,7 @@
 #pragma once
 #include <memory>
 
+#include "layout/change.hpp"
 #include "layout/piece_index.hpp"
 #include "layout/seams.hpp"
 
@@ -17,6 +18,9 @@ std::shared_ptr<const Geometry> geometryOf(std::shared_ptr<const Layout> layout)
 struct Derived {
   std::shared_ptr<const Geometry> geometry;
   std::shared_ptr<const PieceIndex> index;
+  /// Where it was worked out from that of another layout: that one, and what differs.
+  std::shared_ptr<const Layout> before;
+  std::shared_ptr<const LayoutChange> change;
   bool isOf(const std::shared_ptr<const Layout>& layout) const {
     return geometry && index && geometry->layout == layout;
   }

@@ -2,8 +2,6 @@
 
 #include <algorithm>
 
-#include "layout/change.hpp"
-
 namespace clathra {
 
 const std::vector<Check>& checks() {
@@ -33,9 +31,12 @@ const std::vector<Check>& checks() {
 
 namespace {
 
-std::shared_ptr<const Soundness> soundnessAfter(const ReviewInput& before, const Geometry& now) {
+std::shared_ptr<const Soundness> soundnessAfter(const ReviewInput& before, const Derived& from) {
+  const Geometry& now = *from.geometry;
   if (before.geometry->layout == now.layout) return before.sound;
-  const auto change = changeBetween(*before.geometry->layout, *now.layout);
+  std::optional<LayoutChange> found;
+  const LayoutChange* change = from.before == before.geometry->layout ? from.change.get() : nullptr;
+  if (!change && (found = changeBetween(*before.geometry->layout, *now.layout))) change = &*found;
   if (!change) return nullptr;
   return std::make_shared<const Soundness>(changedSoundness(*before.sound, *now.layout, now.seams, *change));
 }
@@ -48,7 +49,7 @@ ReviewInput layoutReviewInput(const Project& project, const Derived& known, cons
   const Derived from = known.isOf(project.layout) ? known : derive(project.layout);
   in.geometry = from.geometry;
   in.index = from.index;
-  if (before && before->sound) in.sound = soundnessAfter(*before, *in.geometry);
+  if (before && before->sound) in.sound = soundnessAfter(*before, from);
   if (!in.sound) in.sound = std::make_shared<const Soundness>(soundness(*project.layout, in.geometry->seams));
   in.tally = Tally(project);
   in.wears = project.painting.flat();
