@@ -108,6 +108,38 @@ class StationsTest : public QObject {
     QVERIFY(d.window->said().contains("leaves the patch"));
     COMPARE_TO(d.project().layout->finished.width(), before.width(), 1e-9);
   }
+  void anOutlineOfSixSidesIsTypedCornerByCorner() {
+    Driver d;
+    d.click("New project: Hexagons");
+    d.session->edit({{"edit", "setUnit"}, {"unit", "mm"}}, {});
+    d.session->edit({{"edit", "setCounts"}, {"across", 4}, {"down", 4}}, {});
+    d.click("Mode: Sides");
+    d.click("Sides: Edge pieces");
+    d.click("The finishing line is a: six sides");
+    const Layout before = *d.project().layout;
+    QCOMPARE(before.line.size(), std::size_t(6));
+    // Its second corner, ten millimetres further in; the others stay.
+    d.type("Corner of the finishing line", "2");
+    const Point was = before.line[1];
+    const double across = was.x - before.finished.left;
+    d.type("Corner from the left", QString::number(across - 10, 'f', 1) + " mm");
+    const Polygon& line = d.project().layout->line;
+    COMPARE_TO(line[1].x - d.project().layout->finished.left, across - 10, 0.06);
+    COMPARE_TO(line[1].y, was.y, 1e-6);
+    for (const std::size_t i : {0, 2, 3, 4, 5}) QVERIFY(distance(line[i], before.line[i]) < 1e-6);
+    // A corner that would bend the line inwards is refused, and nothing changes.
+    const Polygon kept = line;
+    d.type("Corner from the left", "1 mm");
+    QVERIFY(d.window->said().contains("bend inwards"));
+    QVERIFY(d.project().layout->line == kept);
+    // Typed smaller, the outline is stretched about its middle and keeps its form.
+    const double wide = d.project().layout->finished.width();
+    d.type("Width to the finishing line", QString::number(wide / 2, 'f', 1) + " mm");
+    COMPARE_TO(d.project().layout->finished.width(), wide / 2, 0.06);
+    COMPARE_TO(d.project().layout->finished.height(), bounds(kept).height(), 1e-6);
+    d.session->undo();
+    QVERIFY(d.project().layout->line == kept);
+  }
   void fitToSizeListsCountsAndEdgesAndTakesOneInOneStep() {
     Driver d;
     d.click("New project: Squares");

@@ -16,6 +16,12 @@ Length shownLength(double mm, Unit unit) {
                             : Length::millimetres(std::round(mm * 10) / 10);
 }
 
+/// What a field says; the exact length where it still shows that, rounded.
+double typed(const LengthField& field, double exact, Unit unit) {
+  const auto length = field.length();
+  return !length || *length == shownLength(exact, unit) ? exact : length->mm();
+}
+
 QString sidesTitle(Sides sides) {
   switch (sides) {
     case Sides::EdgePieces:
@@ -44,6 +50,19 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
   for (LengthField* f : {width_, height_}) f->setFixedWidth(scaled(116));
   size_ = wrappingRow({width_, label(QStringLiteral("×")), height_});
   body()->addWidget(size_);
+  corner_ = new CountField(tr("Corner of the finishing line"), 1, 4);
+  corner_->setFixedWidth(scaled(56));
+  across_ = new LengthField(tr("Corner from the left"), {}, kMostSide);
+  down_ = new LengthField(tr("Corner from the top"), {}, kMostSide);
+  for (LengthField* f : {across_, down_}) f->setFixedWidth(scaled(116));
+  place_ = new QWidget;
+  auto* lines = new QVBoxLayout(place_);
+  lines->setContentsMargins({});
+  lines->setSpacing(scaled(6));
+  lines->addWidget(wrappingRow({label(tr("Corner")), corner_, label(tr("of the line lies"))}));
+  lines->addWidget(wrappingRow({across_, label(tr("from the left"))}));
+  lines->addWidget(wrappingRow({down_, label(tr("from the top"))}));
+  body()->addWidget(place_);
   slivers_ = wrapped({});
   body()->addWidget(slivers_);
   without_ = button(tr("Nearest line without slivers"));
@@ -60,15 +79,14 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
                   tr("changed the sides"));
     refresh();
   });
-  for (LengthField* f : {width_, height_}) {
+  for (LengthField* f : {width_, height_, across_, down_})
     connect(f, &LengthField::wrong, this, &SidesCard::said);
-    connect(f, &LengthField::lengthChanged, this, [this] {
-      const clathra::Box& now = session_.project().layout->finished;
-      const double w = width_->length()->mm() / 2, h = height_->length()->mm() / 2;
-      const double x = (now.left + now.right) / 2, y = (now.top + now.bottom) / 2;
-      move({x - w, y - h, x + w, y + h}, tr("typed the finishing line"));
-    });
-  }
+  connect(corner_, &CountField::wrong, this, &SidesCard::said);
+  for (LengthField* f : {width_, height_})
+    connect(f, &LengthField::lengthChanged, this, &SidesCard::typeSize);
+  for (LengthField* f : {across_, down_})
+    connect(f, &LengthField::lengthChanged, this, &SidesCard::typeCorner);
+  connect(corner_, &CountField::countChanged, this, &SidesCard::showCorner);
   connect(without_, &QPushButton::clicked, this, &SidesCard::clearSlivers);
   connect(natural_, &QPushButton::clicked, this, [this] {
     session_.edit({{"edit", "setLine"}}, tr("took the natural line again"));
@@ -91,7 +109,7 @@ QString SidesCard::sentence() const {
   if (!session_.isOpen() || session_.project().layout->line.empty())
     return tr("Choose on the right how the sides become straight; the dashed line is the finished edge.");
   if (!LineHandles::isUpright(*session_.project().layout))
-    return tr("Drag a corner of the dashed line; slivers light up while it moves.");
+    return tr("Drag a corner of the dashed line, or type where it lies; slivers light up while it moves.");
   return tr("Drag a side of the dashed line, or type its size; slivers light up while it moves.");
 }
 
@@ -121,6 +139,44 @@ void SidesCard::moveTo(const Polygon& line, const QString& label) {
   nlohmann::json corners = nlohmann::json::array();
   for (const Point p : line) corners.push_back({p.x, p.y});
   if (!session_.edit({{"edit", "setLine"}, {"outline", corners}}, label)) refresh();
+}
+
+/// The line about its middle to the size that was typed: a rectangle, or the outline stretched to it.
+void SidesCard::typeSize() {
+  const clathra::Box& now = session_.project().layout->finished;
+  const Unit unit = session_.project().settings.unit;
+  const double w = typed(*width_, now.width(), unit), h = typed(*height_, now.height(), unit);
+  const Point middle{(now.left + now.right) / 2, (now.top + now.bottom) / 2};
+  Polygon line = session_.project().layout->line;
+  for (Point& p : line)
+    p = {middle.x + (p.x - middle.x) * w / now.width(), middle.y + (p.y - middle.y) * h / now.height()};
+  moveTo(line, tr("typed the finishing line"));
+}
+
+/// The corner to where it was typed, if the line stays convex with it.
+void SidesCard::typeCorner() {
+  const Layout& layout = *session_.project().layout;
+  Polygon line = layout.line;
+  const auto i = static_cast<std::size_t>(corner_->count() - 1);
+  if (i >= line.size()) return;
+  const Point from{layout.finished.left, layout.finished.top}, was = line[i] - from;
+  const Unit unit = session_.project().settings.unit;
+  line[i] = from + Point{typed(*across_, was.x, unit), typed(*down_, was.y, unit)};
+  if (!LineHandles::keepsConvex(line)) {
+    Q_EMIT said(tr("With this corner there the line would bend inwards; finishing lines are convex."));
+    return showCorner();
+  }
+  moveTo(line, tr("typed a corner of the finishing line"));
+}
+
+void SidesCard::showCorner() {
+  const Layout& layout = *session_.project().layout;
+  const auto i = static_cast<std::size_t>(corner_->count() - 1);
+  if (i >= layout.line.size()) return;
+  const Unit unit = session_.project().settings.unit;
+  for (LengthField* f : {across_, down_}) f->setUnit(unit);
+  across_->setLength(shownLength(layout.line[i].x - layout.finished.left, unit));
+  down_->setLength(shownLength(layout.line[i].y - layout.finished.top, unit));
 }
 
 /// The largest even outline of so many corners about the middle that the pieces fill, level at the top.
@@ -170,7 +226,9 @@ int SidesCard::light(const Polygon& line) {
   const auto n = static_cast<int>(lit.size());
   canvas_.setGhosts(std::move(lit));
   slivers_->setText(n == 0 ? tr("No slivers.")
-                           : tr("%1 narrower than 10 mm.").arg(plural(n, tr("sliver"), tr("slivers"))));
+                           : tr("%1 narrower than %2.")
+                                 .arg(plural(n, tr("sliver"), tr("slivers")),
+                                      QString::fromStdString(sliverText(session_.project().settings.unit))));
   return n;
 }
 
@@ -203,7 +261,10 @@ void SidesCard::refresh() {
   }
   const bool line = !layout.line.empty();
   const bool upright = line && LineHandles::isUpright(layout);
-  size_->setVisible(upright);
+  size_->setVisible(line);
+  place_->setVisible(line && !upright);
+  corner_->setMost(std::max(1, static_cast<int>(layout.line.size())));
+  showCorner();
   outline_->setVisible(line);
   outline_->setCurrent(upright ? 0 : layout.line.size() == 6 ? 1 : layout.line.size() == 8 ? 2 : -1);
   natural_->setVisible(line && !p.recipe.line.empty());

@@ -27,6 +27,9 @@ class SidesCard : public Card {
   void showSlivers(const Polygon& line);
   void moveTo(const Polygon& line, const QString& label);
   void shape(int corners);
+  void showCorner();
+  void typeSize();
+  void typeCorner();
   void move(const clathra::Box& line, const QString& label);
   void clearSlivers();
   std::shared_ptr<const Layout> whole();
@@ -36,7 +39,9 @@ class SidesCard : public Card {
   bool active_ = false;
   Pills *sides_, *outline_;
   LengthField *width_, *height_;
-  QWidget *size_, *prices_;
+  CountField* corner_;  ///< of an outline that is no rectangle: which one is typed
+  LengthField *across_, *down_;
+  QWidget *size_, *place_, *prices_;
   QLabel *note_, *slivers_;
   QPushButton *without_, *natural_;
   Recipe wholeOf_;

@@ -25,6 +25,12 @@ bool LineHandles::show(bool shown, std::shared_ptr<const Layout> whole) {
   return std::exchange(shown_, shown) != shown;
 }
 
+bool LineHandles::keepsConvex(const Polygon& line) {
+  const auto angles = cornerAngles(line);
+  return signedArea(line) > 0 &&
+         std::all_of(angles.begin(), angles.end(), [](double a) { return a > 5 && a < 179.5; });
+}
+
 bool LineHandles::isUpright(const Layout& layout) {
   const Polygon box = cornersOf(layout.finished);
   return layout.line.size() == 4 && std::all_of(layout.line.begin(), layout.line.end(), [&](Point p) {
@@ -60,9 +66,7 @@ Polygon LineHandles::drag(QPointF to, const Layout& layout, const LayoutPlace& p
   if (!isUpright(layout)) {
     Polygon line = moved_.value_or(layout.line);
     line[static_cast<std::size_t>(handle_)] = p;
-    const auto angles = cornerAngles(line);
-    const bool convex = signedArea(line) > 0 && std::all_of(angles.begin(), angles.end(),
-                                                            [](double a) { return a > 5 && a < 179.5; });
+    const bool convex = keepsConvex(line);
     if (convex || !moved_) moved_ = convex ? line : layout.line;
     return *moved_;
   }
@@ -111,9 +115,20 @@ void LineHandles::paint(QPainter& painter, const Layout& layout, const LayoutPla
   painter.setBrush(c.panel);
   painter.setPen(QPen(c.sea, 2.5));
   const bool upright = isUpright(layout);
-  for (std::size_t i = 0; i < line.size(); ++i)
-    painter.drawEllipse(place.toDevice(upright ? 0.5 * (line[i] + line[(i + 1) % line.size()]) : line[i]), 6,
-                        6);
+  for (std::size_t i = 0; i < line.size(); ++i) {
+    if (upright) {
+      painter.drawEllipse(place.toDevice(0.5 * (line[i] + line[(i + 1) % line.size()])), 6, 6);
+      continue;
+    }
+    // Corners carry the numbers by which they are typed.
+    const QPointF at = place.toDevice(line[i]);
+    QFont font = painter.font();
+    font.setPixelSize(13);
+    font.setBold(true);
+    painter.setFont(font);
+    painter.drawEllipse(at, 11, 11);
+    painter.drawText(QRectF(at.x() - 11, at.y() - 11, 22, 22), Qt::AlignCenter, QString::number(i + 1));
+  }
 }
 
 }  // namespace clathra

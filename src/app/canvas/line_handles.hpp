@@ -27,6 +27,8 @@ class LineHandles {
   Polygon drag(QPointF to, const Layout& layout, const LayoutPlace& place);
   /// Lets go: the line as it was dragged, if it was.
   std::optional<Polygon> release();
+  /// Is it convex, clockwise, with no corner nearly flat or sharp?
+  static bool keepsConvex(const Polygon& line);
   static bool isUpright(const Layout& layout);
 
   void paint(QPainter& painter, const Layout& layout, const LayoutPlace& place) const;

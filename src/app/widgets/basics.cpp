@@ -200,6 +200,11 @@ void CountField::setCount(int n) {
   setText(QString::number(n));
 }
 
+void CountField::setMost(int most) {
+  most_ = most;
+  if (count_ > most) setCount(most);
+}
+
 void CountField::read() {
   bool ok = false;
   const int n = text().trimmed().toInt(&ok);

@@ -93,6 +93,7 @@ class CountField : public QLineEdit {
  public:
   CountField(const QString& spokenName, int least, int most, QWidget* parent = nullptr);
   void setCount(int n);  ///< without telling
+  void setMost(int most);
   int count() const { return count_; }
  Q_SIGNALS:
   void countChanged();

@@ -10,6 +10,10 @@
 
 namespace clathra {
 
+std::string sliverText(Unit unit) {
+  return unit == Unit::Inch ? "3/8 in (10 mm)" : "10 mm";
+}
+
 namespace {
 
 constexpr double kTouch = 1e-6;  // mm

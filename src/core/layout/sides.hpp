@@ -9,6 +9,8 @@
 namespace clathra {
 
 /// Cut parts narrower than this are slivers (mm): they can hardly be folded over a paper.
+/// "10 mm", or in inches the like of it.
+std::string sliverText(Unit unit);
 inline constexpr double kSliver = 10;
 
 /// The least width of an outline over all directions square to one of its edges, mm.

@@ -18,8 +18,8 @@ std::vector<Remark> slivers(const ReviewInput& in) {
   if (r.pieces.empty()) return {};
   r.why =
       (r.pieces.size() == 1 ? std::string("1 piece is") : std::to_string(r.pieces.size()) + " pieces are") +
-      " only " + formatNumber(least, 1) +
-      " mm wide at the narrowest; slivers under 10 mm can hardly be folded over a paper.";
+      " only " + formatSum(least, in.project->settings.unit) + " wide at the narrowest; slivers under " +
+      sliverText(in.project->settings.unit) + " can hardly be folded over a paper.";
   r.fix = layout.sides == Sides::EdgePieces
               ? "Slice whole pieces at the end instead, or choose a longer edge."
               : "Choose a longer edge.";
