@@ -45,6 +45,37 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
   outline_ = new Pills({tr("rectangle"), tr("six sides"), tr("eight sides")}, tr("The finishing line is a"));
   outline_->setCurrent(0);
   body()->addWidget(outline_);
+  layFields();
+  slivers_ = wrapped({});
+  body()->addWidget(slivers_);
+  without_ = button(tr("Nearest line without slivers"));
+  natural_ = button(tr("Back to the natural line"), "link");
+  body()->addWidget(without_);
+  body()->addWidget(natural_);
+  prices_ = new QWidget;
+  auto* rows = new QVBoxLayout(prices_);
+  rows->setContentsMargins(0, scaled(6), 0, 0);
+  rows->setSpacing(scaled(4));
+  body()->addWidget(prices_);
+  connect(sides_, &Pills::chosen, this, [this](int i) {
+    session_.edit({{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(i))}},
+                  tr("changed the sides"));
+    refresh();
+  });
+  connect(without_, &QPushButton::clicked, this, &SidesCard::clearSlivers);
+  connect(natural_, &QPushButton::clicked, this, [this] {
+    session_.edit({{"edit", "setLine"}}, tr("took the natural line again"));
+  });
+  connect(&canvas_, &LayoutCanvas::lineMoved, this, &SidesCard::showSlivers);
+  connect(&canvas_, &LayoutCanvas::lineDropped, this,
+          [this](const Polygon& line) { moveTo(line, tr("moved the finishing line")); });
+  connect(outline_, &Pills::chosen, this, [this](int i) { shape(i == 0 ? 4 : i == 1 ? 6 : 8); });
+  connect(&session_, &Session::changed, this, &SidesCard::refresh);
+  connect(this, &Card::folded, this, [this] { refresh(); });
+}
+
+/// The line's size, and where each of its corners lies.
+void SidesCard::layFields() {
   width_ = new LengthField(tr("Width to the finishing line"), kLeastSide, kMostSide);
   height_ = new LengthField(tr("Height to the finishing line"), kLeastSide, kMostSide);
   for (LengthField* f : {width_, height_}) f->setFixedWidth(scaled(116));
@@ -63,22 +94,6 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
   lines->addWidget(wrappingRow({across_, label(tr("from the left"))}));
   lines->addWidget(wrappingRow({down_, label(tr("from the top"))}));
   body()->addWidget(place_);
-  slivers_ = wrapped({});
-  body()->addWidget(slivers_);
-  without_ = button(tr("Nearest line without slivers"));
-  natural_ = button(tr("Back to the natural line"), "link");
-  body()->addWidget(without_);
-  body()->addWidget(natural_);
-  prices_ = new QWidget;
-  auto* rows = new QVBoxLayout(prices_);
-  rows->setContentsMargins(0, scaled(6), 0, 0);
-  rows->setSpacing(scaled(4));
-  body()->addWidget(prices_);
-  connect(sides_, &Pills::chosen, this, [this](int i) {
-    session_.edit({{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(i))}},
-                  tr("changed the sides"));
-    refresh();
-  });
   for (LengthField* f : {width_, height_, across_, down_})
     connect(f, &LengthField::wrong, this, &SidesCard::said);
   connect(corner_, &CountField::wrong, this, &SidesCard::said);
@@ -87,16 +102,6 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
   for (LengthField* f : {across_, down_})
     connect(f, &LengthField::lengthChanged, this, &SidesCard::typeCorner);
   connect(corner_, &CountField::countChanged, this, &SidesCard::showCorner);
-  connect(without_, &QPushButton::clicked, this, &SidesCard::clearSlivers);
-  connect(natural_, &QPushButton::clicked, this, [this] {
-    session_.edit({{"edit", "setLine"}}, tr("took the natural line again"));
-  });
-  connect(&canvas_, &LayoutCanvas::lineMoved, this, &SidesCard::showSlivers);
-  connect(&canvas_, &LayoutCanvas::lineDropped, this,
-          [this](const Polygon& line) { moveTo(line, tr("moved the finishing line")); });
-  connect(outline_, &Pills::chosen, this, [this](int i) { shape(i == 0 ? 4 : i == 1 ? 6 : 8); });
-  connect(&session_, &Session::changed, this, &SidesCard::refresh);
-  connect(this, &Card::folded, this, [this] { refresh(); });
 }
 
 void SidesCard::setActive(bool active) {

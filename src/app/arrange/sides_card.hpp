@@ -27,6 +27,7 @@ class SidesCard : public Card {
   void showSlivers(const Polygon& line);
   void moveTo(const Polygon& line, const QString& label);
   void shape(int corners);
+  void layFields();
   void showCorner();
   void typeSize();
   void typeCorner();

@@ -18,8 +18,7 @@ namespace clathra {
 ProjectFiles::ProjectFiles(Session& session, Preferences& preferences, Recovery& recovery, QWidget& window)
     : session_(session), preferences_(preferences), recovery_(recovery), window_(window) {}
 
-void ProjectFiles::start(Project project, const QString& path, bool saved,
-                         std::optional<Derived> derived) {
+void ProjectFiles::start(Project project, const QString& path, bool saved, std::optional<Derived> derived) {
   session_.begin(std::move(project), path, saved, std::move(derived));
   Q_EMIT begun(saved);
 }

@@ -15,6 +15,7 @@ constexpr double kReach = 1;  // mm beyond the outlines; those that meet are nea
 
 std::vector<Circle> circlesOf(const Layout& layout, const std::vector<std::uint32_t>& pieces) {
   std::vector<Circle> out;
+  out.reserve(pieces.size());
   for (const auto i : pieces) out.push_back(circleOf(layout, i));
   return out;
 }
@@ -124,7 +125,7 @@ SeamGraph changedSeams(const SeamGraph& graph, const Layout& before, const Layou
     return piece != LayoutChange::kGone && !anew[piece];
   };
   out.seams = merged(
-      graph.seams, seams, [&](Seam& s) { return stays(s.a) & stays(s.b); },
+      graph.seams, seams, [&](Seam& s) { return stays(s.a) && stays(s.b); },
       [&](const Seam& x, const Seam& y) { return seamBefore(out, x, y, beginning); });
   out.outer = merged(
       graph.outer, outer, [&](OuterEdge& o) { return stays(o.piece); },
