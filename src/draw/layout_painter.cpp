@@ -273,6 +273,14 @@ class LayoutRun {
     p_.drawText(QPointF(at.x() - w / 2, at.y() + f.capHeight / 2 + below), text);
   }
 
+  /// Does the piece hold all of a rectangle? On narrow edge pieces a sign would stand out.
+  bool holds(std::uint32_t i, const QRectF& r) const {
+    const PolygonView outline = layout_.outline(i);
+    for (const QPointF corner : {r.topLeft(), r.topRight(), r.bottomLeft(), r.bottomRight()})
+      if (!contains(outline, place_.toLayout(corner))) return false;
+    return true;
+  }
+
   /// A cloth's sign with the ground that hides the hatch behind it, drawn once and stamped on every piece.
   const QImage& signPlate(const QString& sign, int size, const QColor& colour, const QColor& ground) {
     QImage& plate = plates_[{sign, size, ground.rgb()}];
@@ -312,7 +320,9 @@ class LayoutRun {
         const double k = plate.devicePixelRatio();
         const QPointF corner =
             place_.toDevice(layout_.pieces[i].centre) - QPointF(plate.width(), plate.height()) / (2 * k);
-        p_.drawImage(QPointF(std::round(corner.x() * k) / k, std::round(corner.y() * k) / k), plate);
+        const QRectF at(QPointF(std::round(corner.x() * k) / k, std::round(corner.y() * k) / k),
+                        QSizeF(plate.width(), plate.height()) / k);
+        if (holds(i, at)) p_.drawImage(at.topLeft(), plate);
       }
     }
   }

@@ -118,6 +118,7 @@ class StationsTest : public QObject {
     d.click("The finishing line is a: six sides");
     const Layout before = *d.project().layout;
     QCOMPARE(before.line.size(), std::size_t(6));
+    QCOMPARE(d.find<QLineEdit>("Corner of the finishing line")->text(), QString("1"));
     // Its second corner, ten millimetres further in; the others stay.
     d.type("Corner of the finishing line", "2");
     const Point was = before.line[1];

@@ -139,7 +139,10 @@ void ArrangeStation::buildPicture() {
   bottom->addWidget(view_);
   all->addWidget(foot);
   picture_ = panel;
-  connect(mode_, &Pills::chosen, this, &ArrangeStation::setMode);
+  connect(mode_, &Pills::chosen, this, [this](int mode) {
+    setMode(mode);
+    if (mode == kDivide || mode == kSides) Q_EMIT benchWanted();
+  });
   connect(view_, &Pills::chosen, this, &ArrangeStation::setView);
   connect(face_, &Pills::chosen, this, [this](int i) {
     canvas_->setBack(i == 1);

@@ -83,6 +83,7 @@ void SidesCard::layFields() {
   body()->addWidget(size_);
   corner_ = new CountField(tr("Corner of the finishing line"), 1, 4);
   corner_->setFixedWidth(scaled(56));
+  corner_->setCount(1);
   across_ = new LengthField(tr("Corner from the left"), {}, kMostSide);
   down_ = new LengthField(tr("Corner from the top"), {}, kMostSide);
   for (LengthField* f : {across_, down_}) f->setFixedWidth(scaled(116));

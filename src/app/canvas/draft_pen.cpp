@@ -12,6 +12,7 @@ namespace clathra {
 
 namespace {
 
+constexpr double kSmall = 44;  // px from the middle to a corner: numbers stand outside of smaller pieces
 QString tr(const char* text) {
   return QCoreApplication::translate("DraftPen", text);
 }
@@ -102,8 +103,8 @@ void DraftPen::paint(QPainter& painter, const Layout& layout, const LayoutPlace&
       const QPointF corner = place.toDevice(layout.outline(piece)[s.first]);
       const QPointF inwards = middle - corner;
       const double far = std::hypot(inwards.x(), inwards.y());
-      tag(painter, corner + inwards * std::min(0.3, 20 / std::max(far, 1.0)), QString::number(++n), c.panel,
-          c.ink);
+      tag(painter, corner + inwards * (far < kSmall ? -11 / std::max(far, 1.0) : std::min(0.3, 20 / far)),
+          QString::number(++n), c.panel, c.ink);
     }
   }
   if (!snap_) return;

@@ -195,6 +195,7 @@ void MainWindow::makeStations() {
   for (Station* s : stations_) {
     connect(s, &Station::said, this, &MainWindow::say);
     connect(s, &Station::goTo, this, &MainWindow::goTo);
+    connect(s, &Station::benchWanted, this, &MainWindow::openBench);
   }
 }
 
@@ -375,6 +376,16 @@ void MainWindow::layOutForSize() {
     benches_->setFixedWidth(std::max(bench, width() - rail_->width() - scaled(60)));
   drawer_->setChecked(benchOpen_);
   QTimer::singleShot(0, this, &MainWindow::fitStrip);
+}
+
+/// Beside the picture; where it would take the picture's place it stays shut.
+void MainWindow::openBench() {
+  if (benchOpen_) return;
+  benchOpen_ = true;
+  layOutForSize();
+  if (pictures_->isVisibleTo(work_)) return;
+  benchOpen_ = false;
+  layOutForSize();
 }
 
 void MainWindow::toggleBench() {

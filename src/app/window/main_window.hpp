@@ -57,6 +57,7 @@ class MainWindow : public QMainWindow {
   void seat(int index);
   void layOutForSize();
   void toggleBench();
+  void openBench();
   void showBegun(bool leftEarlier);
   void showBusy();
 
