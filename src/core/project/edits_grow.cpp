@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <set>
 
 #include "layout/grow.hpp"
 #include "layout/soundness.hpp"
@@ -19,6 +20,29 @@ constexpr int kMostDivisions = 6;
 /// Fillings listed to choose from; more are paged through by number.
 constexpr std::size_t kMostListed = 20'000;
 
+/// The open edges of pieces at a point, with all that the room at their corners depends on: far fewer than
+/// all of a large layout.
+std::vector<OpenEdge> openEdgesNear(const Layout& layout, const SeamGraph& graph, Point at, double reach) {
+  std::set<std::uint32_t> pieces;
+  for (const OuterEdge& o : graph.outer) {
+    const Point d = o.to - o.from;
+    const double t = std::clamp(dot(at - o.from, d) / std::max(dot(d, d), 1e-12), 0.0, 1.0);
+    if (distance(at, o.from + t * d) < reach) pieces.insert(o.piece);
+  }
+  std::vector<Point> ends;
+  for (const OuterEdge& o : graph.outer)
+    if (pieces.contains(o.piece)) ends.insert(ends.end(), {o.from, o.to});
+  const auto meets = [&](Point p) {
+    return std::any_of(ends.begin(), ends.end(), [&](Point q) {
+      return std::abs(p.x - q.x) < 4 * kMeet && std::abs(p.y - q.y) < 4 * kMeet;
+    });
+  };
+  SeamGraph rim;
+  for (const OuterEdge& o : graph.outer)
+    if (pieces.contains(o.piece) || meets(o.from) || meets(o.to)) rim.outer.push_back(o);
+  return openEdges(layout, rim);
+}
+
 /// What would lie at "at": the fit that is named, in all its copies.
 Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const Derived& from) {
   Fields in(a, "addPieces");
@@ -32,8 +56,9 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const De
   const PieceIndex& index = *from.index;
   const SeamGraph& graph = from.geometry->seams;
   if (const auto ok = checkCopies(p, index, *copies); !ok) return tl::make_unexpected(ok.error());
-  const auto edges = openEdges(*p.layout, graph);
-  const auto open = openEdgeNear(edges, *at, p.recipe.edge.mm() / 2);
+  const double reach = p.recipe.edge.mm() / 2;
+  const auto edges = openEdgesNear(*p.layout, graph, *at, reach);
+  const auto open = openEdgeNear(edges, *at, reach);
   if (!open) return fail("there is no open edge near that point");
   std::vector<Fit> fits = fitsAt(*p.layout, graph, index, edges[*open], p.recipe.edge.mm(), 1'000);
   if (!shape.empty()) std::erase_if(fits, [&](const Fit& f) { return f.shape != shape; });
