@@ -36,7 +36,7 @@ class Station : public QObject {
  Q_SIGNALS:
   void figuresChanged();
   void said(const QString& sentence);  ///< a calm message
-  void benchWanted();  ///< what is done next is done there
+  void benchWanted();                  ///< what is done next is done there
   void goTo(const QString& station, const QString& about, const std::vector<std::uint32_t>& pieces = {});
 
  protected:
