@@ -273,8 +273,10 @@ class LayoutRun {
     p_.drawText(QPointF(at.x() - w / 2, at.y() + f.capHeight / 2 + below), text);
   }
 
-  /// Does the piece hold all of a rectangle? On narrow edge pieces a sign would stand out.
-  bool holds(std::uint32_t i, const QRectF& r) const {
+  /// Does the piece hold a sign, if not all of the plate round it? On narrow edge pieces it would stand out.
+  bool holds(std::uint32_t i, const QRectF& plate) const {
+    const double dx = plate.width() * 0.18, dy = plate.height() * 0.18;
+    const QRectF r = plate.adjusted(dx, dy, -dx, -dy);
     const PolygonView outline = layout_.outline(i);
     for (const QPointF corner : {r.topLeft(), r.topRight(), r.bottomLeft(), r.bottomRight()})
       if (!contains(outline, place_.toLayout(corner))) return false;
