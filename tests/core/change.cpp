@@ -1,12 +1,14 @@
 // Small changes of a layout equal the layout that is laid out anew, and are found where they can be.
 #include "layout/change.hpp"
 
+#include <QRandomGenerator>
 #include <algorithm>
 
 #include "layout/grow.hpp"
 #include "project/edit.hpp"
 #include "rebuild.hpp"
 #include "registry.hpp"
+#include "review/review.hpp"
 #include "shape/families.hpp"
 
 using namespace clathra;
@@ -56,6 +58,7 @@ class ChangeTest : public QObject {
     const int n = static_cast<int>(p.layout->size());
     Derived derived = derive(p.layout);
     Soundness sound = soundness(*p.layout, derived.geometry->seams);
+    auto misses = nearMisses(*p.layout, derived.geometry->seams, *derived.index);
     // From the middle, at the rim, two at once; then the one in the middle comes back.
     const PolygonView middle = p.layout->outline(static_cast<std::size_t>(n / 2 - 1));
     // A clamshell's round side meets two others: it fits at one of its hollow sides, which come first.
@@ -74,11 +77,13 @@ class ChangeTest : public QObject {
       QVERIFY2(isSmall(p, *next), edit.dump().c_str());
       const auto change = changeBetween(*p.layout, *next->layout);
       QVERIFY(change);
-      QCOMPARE(next->layout->size() - change->fresh.size(), p.layout->size() - change->gone.size());
+      QCOMPARE(next->layout->size() - change->fresh().size(), p.layout->size() - change->gone().size());
       derived = deriveAfter(derived, next->layout);
-      sound = changedSoundness(sound, *next->layout, derived.geometry->seams, *change);
+      const SeamGraph& seams = derived.geometry->seams;
+      sound = changedSoundness(sound, *p.layout, *next->layout, seams, *derived.index, *change);
+      misses = changedNearMisses(misses, *p.layout, *next->layout, seams, *derived.index, *change);
       p = *next;
-      rebuild::compareToRebuild(p, derived, sound);
+      rebuild::compareToRebuild(p, derived, sound, misses);
       if (QTest::currentTestFailed()) return;
       ++steps;
     }
@@ -102,11 +107,78 @@ class ChangeTest : public QObject {
       small += isSmall(p, *next);
       derived = deriveAfter(derived, next->layout);
       p = *next;
-      rebuild::compareToRebuild(p, derived, soundness(*p.layout, derived.geometry->seams));
+      const SeamGraph& seams = derived.geometry->seams;
+      rebuild::compareToRebuild(p, derived, soundness(*p.layout, seams),
+                                nearMisses(*p.layout, seams, *derived.index));
       if (QTest::currentTestFailed()) return;
     }
     QCOMPARE(small, 6);
     QVERIFY(p.layout->size() > 30);
+  }
+
+  void manySmallChangesOfALargeLayoutAddUp() {
+    Project p = support::project(support::recipe("hexagon-square-triangle", 30, 22, 20));
+    QVERIFY(p.layout->size() > 2'500);  // many blocks of each list
+    Derived derived = derive(p.layout);
+    ReviewInput input = layoutReviewInput(p, derived);
+    QRandomGenerator random(5);
+    std::vector<Project> past;
+    int small = 0, shared = 0;
+    for (int i = 0; i < 60; ++i) {
+      Project next = p;
+      if (i % 4 == 3) {
+        next = past[past.size() - 1 - random.generate() % std::min<std::size_t>(past.size(), 3)];
+      } else if (i % 4 == 2) {
+        const auto edges = openEdges(*p.layout, derived.geometry->seams);
+        const Point at = edges[random.generate() % edges.size()].middle();
+        if (const auto added =
+                applyEdit(p, {{"edit", "addPieces"}, {"at", {at.x, at.y}}}, support::context()))
+          next = *added;
+      } else {
+        next = support::edited(p, take(1 + random.generate() % p.layout->size()));
+        const ClothId cloth = static_cast<ClothId>(random.generate() % 4);
+        for (int k = 0; k < 5; ++k) next.painting.set(random.generate() % next.painting.size(), cloth);
+      }
+      const auto change = changeBetween(*p.layout, *next.layout);
+      small += change.has_value();
+      past.push_back(p);
+      derived = deriveAfter(derived, next.layout);
+      p = next;
+      input = layoutReviewInput(p, derived, &input);
+      const ReviewInput anew = layoutReviewInput(p);
+      QVERIFY(input.tally.byCloth() == anew.tally.byCloth());
+      QVERIFY(input.wearers == anew.wearers);
+      const auto& was = past.back().layout->pieces;
+      shared += p.layout->pieces.sharedFrom(0, was, 0) > 0 ||
+                p.layout->pieces.sharedFrom(p.layout->size() - 1, was, was.size() - 1) > 0;
+      if (i % 6 != 5) continue;
+      rebuild::compareToRebuild(p, derived, *input.sound, *input.misses);
+      if (QTest::currentTestFailed()) return;
+    }
+    QVERIFY2(small > 50 && shared > 45, qPrintable(QString("%1 %2").arg(small).arg(shared)));
+  }
+
+  void holesThatTouchInACornerAreTwo() {
+    // Of 5 by 5 squares two that touch in a corner, in either direction; then one beside a notch of the rim.
+    for (const auto& [gone, gaps] : {std::pair(json{8, 14}, 2), std::pair(json{8, 12}, 2),
+                                     std::pair(json{7, 1}, 1), std::pair(json{7, 8}, 1)}) {
+      Project p = support::project(support::recipe("squares", 40, 5, 5));
+      const Derived before = derive(p.layout);
+      const Soundness whole = soundness(*p.layout, before.geometry->seams);
+      QVERIFY(whole.sound());
+      const Project next = support::edited(p, {{"edit", "takeAway"}, {"pieces", gone}});
+      const Derived after = deriveAfter(before, next.layout);
+      const SeamGraph& seams = after.geometry->seams;
+      double open = 0;
+      for (const Soundness& s :
+           {soundness(*next.layout, seams),
+            changedSoundness(whole, *p.layout, *next.layout, seams, *after.index, *after.change)}) {
+        QCOMPARE(s.gaps.size(), std::size_t(gaps));
+        for (const Gap& g : s.gaps) open += g.area;
+      }
+      const bool notched = gone[1] == 1;
+      COMPARE_TO(open, 2 * (notched ? 1 : 2) * 40 * 40, 1e-6);
+    }
   }
 
   void whatChangesKindsOrNumbersIsLaidOutAnew() {

@@ -174,9 +174,8 @@ class CuttingTest : public QObject {
       patches += g.demand.patches;
       // Some piece of the layout lies exactly so.
       QVERIFY(std::any_of(p.layout->pieces.begin(), p.layout->pieces.end(), [&](const Piece& piece) {
-        const auto i = static_cast<std::size_t>(&piece - p.layout->pieces.data());
         const Polygon paper = translated(g.demand.paper, piece.centre);
-        return overlapArea(paper, p.layout->outline(i)) > area(paper) - 0.5;
+        return overlapArea(paper, p.layout->outline(piece)) > area(paper) - 0.5;
       }));
     }
     QCOMPARE(patches, 60);

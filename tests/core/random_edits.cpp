@@ -113,6 +113,7 @@ class RandomEditsTest : public QObject {
     Tally tally(history.now());
     Derived derived = derive(history.now().layout);
     std::optional<Soundness> sound;
+    std::vector<NearMiss> misses;
     int taken = 0, undone = 0, small = 0;
     for (int i = 0; i < kEdits; ++i) {
       const Project before = history.now();
@@ -139,17 +140,24 @@ class RandomEditsTest : public QObject {
       tally = tally.updated(before, history.now());
       const auto change = changeBetween(*before.layout, *history.now().layout);
       derived = deriveAfter(derived, history.now().layout);
-      if (sound && change)
-        sound = changedSoundness(*sound, *history.now().layout, derived.geometry->seams, *change);
-      else
+      const Layout& now = *history.now().layout;
+      const SeamGraph& seams = derived.geometry->seams;
+      if (sound && change) {
+        sound = changedSoundness(*sound, *before.layout, now, seams, *derived.index, *change);
+        misses = changedNearMisses(misses, *before.layout, now, seams, *derived.index, *change);
+      } else {
         sound.reset();
+      }
       const Tally anew(history.now());
       QCOMPARE(tally.pieces(), anew.pieces());
       QVERIFY(tally.shapes() == anew.shapes());
       QVERIFY(tally.byCloth() == anew.byCloth());
       if (i % 10 != 0) continue;
-      if (!sound) sound = soundness(*history.now().layout, derived.geometry->seams);
-      rebuild::compareToRebuild(history.now(), derived, *sound);
+      if (!sound) {
+        sound = soundness(now, seams);
+        misses = nearMisses(now, seams, *derived.index);
+      }
+      rebuild::compareToRebuild(history.now(), derived, *sound, misses);
       if (QTest::currentTestFailed()) return;
     }
     QVERIFY2(small > 20, qPrintable(QString("only %1 were small changes").arg(small)));

@@ -160,10 +160,11 @@ class SidesTest : public QObject {
       if (!gone.empty()) p = support::edited(p, {{"edit", "takeAway"}, {"pieces", gone}});
       const SeamGraph graph = buildSeams(*p.layout);
       std::vector<double> xs, ys;
-      for (const Point q : *p.layout->corners) {
-        xs.push_back(q.x);
-        ys.push_back(q.y);
-      }
+      for (std::size_t i = 0; i < p.layout->size(); ++i)
+        for (const Point q : p.layout->outline(i)) {
+          xs.push_back(q.x);
+          ys.push_back(q.y);
+        }
       for (auto* v : {&xs, &ys}) {
         std::sort(v->begin(), v->end());
         v->erase(std::unique(v->begin(), v->end(), [](double a, double b) { return b - a < 1; }), v->end());

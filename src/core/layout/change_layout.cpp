@@ -69,71 +69,68 @@ std::optional<HandDifference> differenceOf(const HandWork& was, const HandWork& 
   return out;
 }
 
-/// Changes a copy of a layout; every step answers whether the change can still be made this way.
+/// Makes the layout after a change; every step answers whether it can still be made this way.
 class Changer {
  public:
-  Changer(const Layout& before, const Arrangement& arr, const Recipe& now, const HandDifference& what)
-      : before_(before), arr_(arr), now_(now), what_(what) {}
+  Changer(const Layout& before, const Arrangement& arr, const Recipe& now, const HandDifference& what,
+          const KnownOfLayout& known)
+      : before_(before), arr_(arr), now_(now), what_(what), known_(known) {}
 
   std::optional<Layout> run() {
     out_.sides = before_.sides;
     out_.shapes = before_.shapes;
     const bool inRows = arr_.kind == ArrangementKind::Field;
-    if (!takeGone() || (inRows && !closeRows()) || !makeFresh()) return std::nullopt;
+    if (!findGone() || (inRows && !rowsHold()) || !makeFresh() || !cornersInUse()) return std::nullopt;
+    out_.pieces = before_.pieces.changed({gone_, {}}, {});
+    out_.corners = before_.corners.with(more_);
     if (inRows ? !layInRows() : !layInOrder()) return std::nullopt;
-    for (std::uint32_t i = 0; i < out_.size(); ++i) out_.pieces[i].laid = i;
-    if (!cornersInUse()) return std::nullopt;
-    if (!more_.empty()) {
-      auto corners = std::make_shared<Layout::Corners>();
-      corners->reserve(before_.corners->size() + more_.size());
-      corners->insert(corners->end(), before_.corners->begin(), before_.corners->end());
-      corners->insert(corners->end(), more_.begin(), more_.end());
-      out_.corners = std::move(corners);
-    } else {
-      out_.corners = before_.corners;
-    }
     if (!shapesStay()) return std::nullopt;
     bound();
     return std::move(out_);
   }
 
  private:
-  bool takeGone() {
-    out_.pieces.reserve(before_.size() + what_.fresh.size());
+  using Pieces = SharedList<Piece>;
+
+  bool findGone() {
     const auto& gone = what_.gone;
-    for (std::uint32_t i = 0; i < before_.size(); ++i) {
-      const Piece& p = before_.pieces[i];
-      if (!gone.empty() && std::binary_search(gone.begin(), gone.end(), p.key))
-        gone_.push_back(i);
-      else
-        out_.pieces.push_back(p);
+    if (gone.empty()) return true;
+    const auto isGone = [&](std::uint32_t i) {
+      return i < before_.size() && std::binary_search(gone.begin(), gone.end(), before_.pieces[i].key);
+    };
+    if (known_.taken.size() == gone.size() && std::all_of(known_.taken.begin(), known_.taken.end(), isGone)) {
+      gone_ = known_.taken;
+      return gone_.size() < before_.size();
     }
-    return gone_.size() == gone.size() && !out_.pieces.empty();
+    const auto first = gone.front().col, last = gone.back().col;
+    std::uint32_t i = 0;
+    for (auto p = before_.pieces.begin(); gone_.size() < gone.size() && p != before_.pieces.end(); ++p, ++i)
+      if (first <= p->key.col && p->key.col <= last && std::binary_search(gone.begin(), gone.end(), p->key))
+        gone_.push_back(i);
+    return gone_.size() == gone.size() && gone_.size() < before_.size();
   }
 
-  /// The stretch of a row in the pieces that stay.
-  std::pair<std::size_t, std::size_t> rowAt(std::uint32_t row) const {
-    const auto& all = out_.pieces;
+  /// The stretch of a row.
+  static std::pair<std::size_t, std::size_t> rowIn(const Pieces& all, std::uint32_t row) {
     const auto from =
         std::partition_point(all.begin(), all.end(), [&](const Piece& p) { return p.row < row; });
     const auto to = std::partition_point(from, all.end(), [&](const Piece& p) { return p.row == row; });
     return {static_cast<std::size_t>(from - all.begin()), static_cast<std::size_t>(to - all.begin())};
   }
 
-  /// Rows that lost their last piece go; false if one fell apart into two.
-  bool closeRows() {
+  /// False if a row that loses pieces falls apart into two; those that lose their last one are kept in mind.
+  bool rowsHold() {
     std::vector<std::uint32_t> rows;
     for (const auto i : gone_) rows.push_back(before_.pieces[i].row);
     std::sort(rows.begin(), rows.end());
     rows.erase(std::unique(rows.begin(), rows.end()), rows.end());
-    for (std::size_t k = rows.size(); k-- > 0;) {  // from below, so that the rows above keep their numbers
-      const auto [from, to] = rowAt(rows[k]);
-      if (from == to) {
-        for (std::size_t i = to; i < out_.size(); ++i) --out_.pieces[i].row;
-        continue;
-      }
+    for (const auto row : rows) {
+      const auto [from, to] = rowIn(before_.pieces, row);
       std::vector<double> ys;
-      for (std::size_t i = from; i < to; ++i) ys.push_back(out_.pieces[i].centre.y);
+      for (std::size_t i = from; i < to; ++i)
+        if (!std::binary_search(gone_.begin(), gone_.end(), static_cast<std::uint32_t>(i)))
+          ys.push_back(before_.pieces[i].centre.y);
+      if (ys.empty()) closed_.push_back(row);
       std::sort(ys.begin(), ys.end());
       for (std::size_t i = 1; i < ys.size(); ++i)
         if (ys[i] - ys[i - 1] >= kSameRow) return false;
@@ -146,15 +143,16 @@ class Changer {
       if (own->parent && !hasPlace(arr_, now_, *own->parent)) return false;
       Polygon outline = scaled(own->outline, now_.edge.mm());
       Piece piece;
-      piece.first = static_cast<std::uint32_t>(before_.corners->size() + more_.size());
+      piece.first = before_.corners.size() + moreCorners_;
       piece.count = static_cast<std::uint16_t>(outline.size());
       piece.key = own->key;
       piece.centre = centroid(outline);
       if (signedArea(outline) < 0) std::reverse(outline.begin(), outline.end());
       if (arr_.kind != ArrangementKind::Own && !own->parent && liesOnOthers(outline, piece.centre))
         return false;
-      more_.insert(more_.end(), outline.begin(), outline.end());
       if (!classify(piece, outline)) return false;
+      moreCorners_ += piece.count;
+      more_.push_back(std::move(outline));
       fresh_.push_back(piece);
     }
     return true;
@@ -162,14 +160,25 @@ class Changer {
 
   /// An arrangement that has grown over a piece hides it: such are left to a full layout.
   bool liesOnOthers(const Polygon& outline, Point centre) const {
-    Circle circle{centre, 0};
-    for (const Point q : outline) circle.radius = std::max(circle.radius, distance(q, centre));
-    for (const auto i : piecesNear(before_, {circle}, 0))
-      if (!std::binary_search(gone_.begin(), gone_.end(), i) && overlaps(outline, before_.outline(i)))
-        return true;
-    return std::any_of(fresh_.begin(), fresh_.end(), [&](const Piece& p) {
-      return overlaps(outline, {more_.data() + (p.first - before_.corners->size()), p.count});
-    });
+    const auto covers = [&](std::uint32_t i) {
+      return !std::binary_search(gone_.begin(), gone_.end(), i) && overlaps(outline, before_.outline(i));
+    };
+    const auto near = known_.places ? known_.places->within(bounds(outline)) : nearBy(outline, centre);
+    return std::any_of(near.begin(), near.end(), covers) ||
+           std::any_of(more_.begin(), more_.end(), [&](const Polygon& o) { return overlaps(outline, o); });
+  }
+  std::vector<std::uint32_t> nearBy(const Polygon& outline, Point centre) const {
+    double radius = 0, most = 0;
+    for (const Point q : outline) radius = std::max(radius, distance(q, centre));
+    for (const Shape& s : out_.shapes)
+      for (const Point q : s.outline) most = std::max(most, length(q));
+    std::vector<std::uint32_t> out;
+    std::uint32_t i = 0;
+    for (const Piece& p : before_.pieces) {
+      if (distance(p.centre, centre) <= radius + most) out.push_back(i);
+      ++i;
+    }
+    return out;
   }
 
   bool classify(Piece& piece, const Polygon& outline) {
@@ -188,19 +197,28 @@ class Changer {
     return false;  // a new kind
   }
 
+  /// All rows from one on get numbers that are `by` higher. Rows come and go seldom: then all is gone
+  /// through.
+  void shiftRows(std::uint32_t from, int by) {
+    std::vector<Piece> all = out_.pieces.flat();
+    for (Piece& p : all)
+      if (p.row >= from) p.row = static_cast<std::uint32_t>(static_cast<int>(p.row) + by);
+    out_.pieces = std::move(all);
+  }
+
   bool layInRows() {
-    for (const Piece& piece : fresh_)
-      if (!layInRow(piece)) return false;
-    return true;
+    for (std::size_t k = closed_.size(); k-- > 0;)  // from below, so that the rows above keep their numbers
+      shiftRows(closed_[k] + 1, -1);
+    return std::all_of(fresh_.begin(), fresh_.end(), [&](const Piece& p) { return layInRow(p); });
   }
 
   bool layInRow(Piece piece) {
-    auto& all = out_.pieces;
+    const Pieces& all = out_.pieces;
     const double y = piece.centre.y;
     const auto at =
         std::partition_point(all.begin(), all.end(), [&](const Piece& p) { return p.centre.y < y; });
     const auto reaches = [&](std::uint32_t row) {
-      const auto [from, to] = rowAt(row);
+      const auto [from, to] = rowIn(all, row);
       return std::any_of(all.begin() + static_cast<std::ptrdiff_t>(from),
                          all.begin() + static_cast<std::ptrdiff_t>(to),
                          [&](const Piece& p) { return std::abs(p.centre.y - y) < kSameRow; });
@@ -212,18 +230,26 @@ class Changer {
     if (rows.size() > 1) return false;  // two rows become one
     if (rows.size() == 1) {
       piece.row = rows.front();
-      const auto [from, to] = rowAt(piece.row);
+      const auto [from, to] = rowIn(all, piece.row);
       const auto place = std::upper_bound(all.begin() + static_cast<std::ptrdiff_t>(from),
                                           all.begin() + static_cast<std::ptrdiff_t>(to), piece.centre.x,
                                           [](double x, const Piece& p) { return x < p.centre.x; });
-      all.insert(place, piece);
+      putIn(place - all.begin(), piece);
       return true;
     }
     if (at != all.begin() && at != all.end() && (at - 1)->row == at->row) return false;
-    piece.row = at != all.end() ? at->row : all.empty() ? 0 : all.back().row + 1;
-    for (auto p = at; p != all.end(); ++p) ++p->row;
-    all.insert(at, piece);
+    const auto place = at - all.begin();
+    const bool atTheEnd = at == all.end();
+    piece.row = atTheEnd ? all.back().row + 1 : at->row;
+    if (!atTheEnd) shiftRows(piece.row, 1);
+    putIn(place, piece);
     return true;
+  }
+
+  void putIn(std::ptrdiff_t place, const Piece& piece) {
+    const auto at = static_cast<std::uint32_t>(place);
+    firstFresh_ = std::min(firstFresh_, at);
+    out_.pieces = out_.pieces.changed({{}, {at}}, {piece});
   }
 
   /// What belongs to the arrangement first, then what was added: in places of the arrangement, then free.
@@ -236,53 +262,73 @@ class Changer {
         if (piece.parent.has_value() == parents && (!parents || hasPlace(arr_, now_, *piece.parent)))
           order.push_back(&piece);
       }
-    std::vector<Piece> stay;
-    stay.swap(out_.pieces);
-    std::size_t k = 0, f = 0;
-    while (k < stay.size() && stay[k].key.part != kOwnPart) out_.pieces.push_back(stay[k++]);
+    const Pieces& stay = out_.pieces;
+    auto next = stay.begin();
+    while (next != stay.end() && next->key.part != kOwnPart) ++next;
+    std::vector<std::uint32_t> places;
+    std::vector<Piece> pieces;
     for (const OwnPiece* piece : order) {
-      if (k < stay.size() && stay[k].key == piece->key) {
-        out_.pieces.push_back(stay[k++]);
+      if (next != stay.end() && next->key == piece->key) {
+        ++next;
         continue;
       }
       const auto fresh =
           std::find_if(fresh_.begin(), fresh_.end(), [&](const Piece& p) { return p.key == piece->key; });
       if (fresh == fresh_.end()) return false;
-      out_.pieces.push_back(*fresh);
-      ++f;
+      places.push_back(
+          static_cast<std::uint32_t>(static_cast<std::size_t>(next - stay.begin()) + places.size()));
+      pieces.push_back(*fresh);
     }
-    return k == stay.size() && f == fresh_.size();
+    if (next != stay.end() || pieces.size() != fresh_.size()) return false;
+    if (!places.empty()) firstFresh_ = places.front();
+    out_.pieces = stay.changed({{}, std::move(places)}, std::move(pieces));
+    return true;
   }
 
   /// The kinds of shapes come in the order of their first pieces, are called by their numbers, and stand as
   /// the first of their most upright pieces does.
-  bool shapesStay() const {
-    const std::size_t n = out_.shapes.size();
-    std::vector<std::size_t> was(n, 0), now(n, 0);
-    std::size_t met = 0;
-    for (const Piece& p : before_.pieces) ++was[p.shape];
-    for (const Piece& p : out_.pieces) {
-      if (now[p.shape]++ > 0) continue;
-      if (p.shape != met) return false;
-      ++met;
-    }
-    if (met != n) return false;
-    for (std::size_t a = 0; a < n; ++a)
-      for (std::size_t b = a + 1; b < n; ++b)
-        if (out_.shapes[a].title == out_.shapes[b].title && (was[a] >= was[b]) != (now[a] >= now[b]))
-          return false;
+  bool shapesStay() {
+    const auto& was = before_.shapes;
+    auto& now = out_.shapes;
     std::set<std::uint16_t> touched;
-    for (const auto i : gone_) touched.insert(before_.pieces[i].shape);
-    for (const Piece& p : fresh_) touched.insert(p.shape);
+    for (const auto i : gone_) {
+      const auto s = before_.pieces[i].shape;
+      touched.insert(s);
+      if (--now[s].pieces == 0) return false;
+    }
+    for (const Piece& p : fresh_) {
+      touched.insert(p.shape);
+      ++now[p.shape].pieces;
+    }
+    if (!kindsKeepTheirOrder()) return false;
+    for (std::size_t a = 0; a < now.size(); ++a)
+      for (std::size_t b = a + 1; b < now.size(); ++b)
+        if (now[a].title == now[b].title &&
+            (was[a].pieces >= was[b].pieces) != (now[a].pieces >= now[b].pieces))
+          return false;
     return std::all_of(touched.begin(), touched.end(), [&](std::uint16_t s) { return standsStill(s); });
+  }
+
+  bool kindsKeepTheirOrder() {
+    const auto last = out_.shapes.back().first;  // after it no kind begins
+    if ((gone_.empty() || gone_.front() > last) && firstFresh_ > last) return true;
+    std::vector<bool> met(out_.shapes.size(), false);
+    std::size_t kinds = 0;
+    for (std::uint32_t i = 0; kinds < met.size(); ++i) {
+      const auto s = out_.pieces[i].shape;
+      if (met[s]) continue;
+      if (s != kinds) return false;
+      met[s] = true;
+      out_.shapes[s].first = i;
+      ++kinds;
+    }
+    return true;
   }
 
   bool standsStill(std::uint16_t s) const {
     const Polygon& outline = out_.shapes[s].outline;
     const int best = uprightness(outline);
-    const auto relative = [&](const Piece& p) {
-      return translated(PolygonView{out_.corners->data() + p.first, p.count}, -1.0 * p.centre);
-    };
+    const auto relative = [&](const Piece& p) { return translated(out_.outline(p), -1.0 * p.centre); };
     for (const Piece& p : fresh_)
       if (p.shape == s && uprightness(relative(p)) > best) return false;
     std::vector<std::pair<double, int>> lower;  // poses that were looked at
@@ -300,9 +346,10 @@ class Changer {
 
   /// Corners of pieces that are gone stay in the list until they are many.
   bool cornersInUse() const {
-    std::size_t used = 0;
-    for (const Piece& p : out_.pieces) used += p.count;
-    return before_.corners->size() + more_.size() <= used + used / 4 + 1'000;
+    std::size_t used = moreCorners_;
+    for (const Shape& s : before_.shapes) used += s.pieces * s.outline.size();
+    for (const auto i : gone_) used -= before_.pieces[i].count;
+    return before_.corners.size() + moreCorners_ <= used + used / 4 + 1'000;
   }
 
   void bound() {
@@ -312,31 +359,32 @@ class Changer {
       const Box g = bounds(before_.outline(i));
       anew = anew || g.left <= b.left || g.top <= b.top || g.right >= b.right || g.bottom >= b.bottom;
     }
-    const auto boxOf = [&](const Piece& p) {
-      return bounds(PolygonView{out_.corners->data() + p.first, p.count});
-    };
     out_.finished = b;
     if (anew) {
-      out_.finished = boxOf(out_.pieces.front());
-      for (const Piece& p : out_.pieces) out_.finished = unite(out_.finished, boxOf(p));
+      out_.finished = bounds(out_.outline(0));
+      for (const Piece& p : out_.pieces) out_.finished = unite(out_.finished, bounds(out_.outline(p)));
     }
-    for (const Piece& p : fresh_) out_.finished = unite(out_.finished, boxOf(p));
+    for (const Polygon& o : more_) out_.finished = unite(out_.finished, bounds(o));
   }
 
   const Layout& before_;
   const Arrangement& arr_;
   const Recipe& now_;
   const HandDifference& what_;
+  const KnownOfLayout& known_;  // of the layout before
   Layout out_;
-  std::vector<std::uint32_t> gone_;  // indices before
+  std::vector<std::uint32_t> gone_;    // indices before
+  std::vector<std::uint32_t> closed_;  // rows
   std::vector<Piece> fresh_;
-  Layout::Corners more_;  // of the fresh pieces
+  std::vector<Polygon> more_;  // outlines of the fresh pieces
+  std::uint32_t moreCorners_ = 0;
+  std::uint32_t firstFresh_ = 0xffffffff;  // the foremost place a fresh piece came to
 };
 
 }  // namespace
 
 std::optional<Layout> changedLayout(const Layout& before, const Arrangement& arr, const Recipe& was,
-                                    const Recipe& now) {
+                                    const Recipe& now, const KnownOfLayout& known) {
   if (!sameButForHand(was, now) || now.sides != Sides::Outline || now.numbering != Numbering::Rows)
     return std::nullopt;
   if (piecesOf(arr, was) != static_cast<std::int64_t>(before.size()) ||
@@ -344,7 +392,7 @@ std::optional<Layout> changedLayout(const Layout& before, const Arrangement& arr
     return std::nullopt;
   const auto what = differenceOf(was.hand, now.hand);
   if (!what) return std::nullopt;
-  return Changer(before, arr, now, *what).run();
+  return Changer(before, arr, now, *what, known).run();
 }
 
 }  // namespace clathra

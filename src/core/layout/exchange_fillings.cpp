@@ -34,7 +34,7 @@ std::vector<Model> modelsFor(const Layout& layout, PolygonView outline, double e
     const bool chiral = symmetryOf(shape).chiral();
     if (!there) out.push_back({std::move(shape), id, title, chiral});
   };
-  for (const Shape& s : layout.shapes) add(s.outline, nameOf(s.outline).id, s.title);
+  for (const Shape& s : layout.shapes) add(s.outline, s.family, s.title);
   std::vector<double> scales{edgeLength};
   for (const OutlineSide& s : sidesOf(outline))
     if (!s.isArc()) scales.insert(scales.end(), {s.length, s.length / 2});

@@ -50,7 +50,7 @@ Result<ArrangementFacts> factsOf(const Arrangement& arr) {
     all += area(layout->outline(i));
   }
   std::set<ArrangementFacts::Paper> papers;
-  for (const Shape& s : layout->shapes) papers.insert({nameOf(s.outline).id, s.title});
+  for (const Shape& s : layout->shapes) papers.insert({s.family, s.title});
   out.papers.assign(papers.begin(), papers.end());
   out.kinds = static_cast<int>(kinds.size());
   const double edge = recipe.edge.mm();

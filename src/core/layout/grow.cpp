@@ -31,13 +31,14 @@ struct Known {
   bool inLayout = false;
 };
 
-std::vector<Known> knownShapes(const Layout& layout, double edgeLength, const OpenEdge& open) {
+std::vector<Known> knownShapes(const Layout& layout, double edgeLength, const OpenEdge& open,
+                               const std::string& only) {
   std::vector<Known> out;
-  for (const Shape& s : layout.shapes) {
-    const ShapeName name = nameOf(s.outline);
-    out.push_back({s.outline, name.id, s.title, true});
-  }
+  const auto wanted = [&](std::string_view id) { return only.empty() || id == only; };
+  for (const Shape& s : layout.shapes)
+    if (wanted(s.family)) out.push_back({s.outline, s.family, s.title, true});
   const auto add = [&](const Family& f, double scale) {
+    if (!wanted(f.id)) return;
     Known k{scaled(f.outline, scale), std::string(f.id), std::string(f.title), false};
     const bool there = std::any_of(out.begin(), out.end(), [&](const Known& o) {
       return o.outline.size() == k.outline.size() &&
@@ -148,7 +149,7 @@ bool isFree(const Layout& layout, const PieceIndex& index, PolygonView outline) 
 }
 
 std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const PieceIndex& index,
-                        const OpenEdge& open, double edgeLength, std::size_t most) {
+                        const OpenEdge& open, double edgeLength, std::size_t most, const std::string& only) {
   struct Ranked {
     Fit fit;
     double share;
@@ -157,7 +158,7 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
   std::vector<Ranked> found;
   // A paper with so short a side cannot be folded over.
   if (open.length < kLeastEdge.mm() - kSameLength) return {};
-  for (const Known& known : knownShapes(layout, edgeLength, open)) {
+  for (const Known& known : knownShapes(layout, edgeLength, open, only)) {
     const bool chiral = symmetryOf(known.outline).chiral();
     for (const bool mirrored : {false, true}) {
       if (mirrored && !chiral) continue;

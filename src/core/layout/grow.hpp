@@ -51,9 +51,10 @@ struct Fit {
 
 /// What fits at the open edge, the best closing first: corners closed, then the length that is joined, then
 /// shapes of the layout before others, then the share of its outline that is joined. At most `most`; nothing
-/// at open edges shorter than kLeastEdge.
+/// at open edges shorter than kLeastEdge. `only`: the id of a shape that alone is asked for.
 std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const PieceIndex& index,
-                        const OpenEdge& edge, double edgeLength, std::size_t most = 24);
+                        const OpenEdge& edge, double edgeLength, std::size_t most = 24,
+                        const std::string& only = {});
 
 /// Turned copies about a centre, with or without their mirror images about the plumb line through it.
 struct Copies {

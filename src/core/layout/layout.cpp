@@ -64,10 +64,10 @@ void sortIntoRows(std::vector<Piece>& pieces) {
 /// Sorts pieces into shapes; remembers the answer for outlines that differ only by their place.
 class Classifier {
  public:
-  explicit Classifier(Layout& layout) : layout_(layout) {}
+  Classifier(Layout& layout, std::vector<Piece>& pieces) : layout_(layout), pieces_(pieces) {}
 
   void classifyAll() {
-    for (std::size_t i = 0; i < layout_.size(); ++i) classify(i);
+    for (std::size_t i = 0; i < pieces_.size(); ++i) classify(i);
     chooseUpright();
     nameShapes();
   }
@@ -80,11 +80,11 @@ class Classifier {
   };
 
   Polygon relative(std::size_t i) const {
-    return translated(layout_.outline(i), -1.0 * layout_.pieces[i].centre);
+    return translated(layout_.outline(pieces_[i]), -1.0 * pieces_[i].centre);
   }
 
   void classify(std::size_t i) {
-    Piece& piece = layout_.pieces[i];
+    Piece& piece = pieces_[i];
     const Polygon outline = relative(i);
     const auto [known, fresh] = find(outline);
     knownOf_.push_back(known);
@@ -125,9 +125,9 @@ class Classifier {
       layout_.shapes[k.shape].outline = k.relative;
     }
     for (Known& k : known_) k.pose = poseOf(k.relative, layout_.shapes[k.shape].outline).value_or(Pose{});
-    for (std::size_t i = 0; i < layout_.size(); ++i) {
+    for (std::size_t i = 0; i < pieces_.size(); ++i) {
       const Known& k = known_[knownOf_[i]];
-      Piece& piece = layout_.pieces[i];
+      Piece& piece = pieces_[i];
       piece.turn = k.pose.turn;
       const bool chiral = layout_.shapes[k.shape].symmetry.chiral();
       piece.hand = static_cast<std::int8_t>(!chiral ? 0 : k.pose.mirrored ? -1 : 1);
@@ -136,23 +136,29 @@ class Classifier {
 
   /// Where sizes of one name differ, the one with the most pieces has the plain name.
   void nameShapes() {
-    std::vector<std::size_t> pieces(layout_.shapes.size(), 0), order(layout_.shapes.size());
-    for (const Piece& p : layout_.pieces) ++pieces[p.shape];
+    std::vector<std::size_t> order(layout_.shapes.size());
+    for (std::uint32_t i = 0; i < pieces_.size(); ++i) {
+      Shape& s = layout_.shapes[pieces_[i].shape];
+      if (s.pieces++ == 0) s.first = i;
+    }
     std::iota(order.begin(), order.end(), std::size_t{0});
-    std::stable_sort(order.begin(), order.end(),
-                     [&](std::size_t a, std::size_t b) { return pieces[a] > pieces[b]; });
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+      return layout_.shapes[a].pieces > layout_.shapes[b].pieces;
+    });
     std::map<std::string, int> used;
     for (const std::size_t i : order) {
       Shape& s = layout_.shapes[i];
       const ShapeName name = nameOf(s.outline);
       const int n = ++used[name.id];
       s.name = n == 1 ? name.id : name.id + "-" + std::to_string(n);
+      s.family = name.id;
       s.title = name.title;
       s.edge = name.edge;
     }
   }
 
   Layout& layout_;
+  std::vector<Piece>& pieces_;
   std::vector<Known> known_;
   std::vector<Sieve> sieves_, shapeSieves_;
   std::vector<std::size_t> knownOf_;
@@ -171,17 +177,18 @@ void LayoutBuilder::add(PolygonView outline, PieceKey key, std::uint32_t row) {
     corners_.insert(corners_.end(), outline.rbegin(), outline.rend());
   else
     corners_.insert(corners_.end(), outline.begin(), outline.end());
-  layout_.pieces.push_back(piece);
+  pieces_.push_back(piece);
 }
 
 Layout LayoutBuilder::finish(Sides sides, Box finished, bool keepOrder) && {
-  layout_.sides = sides;
-  layout_.finished = finished;
-  layout_.corners = std::make_shared<const Layout::Corners>(std::move(corners_));
-  if (!keepOrder) sortIntoRows(layout_.pieces);
-  for (std::size_t i = 0; i < layout_.size(); ++i) layout_.pieces[i].laid = static_cast<std::uint32_t>(i);
-  Classifier(layout_).classifyAll();
-  return std::move(layout_);
+  Layout layout;
+  layout.sides = sides;
+  layout.finished = finished;
+  layout.corners = CornerList(std::move(corners_));
+  if (!keepOrder) sortIntoRows(pieces_);
+  Classifier(layout, pieces_).classifyAll();
+  layout.pieces = std::move(pieces_);
+  return layout;
 }
 
 std::string sidesName(Sides sides) {

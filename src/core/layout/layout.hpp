@@ -5,8 +5,10 @@
 #include <string>
 #include <vector>
 
+#include "layout/corner_list.hpp"
 #include "shape/polygon.hpp"
 #include "shape/symmetry.hpp"
+#include "shared_list.hpp"
 
 namespace clathra {
 
@@ -21,11 +23,14 @@ struct PieceKey {
 
 /// One paper's shape. The hands of a chiral shape share one Shape; each piece says which hand it is.
 struct Shape {
-  std::string name;   ///< unique in its layout: "kite", "rectangle-2" where sizes of one name differ
-  std::string title;  ///< "kite"
-  double edge = 0;    ///< mm, the side that names its size
+  std::string name;    ///< unique in its layout: "kite", "rectangle-2" where sizes of one name differ
+  std::string family;  ///< the same for all sizes of a form: "kite", "rectangle"
+  std::string title;   ///< "kite"
+  double edge = 0;     ///< mm, the side that names its size
   Polygon outline;  ///< hand +1 (or 0), centroid at the origin, in the most upright pose found in the layout
   Symmetry symmetry;
+  std::uint32_t pieces = 0;  ///< that have it
+  std::uint32_t first = 0;   ///< the first of them, as they were laid
 };
 
 struct Piece {
@@ -35,9 +40,8 @@ struct Piece {
   std::int8_t hand = 0;     ///< -1, 0 or +1
   std::uint32_t row = 0;    ///< reading row (fields) or ring (rosettes), from 0
   PieceKey key;
-  std::uint32_t laid = 0;  ///< its place before pieces were numbered in an order of choice
-  Point centre;            ///< centroid
-  double turn = 0;         ///< radians from the shape's outline (mirrored first if hand is -1)
+  Point centre;     ///< centroid
+  double turn = 0;  ///< radians from the shape's outline (mirrored first if hand is -1)
 };
 
 enum class Sides { Outline, EdgePieces, Slice };
@@ -49,16 +53,20 @@ enum class Sides { Outline, EdgePieces, Slice };
 enum class Numbering { Rows, Outside, Rings, Units };
 
 struct Layout {
-  using Corners = std::vector<Point>;
-  std::shared_ptr<const Corners> corners = std::make_shared<const Corners>();  ///< shared by layouts alike
-  std::vector<Piece> pieces;  ///< in the order of their numbers; piece i is numbered i + 1
+  CornerList corners;
+  SharedList<Piece> pieces;  ///< in the order of their numbers; piece i is numbered i + 1
   std::vector<Shape> shapes;
   Sides sides = Sides::Outline;
   Box finished;  ///< the bounds of the finishing line, or of the outline
   Polygon line;  ///< the finishing line; empty where the outline stays
+  /// For each piece its place before the pieces were numbered in an order of choice; empty where they were
+  /// not.
+  std::vector<std::uint32_t> laid;
 
-  PolygonView outline(std::size_t piece) const {
-    return {corners->data() + pieces[piece].first, pieces[piece].count};
+  PolygonView outline(const Piece& p) const { return {corners.at(p.first), p.count}; }
+  PolygonView outline(std::size_t piece) const { return outline(pieces[piece]); }
+  std::uint32_t laidAs(std::size_t piece) const {
+    return laid.empty() ? static_cast<std::uint32_t>(piece) : laid[piece];
   }
   std::size_t size() const { return pieces.size(); }
 };
@@ -76,8 +84,8 @@ class LayoutBuilder {
   Layout finish(Sides sides, Box finished, bool keepOrder) &&;
 
  private:
-  Layout layout_;
-  Layout::Corners corners_;
+  std::vector<Piece> pieces_;
+  std::vector<Point> corners_;
 };
 
 std::string sidesName(Sides sides);  ///< outline, edge-pieces, slice

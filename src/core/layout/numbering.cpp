@@ -87,8 +87,14 @@ std::vector<int> depthsFromMiddle(const Layout& layout, const SeamGraph& graph) 
 Layout inOrder(Layout layout, const std::vector<std::uint32_t>& order) {
   std::vector<Piece> pieces;
   pieces.reserve(order.size());
-  for (const auto i : order) pieces.push_back(layout.pieces[i]);
+  std::vector<std::uint32_t> laid;
+  laid.reserve(order.size());
+  for (const auto i : order) {
+    pieces.push_back(layout.pieces[i]);
+    laid.push_back(layout.laidAs(i));
+  }
   layout.pieces = std::move(pieces);
+  layout.laid = std::is_sorted(laid.begin(), laid.end()) ? std::vector<std::uint32_t>() : std::move(laid);
   return layout;
 }
 

@@ -2,85 +2,83 @@
 
 #include <algorithm>
 #include <cmath>
-
-#include "layout/change.hpp"
+#include <map>
 
 namespace clathra {
 
 PieceIndex::PieceIndex(const Layout& layout) {
   double size = 0;
-  for (std::size_t i = 0; i < layout.size(); ++i) {
-    boxes_.push_back(clathra::bounds(layout.outline(i)));
-    all_ = i == 0 ? boxes_[0] : unite(all_, boxes_[i]);
-    size += std::max(boxes_.back().width(), boxes_.back().height());
+  std::vector<Box> boxes;
+  boxes.reserve(layout.size());
+  for (const Piece& p : layout.pieces) {
+    boxes.push_back(clathra::bounds(layout.outline(p)));
+    all_ = boxes.size() == 1 ? boxes[0] : unite(all_, boxes.back());
+    size += std::max(boxes.back().width(), boxes.back().height());
   }
-  if (boxes_.empty()) return;
+  if (boxes.empty()) return;
   origin_ = {all_.left, all_.top};
-  cell_ = std::max(1e-3, 2 * size / static_cast<double>(boxes_.size()));
+  cell_ = std::max(1e-3, 2 * size / static_cast<double>(boxes.size()));
   columns_ = 1 + static_cast<int>(std::min(all_.width() / cell_, 4000.0));
   rows_ = 1 + static_cast<int>(std::min(all_.height() / cell_, 4000.0));
-  first_.assign(static_cast<std::size_t>(columns_ * rows_) + 1, 0);
+  std::vector<std::uint32_t> first(static_cast<std::size_t>(columns_ * rows_) + 1, 0);
   const auto each = [&](auto visit) {
-    for (std::uint32_t i = 0; i < boxes_.size(); ++i) {
-      const Cells c = cellsOf(boxes_[i]);
+    for (std::uint32_t i = 0; i < boxes.size(); ++i) {
+      const Cells c = cellsOf(boxes[i]);
       for (int y = c.top; y <= c.bottom; ++y)
         for (int x = c.left; x <= c.right; ++x) visit(cellAt(x, y), i);
     }
   };
-  each([&](std::size_t cell, std::uint32_t) { ++first_[cell + 1]; });
-  for (std::size_t k = 1; k < first_.size(); ++k) first_[k] += first_[k - 1];
-  pieces_.resize(first_.back());
-  auto next = first_;
-  each([&](std::size_t cell, std::uint32_t i) { pieces_[next[cell]++] = i; });
+  each([&](std::size_t cell, std::uint32_t) { ++first[cell + 1]; });
+  for (std::size_t k = 1; k < first.size(); ++k) first[k] += first[k - 1];
+  std::vector<std::uint32_t> pieces(first.back());
+  auto next = first;
+  each([&](std::size_t cell, std::uint32_t i) { pieces[next[cell]++] = i; });
+  pieces_ = Groups(first, std::move(pieces));
+  boxes_ = std::move(boxes);
 }
 
-PieceIndex PieceIndex::changed(const Layout& after, const LayoutChange& change) const {
+PieceIndex PieceIndex::changed(const Layout& after, const Renumbering& change) const {
   PieceIndex out;
   out.origin_ = origin_;
   out.cell_ = cell_;
   out.columns_ = columns_;
   out.rows_ = rows_;
-  out.boxes_.resize(after.size());
-  for (std::size_t i = 0; i < boxes_.size(); ++i)
-    if (change.moved[i] != LayoutChange::kGone) out.boxes_[change.moved[i]] = boxes_[i];
-  for (const auto f : change.fresh) out.boxes_[f] = clathra::bounds(after.outline(f));
+  std::vector<Box> fresh;
+  for (const auto f : change.fresh()) fresh.push_back(clathra::bounds(after.outline(f)));
+  out.boxes_ = boxes_.changed(change, fresh);
   out.all_ = all_;
-  const bool shrinks = std::any_of(change.gone.begin(), change.gone.end(), [&](std::uint32_t g) {
+  const auto& gone = change.gone();
+  const bool shrinks = std::any_of(gone.begin(), gone.end(), [&](std::uint32_t g) {
     const Box& b = boxes_[g];
     return b.left <= all_.left || b.top <= all_.top || b.right >= all_.right || b.bottom >= all_.bottom;
   });
-  if (shrinks) {
+  if (shrinks && !out.boxes_.empty()) {
     out.all_ = out.boxes_.front();
     for (const Box& b : out.boxes_) out.all_ = unite(out.all_, b);
   }
-  for (const auto f : change.fresh) out.all_ = unite(out.all_, out.boxes_[f]);
+  for (const Box& b : fresh) out.all_ = unite(out.all_, b);
   const Point end{origin_.x + columns_ * cell_, origin_.y + rows_ * cell_};
   if (boxes_.empty() || out.all_.left < origin_.x - cell_ || out.all_.top < origin_.y - cell_ ||
       out.all_.right > end.x + cell_ || out.all_.bottom > end.y + cell_)
     return PieceIndex(after);  // it has outgrown its cells
 
-  std::vector<std::pair<std::size_t, std::uint32_t>> fresh;  // by cell
-  for (const auto f : change.fresh) {
-    const Cells c = cellsOf(out.boxes_[f]);
+  std::map<std::size_t, std::vector<std::uint32_t>> cells;  // that change, with the fresh pieces in them
+  const auto each = [&](const Box& box, auto visit) {
+    const Cells c = cellsOf(box);
     for (int y = c.top; y <= c.bottom; ++y)
-      for (int x = c.left; x <= c.right; ++x) fresh.emplace_back(cellAt(x, y), f);
+      for (int x = c.left; x <= c.right; ++x) visit(cells[cellAt(x, y)]);
+  };
+  for (const auto g : gone) each(boxes_[g], [](const auto&) {});
+  for (std::size_t k = 0; k < fresh.size(); ++k)
+    each(fresh[k], [&](auto& pieces) { pieces.push_back(change.fresh()[k]); });
+  std::vector<Groups::Anew> anew;
+  for (auto& [cell, pieces] : cells) {
+    for (const auto i : pieces_[cell])
+      if (const auto now = change.after(i); now != Renumbering::kGone) pieces.push_back(now);
+    std::sort(pieces.begin(), pieces.end());
+    anew.push_back({static_cast<std::uint32_t>(cell), std::move(pieces)});
   }
-  std::sort(fresh.begin(), fresh.end());
-  out.first_.resize(first_.size());
-  out.pieces_.resize(pieces_.size() + fresh.size());
-  std::uint32_t* to = out.pieces_.data();
-  const auto written = [&] { return static_cast<std::uint32_t>(to - out.pieces_.data()); };
-  std::size_t k = 0, i = 0;
-  for (std::size_t cell = 0; cell + 1 < first_.size(); ++cell) {
-    out.first_[cell] = written();
-    for (; i < first_[cell + 1]; ++i) {
-      *to = change.moved[pieces_[i]];
-      to += *to != LayoutChange::kGone;
-    }
-    for (; k < fresh.size() && fresh[k].first == cell; ++k) *to++ = fresh[k].second;
-  }
-  out.first_.back() = written();
-  out.pieces_.resize(written());
+  out.pieces_ = pieces_.changed({}, anew, change);
   return out;
 }
 
@@ -107,11 +105,10 @@ std::vector<std::uint32_t> PieceIndex::within(const Box& w) const {
   const Cells c = cellsOf(w);
   for (int y = c.top; y <= c.bottom; ++y)
     for (int x = c.left; x <= c.right; ++x) {
-      const auto cell = cellAt(x, y);
-      for (std::size_t k = first_[cell]; k < first_[cell + 1]; ++k) {
-        const Box& b = boxes_[pieces_[k]];
+      for (const auto i : pieces_[cellAt(x, y)]) {
+        const Box& b = boxes_[i];
         if (b.left <= w.right && b.right >= w.left && b.top <= w.bottom && b.bottom >= w.top)
-          out.push_back(pieces_[k]);
+          out.push_back(i);
       }
     }
   std::sort(out.begin(), out.end());

@@ -5,10 +5,9 @@
 #include <vector>
 
 #include "layout/layout.hpp"
+#include "shared_list.hpp"
 
 namespace clathra {
-
-struct LayoutChange;
 
 /// A uniform grid over the pieces' boxes. Keeps no reference to the layout; ask with the one it was made for.
 class PieceIndex {
@@ -16,7 +15,7 @@ class PieceIndex {
   PieceIndex() = default;
   explicit PieceIndex(const Layout& layout);
   /// That of the layout after a change.
-  PieceIndex changed(const Layout& after, const LayoutChange& change) const;
+  PieceIndex changed(const Layout& after, const Renumbering& change) const;
 
   /// Pieces whose boxes touch the window, rising.
   std::vector<std::uint32_t> within(const Box& window) const;
@@ -38,8 +37,14 @@ class PieceIndex {
   Point origin_;  ///< of the cells; pieces beyond them count to the outermost
   double cell_ = 1;
   int columns_ = 0, rows_ = 0;
-  std::vector<std::uint32_t> first_, pieces_;
-  std::vector<Box> boxes_;
+  Groups pieces_;  ///< of each cell, rising
+  SharedList<Box> boxes_;
+};
+
+/// What is known of a layout that is about to change, to save looking for it.
+struct KnownOfLayout {
+  const PieceIndex* places = nullptr;
+  std::vector<std::uint32_t> taken;  ///< the pieces that are taken away, rising
 };
 
 }  // namespace clathra

@@ -43,6 +43,20 @@ class Directions {
   }
   Point unit(std::uint16_t id) const { return units_[id]; }
   std::size_t size() const { return units_.size(); }
+  /// Pieces that were added one on the other turn a little further each time: directions that follow each
+  /// other that closely are one. For each id the one it goes by; empty where all stand apart.
+  std::vector<std::uint16_t> joined() const {
+    std::vector<std::uint16_t> out;
+    for (std::size_t i = 1; i < angles_.size(); ++i) {
+      if (angles_[i] - angles_[i - 1] > 2 * kSameDirection) continue;
+      if (out.empty()) {
+        out.resize(units_.size());
+        std::iota(out.begin(), out.end(), std::uint16_t(0));
+      }
+      out[ids_[i]] = out[ids_[i - 1]];
+    }
+    return out;
+  }
 
  private:
   std::vector<double> angles_;
@@ -101,7 +115,7 @@ class CornerIndex {
 /// Sweeps one line: stretches of the two sides in order of their starts.
 class LineSweep {
  public:
-  LineSweep(SeamGraph& graph, CornerIndex& index, Point direction)
+  LineSweep(FoundSeams& graph, CornerIndex& index, Point direction)
       : graph_(graph), index_(index), along_(direction), normal_{-direction.y, direction.x} {}
 
   void sweep(std::span<Stretch> line) {
@@ -152,11 +166,19 @@ class LineSweep {
 
   void close(Open& o) { outer(o, o.stretch->t1); }
 
-  SeamGraph& graph_;
+  FoundSeams& graph_;
   CornerIndex& index_;
   Point along_, normal_;
   std::vector<Open> forward_, backward_;
 };
+
+void layAlong(Stretch& s, Point a, Point b, Point unit) {
+  const Point normal{-unit.y, unit.x};
+  const double ta = dot(unit, a), tb = dot(unit, b);
+  s.rho = (dot(normal, a) + dot(normal, b)) / 2;
+  s.t0 = std::min(ta, tb);
+  s.t1 = std::max(ta, tb);
+}
 
 std::vector<Stretch> stretchesOf(std::span<const Point> corners, std::span<const OutlineRef> outlines,
                                  Directions& directions) {
@@ -179,11 +201,17 @@ std::vector<Stretch> stretchesOf(std::span<const Point> corners, std::span<const
         forward = !forward;
       }
       const auto id = directions.indexOf(angle, d);
-      const Point u = directions.unit(id), n{-u.y, u.x};
-      const double ta = dot(u, a), tb = dot(u, b);
-      out.push_back({(dot(n, a) + dot(n, b)) / 2, std::min(ta, tb), std::max(ta, tb),
-                     static_cast<std::uint32_t>(p), static_cast<std::uint16_t>(e), id, forward});
+      out.push_back({0, 0, 0, static_cast<std::uint32_t>(p), static_cast<std::uint16_t>(e), id, forward});
+      layAlong(out.back(), a, b, directions.unit(id));
     }
+  }
+  const auto joined = directions.joined();
+  if (joined.empty()) return out;
+  for (Stretch& s : out) {
+    if (joined[s.direction] == s.direction) continue;
+    s.direction = joined[s.direction];
+    const auto outline = corners.subspan(outlines[s.piece].first, outlines[s.piece].count);
+    layAlong(s, outline[s.edge], outline[(s.edge + 1u) % outline.size()], directions.unit(s.direction));
   }
   return out;
 }
@@ -227,7 +255,7 @@ class ArcSeams {
     }
   }
 
-  void apply(SeamGraph& graph) const {
+  void apply(FoundSeams& graph) const {
     if (arcs_.empty()) return;
     lengthen(graph);
     join(graph);
@@ -254,12 +282,12 @@ class ArcSeams {
     return sideOf(piece, edge) == 0 ? 1 : arcs_[piece].lengths[edge] / arcs_[piece].chords[edge];
   }
 
-  void lengthen(SeamGraph& graph) const {
+  void lengthen(FoundSeams& graph) const {
     for (Seam& s : graph.seams) s.length *= std::max(stretch(s.a, s.edgeOfA), stretch(s.b, s.edgeOfB));
     for (OuterEdge& o : graph.outer) o.length *= stretch(o.piece, o.edge);
   }
 
-  void join(SeamGraph& graph) const {
+  void join(FoundSeams& graph) const {
     std::vector<Place> places;
     std::vector<Seam> out;
     for (std::uint32_t i = 0; i < graph.seams.size(); ++i) {
@@ -307,7 +335,7 @@ SeamGraph buildSeams(std::span<const Point> corners, std::span<const OutlineRef>
   const auto loose = stretchesOf(corners, outlines, directions);
   std::vector<std::size_t> firstOfDirection;
   auto sorted = sortedByLine(loose, directions.size(), firstOfDirection);
-  SeamGraph graph;
+  FoundSeams graph;
   graph.seams.reserve(loose.size() / 2);
   graph.corners.reserve(loose.size() / 2);
   CornerIndex index(loose.size() / 2);
@@ -326,19 +354,66 @@ SeamGraph buildSeams(std::span<const Point> corners, std::span<const OutlineRef>
   ArcSeams(corners, outlines).apply(graph);
   putInOrder(graph, outlines.size(),
              [&](std::uint32_t piece, std::uint16_t edge) { return corners[outlines[piece].first + edge]; });
-  finishSeams(graph, outlines.size());
-  return graph;
+  return finished(std::move(graph), outlines.size());
 }
 
 SeamGraph buildSeams(const Layout& layout) {
   std::vector<OutlineRef> refs;
   refs.reserve(layout.size());
   for (const Piece& p : layout.pieces) refs.push_back({p.first, p.count});
-  return buildSeams(*layout.corners, refs);
+  std::vector<Point> room;
+  return buildSeams(layout.corners.flat(room), refs);
+}
+
+SeamGraph buildSeams(const Layout& layout, std::span<const std::uint32_t> pieces) {
+  std::vector<Point> corners;
+  std::vector<OutlineRef> refs;
+  refs.reserve(pieces.size());
+  for (const auto i : pieces) {
+    const auto outline = layout.outline(i);
+    refs.push_back({static_cast<std::uint32_t>(corners.size()), static_cast<std::uint16_t>(outline.size())});
+    corners.insert(corners.end(), outline.begin(), outline.end());
+  }
+  return buildSeams(corners, refs);
+}
+
+SeamGraph finished(FoundSeams found, std::size_t pieces) {
+  constexpr std::uint32_t kUnused = 0xffffffff;
+  SeamGraph graph;
+  std::vector<std::uint32_t> now(found.corners.size(), kUnused), first(pieces + 1, 0);
+  std::vector<Point> kept;
+  kept.reserve(found.corners.size());
+  const auto number = [&](std::uint32_t& corner) {
+    if (now[corner] == kUnused) {
+      now[corner] = static_cast<std::uint32_t>(kept.size());
+      kept.push_back(found.corners[corner]);
+    }
+    corner = now[corner];
+  };
+  for (Seam& s : found.seams) {
+    number(s.start);
+    number(s.end);
+    graph.seamLength += s.length;
+    ++first[s.a + 1];
+    ++first[s.b + 1];
+  }
+  for (const OuterEdge& o : found.outer) graph.outerLength += o.length;
+  std::partial_sum(first.begin(), first.end(), first.begin());
+  std::vector<std::uint32_t> ofPieces(found.seams.size() * 2);
+  auto next = first;
+  for (std::uint32_t i = 0; i < found.seams.size(); ++i) {
+    ofPieces[next[found.seams[i].a]++] = i;
+    ofPieces[next[found.seams[i].b]++] = i;
+  }
+  graph.corners = std::move(kept);
+  graph.outer = std::move(found.outer);
+  graph.seams = std::move(found.seams);
+  graph.seamsOfPieces = Groups(first, std::move(ofPieces));
+  return graph;
 }
 
 std::vector<std::uint32_t> ringOf(const SeamGraph& graph, std::uint32_t piece, int k) {
-  const std::size_t n = graph.firstOfPiece.size() - 1;
+  const std::size_t n = graph.pieces();
   std::vector<std::uint32_t> ring{piece};
   std::vector<bool> seen(n, false);
   seen[piece] = true;

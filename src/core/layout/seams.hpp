@@ -4,7 +4,9 @@
 // The builder guarantees:
 //  1 every stretch of an outline lies in exactly one seam or one outer edge (to kMeet);
 //  2 a seam is as long as the two outlines coincide without a break; T-junctions end seams;
-//  3 a corner is a point where seams end, shared by all seams that end there;
+//  3 a corner is a point where seams end, shared by all seams that end there; after small changes some
+//  corners
+//    are in use no more, and are taken again first;
 //  4 an arc, which is kept as chords, is one seam with its true length;
 //  5 the answer, its order too, does not depend on where the layout lies or how it is turned: seams and outer
 //    edges follow each other by their (lower) piece, clockwise along its outline.
@@ -14,6 +16,7 @@
 #include <vector>
 
 #include "layout/layout.hpp"
+#include "shared_list.hpp"
 
 namespace clathra {
 
@@ -27,6 +30,18 @@ struct Seam {
   double length = 0;                       ///< mm, along the arc if it is one
 };
 
+struct SeamPieces {
+  static std::pair<std::uint32_t, std::uint32_t> range(const Seam& s) { return {s.a, s.b}; }
+  static void shift(Seam& s, std::int32_t by) {
+    PlainNumbers::shift(s.a, by);
+    PlainNumbers::shift(s.b, by);
+  }
+  static void renumber(Seam& s, const Renumbering& how) {
+    s.a = how.after(s.a);
+    s.b = how.after(s.b);
+  }
+};
+
 /// A straight stretch, or one chord of an arc.
 struct OuterEdge {
   std::uint32_t piece = 0;
@@ -36,20 +51,19 @@ struct OuterEdge {
 };
 
 struct SeamGraph {
-  std::vector<Seam> seams;
-  std::vector<Point> corners;
+  SharedList<Seam, SeamPieces> seams;
+  SharedList<Point> corners;
+  std::vector<std::uint32_t> unusedCorners;
   std::vector<OuterEdge> outer;
-  double seamLength = 0;                    ///< mm
-  double outerLength = 0;                   ///< mm
-  std::vector<std::uint32_t> firstOfPiece;  ///< size pieces + 1, into seamsOfPiece
-  std::vector<std::uint32_t> seamsOfPiece;
+  double seamLength = 0;   ///< mm
+  double outerLength = 0;  ///< mm
+  Groups seamsOfPieces;    ///< for each piece, rising
 
-  std::span<const std::uint32_t> seamsOf(std::size_t piece) const {
-    return std::span(seamsOfPiece)
-        .subspan(firstOfPiece[piece], firstOfPiece[piece + 1] - firstOfPiece[piece]);
-  }
+  std::size_t pieces() const { return seamsOfPieces.size(); }
+  Groups::Range seamsOf(std::size_t piece) const { return seamsOfPieces[piece]; }
   std::uint32_t across(std::uint32_t seam, std::uint32_t piece) const {
-    return seams[seam].a == piece ? seams[seam].b : seams[seam].a;
+    const Seam s = seams[seam];
+    return s.a == piece ? s.b : s.a;
   }
 };
 
@@ -61,6 +75,8 @@ struct OutlineRef {
 /// O(n log n) in the number of edges: edges are sorted into common lines, and each line is swept once.
 SeamGraph buildSeams(std::span<const Point> corners, std::span<const OutlineRef> outlines);
 SeamGraph buildSeams(const Layout& layout);
+/// Of some pieces among themselves; they are numbered as they come.
+SeamGraph buildSeams(const Layout& layout, std::span<const std::uint32_t> pieces);
 
 /// Pieces exactly k seams away from `piece` (0: the piece itself), in the order of their numbers.
 std::vector<std::uint32_t> ringOf(const SeamGraph& graph, std::uint32_t piece, int k);

@@ -2,7 +2,6 @@
 // and what lies beside it, so only those of pieces near a change are found anew, in a small graph of their
 // own.
 #include <algorithm>
-#include <numeric>
 
 #include "layout/change.hpp"
 #include "layout/seams_order.hpp"
@@ -13,157 +12,270 @@ namespace {
 
 constexpr double kReach = 1;  // mm beyond the outlines; those that meet are nearer than kMeet
 
-std::vector<Circle> circlesOf(const Layout& layout, const std::vector<std::uint32_t>& pieces) {
+using Numbers = std::vector<std::uint32_t>;
+
+void sortOnce(Numbers& numbers) {
+  std::sort(numbers.begin(), numbers.end());
+  numbers.erase(std::unique(numbers.begin(), numbers.end()), numbers.end());
+}
+
+bool among(const Numbers& rising, std::uint32_t n) {
+  return std::binary_search(rising.begin(), rising.end(), n);
+}
+
+std::vector<Circle> circlesOf(const Layout& layout, const Numbers& pieces) {
   std::vector<Circle> out;
   out.reserve(pieces.size());
   for (const auto i : pieces) out.push_back(circleOf(layout, i));
   return out;
 }
 
-/// The corners of the graph that lie near a change.
+/// The corners of the seams near a change: those that lie where a fresh seam ends, and those in use no more.
 class NearCorners {
  public:
-  void add(const SeamGraph& graph, std::uint32_t piece) {
-    for (const auto s : graph.seamsOf(piece)) {
-      ids_.push_back(graph.seams[s].start);
-      ids_.push_back(graph.seams[s].end);
+  explicit NearCorners(const SeamGraph& graph) : corners_(graph.corners), unused_(graph.unusedCorners) {}
+
+  void add(const Seam& s, bool stays) {
+    for (const auto id : {s.start, s.end}) {
+      ids_.push_back(id);
+      if (stays) used_.push_back(id);
     }
   }
   void close() {
-    std::sort(ids_.begin(), ids_.end());
-    ids_.erase(std::unique(ids_.begin(), ids_.end()), ids_.end());
+    sortOnce(ids_);
+    for (const auto id : ids_) points_.push_back(corners_[id]);
   }
-  /// The corner at that spot; added to the graph's where there is none.
-  std::uint32_t at(Point p, std::vector<Point>& corners) {
-    for (const auto id : ids_) {
-      const Point d = corners[id] - p;
-      if (dot(d, d) <= kMeet * kMeet) return id;
+  /// The corner at that spot.
+  std::uint32_t at(Point p) {
+    std::size_t k = 0;
+    for (; k < points_.size(); ++k) {
+      const Point d = points_[k] - p;
+      if (dot(d, d) <= kMeet * kMeet) break;
     }
-    corners.push_back(p);
-    ids_.push_back(static_cast<std::uint32_t>(corners.size() - 1));
-    return ids_.back();
+    if (k == points_.size()) {
+      ids_.push_back(fresh(p));
+      points_.push_back(p);
+    }
+    used_.push_back(ids_[k]);
+    return ids_[k];
+  }
+  /// `endsAt(corner, point)`: does some seam that stays end there all the same?
+  template <class EndsAt>
+  void finish(SeamGraph& out, EndsAt endsAt) {
+    sortOnce(used_);
+    for (std::size_t k = 0; k < ids_.size(); ++k)
+      if (!among(used_, ids_[k]) && !endsAt(ids_[k], points_[k])) unused_.push_back(ids_[k]);
+    if (!more_.empty()) {
+      Numbers places;
+      for (std::uint32_t i = 0; i < more_.size(); ++i)
+        places.push_back(static_cast<std::uint32_t>(corners_.size()) + i);
+      corners_ = corners_.changed({{}, std::move(places)}, std::move(more_));
+    }
+    out.corners = std::move(corners_);
+    out.unusedCorners = std::move(unused_);
   }
 
  private:
-  std::vector<std::uint32_t> ids_;
-};
-
-/// What lies beside the changed pieces, with the seams among it.
-struct Near {
-  std::vector<std::uint32_t> pieces;  // indices after, rising
-  SeamGraph graph;                    // by place in `pieces`
-};
-
-Near seamsNear(const Layout& layout, std::vector<std::uint32_t> pieces) {
-  Near out{std::move(pieces), {}};
-  std::vector<OutlineRef> outlines;
-  for (const auto i : out.pieces) outlines.push_back({layout.pieces[i].first, layout.pieces[i].count});
-  out.graph = buildSeams(*layout.corners, outlines);
-  return out;
-}
-
-/// Two lists in order made one.
-template <class Item, class Keep, class Before>
-std::vector<Item> merged(const std::vector<Item>& old, const std::vector<Item>& fresh, Keep keep,
-                         Before before) {
-  std::vector<Item> out(old.size() + fresh.size());
-  Item* to = out.data();  // one that is not kept is written over
-  std::size_t k = 0;
-  for (const Item& item : old) {
-    *to = item;
-    if (!keep(*to)) continue;
-    for (; k < fresh.size() && before(fresh[k], *to); ++to) {
-      to[1] = to[0];
-      *to = fresh[k++];
+  std::uint32_t fresh(Point p) {
+    if (unused_.empty()) {
+      more_.push_back(p);
+      return static_cast<std::uint32_t>(corners_.size() + more_.size() - 1);
     }
-    ++to;
+    const auto id = unused_.back();
+    unused_.pop_back();
+    corners_.set(id, p);
+    return id;
   }
-  to = std::copy(fresh.begin() + static_cast<std::ptrdiff_t>(k), fresh.end(), to);
-  out.resize(static_cast<std::size_t>(to - out.data()));
-  return out;
-}
+
+  SharedList<Point> corners_;
+  Numbers unused_, ids_, used_;
+  std::vector<Point> points_, more_;
+};
+
+class SeamChange {
+ public:
+  SeamChange(const SeamGraph& graph, const Layout& after, const Renumbering& change,
+             const PieceIndex& indexAfter)
+      : graph_(graph), after_(after), change_(change), indexAfter_(indexAfter), corners_(graph) {
+    // What shares a seam with a piece that goes, or may share one with a fresh piece, gets its seams and
+    // outer edges anew; what shares a seam with those is needed to find them.
+    for (const auto g : change.gone()) addAcross(g, anew_);
+    const auto beside = piecesNear(after, indexAfter, circlesOf(after, change.fresh()), kReach);
+    anew_.insert(anew_.end(), beside.begin(), beside.end());
+    sortOnce(anew_);
+    near_ = anew_;
+    for (const auto i : anew_)
+      if (!change.isFresh(i)) addAcross(change.before(i), near_);
+    sortOnce(near_);
+  }
+
+  SeamGraph run() {
+    const SeamGraph found = buildSeams(after_, near_);
+    SeamGraph out;
+    takeGone();
+    takeFresh(found);
+    keepTheSame();
+    const Renumbering seams(gone_, placesOfFresh());
+    out.seamLength = graph_.seamLength;
+    for (const auto g : gone_) out.seamLength -= graph_.seams[g].length;
+    for (const Seam& s : fresh_) out.seamLength += s.length;
+    out.seamsOfPieces = graph_.seamsOfPieces.changed(change_, listsAnew(seams), seams);
+    out.seams = graph_.seams.changed(seams, std::move(fresh_), change_);
+    corners_.finish(out, [&](std::uint32_t corner, Point p) { return seamEndsAt(corner, p, out); });
+    changeOuter(found, out);
+    return out;
+  }
+
+ private:
+  Point beginning(std::uint32_t piece, std::uint16_t edge) const { return after_.outline(piece)[edge]; }
+
+  /// What stays of the pieces that share a seam with one before.
+  void addAcross(std::uint32_t before, Numbers& out) const {
+    for (const auto s : graph_.seamsOf(before))
+      if (const auto now = change_.after(graph_.across(s, before)); now != Renumbering::kGone)
+        out.push_back(now);
+  }
+
+  /// Seams of pieces that are gone or get all their seams anew.
+  void takeGone() {
+    for (const auto i : change_.gone())
+      for (const auto s : graph_.seamsOf(i)) gone_.push_back(s);
+    for (const auto i : anew_)
+      if (!change_.isFresh(i))
+        for (const auto s : graph_.seamsOf(change_.before(i))) gone_.push_back(s);
+    sortOnce(gone_);
+    for (const auto s : gone_) corners_.add(graph_.seams[s], false);
+    for (const auto i : near_) {
+      if (change_.isFresh(i) || among(anew_, i)) continue;
+      for (const auto s : graph_.seamsOf(change_.before(i)))
+        if (!among(gone_, s)) corners_.add(graph_.seams[s], true);
+    }
+    corners_.close();
+  }
+
+  /// Pieces near are numbered in the order of all: their seams stand in the right order already.
+  void takeFresh(const SeamGraph& found) {
+    for (Seam s : found.seams) {
+      s.a = near_[s.a];
+      s.b = near_[s.b];
+      if (!among(anew_, s.a) && !among(anew_, s.b)) continue;
+      begins_.push_back(found.corners[s.start]);
+      s.start = corners_.at(found.corners[s.start]);
+      s.end = corners_.at(found.corners[s.end]);
+      fresh_.push_back(s);
+    }
+  }
+
+  /// Most seams of pieces beside a change come out as they were: those are left alone.
+  void keepTheSame() {
+    Numbers gone;
+    for (const auto g : gone_) {
+      const Seam s = graph_.seams[g];
+      const auto a = change_.after(s.a), b = change_.after(s.b);
+      const auto same = std::find_if(fresh_.begin(), fresh_.end(), [&](const Seam& f) {
+        return f.a == a && f.b == b && f.edgeOfA == s.edgeOfA && f.edgeOfB == s.edgeOfB &&
+               f.start == s.start && f.end == s.end;
+      });
+      if (same == fresh_.end()) {
+        gone.push_back(g);
+        continue;
+      }
+      begins_.erase(begins_.begin() + (same - fresh_.begin()));
+      fresh_.erase(same);
+    }
+    gone_ = std::move(gone);
+  }
+
+  /// Pieces that only touch a change with a corner are not near it.
+  bool seamEndsAt(std::uint32_t corner, Point p, const SeamGraph& out) const {
+    const auto at = indexAfter_.within({p.x - kReach, p.y - kReach, p.x + kReach, p.y + kReach});
+    return std::any_of(at.begin(), at.end(), [&](std::uint32_t piece) {
+      const auto seams = out.seamsOf(piece);
+      return std::any_of(seams.begin(), seams.end(), [&](std::uint32_t s) {
+        return out.seams[s].start == corner || out.seams[s].end == corner;
+      });
+    });
+  }
+
+  Numbers placesOfFresh() const {
+    Numbers out;
+    for (std::uint32_t k = 0; k < fresh_.size(); ++k) {
+      const Seam& s = fresh_[k];
+      const bool isNew = change_.isFresh(s.a);
+      const auto a = change_.before(s.a);  // where it is new, that of the piece after it
+      const Point from = beginning(s.a, s.edgeOfA);
+      const double along = distance(begins_[k], from);
+      const auto before = [&](const Seam& t) {
+        if (t.a != a || isNew) return t.a < a;
+        if (t.edgeOfA != s.edgeOfA) return t.edgeOfA < s.edgeOfA;
+        return distance(graph_.corners[t.start], from) < along;
+      };
+      const auto place = static_cast<std::uint32_t>(
+          std::partition_point(graph_.seams.begin(), graph_.seams.end(), before) - graph_.seams.begin());
+      const auto gone = std::lower_bound(gone_.begin(), gone_.end(), place) - gone_.begin();
+      out.push_back(place - static_cast<std::uint32_t>(gone) + k);
+    }
+    return out;
+  }
+
+  /// The seams of all pieces that lose or get some.
+  std::vector<Groups::Anew> listsAnew(const Renumbering& seams) const {
+    Numbers pieces = change_.fresh();
+    for (const auto g : gone_)
+      for (const auto piece : {graph_.seams[g].a, graph_.seams[g].b})
+        if (const auto now = change_.after(piece); now != Renumbering::kGone) pieces.push_back(now);
+    for (const Seam& s : fresh_) pieces.insert(pieces.end(), {s.a, s.b});
+    sortOnce(pieces);
+    std::vector<Groups::Anew> out;
+    out.reserve(pieces.size());
+    for (const auto i : pieces) {
+      out.push_back({i, {}});
+      if (change_.isFresh(i)) continue;
+      for (const auto s : graph_.seamsOf(change_.before(i)))
+        if (const auto now = seams.after(s); now != Renumbering::kGone) out.back().numbers.push_back(now);
+    }
+    for (std::size_t k = 0; k < fresh_.size(); ++k)
+      for (const auto piece : {fresh_[k].a, fresh_[k].b})
+        out[static_cast<std::size_t>(std::lower_bound(pieces.begin(), pieces.end(), piece) - pieces.begin())]
+            .numbers.push_back(seams.fresh()[k]);
+    for (Groups::Anew& list : out) std::sort(list.numbers.begin(), list.numbers.end());
+    return out;
+  }
+
+  void changeOuter(const SeamGraph& found, SeamGraph& out) const {
+    std::vector<OuterEdge> fresh;
+    for (OuterEdge o : found.outer) {
+      o.piece = near_[o.piece];
+      if (among(anew_, o.piece)) fresh.push_back(o);
+    }
+    out.outer.reserve(graph_.outer.size() + fresh.size());
+    auto next = fresh.begin();
+    for (OuterEdge o : graph_.outer) {
+      o.piece = change_.after(o.piece);
+      if (o.piece == Renumbering::kGone || among(anew_, o.piece)) continue;
+      for (; next != fresh.end() && next->piece < o.piece; ++next) out.outer.push_back(*next);
+      out.outer.push_back(o);
+    }
+    out.outer.insert(out.outer.end(), next, fresh.end());
+    for (const OuterEdge& o : out.outer) out.outerLength += o.length;
+  }
+
+  const SeamGraph& graph_;
+  const Layout& after_;
+  const Renumbering& change_;
+  const PieceIndex& indexAfter_;
+  NearCorners corners_;
+  Numbers anew_, near_;  // pieces after, rising: all their seams are found anew; touching one of those
+  Numbers gone_;         // seams before, rising
+  std::vector<Seam> fresh_;
+  std::vector<Point> begins_;  // of the fresh seams
+};
 
 }  // namespace
 
-SeamGraph changedSeams(const SeamGraph& graph, const Layout& before, const Layout& after,
-                       const LayoutChange& change) {
-  std::vector<Circle> changed = circlesOf(before, change.gone);
-  const auto fresh = circlesOf(after, change.fresh);
-  changed.insert(changed.end(), fresh.begin(), fresh.end());
-  // Pieces that touch a change get new seams and edges; those that touch them are needed to find these.
-  const auto touched = piecesNear(after, changed, kReach);
-  const Near near = seamsNear(after, piecesNear(after, circlesOf(after, touched), kReach));
-  std::vector<std::uint8_t> anew(after.size(), 0);
-  for (const auto i : touched) anew[i] = 1;
-
-  SeamGraph out;
-  out.corners = graph.corners;
-  NearCorners corners;
-  std::vector<std::uint8_t> isNear(after.size(), 0);
-  for (const auto i : near.pieces) isNear[i] = 1;
-  for (std::uint32_t i = 0; i < before.size(); ++i)
-    if (change.moved[i] == LayoutChange::kGone || isNear[change.moved[i]]) corners.add(graph, i);
-  corners.close();
-  std::vector<Seam> seams;
-  for (Seam s : near.graph.seams) {
-    s.a = near.pieces[s.a];
-    s.b = near.pieces[s.b];
-    if (!anew[s.a] && !anew[s.b]) continue;
-    s.start = corners.at(near.graph.corners[s.start], out.corners);
-    s.end = corners.at(near.graph.corners[s.end], out.corners);
-    seams.push_back(s);
-  }
-  std::vector<OuterEdge> outer;
-  for (OuterEdge o : near.graph.outer) {
-    o.piece = near.pieces[o.piece];
-    if (anew[o.piece]) outer.push_back(o);
-  }
-
-  const auto beginning = [&](std::uint32_t piece, std::uint16_t edge) { return after.outline(piece)[edge]; };
-  const auto stays = [&](std::uint32_t& piece) {
-    piece = change.moved[piece];
-    return piece != LayoutChange::kGone && !anew[piece];
-  };
-  out.seams = merged(
-      graph.seams, seams, [&](Seam& s) { return stays(s.a) && stays(s.b); },
-      [&](const Seam& x, const Seam& y) { return seamBefore(out, x, y, beginning); });
-  out.outer = merged(
-      graph.outer, outer, [&](OuterEdge& o) { return stays(o.piece); },
-      [&](const OuterEdge& x, const OuterEdge& y) { return outerBefore(x, y, beginning); });
-  finishSeams(out, after.size());
-  return out;
-}
-
-void finishSeams(SeamGraph& graph, std::size_t pieces) {
-  constexpr std::uint32_t kUnused = 0xffffffff;
-  std::vector<std::uint32_t> now(graph.corners.size(), kUnused);
-  std::vector<Point> kept;
-  kept.reserve(graph.corners.size());
-  const auto number = [&](std::uint32_t& corner) {
-    if (now[corner] == kUnused) {
-      now[corner] = static_cast<std::uint32_t>(kept.size());
-      kept.push_back(graph.corners[corner]);
-    }
-    corner = now[corner];
-  };
-  graph.seamLength = graph.outerLength = 0;
-  graph.firstOfPiece.assign(pieces + 1, 0);
-  for (Seam& s : graph.seams) {
-    number(s.start);
-    number(s.end);
-    graph.seamLength += s.length;
-    ++graph.firstOfPiece[s.a + 1];
-    ++graph.firstOfPiece[s.b + 1];
-  }
-  for (const OuterEdge& o : graph.outer) graph.outerLength += o.length;
-  graph.corners = std::move(kept);
-  std::partial_sum(graph.firstOfPiece.begin(), graph.firstOfPiece.end(), graph.firstOfPiece.begin());
-  graph.seamsOfPiece.resize(graph.seams.size() * 2);
-  auto next = graph.firstOfPiece;
-  for (std::uint32_t i = 0; i < graph.seams.size(); ++i) {
-    graph.seamsOfPiece[next[graph.seams[i].a]++] = i;
-    graph.seamsOfPiece[next[graph.seams[i].b]++] = i;
-  }
+SeamGraph changedSeams(const SeamGraph& graph, const Layout& after, const Renumbering& change,
+                       const PieceIndex& indexAfter) {
+  return SeamChange(graph, after, change, indexAfter).run();
 }
 
 }  // namespace clathra

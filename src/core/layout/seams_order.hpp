@@ -6,13 +6,20 @@
 
 namespace clathra {
 
+/// A seam graph while it is made.
+struct FoundSeams {
+  std::vector<Seam> seams;
+  std::vector<Point> corners;
+  std::vector<OuterEdge> outer;
+};
+
 /// Where a seam begins on the outline of its first piece: by edge, then by the way along it.
-template <class Beginning>
-bool seamBefore(const SeamGraph& graph, const Seam& x, const Seam& y, const Beginning& beginning) {
+template <class Corners, class Beginning>
+bool seamBefore(const Corners& corners, const Seam& x, const Seam& y, const Beginning& beginning) {
   if (x.a != y.a) return x.a < y.a;
   if (x.edgeOfA != y.edgeOfA) return x.edgeOfA < y.edgeOfA;
   const Point from = beginning(x.a, x.edgeOfA);
-  return distance(graph.corners[x.start], from) < distance(graph.corners[y.start], from);
+  return distance(corners[x.start], from) < distance(corners[y.start], from);
 }
 template <class Beginning>
 bool outerBefore(const OuterEdge& x, const OuterEdge& y, const Beginning& beginning) {
@@ -41,7 +48,7 @@ void sortByPiece(std::vector<Item>& items, std::size_t pieces, PieceOf pieceOf, 
 /// Lays each seam along its lower piece, and seams and outer edges in order. `beginning(piece, edge)` is the
 /// corner at which that edge of the outline begins.
 template <class Beginning>
-void putInOrder(SeamGraph& graph, std::size_t pieces, const Beginning& beginning) {
+void putInOrder(FoundSeams& graph, std::size_t pieces, const Beginning& beginning) {
   for (Seam& s : graph.seams) {
     if (s.a < s.b) continue;
     std::swap(s.a, s.b);
@@ -50,7 +57,7 @@ void putInOrder(SeamGraph& graph, std::size_t pieces, const Beginning& beginning
   }
   sortByPiece(
       graph.seams, pieces, [](const Seam& s) { return s.a; },
-      [&](const Seam& x, const Seam& y) { return seamBefore(graph, x, y, beginning); });
+      [&](const Seam& x, const Seam& y) { return seamBefore(graph.corners, x, y, beginning); });
   sortByPiece(
       graph.outer, pieces, [](const OuterEdge& o) { return o.piece; },
       [&](const OuterEdge& x, const OuterEdge& y) { return outerBefore(x, y, beginning); });
@@ -58,6 +65,6 @@ void putInOrder(SeamGraph& graph, std::size_t pieces, const Beginning& beginning
 
 /// For seams in order: numbers the corners as they come and drops those that no seam ends at, adds up the
 /// lengths, lists the seams of each piece.
-void finishSeams(SeamGraph& graph, std::size_t pieces);
+SeamGraph finished(FoundSeams found, std::size_t pieces);
 
 }  // namespace clathra

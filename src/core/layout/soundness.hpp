@@ -4,11 +4,10 @@
 #include <vector>
 
 #include "layout/layout.hpp"
+#include "layout/piece_index.hpp"
 #include "layout/seams.hpp"
 
 namespace clathra {
-
-struct LayoutChange;
 
 inline constexpr double kOverlapArea = 0.01;     ///< mm²
 inline constexpr double kOverlapDepth = 0.02;    ///< mm: shallower ones are rounding along T-junctions
@@ -40,8 +39,9 @@ struct Soundness {
 Soundness soundness(const Layout& layout, const SeamGraph& graph);
 
 /// The same after a change of the layout: only pieces near what changed are looked at.
-Soundness changedSoundness(const Soundness& before, const Layout& after, const SeamGraph& graphAfter,
-                           const LayoutChange& change);
+Soundness changedSoundness(const Soundness& before, const Layout& layoutBefore, const Layout& after,
+                           const SeamGraph& graphAfter, const PieceIndex& indexAfter,
+                           const Renumbering& change);
 
 /// The outer edges joined end to end: the outside clockwise, holes anticlockwise.
 std::vector<Polygon> boundaryLoops(const SeamGraph& graph);

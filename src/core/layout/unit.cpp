@@ -85,9 +85,7 @@ int nextNumber(const std::vector<PieceUnit>& units, const std::string& name) {
 }
 
 std::optional<Polygon> joinedOutline(const Layout& layout, std::span<const std::uint32_t> pieces) {
-  std::vector<OutlineRef> refs;
-  for (const auto i : pieces) refs.push_back({layout.pieces[i].first, layout.pieces[i].count});
-  const auto loops = boundaryLoops(buildSeams(*layout.corners, refs));
+  const auto loops = boundaryLoops(buildSeams(layout, pieces));
   if (loops.size() != 1) return std::nullopt;
   return cleaned(loops.front(), kMeet);
 }
@@ -131,9 +129,7 @@ std::vector<UnitFit> unitFitsAt(const Layout& layout, const SeamGraph& graph, co
                                 std::size_t most) {
   std::vector<UnitFit> out;
   if (open.radius != 0) return out;
-  std::vector<OutlineRef> refs;
-  for (const auto i : pieces) refs.push_back({layout.pieces[i].first, layout.pieces[i].count});
-  const SeamGraph own = buildSeams(*layout.corners, refs);
+  const SeamGraph own = buildSeams(layout, pieces);
   for (const bool mirrored : {false, true})
     for (const OuterEdge& edge : own.outer) {
       if (std::abs(distance(edge.from, edge.to) - open.length) > kSameLength) continue;

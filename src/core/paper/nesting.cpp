@@ -306,6 +306,11 @@ Polygon hullOf(PolygonView points) {
 
 bool fitsPage(PolygonView outline, const Page& page) {
   const Box room = printable(page);
+  double reach = 0;  // what fits in a circle fits however it is turned
+  const Box all = bounds(outline);
+  const Point middle{(all.left + all.right) / 2, (all.top + all.bottom) / 2};
+  for (const Point q : outline) reach = std::max(reach, distance(q, middle));
+  if (2 * reach <= std::min(room.width(), room.height())) return true;
   for (const double turn : turnsFor(outline, nullptr)) {
     const Box b = bounds(placed(outline, turn, false, {}));
     if (b.width() <= room.width() + kRoom && b.height() <= room.height() + kRoom) return true;

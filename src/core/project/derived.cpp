@@ -23,13 +23,13 @@ Derived deriveAfter(const Derived& before, std::shared_ptr<const Layout> layout)
   const Layout& was = *before.geometry->layout;
   auto found = changeBetween(was, *layout);
   if (!found) return derive(std::move(layout));
-  auto change = std::make_shared<const LayoutChange>(std::move(*found));
+  auto change = std::make_shared<const Renumbering>(std::move(*found));
   auto g = std::make_shared<Geometry>();
-  g->seams = changedSeams(before.geometry->seams, was, *layout, *change);
-  g->area = before.geometry->area;
-  for (const auto i : change->gone) g->area -= outlineArea(was.outline(i));
-  for (const auto i : change->fresh) g->area += outlineArea(layout->outline(i));
   auto index = std::make_shared<const PieceIndex>(before.index->changed(*layout, *change));
+  g->seams = changedSeams(before.geometry->seams, *layout, *change, *index);
+  g->area = before.geometry->area;
+  for (const auto i : change->gone()) g->area -= outlineArea(was.outline(i));
+  for (const auto i : change->fresh()) g->area += outlineArea(layout->outline(i));
   g->layout = std::move(layout);
   return {std::move(g), std::move(index), before.geometry->layout, std::move(change)};
 }

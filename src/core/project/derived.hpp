@@ -20,7 +20,7 @@ struct Derived {
   std::shared_ptr<const PieceIndex> index;
   /// Where it was worked out from that of another layout: that one, and what differs.
   std::shared_ptr<const Layout> before;
-  std::shared_ptr<const LayoutChange> change;
+  std::shared_ptr<const Renumbering> change;
   bool isOf(const std::shared_ptr<const Layout>& layout) const {
     return geometry && index && geometry->layout == layout;
   }

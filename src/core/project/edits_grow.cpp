@@ -60,8 +60,8 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const Args& a, const De
   const auto edges = openEdgesNear(*p.layout, graph, *at, reach);
   const auto open = openEdgeNear(edges, *at, reach);
   if (!open) return fail("there is no open edge near that point");
-  std::vector<Fit> fits = fitsAt(*p.layout, graph, index, edges[*open], p.recipe.edge.mm(), 1'000);
-  if (!shape.empty()) std::erase_if(fits, [&](const Fit& f) { return f.shape != shape; });
+  const std::vector<Fit> fits =
+      fitsAt(*p.layout, graph, index, edges[*open], p.recipe.edge.mm(), 1'000, shape);
   if (choice >= static_cast<std::int64_t>(fits.size()))
     return fail(fits.empty() ? "nothing of that shape fits this edge"
                              : "only " + std::to_string(fits.size()) + " ways fit this edge");
@@ -102,7 +102,7 @@ Status takeAway(Project& p, const Args& a, const EditContext& c) {
   if (all.size() >= p.layout->size()) return fail("that would leave no piece at all; a layout needs one");
   Recipe r = p.recipe;
   for (const auto i : all) take(r.hand, p.layout->pieces[i].key);
-  return relayout(p, c.library, r);
+  return relayout(p, c.library, r, {placesOf(p, c), all});
 }
 
 namespace {
@@ -251,11 +251,9 @@ Status joinPieces(Project& p, const Args& a, const EditContext& c) {
   if (!pieces) return tl::make_unexpected(pieces.error());
   if (pieces->size() < 2) return fail("two pieces or more are joined into one");
   if (const auto ok = checkAllWhole(p, *pieces); !ok) return ok;
-  std::vector<OutlineRef> refs;
-  for (const auto i : *pieces) refs.push_back({p.layout->pieces[i].first, p.layout->pieces[i].count});
-  const SeamGraph graph = buildSeams(*p.layout->corners, refs);
+  const SeamGraph graph = buildSeams(*p.layout, *pieces);
   const auto loops = boundaryLoops(graph);
-  if (loops.size() != 1 || !hangTogether(graph, refs.size()))
+  if (loops.size() != 1 || !hangTogether(graph, pieces->size()))
     return fail("these pieces do not join into one outline; they must meet along seams");
   Recipe r = p.recipe;
   const auto parent = parentOf(r.hand, p.layout->pieces[pieces->front()].key);

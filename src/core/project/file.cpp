@@ -32,10 +32,10 @@ json flat(PolygonView p) {
 json layoutJson(const Layout& layout) {
   std::vector<double> corners;
   std::vector<int> counts, keys, rows;
-  corners.reserve(layout.corners->size() * 2);
+  corners.reserve(layout.corners.size() * std::size_t(2));
   // Pieces are written as they were laid: shapes are told apart in that order.
   std::vector<std::uint32_t> laid(layout.size());
-  for (std::size_t i = 0; i < layout.size(); ++i) laid[layout.pieces[i].laid] = static_cast<std::uint32_t>(i);
+  for (std::size_t i = 0; i < layout.size(); ++i) laid[layout.laidAs(i)] = static_cast<std::uint32_t>(i);
   for (const auto i : laid) {
     const Piece& p = layout.pieces[i];
     for (const Point c : layout.outline(i)) {
@@ -53,10 +53,7 @@ json layoutJson(const Layout& layout) {
               {"sides", sidesName(layout.sides)},
               {"finished", boxJson(layout.finished)},
               {"line", flat(layout.line)}};
-  if (!std::is_sorted(laid.begin(), laid.end())) {
-    out["order"] = json::array();
-    for (const Piece& p : layout.pieces) out["order"].push_back(p.laid);
-  }
+  if (!layout.laid.empty()) out["order"] = layout.laid;
   return out;
 }
 

@@ -67,16 +67,18 @@ void take(HandWork& hand, PieceKey key) {
 
 Status layAndPaint(Project& p, const EditContext& c, const Recipe& recipe, const std::vector<PieceKey>& fresh,
                    ClothId cloth) {
-  if (const auto ok = relayout(p, c.library, recipe); !ok) return ok;
+  if (const auto ok = relayout(p, c.library, recipe, {placesOf(p, c), {}}); !ok) return ok;
   if (cloth == kNoCloth) return {};
   for (std::size_t i = 0; i < p.layout->size(); ++i)
-    if (std::binary_search(fresh.begin(), fresh.end(), p.layout->pieces[i].key)) p.painting.set(i, cloth);
+    if (isOwn(p.layout->pieces[i].key) &&
+        std::binary_search(fresh.begin(), fresh.end(), p.layout->pieces[i].key))
+      p.painting.set(i, cloth);
   return {};
 }
 
 Status layAndWear(Project& p, const EditContext& c, const Recipe& recipe,
                   const std::map<PieceKey, ClothId>& wears) {
-  if (const auto ok = relayout(p, c.library, recipe); !ok) return ok;
+  if (const auto ok = relayout(p, c.library, recipe, {placesOf(p, c), {}}); !ok) return ok;
   for (std::size_t i = 0; i < p.layout->size(); ++i)
     if (const auto cloth = wears.find(p.layout->pieces[i].key); cloth != wears.end())
       p.painting.set(i, cloth->second);

@@ -29,6 +29,10 @@ std::vector<PieceKey> replace(HandWork& hand, PieceKey key, const std::vector<Po
                               double edge);
 
 /// Lays out anew and paints the pieces with the keys (rising).
+/// Where the pieces lie, if that is known.
+inline const PieceIndex* placesOf(const Project& p, const EditContext& c) {
+  return c.known.isOf(p.layout) ? c.known.index.get() : nullptr;
+}
 Status layAndPaint(Project& project, const EditContext& context, const Recipe& recipe,
                    const std::vector<PieceKey>& fresh, ClothId cloth);
 /// Lays out anew and paints the pieces that have a cloth here.

@@ -24,7 +24,7 @@ std::vector<std::size_t> orderByKey(const Layout& layout) {
   return order;
 }
 
-constexpr std::uint32_t kGone = LayoutChange::kGone;
+constexpr std::uint32_t kGone = Renumbering::kGone;
 
 /// For every old piece its new index, or kGone.
 std::vector<std::uint32_t> survivors(const Layout& before, const Layout& after) {
@@ -40,10 +40,26 @@ std::vector<std::uint32_t> survivors(const Layout& before, const Layout& after) 
   return out;
 }
 
-void followMotif(MotifChoice& motif, const std::vector<std::uint32_t>& moved, const Layout& after) {
+/// Where the pieces of a layout went: few changed, or each is known by itself.
+class Followed {
+ public:
+  Followed(const Layout& before, const Layout& after)
+      : change_(changeBetween(before, after)), pieces_(after.size()) {
+    if (!change_) moved_ = survivors(before, after);
+  }
+  std::uint32_t after(std::uint32_t piece) const { return change_ ? change_->after(piece) : moved_[piece]; }
+  Painting of(const Painting& p) const { return change_ ? p.moved(*change_) : p.moved(moved_, pieces_); }
+
+ private:
+  std::optional<Renumbering> change_;
+  std::vector<std::uint32_t> moved_;
+  std::size_t pieces_;
+};
+
+void followMotif(MotifChoice& motif, const Followed& moved, const Layout& after) {
   std::vector<std::uint32_t> kept;
   for (const auto p : motif.pieces) {
-    const auto q = moved[p];
+    const auto q = moved.after(p);
     if (q != kGone && after.shapes[after.pieces[q].shape].name == motif.shape) kept.push_back(q);
   }
   std::sort(kept.begin(), kept.end());
@@ -96,11 +112,12 @@ Result<Project> newProject(const ArrangementLibrary& library, const Recipe& reci
   return project;
 }
 
-Status relayout(Project& project, const ArrangementLibrary& library, const Recipe& recipe) {
+Status relayout(Project& project, const ArrangementLibrary& library, const Recipe& recipe,
+                const KnownOfLayout& known) {
   const auto arrangement = library.find(recipe.arrangement);
   if (!arrangement) return tl::make_unexpected(arrangement.error());
   std::optional<Layout> layout;
-  if (project.layout) layout = changedLayout(*project.layout, **arrangement, project.recipe, recipe);
+  if (project.layout) layout = changedLayout(*project.layout, **arrangement, project.recipe, recipe, known);
   if (!layout) {
     auto anew = buildLayout(**arrangement, recipe);
     if (!anew) return tl::make_unexpected(anew.error());
@@ -110,11 +127,10 @@ Status relayout(Project& project, const ArrangementLibrary& library, const Recip
   const bool samePlaces = project.recipe.arrangement == recipe.arrangement;
   Painting painting(pieces), roleOf(pieces);
   if (samePlaces && project.layout) {
-    auto change = changeBetween(*project.layout, *layout);
-    const auto moved = change ? std::move(change->moved) : survivors(*project.layout, *layout);
-    painting = project.painting.moved(moved, pieces);
-    roleOf = project.roleOf.moved(moved, pieces);
-    for (Variant& v : project.variants) v.painting = v.painting.moved(moved, pieces);
+    const Followed moved(*project.layout, *layout);
+    painting = moved.of(project.painting);
+    roleOf = moved.of(project.roleOf);
+    for (Variant& v : project.variants) v.painting = moved.of(v.painting);
     for (MotifChoice& m : project.motifs) followMotif(m, moved, *layout);
   } else {
     project.variants.clear();  // places of another arrangement

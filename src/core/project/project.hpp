@@ -8,6 +8,7 @@
 #include "cloth/cloth.hpp"
 #include "layout/arrangement.hpp"
 #include "layout/layout.hpp"
+#include "layout/piece_index.hpp"
 #include "motif/motif.hpp"
 #include "paper/page.hpp"
 #include "project/painting.hpp"
@@ -78,7 +79,8 @@ bool sameContent(const Project& a, const Project& b);
 
 /// Lays the project out anew; painting and motif choices follow the pieces whose keys survive.
 /// Errors: as buildLayout; the project is unchanged then.
-[[nodiscard]] Status relayout(Project& project, const ArrangementLibrary& library, const Recipe& recipe);
+[[nodiscard]] Status relayout(Project& project, const ArrangementLibrary& library, const Recipe& recipe,
+                              const KnownOfLayout& known = {});
 
 const Cloth* clothById(const Project& project, ClothId id);
 /// By name, or by sign where no name matches. Errors: no such cloth.

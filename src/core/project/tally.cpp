@@ -1,5 +1,7 @@
 #include "project/tally.hpp"
 
+#include <algorithm>
+
 namespace clathra {
 
 std::size_t Tally::slot(ClothId cloth, std::uint16_t shape, int hand) const {
@@ -17,7 +19,8 @@ Tally::Tally(const Project& project) {
   shapes_ = layout.shapes.size();
   cloths_ = static_cast<std::size_t>(project.nextCloth);
   counts_.assign((cloths_ + 1) * shapes_ * 3, 0);
-  for (std::size_t i = 0; i < layout.size(); ++i) add(layout, i, project.painting[i], 1);
+  auto cloth = project.painting.begin();
+  for (const Piece& p : layout.pieces) counts_[slot(*cloth++, p.shape, p.hand)] += 1;
 }
 
 Tally Tally::updated(const Project& before, const Project& after) const {
@@ -27,6 +30,32 @@ Tally Tally::updated(const Project& before, const Project& after) const {
     out.add(*after.layout, piece, was, -1);
     out.add(*after.layout, piece, is, 1);
   });
+  return out;
+}
+
+namespace {
+
+bool sameShapes(const Layout& a, const Layout& b) {
+  return std::equal(a.shapes.begin(), a.shapes.end(), b.shapes.begin(), b.shapes.end(),
+                    [](const Shape& x, const Shape& y) { return x.outline == y.outline; });
+}
+
+}  // namespace
+
+Tally Tally::updated(const Layout& layoutBefore, const Painting& before, const Project& after,
+                     const Renumbering& change) const {
+  const Layout& layout = *after.layout;
+  if (cloths_ != static_cast<std::size_t>(after.nextCloth) || !sameShapes(layoutBefore, layout))
+    return Tally(after);
+  Tally out = *this;
+  out.pieces_ = static_cast<int>(layout.size());
+  for (const auto g : change.gone()) out.add(layoutBefore, g, before[g], -1);
+  for (const auto f : change.fresh()) out.add(layout, f, kNoCloth, 1);
+  Painting::forEachChange(before.moved(change), after.painting,
+                          [&](std::size_t piece, ClothId was, ClothId is) {
+                            out.add(layout, piece, was, -1);
+                            out.add(layout, piece, is, 1);
+                          });
   return out;
 }
 

@@ -33,6 +33,9 @@ class Tally {
   /// The tally of `after`, knowing this one is that of `before`: O(changed blocks) where only painting
   /// differs.
   Tally updated(const Project& before, const Project& after) const;
+  /// The same where the layout has changed a little, knowing how it was laid and painted.
+  Tally updated(const Layout& layoutBefore, const Painting& before, const Project& after,
+                const Renumbering& change) const;
 
   std::vector<ShapeCount> shapes() const;
   std::vector<ClothCount> byCloth() const;  ///< cloths in shelf order, pieces without cloth last

@@ -38,8 +38,7 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
     if (allowance >= leastFor(most) - 1e-6) continue;
     Remark r{"allowance-small:" + clothTitle(c), "cut", {}, {}, {}, {}, nullptr};
     double wanted = 0, edge = 0;
-    for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
-      if (in.wears[i] != c.id) continue;
+    for (const auto i : piecesWearing(in, c.id)) {
       const double e = longest[p.layout->pieces[i].shape];
       if (allowance >= leastFor(e) - 1e-6) continue;
       r.pieces.push_back(i);

@@ -8,9 +8,7 @@ std::vector<Remark> clothShort(const ReviewInput& in) {
   for (const Cloth& c : p.cloths) {
     const auto plan = in.plans.find(c.id);
     if (plan == in.plans.end() || c.lengths.empty() || plan->second.shortBy.value_or(0) <= 1e-6) continue;
-    Remark r{"cloth-short:" + clothTitle(c), "cut", {}, {}, {}, {}, nullptr};
-    for (std::uint32_t i = 0; i < in.wears.size(); ++i)
-      if (in.wears[i] == c.id) r.pieces.push_back(i);
+    Remark r{"cloth-short:" + clothTitle(c), "cut", piecesWearing(in, c.id), {}, {}, {}, nullptr};
     const double missing = *plan->second.shortBy, step = c.increment.mm();
     r.why = "The plan for " + clothTitle(c) + " takes " +
             formatReadable(*plan->second.length, p.settings.unit) + "; the lengths on hand leave " +

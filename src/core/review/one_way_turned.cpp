@@ -12,9 +12,7 @@ std::vector<Remark> oneWayTurned(const ReviewInput& in) {
     if (!m || !m->length || m->strips.empty()) continue;
     const double saved = *m->length - m->lengthIfTurned;
     if (!m->turnsOneWay && saved <= 1e-6) continue;
-    Remark r{"one-way-turned:" + clothTitle(c), "cut", {}, {}, {}, {}, nullptr};
-    for (std::uint32_t i = 0; i < in.wears.size(); ++i)
-      if (in.wears[i] == c.id) r.pieces.push_back(i);
+    Remark r{"one-way-turned:" + clothTitle(c), "cut", piecesWearing(in, c.id), {}, {}, {}, nullptr};
     const nlohmann::json edit = {{"edit", "chooseMethod"}, {"cloth", clothTitle(c)}, {"method", "strips"}};
     if (m->turnsOneWay) {
       r.why = clothTitle(c) + " is one-way: these strips lay half of its patches upside down.";

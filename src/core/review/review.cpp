@@ -31,14 +31,81 @@ const std::vector<Check>& checks() {
 
 namespace {
 
-std::shared_ptr<const Soundness> soundnessAfter(const ReviewInput& before, const Derived& from) {
+/// The lists from what was read before. False where too much changed for that to pay.
+bool changeWearers(ReviewInput& in, const ReviewInput& before, const Renumbering& change) {
+  constexpr std::size_t kFewChanges = 200;
+  struct Change {
+    std::uint32_t piece;
+    ClothId was, is;
+  };
+  std::vector<Change> changes;
+  for (const auto f : change.fresh())
+    if (in.painting[f] == kNoCloth) changes.push_back({f, kNoCloth, kNoCloth});
+  Painting::forEachChange(before.painting.moved(change), in.painting,
+                          [&](std::size_t piece, ClothId was, ClothId is) {
+                            changes.push_back({static_cast<std::uint32_t>(piece), was, is});
+                          });
+  if (changes.size() > kFewChanges) return false;
+  in.wearers = before.wearers;
+  for (auto& list : in.wearers) change.apply(list);
+  const auto listOf = [&](ClothId c) -> std::vector<std::uint32_t>& {
+    return c == kNoCloth ? in.wearers.back() : in.wearers[static_cast<std::size_t>(c)];
+  };
+  for (const auto& [piece, was, is] : changes) {
+    auto& from = listOf(was);
+    const auto there = std::lower_bound(from.begin(), from.end(), piece);
+    if (there != from.end() && *there == piece) from.erase(there);
+    auto& to = listOf(is);
+    to.insert(std::lower_bound(to.begin(), to.end(), piece), piece);
+  }
+  return true;
+}
+
+void listWearers(ReviewInput& in, std::size_t cloths) {
+  in.wearers.resize(cloths + 1);
+  for (std::size_t c = 0; c <= cloths; ++c)
+    in.wearers[c].reserve(
+        static_cast<std::size_t>(in.tally.count(c < cloths ? static_cast<ClothId>(c) : kNoCloth)));
+  std::uint32_t i = 0;
+  for (const ClothId cloth : in.painting)
+    in.wearers[cloth == kNoCloth ? cloths : static_cast<std::size_t>(cloth)].push_back(i++);
+}
+
+/// What follows from layout and painting, from what was read before where that is a small change.
+void readLayout(ReviewInput& in, const Project& project, const Derived& from, const ReviewInput* before) {
   const Geometry& now = *from.geometry;
-  if (before.geometry->layout == now.layout) return before.sound;
-  std::optional<LayoutChange> found;
-  const LayoutChange* change = from.before == before.geometry->layout ? from.change.get() : nullptr;
-  if (!change && (found = changeBetween(*before.geometry->layout, *now.layout))) change = &*found;
-  if (!change) return nullptr;
-  return std::make_shared<const Soundness>(changedSoundness(*before.sound, *now.layout, now.seams, *change));
+  std::optional<Renumbering> found;
+  const Renumbering* change = nullptr;
+  if (before && before->sound && before->misses) {
+    const auto& was = before->geometry->layout;
+    static const Renumbering none;
+    if (was == now.layout)
+      change = &none;
+    else if (from.before == was)
+      change = from.change.get();
+    else if ((found = changeBetween(*was, *now.layout)))
+      change = &*found;
+  }
+  in.painting = project.painting;
+  const auto cloths = static_cast<std::size_t>(project.nextCloth);
+  in.tally = change ? before->tally.updated(*before->geometry->layout, before->painting, project, *change)
+                    : Tally(project);
+  if (!change || before->wearers.size() != cloths + 1 || !changeWearers(in, *before, *change))
+    listWearers(in, cloths);
+  if (change && before->geometry->layout == now.layout) {
+    in.sound = before->sound;
+    in.misses = before->misses;
+    return;
+  }
+  const Layout& layout = *now.layout;
+  in.sound =
+      std::make_shared<const Soundness>(change ? changedSoundness(*before->sound, *before->geometry->layout,
+                                                                  layout, now.seams, *from.index, *change)
+                                               : soundness(layout, now.seams));
+  in.misses = std::make_shared<const std::vector<NearMiss>>(
+      change ? changedNearMisses(*before->misses, *before->geometry->layout, layout, now.seams, *from.index,
+                                 *change)
+             : nearMisses(layout, now.seams, *from.index));
 }
 
 }  // namespace
@@ -49,10 +116,7 @@ ReviewInput layoutReviewInput(const Project& project, const Derived& known, cons
   const Derived from = known.isOf(project.layout) ? known : derive(project.layout);
   in.geometry = from.geometry;
   in.index = from.index;
-  if (before && before->sound) in.sound = soundnessAfter(*before, from);
-  if (!in.sound) in.sound = std::make_shared<const Soundness>(soundness(*project.layout, in.geometry->seams));
-  in.tally = Tally(project);
-  in.wears = project.painting.flat();
+  readLayout(in, project, from, before);
   return in;
 }
 
@@ -73,6 +137,10 @@ Result<ReviewInput> reviewInput(const Project& project, const Progress& progress
     if (supply) in.supplies.emplace(m.id, std::move(*supply));
   }
   return in;
+}
+
+const std::vector<std::uint32_t>& piecesWearing(const ReviewInput& input, ClothId cloth) {
+  return cloth == kNoCloth ? input.wearers.back() : input.wearers[static_cast<std::size_t>(cloth)];
 }
 
 bool isAdvice(const Remark& remark) {

@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "cutting/plan.hpp"
+#include "layout/near_miss.hpp"
 #include "layout/soundness.hpp"
 #include "motif/windows.hpp"
 #include "progress.hpp"
@@ -22,8 +23,10 @@ struct ReviewInput {
   std::shared_ptr<const Geometry> geometry;
   std::shared_ptr<const PieceIndex> index;
   std::shared_ptr<const Soundness> sound;
+  std::shared_ptr<const std::vector<NearMiss>> misses;
+  Painting painting;  ///< shared with the project's, which may be another by the time this is read again
   Tally tally;
-  std::vector<ClothId> wears;  ///< the painting, piece by piece
+  std::vector<std::vector<std::uint32_t>> wearers;  ///< of each cloth, then the pieces without one; rising
   std::map<ClothId, CutPlan> plans;
   std::map<int, MotifSupply> supplies;
 };
@@ -55,6 +58,8 @@ const std::vector<Check>& checks();
 /// read.
 ReviewInput layoutReviewInput(const Project& project, const Derived& known = {},
                               const ReviewInput* before = nullptr);
+/// The pieces that wear a cloth, or none; rising.
+const std::vector<std::uint32_t>& piecesWearing(const ReviewInput& input, ClothId cloth);
 /// All remarks that were not set aside.
 std::vector<Remark> review(const ReviewInput& input);
 /// All of them, set aside or not.

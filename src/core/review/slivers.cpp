@@ -1,3 +1,5 @@
+#include <algorithm>
+
 #include "layout/sides.hpp"
 #include "review/review.hpp"
 
@@ -7,7 +9,8 @@ std::vector<Remark> slivers(const ReviewInput& in) {
   const Layout& layout = *in.geometry->layout;
   std::vector<double> width;
   for (const Shape& s : layout.shapes) width.push_back(narrowest(s.outline));
-  Remark r{"sliver", layout.sides == Sides::Outline ? "arrange" : "arrange", {}, {}, {}, {}, nullptr};
+  Remark r{"sliver", "arrange", {}, {}, {}, {}, nullptr};
+  if (std::all_of(width.begin(), width.end(), [](double w) { return w >= kSliver - 1e-6; })) return {};
   double least = kSliver;
   for (std::uint32_t i = 0; i < layout.size(); ++i) {
     const double w = width[layout.pieces[i].shape];

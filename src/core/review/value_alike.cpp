@@ -10,12 +10,21 @@ std::vector<Remark> valueAlike(const ReviewInput& in) {
   const Project& p = *in.project;
   std::vector<double> light(static_cast<std::size_t>(p.nextCloth), 0);
   for (const Cloth& c : p.cloths) light[static_cast<std::size_t>(c.id)] = lightness(c.colour);
+  const auto alike = [&](ClothId a, ClothId b) {
+    return a != b && a != kNoCloth && b != kNoCloth &&
+           std::abs(light[static_cast<std::size_t>(a)] - light[static_cast<std::size_t>(b)]) < kTooAlike;
+  };
+  const bool any = std::any_of(p.cloths.begin(), p.cloths.end(), [&](const Cloth& one) {
+    return in.tally.count(one.id) > 0 && std::any_of(p.cloths.begin(), p.cloths.end(), [&](const Cloth& c) {
+             return alike(one.id, c.id) && in.tally.count(c.id) > 0;
+           });
+  });
+  if (!any) return {};  // no two cloths in use are: no seam needs to be looked at
+  const std::vector<ClothId> wears(p.painting.begin(), p.painting.end());
   std::map<std::pair<ClothId, ClothId>, std::vector<std::uint32_t>> pairs;
   for (const Seam& s : in.geometry->seams.seams) {
-    const ClothId a = in.wears[s.a], b = in.wears[s.b];
-    if (a == b || a == kNoCloth || b == kNoCloth ||
-        std::abs(light[static_cast<std::size_t>(a)] - light[static_cast<std::size_t>(b)]) >= kTooAlike)
-      continue;
+    const ClothId a = wears[s.a], b = wears[s.b];
+    if (!alike(a, b)) continue;
     auto& pieces = pairs[std::minmax(a, b)];
     pieces.push_back(s.a);
     pieces.push_back(s.b);

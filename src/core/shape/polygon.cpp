@@ -7,18 +7,6 @@
 
 namespace clathra {
 
-double cross(Point a, Point b) {
-  return a.x * b.y - a.y * b.x;
-}
-double dot(Point a, Point b) {
-  return a.x * b.x + a.y * b.y;
-}
-double length(Point a) {
-  return std::hypot(a.x, a.y);
-}
-double distance(Point a, Point b) {
-  return length(b - a);
-}
 double radians(double d) {
   return d * std::numbers::pi / 180;
 }

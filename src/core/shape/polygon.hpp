@@ -1,6 +1,7 @@
 // Points and polygons in double millimetres, y down. A polygon is closed implicitly: no repeated first
 // corner.
 #pragma once
+#include <cmath>
 #include <span>
 #include <vector>
 
@@ -25,10 +26,19 @@ struct Box {
   friend bool operator==(const Box&, const Box&) = default;
 };
 
-double cross(Point a, Point b);
-double dot(Point a, Point b);
-double length(Point a);
-double distance(Point a, Point b);
+inline double cross(Point a, Point b) {
+  return a.x * b.y - a.y * b.x;
+}
+inline double dot(Point a, Point b) {
+  return a.x * b.x + a.y * b.y;
+}
+/// Millimetres are far from where squares overflow, so there is no need of the slower hypot.
+inline double length(Point a) {
+  return std::sqrt(dot(a, a));
+}
+inline double distance(Point a, Point b) {
+  return length(b - a);
+}
 Point rotated(Point p, double radians);  ///< clockwise on screen, since y is down
 double radians(double degrees);
 double degrees(double radians);
