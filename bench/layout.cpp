@@ -163,6 +163,29 @@ void memoryOfUndo(benchmark::State& state) {
 }
 BENCHMARK(memoryOfUndo)->Unit(benchmark::kMillisecond)->Iterations(1);
 
+/// The same with an undo of 200 pieces taken away one by one.
+void memoryOfTaking(benchmark::State& state) {
+  const EditContext context{bench::library(), {}, "2026-01-02"};
+  double alone = 0, with = 0;
+  for (auto _ : state) {
+    const struct mallinfo2 start = mallinfo2();
+    const std::size_t before = start.uordblks + start.hblkhd;
+    const Project p = bench::sample(20'000);
+    alone = inUseSince(before);
+    History history(p);
+    for (int i = 0; i < 200; ++i)
+      history.push(
+          *applyEdit(history.now(),
+                     {{"edit", "takeAway"}, {"pieces", nlohmann::json::array({1 + 97 * i % 19'000})}},
+                     context),
+          "taken away");
+    with = inUseSince(before);
+  }
+  state.counters["alone_KiB"] = alone / 1024;
+  state.counters["times"] = with / alone;
+}
+BENCHMARK(memoryOfTaking)->Unit(benchmark::kMillisecond)->Iterations(1);
+
 void fullRebuild(benchmark::State& state) {
   const Project p = bench::sample(10'000);
   const Arrangement& a = **bench::library().find(p.recipe.arrangement);

@@ -158,6 +158,38 @@ class ChangeTest : public QObject {
     QVERIFY2(small > 50 && shared > 45, qPrintable(QString("%1 %2").arg(small).arg(shared)));
   }
 
+  void aCornerStaysWhileAnySeamEndsThere() {
+    Project p = support::project(support::recipe("triangles", 40, 6, 6));
+    Derived derived = derive(p.layout);
+    // Six triangles round a corner, clockwise.
+    const Point corner = [&] {
+      const Box b = p.layout->finished;
+      const Point middle{(b.left + b.right) / 2, (b.top + b.bottom) / 2};
+      const auto& all = derived.geometry->seams.corners;
+      return *std::min_element(all.begin(), all.end(),
+                               [&](Point x, Point y) { return distance(x, middle) < distance(y, middle); });
+    }();
+    auto round = derived.index->within({corner.x - 1, corner.y - 1, corner.x + 1, corner.y + 1});
+    QCOMPARE(round.size(), std::size_t(6));
+    const auto direction = [&](std::uint32_t i) {
+      const Point d = p.layout->pieces[i].centre - corner;
+      return std::atan2(d.y, d.x);
+    };
+    std::sort(round.begin(), round.end(), [&](auto a, auto b) { return direction(a) < direction(b); });
+    // Two pairs stay that touch in the corner only; then one pair loses its seam, and the other keeps it.
+    std::vector<PieceKey> keys;
+    for (const auto i : {round[2], round[5], round[0]}) keys.push_back(p.layout->pieces[i].key);
+    for (const PieceKey key : keys) {
+      const auto& pieces = p.layout->pieces;
+      const auto at =
+          std::find_if(pieces.begin(), pieces.end(), [&](const Piece& q) { return q.key == key; });
+      p = support::edited(p, take(static_cast<std::size_t>(at - pieces.begin()) + 1));
+      derived = deriveAfter(derived, p.layout);
+    }
+    QVERIFY(derived.change);
+    rebuild::compareSeams(derived.geometry->seams, derive(p.layout).geometry->seams);
+  }
+
   void holesThatTouchInACornerAreTwo() {
     // Of 5 by 5 squares two that touch in a corner, in either direction; then one beside a notch of the rim.
     for (const auto& [gone, gaps] : {std::pair(json{8, 14}, 2), std::pair(json{8, 12}, 2),

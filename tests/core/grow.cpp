@@ -101,6 +101,29 @@ class GrowTest : public QObject {
       QVERIFY(soundness(*p.layout, graph).overlaps.empty());
     }
   }
+  void aClamshellFitsItsHoleFromEverySide() {
+    const Project whole = support::project(support::recipe("clamshells", 60, 5, 5));
+    // One that is surrounded: its round side meets two, each of its hollow ones one.
+    const auto graph = buildSeams(*whole.layout);
+    std::size_t inner = 0;
+    while (inner < whole.layout->size() && graph.seamsOf(inner).size() < 4) ++inner;
+    QVERIFY(inner < whole.layout->size());
+    const PolygonView view = whole.layout->outline(inner);
+    const Polygon gone(view.begin(), view.end());
+    const Project p = support::edited(whole, {{"edit", "takeAway"}, {"pieces", json::array({inner + 1})}});
+    const State now(*p.layout);
+    int beside = 0;
+    for (const OpenEdge& e : now.edges) {
+      const Point m = e.middle();
+      if (std::none_of(gone.begin(), gone.end(), [&](Point q) { return distance(q, m) < 3; })) continue;
+      ++beside;
+      const auto fits = fitsAt(*p.layout, now.graph, now.index, e, 60, 1'000);
+      QVERIFY(std::any_of(fits.begin(), fits.end(), [&](const Fit& f) {
+        return f.shape == "clamshell" && sameOutline(f.outline, gone);
+      }));
+    }
+    QCOMPARE(beside, 4);
+  }
   void roomIsWhatIsLeftOfAFullTurn() {
     // At the outside of a lone hexagon 240° are free at every corner.
     const Project p = single("hexagon");

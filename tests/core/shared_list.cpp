@@ -1,5 +1,5 @@
 // Lists whose copies share their blocks behave like plain lists, and numbers move as they would one by one.
-#include "shared_list.hpp"
+#include "groups.hpp"
 
 #include <QRandomGenerator>
 #include <numeric>

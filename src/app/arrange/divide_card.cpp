@@ -101,6 +101,8 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
   body()->addWidget(mixed_);
   note_ = wrapped({}, "muted");
   body()->addWidget(note_);
+  once_ = new Pills({tr("turned ones once"), tr("mirrored ones once too")}, tr("Ways shown"));
+  body()->addWidget(once_);
   extent_ = new Pills({tr("this piece"), tr("all alike"), tr("each another way")}, tr("Divide"));
   extent_->setCurrent(One);
   body()->addWidget(extent_);
@@ -123,6 +125,10 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
     });
   }
   connect(way_, &Pills::chosen, this, &DivideCard::ask);
+  connect(once_, &Pills::chosen, this, [this] {
+    page_ = 0;
+    ask();
+  });
   connect(extent_, &Pills::chosen, this, [this] {
     canvas_.setGhosts({});
     if (model()) canvas_.showPieces(together(static_cast<std::uint32_t>(piece_), false));
@@ -191,7 +197,7 @@ void DivideCard::suggestCounts() {
 void DivideCard::refresh() {
   if (!session_.isOpen()) return;
   const Piece* piece = active_ ? model() : nullptr;
-  for (QWidget* w : std::vector<QWidget*>{way_, stated_, mixed_, extent_, gallery_, paging_, note_})
+  for (QWidget* w : std::vector<QWidget*>{way_, stated_, mixed_, once_, extent_, gallery_, paging_, note_})
     w->setVisible(piece != nullptr);
   divisions_->parentWidget()->setVisible(piece != nullptr);
   if (!piece) {
@@ -217,8 +223,8 @@ std::vector<bool> DivideCard::allowed() const {
 }
 
 DivideCard::Answer DivideCard::answer(const Polygon& large, int divisions, Way way, const PartCounts& counts,
-                                      const std::vector<bool>& allowed, int pieces, std::uint64_t first,
-                                      const Progress& progress) {
+                                      const std::vector<bool>& allowed, int pieces, bool mirroredOnce,
+                                      std::uint64_t first, const Progress& progress) {
   Answer out;
   auto made = Subdivision::make(scaled(large, divisions));
   if (!made) {
@@ -251,7 +257,7 @@ DivideCard::Answer DivideCard::answer(const Polygon& large, int divisions, Way w
   out.all = n->placements;
   out.upToTurns = n->upToTurns;
   out.upToMirror = n->upToTurnsAndMirror;
-  const auto all = s.list(counts, false, kMostListed, progress);
+  const auto all = s.list(counts, mirroredOnce, kMostListed, progress);
   if (!all) return out;
   out.listed = all->size();
   for (std::uint64_t i = first; i < std::min<std::uint64_t>(first + kPage, all->size()); ++i)
@@ -265,6 +271,7 @@ void DivideCard::ask() {
   const Way way = way_->current() == Mixed ? Mixed : Stated;
   stated_->setVisible(way == Stated);
   mixed_->setVisible(way == Mixed);
+  once_->setVisible(way == Stated);
   const Project& p = session_.project();
   const clathra::Shape& shape = p.layout->shapes[piece->shape];
   const Length small = Length::millimetres(shape.edge / divisions_->count());
@@ -276,8 +283,9 @@ void DivideCard::ask() {
   working_.start(
       this,
       [large = scaled(shape.outline, 1 / shape.edge), divisions = divisions_->count(), way, counts = counts(),
-       allowed = allowed(), pieces = pieces_->count(), first = page_ * kPage](const Progress& progress) {
-        return answer(large, divisions, way, counts, allowed, pieces, first, progress);
+       allowed = allowed(), pieces = pieces_->count(), mirroredOnce = once_->current() == 1,
+       first = page_ * kPage](const Progress& progress) {
+        return answer(large, divisions, way, counts, allowed, pieces, mirroredOnce, first, progress);
       },
       [this](Answer a) { show(std::move(a)); });
 }
@@ -335,6 +343,7 @@ nlohmann::json DivideCard::editFor(std::uint64_t index) const {
     for (std::size_t i = 0; i < parts.size(); ++i)
       if (counts_[i]->count() > 0) edit["parts"][std::string(parts[i].id)] = counts_[i]->count();
   }
+  if (way_->current() != Mixed && once_->current() == 1) edit["mirroredOnce"] = true;
   return edit;
 }
 

@@ -40,7 +40,7 @@ class DivideCard : public Card {
     std::string fault;
   };
   static Answer answer(const Polygon& large, int divisions, Way way, const PartCounts& counts,
-                       const std::vector<bool>& allowed, int pieces, std::uint64_t first,
+                       const std::vector<bool>& allowed, int pieces, bool mirroredOnce, std::uint64_t first,
                        const Progress& progress);
   void refresh();
   void ask();
@@ -60,7 +60,7 @@ class DivideCard : public Card {
   std::uint64_t page_ = 0;
   QLabel *what_, *note_, *pageNote_;
   CountField *divisions_, *pieces_;
-  Pills *way_, *extent_;
+  Pills *way_, *extent_, *once_;
   QWidget *stated_, *mixed_, *gallery_, *paging_;
   std::vector<CountField*> counts_;
   std::vector<QPushButton*> allowed_;

@@ -60,7 +60,8 @@ std::vector<Known> knownShapes(const Layout& layout, double edgeLength, const Op
 
 /// The outline laid with its side i on the open edge, on the outside.
 Polygon laidOn(PolygonView outline, const OutlineSide& side, const OuterEdge& edge) {
-  const Point a = outline[side.first], b = outline[(side.first + side.edges) % outline.size()];
+  const Point a = outline[side.first % outline.size()],
+              b = outline[(side.first + side.edges) % outline.size()];
   // Clockwise outlines lie to the right of their edges; the new one runs the open edge backwards.
   const Point have = b - a, want = edge.from - edge.to;
   const double turn = std::atan2(cross(have, want), dot(have, want));
@@ -111,12 +112,30 @@ bool bendsMatch(const OutlineSide& side, const OpenEdge& open) {
   return side.hollow == (open.radius > 0) && std::abs(side.radius - std::abs(open.radius)) < kSameLength;
 }
 
+/// A side of a shape, or a stretch of an arc of it, laid on an open edge or a stretch of that.
+struct Laying {
+  OutlineSide side;
+  OpenEdge at;
+};
+
 /// Where a side may lie on an open edge: along all of it; a shorter arc also along either end of a longer
 /// one, as scales lie against each other. There the other end is free.
-std::vector<OpenEdge> stretchesFor(const OutlineSide& side, const OpenEdge& open) {
+std::vector<Laying> layingsOf(const OutlineSide& side, const OpenEdge& open) {
   if (!bendsMatch(side, open)) return {};
-  if (std::abs(side.length - open.length) <= kSameLength) return {open};
-  if (!side.isArc() || side.edges + 1 >= open.path.size() || side.length > open.length) return {};
+  if (std::abs(side.length - open.length) <= kSameLength) return {{side, open}};
+  if (!side.isArc()) return {};
+  const std::size_t chords = open.path.size() - 1, shorter = std::min(chords, side.edges);
+  if (chords == side.edges ||
+      std::abs(side.length / double(side.edges) - open.length / double(chords)) * double(shorter) >
+          kSameLength)
+    return {};
+  if (side.edges > chords) {
+    OutlineSide first = side, last = side;
+    first.edges = last.edges = chords;
+    first.length = last.length = open.length;
+    last.first = side.first + side.edges - chords;
+    return {{first, open}, {last, open}};
+  }
   OpenEdge first = open, last = open;
   first.path.resize(side.edges + 1);
   first.edge.to = first.path.back();
@@ -125,7 +144,7 @@ std::vector<OpenEdge> stretchesFor(const OutlineSide& side, const OpenEdge& open
   last.edge.from = last.path.front();
   last.roomAtFrom = 360;
   first.length = last.length = side.length;
-  return {std::move(first), std::move(last)};
+  return {{side, std::move(first)}, {side, std::move(last)}};
 }
 
 bool closes(double angle, double room) {
@@ -165,10 +184,11 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
       const Polygon model = placed(known.outline, 0, mirrored, {});
       // Rooms at corners are taken between chords, as the angles here.
       const auto angles = cornerAngles(model);
-      for (const OutlineSide& side : sidesOf(model))
-        for (const OpenEdge& at : stretchesFor(side, open)) {
+      for (const OutlineSide& whole : sidesOf(model))
+        for (const auto& [side, at] : layingsOf(whole, open)) {
           // Run backwards: the side's first corner lies at `to`.
-          const double atTo = angles[side.first], atFrom = angles[(side.first + side.edges) % model.size()];
+          const double atTo = angles[side.first % model.size()],
+                       atFrom = angles[(side.first + side.edges) % model.size()];
           if (atTo > at.roomAtTo + kSameAngle * 4 || atFrom > at.roomAtFrom + kSameAngle * 4) continue;
           Polygon outline = laidOn(model, side, at.edge);
           const bool known2 = std::any_of(found.begin(), found.end(), [&](const Ranked& r) {

@@ -4,8 +4,8 @@
 #include <optional>
 #include <vector>
 
+#include "groups.hpp"
 #include "layout/layout.hpp"
-#include "shared_list.hpp"
 
 namespace clathra {
 

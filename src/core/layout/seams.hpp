@@ -15,8 +15,8 @@
 #include <span>
 #include <vector>
 
+#include "groups.hpp"
 #include "layout/layout.hpp"
-#include "shared_list.hpp"
 
 namespace clathra {
 

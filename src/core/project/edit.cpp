@@ -46,7 +46,7 @@ const std::vector<EditKind>& editKinds() {
       {"takeAway", "pieces [n..] (or as paint), copies?", "takes pieces away", edits::takeAway},
       {"subdivide",
        "pieces [n..] (or as paint), divisions? (2), parts {triangle, diamond, half, hexagon, jewel} or mixed "
-       "[part..] and count; index?, different?",
+       "[part..] and count; index?, mirroredOnce?, different?",
        "fills pieces with smaller ones", edits::subdividePieces},
       {"fillHoles", "cloth?", "fills closed holes", edits::fillHoles},
       {"closeRing", "at [x, y] (mm, on the open edge of a chain's last piece), cloth?",

@@ -113,6 +113,7 @@ struct FillingChoice {
   int pieces = 0;  ///< of a mixed filling
   std::uint64_t index = 0;
   bool different = false;
+  bool mirroredOnce = false;  ///< fillings that are mirror images of each other have one number
   int divisions = 2;
 };
 
@@ -124,6 +125,8 @@ Result<FillingChoice> fillingChoice(const Args& a) {
   out.divisions = static_cast<int>(in.whole("divisions", 1, kMostDivisions, 2));
   out.index = static_cast<std::uint64_t>(in.whole("index", 0, std::int64_t(1) << 60, 0));
   out.different = in.flag("different");
+  out.mirroredOnce = in.flag("mirroredOnce");
+  if (out.mirroredOnce && in.has("mixed")) in.fault("numbers mixed fillings one by one, mirrored ones too");
   if (in.has("parts"))
     for (const auto& [id, n] : in.object("parts").items()) {
       const auto part = subdivisionPart(id);
@@ -162,7 +165,7 @@ Result<Filling> fillingAt(const Subdivision& s, const FillingChoice& choice, std
     return one->front();
   }
   if (listed.empty()) {
-    auto all = s.list(choice.parts, false, kMostListed);
+    auto all = s.list(choice.parts, choice.mirroredOnce, kMostListed);
     if (!all) return tl::make_unexpected(all.error());
     listed = std::move(*all);
   }
