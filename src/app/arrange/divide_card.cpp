@@ -101,8 +101,8 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
   body()->addWidget(mixed_);
   note_ = wrapped({}, "muted");
   body()->addWidget(note_);
-  once_ = new Pills({tr("turned ones once"), tr("mirrored ones once too")}, tr("Ways shown"));
-  body()->addWidget(once_);
+  once_ = pill(tr("mirrored ones once"), tr("Show ways that are mirrored once"));
+  body()->addWidget(wrappingRow({once_}, 6));
   extent_ = new Pills({tr("this piece"), tr("all alike"), tr("each another way")}, tr("Divide"));
   extent_->setCurrent(One);
   body()->addWidget(extent_);
@@ -125,7 +125,7 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
     });
   }
   connect(way_, &Pills::chosen, this, &DivideCard::ask);
-  connect(once_, &Pills::chosen, this, [this] {
+  connect(once_, &QPushButton::toggled, this, [this] {
     page_ = 0;
     ask();
   });
@@ -197,10 +197,11 @@ void DivideCard::suggestCounts() {
 void DivideCard::refresh() {
   if (!session_.isOpen()) return;
   const Piece* piece = active_ ? model() : nullptr;
-  for (QWidget* w : std::vector<QWidget*>{way_, stated_, mixed_, once_, extent_, gallery_, paging_, note_})
+  for (QWidget* w : std::vector<QWidget*>{way_, stated_, mixed_, extent_, gallery_, paging_, note_})
     w->setVisible(piece != nullptr);
   divisions_->parentWidget()->setVisible(piece != nullptr);
   if (!piece) {
+    once_->parentWidget()->hide();
     what_->setText(
         tr("Choose a piece in the picture: it is filled with small triangles, diamonds, half "
            "hexagons, hexagons or jewels in every way there is."));
@@ -271,7 +272,6 @@ void DivideCard::ask() {
   const Way way = way_->current() == Mixed ? Mixed : Stated;
   stated_->setVisible(way == Stated);
   mixed_->setVisible(way == Mixed);
-  once_->setVisible(way == Stated);
   const Project& p = session_.project();
   const clathra::Shape& shape = p.layout->shapes[piece->shape];
   const Length small = Length::millimetres(shape.edge / divisions_->count());
@@ -283,7 +283,7 @@ void DivideCard::ask() {
   working_.start(
       this,
       [large = scaled(shape.outline, 1 / shape.edge), divisions = divisions_->count(), way, counts = counts(),
-       allowed = allowed(), pieces = pieces_->count(), mirroredOnce = once_->current() == 1,
+       allowed = allowed(), pieces = pieces_->count(), mirroredOnce = once_->isChecked(),
        first = page_ * kPage](const Progress& progress) {
         return answer(large, divisions, way, counts, allowed, pieces, mirroredOnce, first, progress);
       },
@@ -309,6 +309,8 @@ void DivideCard::show(Answer answer) {
   else
     note_->setText(tr("%1 ways; %2 if turned ones count once, %3 if mirrored ones do too.")
                        .arg(grouped(shown_.all), grouped(shown_.upToTurns), grouped(shown_.upToMirror)));
+  // Where no way is another one's mirror image there is nothing to choose.
+  once_->parentWidget()->setVisible(way_->current() != Mixed && shown_.upToMirror < shown_.upToTurns);
   const Piece* piece = model();
   for (std::size_t i = 0; piece && i < shown_.fillings.size(); ++i) {
     auto* thumb = new Thumb(shown_.subdivision, shown_.fillings[i], piece->turn);
@@ -343,7 +345,7 @@ nlohmann::json DivideCard::editFor(std::uint64_t index) const {
     for (std::size_t i = 0; i < parts.size(); ++i)
       if (counts_[i]->count() > 0) edit["parts"][std::string(parts[i].id)] = counts_[i]->count();
   }
-  if (way_->current() != Mixed && once_->current() == 1) edit["mirroredOnce"] = true;
+  if (way_->current() != Mixed && once_->isChecked()) edit["mirroredOnce"] = true;
   return edit;
 }
 

@@ -60,7 +60,8 @@ class DivideCard : public Card {
   std::uint64_t page_ = 0;
   QLabel *what_, *note_, *pageNote_;
   CountField *divisions_, *pieces_;
-  Pills *way_, *extent_, *once_;
+  Pills *way_, *extent_;
+  QPushButton* once_;  ///< mirrored fillings are shown once
   QWidget *stated_, *mixed_, *gallery_, *paging_;
   std::vector<CountField*> counts_;
   std::vector<QPushButton*> allowed_;
