@@ -131,6 +131,24 @@ class SidesTest : public QObject {
     QVERIFY(covers(graph, cornersOf(*clean)));
     QVERIFY(std::abs(clean->left - line.left) <= 60 && std::abs(clean->bottom - line.bottom) <= 60);
   }
+  void theLargestEvenOutlineTouchesTheSides() {
+    // In a square of 400 mm a level hexagon is as wide as it, an octagon as high: 3√3/2·200² and
+    // 8·tan 22.5°·200².
+    const Layout square = support::layout(support::recipe("squares", 40, 10, 10));
+    const SeamGraph graph = buildSeams(square);
+    const auto six = largestEvenOutline(square, graph, 6, 10),
+               eight = largestEvenOutline(square, graph, 8, 10);
+    QVERIFY(six && eight && covers(graph, *six) && covers(graph, *eight));
+    COMPARE_TO(bounds(*six).width(), 400, 0.01);
+    COMPARE_TO(area(*six), 1.5 * std::sqrt(3.0) * 200 * 200, 1);
+    COMPARE_TO(bounds(*eight).height(), 400, 0.01);
+    COMPARE_TO(area(*eight), 8 * std::tan(radians(22.5)) * 200 * 200, 1);
+    QVERIFY(!largestEvenOutline(square, graph, 6, 201));
+    const Progress stopped;
+    stopped.cancel();
+    QVERIFY(!largestEvenOutline(square, graph, 6, 10, stopped));
+    QVERIFY(!nearestWithoutSlivers(square, graph, {1, 1, 399, 399}, stopped));
+  }
   void pricesAreTheOnesOfTheLayouts() {
     const Project p = field("hexagons", 40);
     const auto& arr = **support::library().find("hexagons");

@@ -1,5 +1,6 @@
 #include "app/arrange/sides_card.hpp"
 
+#include <QPointer>
 #include <cmath>
 
 #include "app/theme/theme.hpp"
@@ -185,41 +186,49 @@ void SidesCard::showCorner() {
   down_->setLength(shownLength(layout.line[i].y - layout.finished.top, unit));
 }
 
-/// The largest even outline of so many corners about the middle that the pieces fill, level at the top.
 void SidesCard::shape(int corners) {
-  const auto pieces = whole();
-  if (!pieces) return;
   if (corners == 4) {
     session_.edit({{"edit", "setLine"}}, tr("took the natural line again"));
     return refresh();
   }
-  const SeamGraph graph = buildSeams(*pieces);
-  const clathra::Box& all = pieces->finished;
-  const Point middle{(all.left + all.right) / 2, (all.top + all.bottom) / 2};
-  const auto outline = [&](double radius) {
-    Polygon out;
-    for (int i = 0; i < corners; ++i)
-      out.push_back(middle + rotated({0, -radius}, radians(360.0 / corners * (i + 0.5))));
-    return out;
-  };
-  double low = 0, high = std::max(all.width(), all.height());
-  for (int i = 0; i < 40; ++i) {
-    const double radius = (low + high) / 2;
-    (covers(graph, outline(radius)) && radius < high ? low : high) = radius;
-  }
-  if (2 * low < kLeastSide.mm())
-    return Q_EMIT said(tr("No such outline fits inside these pieces; add more of them first."));
-  moveTo(outline(low * (1 - 1e-6)), tr("gave the finishing line another outline"));
+  aside<Polygon>(
+      [corners](const Layout& pieces, const clathra::Box&, const Progress& progress) {
+        return largestEvenOutline(pieces, buildSeams(pieces), corners, kLeastSide.mm() / 2, progress);
+      },
+      [this](const std::optional<Polygon>& found) {
+        if (!found)
+          return Q_EMIT said(tr("No such outline fits inside these pieces; add more of them first."));
+        moveTo(*found, tr("gave the finishing line another outline"));
+      });
 }
 
 void SidesCard::clearSlivers() {
+  aside<clathra::Box>(
+      [](const Layout& pieces, const clathra::Box& line, const Progress& progress) {
+        return nearestWithoutSlivers(pieces, buildSeams(pieces), line, progress);
+      },
+      [this](const std::optional<clathra::Box>& found) {
+        if (!found)
+          return Q_EMIT said(tr(
+              "No line within 60 mm leaves no slivers; choose a longer edge, or slice whole pieces later."));
+        move(*found, tr("moved the line off the slivers"));
+      });
+}
+
+/// Looks for a line off the interface thread; what is found for a layout that is gone by then is let go.
+template <class Line>
+void SidesCard::aside(
+    std::function<std::optional<Line>(const Layout&, const clathra::Box&, const Progress&)> find,
+    std::function<void(const std::optional<Line>&)> done) {
   const auto pieces = whole();
   if (!pieces) return;
-  const auto found = nearestWithoutSlivers(*pieces, buildSeams(*pieces), session_.project().layout->finished);
-  if (!found)
-    return Q_EMIT said(
-        tr("No line within 60 mm leaves no slivers; choose a longer edge, or slice whole pieces later."));
-  move(*found, tr("moved the line off the slivers"));
+  const auto asked = session_.project().layout;
+  session_.run([=, this, self = QPointer(this)](const Progress& progress) -> std::function<void()> {
+    const auto found = find(*pieces, asked->finished, progress);
+    return [=, this] {
+      if (self && session_.isOpen() && session_.project().layout == asked) done(found);
+    };
+  });
 }
 
 /// Lights the slivers a line leaves and says how many they are.

@@ -33,6 +33,9 @@ class SidesCard : public Card {
   void typeCorner();
   void move(const clathra::Box& line, const QString& label);
   void clearSlivers();
+  template <class Line>
+  void aside(std::function<std::optional<Line>(const Layout&, const clathra::Box&, const Progress&)> find,
+             std::function<void(const std::optional<Line>&)> done);
   std::shared_ptr<const Layout> whole();
 
   Session& session_;

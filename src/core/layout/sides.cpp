@@ -113,7 +113,8 @@ bool covers(const SeamGraph& whole, PolygonView line) {
                       [&](const OuterEdge& e) { return entersInside(e.from, e.to, line); });
 }
 
-std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& graph, const Box& line) {
+std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& graph, const Box& line,
+                                         const Progress& progress) {
   constexpr double kStep = 0.25, kFarthest = 60;
   std::vector<Box> boxes;
   boxes.reserve(whole.size());
@@ -122,6 +123,8 @@ std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& g
   for (int side = 0; side < 4; ++side) {
     bool found = false;
     for (int k = 0; !found && k <= 2 * static_cast<int>(kFarthest / kStep); ++k) {
+      if (progress.cancelled()) return std::nullopt;
+      progress.report((side + k / (2 * kFarthest / kStep)) / 4);
       Box tried = out;
       const int steps = (k + 1) / 2;  // 0, 1, 1, 2, 2 … to either side in turn
       sideOf(tried, side) += kStep * steps * (k % 2 == 0 ? 1 : -1);
@@ -139,6 +142,28 @@ std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& g
   }
   // The last side may have spoiled a corner of the first.
   return sliversAt(whole, cornersOf(out)).empty() ? std::optional(out) : std::nullopt;
+}
+
+std::optional<Polygon> largestEvenOutline(const Layout& whole, const SeamGraph& graph, int corners,
+                                          double least, const Progress& progress) {
+  constexpr int kHalvings = 40;  // far below what is drawn
+  const Box& all = whole.finished;
+  const Point middle{(all.left + all.right) / 2, (all.top + all.bottom) / 2};
+  const auto outline = [&](double radius) {
+    Polygon out;
+    for (int i = 0; i < corners; ++i)
+      out.push_back(middle + rotated({0, -radius}, radians(360.0 / corners * (i + 0.5))));
+    return out;
+  };
+  double low = 0, high = std::max(all.width(), all.height());
+  for (int i = 0; i < kHalvings; ++i) {
+    if (progress.cancelled()) return std::nullopt;
+    progress.report(double(i) / kHalvings);
+    const double radius = (low + high) / 2;
+    (covers(graph, outline(radius)) ? low : high) = radius;
+  }
+  if (low < least) return std::nullopt;
+  return outline(low * (1 - 1e-6));
 }
 
 Result<SidesPrice> priceOf(const Arrangement& arrangement, Recipe recipe, Sides sides, double allowance) {

@@ -5,13 +5,14 @@
 
 #include "layout/arrangement.hpp"
 #include "layout/seams.hpp"
+#include "progress.hpp"
 
 namespace clathra {
 
 /// Cut parts narrower than this are slivers (mm): they can hardly be folded over a paper.
+inline constexpr double kSliver = 10;
 /// "10 mm", or in inches the like of it.
 std::string sliverText(Unit unit);
-inline constexpr double kSliver = 10;
 
 /// The least width of an outline over all directions square to one of its edges, mm.
 double narrowest(PolygonView p);
@@ -21,8 +22,13 @@ std::vector<std::uint32_t> sliversAt(const Layout& whole, PolygonView line);
 /// Does the patch fill the line: no outer edge of it runs inside.
 bool covers(const SeamGraph& whole, PolygonView line);
 /// The rectangle with the least moved sides that leaves no slivers and stays inside the patch; each side
-/// moves by up to 60 mm in steps of 0.25 mm. Absent if there is none.
-std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& graph, const Box& line);
+/// moves by up to 60 mm in steps of 0.25 mm. Absent if there is none, or when cancelled.
+std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& graph, const Box& line,
+                                         const Progress& progress = {});
+/// The largest even outline of so many corners about the middle of the patch that its pieces fill, one side
+/// level at the top. Absent if none with a radius of at least `least` mm is filled, or when cancelled.
+std::optional<Polygon> largestEvenOutline(const Layout& whole, const SeamGraph& graph, int corners,
+                                          double least, const Progress& progress = {});
 
 /// The rectangle of largest area with sides on the given lines (mm) that the patch covers, the first in
 /// reading order among equals. Absent if none is covered. O(lines across x lines down).
