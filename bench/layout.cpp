@@ -140,8 +140,9 @@ double inUseSince(std::size_t before) {
   return static_cast<double>(now.uordblks + now.hblkhd) - static_cast<double>(before);
 }
 
-/// 20 000 pieces with an undo of 200 repaints, beside the layout alone.
-void memoryOfUndo(benchmark::State& state) {
+/// 20 000 pieces with an undo of 200 edits, beside the layout alone.
+template <class Edit>
+void memoryOf(benchmark::State& state, Edit edit, const char* words) {
   const EditContext context{bench::library(), {}, "2026-01-02"};
   double alone = 0, with = 0;
   for (auto _ : state) {
@@ -150,39 +151,30 @@ void memoryOfUndo(benchmark::State& state) {
     const Project p = bench::sample(20'000);
     alone = inUseSince(before);
     History history(p);
-    for (int i = 0; i < 200; ++i)
-      history.push(
-          *applyEdit(history.now(),
-                     {{"edit", "paint"}, {"cloth", i % 2 ? "A" : "B"}, {"pieces", {1 + 97 * i % 20'000}}},
-                     context),
-          "painted");
+    for (int i = 0; i < 200; ++i) history.push(*applyEdit(history.now(), edit(i), context), words);
     with = inUseSince(before);
   }
   state.counters["alone_KiB"] = alone / 1024;
   state.counters["times"] = with / alone;
 }
+
+void memoryOfUndo(benchmark::State& state) {
+  memoryOf(
+      state,
+      [](int i) -> nlohmann::json {
+        return {{"edit", "paint"}, {"cloth", i % 2 ? "A" : "B"}, {"pieces", {1 + 97 * i % 20'000}}};
+      },
+      "painted");
+}
 BENCHMARK(memoryOfUndo)->Unit(benchmark::kMillisecond)->Iterations(1);
 
-/// The same with an undo of 200 pieces taken away one by one.
 void memoryOfTaking(benchmark::State& state) {
-  const EditContext context{bench::library(), {}, "2026-01-02"};
-  double alone = 0, with = 0;
-  for (auto _ : state) {
-    const struct mallinfo2 start = mallinfo2();
-    const std::size_t before = start.uordblks + start.hblkhd;
-    const Project p = bench::sample(20'000);
-    alone = inUseSince(before);
-    History history(p);
-    for (int i = 0; i < 200; ++i)
-      history.push(
-          *applyEdit(history.now(),
-                     {{"edit", "takeAway"}, {"pieces", nlohmann::json::array({1 + 97 * i % 19'000})}},
-                     context),
-          "taken away");
-    with = inUseSince(before);
-  }
-  state.counters["alone_KiB"] = alone / 1024;
-  state.counters["times"] = with / alone;
+  memoryOf(
+      state,
+      [](int i) -> nlohmann::json {
+        return {{"edit", "takeAway"}, {"pieces", nlohmann::json::array({1 + 97 * i % 19'000})}};
+      },
+      "taken away");
 }
 BENCHMARK(memoryOfTaking)->Unit(benchmark::kMillisecond)->Iterations(1);
 

@@ -42,10 +42,10 @@ class SidesCard : public Card {
   LayoutCanvas& canvas_;
   bool active_ = false;
   Pills *sides_, *outline_;
-  LengthField *width_, *height_;
-  CountField* corner_;  ///< of an outline that is no rectangle: which one is typed
-  LengthField *across_, *down_;
-  QWidget *size_, *place_, *prices_;
+  LengthField *width_ = nullptr, *height_ = nullptr;
+  CountField* corner_ = nullptr;  ///< of an outline that is no rectangle: which one is typed
+  LengthField *across_ = nullptr, *down_ = nullptr;
+  QWidget *size_ = nullptr, *place_ = nullptr, *prices_;
   QLabel *note_, *slivers_;
   QPushButton *without_, *natural_;
   Recipe wholeOf_;

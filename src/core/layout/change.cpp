@@ -52,6 +52,7 @@ std::optional<Renumbering> changeBetween(const Layout& before, const Layout& aft
   }
   // What only changed its place in the order, or its outline, is the same piece still.
   std::vector<PieceKey> keys;
+  keys.reserve(goneOnes.size());
   for (const auto g : goneOnes) keys.push_back(before.pieces[g].key);
   std::sort(keys.begin(), keys.end());
   for (const auto f : freshOnes)
