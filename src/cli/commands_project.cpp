@@ -152,13 +152,16 @@ Status checkFile(const std::string& file, bool asJson) {
   if (!project) return tl::make_unexpected(project.error());
   const auto geometry = geometryOf(project->layout);
   const Soundness s = soundness(*project->layout, geometry->seams);
+  const auto counted = [](std::size_t n, const char* what) {
+    return std::to_string(n) + " " + what + (n == 1 ? "" : "s");
+  };
   if (!s.sound())
-    return fail("The layout is not sound: " + std::to_string(s.overlaps.size()) + " overlaps and " +
-                std::to_string(s.gaps.size()) + " gaps; the command review names the pieces.");
+    return fail("The layout is not sound: " + counted(s.overlaps.size(), "overlap") + " and " +
+                counted(s.gaps.size(), "gap") + "; the command review names the pieces.");
   if (asJson)
     print({{"sound", true}, {"pieces", project->layout->size()}});
   else
-    printLine("A sound project of " + std::to_string(project->layout->size()) + " pieces.");
+    printLine("A sound project of " + counted(project->layout->size(), "piece") + ".");
   return {};
 }
 
