@@ -184,7 +184,7 @@ class GrowingTest : public QObject {
     QTRY_VERIFY(!d.has<QAbstractButton>("Divide it like this"));  // six halves leave a hexagon's room
     d.type("How many hexagons", "1");
     QTRY_VERIFY(d.has<QAbstractButton>("Divide it like this: way 3"));
-    d.click("Show ways that are mirrored once");  // two of the three are mirror images
+    d.click("Show mirrored ways only once");  // two of the three are mirror images
     QTRY_VERIFY(!d.has<QAbstractButton>("Divide it like this: way 3"));
     QVERIFY(d.has<QAbstractButton>("Divide it like this: way 2"));
     d.click("Divide it like this: way 2");
@@ -195,7 +195,7 @@ class GrowingTest : public QObject {
     d.type("How many half hexagons", "6");
     d.type("How many hexagons", "1");
     QTRY_VERIFY(d.has<QAbstractButton>("Divide it like this: way 2"));
-    d.click("Show ways that are mirrored once");
+    d.click("Show mirrored ways only once");
     QTRY_VERIFY(d.has<QAbstractButton>("Divide it like this: way 3"));
     d.click("Divide it like this: way 1");
     QCOMPARE(d.project().layout->size(), std::size_t(6 + 7));

@@ -4,6 +4,8 @@
 #include <QPrinter>
 #include <QProcess>
 #include <QTemporaryDir>
+#include <QThread>
+#include <atomic>
 
 #include "driver.hpp"
 #include "faulty_file_system.hpp"
@@ -43,6 +45,24 @@ class OutputsTest : public QObject {
   QString at(const QString& name) const { return folder_.filePath(name); }
 
  private slots:
+  void whatIsBeingWrittenIsNotGivenUpForAnother() {
+    Driver d;
+    d.click("New project: Hexagons");
+    std::atomic<bool> go = false;
+    bool first = false, second = false, third = false;
+    d.session->run([&](const Progress& progress) -> std::function<void()> {
+      while (!go && !progress.cancelled()) QThread::msleep(1);
+      return [&] { first = true; };
+    });
+    d.session->run([&](const Progress&) -> std::function<void()> { return [&] { second = true; }; });
+    QVERIFY(d.window->said().contains("still at work"));
+    go = true;
+    d.settle();
+    QVERIFY(first && !second);
+    d.session->run([&](const Progress&) -> std::function<void()> { return [&] { third = true; }; });
+    d.settle();
+    QVERIFY(third);
+  }
   void sheetsAreSavedAsPdfAndAsSvg() {
     Driver d;
     d.click("New project: Hexagons");

@@ -101,7 +101,7 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
   body()->addWidget(mixed_);
   note_ = wrapped({}, "muted");
   body()->addWidget(note_);
-  once_ = pill(tr("mirrored ones once"), tr("Show ways that are mirrored once"));
+  once_ = pill(tr("mirrored ones once"), tr("Show mirrored ways only once"));
   body()->addWidget(wrappingRow({once_}, 6));
   extent_ = new Pills({tr("this piece"), tr("all alike"), tr("each another way")}, tr("Divide"));
   extent_->setCurrent(One);

@@ -347,6 +347,10 @@ void Session::rememberPlace(const QString& station, const QString& done) {
 }
 
 void Session::run(std::function<std::function<void()>(const Progress&)> work) {
+  if (other_.running()) {
+    Q_EMIT refused(tr("Something else is still at work; wait for it or stop it, then ask again."));
+    return;
+  }
   other_.start(this, std::move(work), [this](const std::function<void()>& after) {
     Q_EMIT busyChanged();
     after();

@@ -96,7 +96,7 @@ class Session : public QObject {
   std::optional<Progress> busy() const;
   void cancelWork();
   /// Runs other long work off this thread, with the busy bar; `work` gives what is done afterwards on this
-  /// one.
+  /// one. Refused while such work runs: a drawing that is being written is not given up for another.
   void run(std::function<std::function<void()>(const Progress&)> work);
   /// For tests: waits until nothing runs. False after the timeout.
   bool waitUntilIdle(int milliseconds);

@@ -115,6 +115,14 @@ void shootDividing(MainWindow& window, Session& session, Photographer& camera) {
   scene.edit({{"edit", "subdivide"}, {"pieces", {2}}, {"parts", {{"hexagon", 1}, {"half", 6}}}});
   scene.arrange->setMode(3);
   scene.arrange->divide()->choosePiece(0);
+  // Nine diamonds round a hexagon: one of the six ways is another one's mirror image.
+  CountField* diamonds = nullptr;
+  for (CountField* f : window.findChildren<CountField*>()) {
+    if (f->accessibleName() == QObject::tr("How many hexagons")) f->setCount(1);
+    if (f->accessibleName() == QObject::tr("How many diamonds")) diamonds = f;
+  }
+  diamonds->setCount(9);
+  Q_EMIT diamonds->countChanged();
   camera.settle();
   camera.shoot("arrange-divide");
 }
