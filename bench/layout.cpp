@@ -5,9 +5,9 @@
 
 #include <vector>
 
+#include "edit/history.hpp"
 #include "layout/seams.hpp"
-#include "project/history.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 #include "review/review.hpp"
 
 #include "samples.hpp"
@@ -97,7 +97,7 @@ void oneRepaint(benchmark::State& state) {
   const EditContext context{bench::library(), {}, "2026-01-02", derived};
   int n = 0;
   for (auto _ : state) {
-    Project next = *applyEdit(
+    Project next = *applyStep(
         p, {{"edit", "paint"}, {"cloth", n % 2 ? "A" : "B"}, {"pieces", {5'000 + n % 7}}}, context);
     tally = tally.updated(p, next);
     if (state.range(0) != 0) {
@@ -115,7 +115,7 @@ void oneEdit(benchmark::State& state, const nlohmann::json& edit) {
   const Shown before = shown(bench::sample(10'000));
   const EditContext context{bench::library(), {}, "2026-01-02", before.derived};
   for (auto _ : state) {
-    const Project next = *applyEdit(before.project, edit, context);
+    const Project next = *applyStep(before.project, edit, context);
     const Derived derived = deriveAfter(before.derived, next.layout);
     const ReviewInput input = layoutReviewInput(next, derived, &before.input);
     benchmark::DoNotOptimize(remarksOf(input));
@@ -151,7 +151,7 @@ void memoryOf(benchmark::State& state, Edit edit, const char* words) {
     const Project p = bench::sample(20'000);
     alone = inUseSince(before);
     History history(p);
-    for (int i = 0; i < 200; ++i) history.push(*applyEdit(history.now(), edit(i), context), words);
+    for (int i = 0; i < 200; ++i) history.push(*applyStep(history.now(), edit(i), context), words);
     with = inUseSince(before);
   }
   state.counters["alone_KiB"] = alone / 1024;

@@ -2,9 +2,9 @@
 #pragma once
 #include <cmath>
 
-#include "project/data_folder.hpp"
-#include "project/edit.hpp"
-#include "project/project.hpp"
+#include "model/project.hpp"
+#include "script/read_edit.hpp"
+#include "store/data_folder.hpp"
 
 namespace bench {
 

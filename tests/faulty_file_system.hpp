@@ -2,7 +2,7 @@
 #pragma once
 #include <cerrno>
 
-#include "project/filesystem.hpp"
+#include "filesystem.hpp"
 
 namespace support {
 
@@ -13,8 +13,17 @@ class FaultyFileSystem : public clathra::FileSystem {
   int code = -EIO;
   bool shortWrites = false;
   bool fails() { return ++calls == failAt; }
-  int openNew(const std::string& path) override {
-    return fails() ? code : clathra::realFileSystem().openNew(path);
+  int openNew(const std::string& path, mode_t mode) override {
+    return fails() ? code : clathra::realFileSystem().openNew(path, mode);
+  }
+  int openOld(const std::string& path) override {
+    return fails() ? code : clathra::realFileSystem().openOld(path);
+  }
+  int keep(int fd, const clathra::FileKind& kind) override {
+    return fails() ? code : clathra::realFileSystem().keep(fd, kind);
+  }
+  int cutTo(int fd, std::size_t size) override {
+    return fails() ? code : clathra::realFileSystem().cutTo(fd, size);
   }
   long write(int fd, std::span<const std::byte> data) override {
     if (fails()) return code;

@@ -2,9 +2,9 @@
 #pragma once
 #include <map>
 
+#include "layout/derived.hpp"
 #include "layout/near_miss.hpp"
 #include "layout/soundness.hpp"
-#include "project/derived.hpp"
 #include "shape/arcs.hpp"
 #include "support.hpp"
 

@@ -5,9 +5,14 @@
 #include <filesystem>
 #include <string>
 
+#include "image/decode.hpp"
 #include "layout/arrangement.hpp"
-#include "project/edit.hpp"
-#include "project/project.hpp"
+#include "model/project.hpp"
+#include "script/read_edit.hpp"
+
+/// Waits until it is so, as long as a machine ten times as busy may need: the limit is for hangs only.
+#define SOON(condition) QTRY_VERIFY_WITH_TIMEOUT(condition, 120'000)
+#define SOON_EQUAL(actual, expected) QTRY_COMPARE_WITH_TIMEOUT(actual, expected, 120'000)
 
 namespace support {
 
@@ -52,13 +57,13 @@ inline clathra::Project project(const clathra::Recipe& r) {
   return std::move(*made);
 }
 
-/// Stands for any picture file: what only looks at sizes in mm needs no more.
+/// Stands for any picture file: what only looks at sizes in mm needs no more. 1000 x 1000 pixels.
 inline clathra::Picture blankPicture() {
-  // A PNG's head of 1000 x 1000 pixels.
-  static const unsigned char bytes[] = {0x89, 'P', 'N', 'G', 13,  10, 26, 10, 0,   0, 0,
-                                        13,   'I', 'H', 'D', 'R', 0,  0,  3,  232, 0, 0,
-                                        3,    232, 8,   2,   0,   0,  0,  0,  0,   0, 0};
-  return *clathra::pictureFromPng(clathra::Bytes(std::begin(bytes), std::end(bytes)));
+  static const clathra::Picture made = [] {
+    const clathra::Raster blank{1000, 1000, std::vector<std::uint8_t>(4'000'000, 255)};
+    return *clathra::pictureFrom(*clathra::encodePng(blank));
+  }();
+  return made;
 }
 
 inline clathra::EditContext context() {
@@ -72,12 +77,18 @@ inline clathra::EditContext context() {
 
 /// What an edit is refused with; empty if it is taken.
 inline std::string refusal(const clathra::Project& p, const nlohmann::json& edit) {
-  const auto next = clathra::applyEdit(p, edit, context());
+  const auto next = clathra::applyStep(p, edit, context());
   return next ? std::string() : next.error().text;
 }
 
 inline clathra::Project edited(const clathra::Project& p, const nlohmann::json& edit) {
-  auto next = clathra::applyEdit(p, edit, context());
+  auto next = clathra::applyStep(p, edit, context());
+  if (!next) qFatal("%s", next.error().text.c_str());
+  return std::move(*next);
+}
+
+inline clathra::Project edited(const clathra::Project& p, const clathra::Edit& edit) {
+  auto next = clathra::applied(p, edit, context());
   if (!next) qFatal("%s", next.error().text.c_str());
   return std::move(*next);
 }

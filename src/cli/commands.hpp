@@ -5,8 +5,8 @@
 #include <nlohmann/json.hpp>
 #include <string>
 
+#include "edit/edit.hpp"
 #include "layout/arrangement.hpp"
-#include "project/edit.hpp"
 #include "result.hpp"
 
 namespace clathra::cli {
@@ -33,6 +33,9 @@ void addSubdivide(CLI::App& app, Outcome& outcome);
 void addImport(CLI::App& app, Outcome& outcome);
 void addFit(CLI::App& app, Outcome& outcome);
 void addUnbuilt(CLI::App& app, Outcome& outcome, const char* name, const char* does);
+
+/// Those that ship and the user's own; files that cannot be used are named on stderr. Errors: none was found.
+[[nodiscard]] Result<ArrangementLibrary> arrangements();
 
 void print(const nlohmann::json& j);
 void printLine(const std::string& text);

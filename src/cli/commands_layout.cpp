@@ -3,12 +3,12 @@
 #include <numeric>
 
 #include "cli/commands.hpp"
+#include "exchange/import_layout.hpp"
 #include "layout/fit.hpp"
 #include "layout/subdivide.hpp"
-#include "project/data_folder.hpp"
-#include "project/file.hpp"
-#include "project/import_layout.hpp"
 #include "shape/families.hpp"
+#include "store/data_folder.hpp"
+#include "store/file.hpp"
 
 namespace clathra::cli {
 
@@ -102,7 +102,7 @@ Result<std::vector<Length>> edgesOf(const std::string& text) {
 }
 
 Status listFits(const FitOptions& o) {
-  const auto library = loadArrangements();
+  const auto library = arrangements();
   if (!library) return tl::make_unexpected(library.error());
   const auto arrangement = library->find(o.arrangement);
   if (!arrangement) return tl::make_unexpected(arrangement.error());
@@ -185,7 +185,7 @@ Status importFile(const ImportOptions& o) {
     if (!within) return tl::make_unexpected(within.error());
     tolerance = within->mm();
   }
-  const auto library = loadArrangements();
+  const auto library = arrangements();
   if (!library) return tl::make_unexpected(library.error());
   const auto made = importLayout(*library, o.file, tolerance);
   if (!made) return tl::make_unexpected(made.error());

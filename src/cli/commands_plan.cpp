@@ -8,8 +8,8 @@
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
 #include "exchange/dxf.hpp"
-#include "project/file.hpp"
 #include "review/review.hpp"
+#include "store/file.hpp"
 
 namespace clathra::cli {
 
@@ -50,12 +50,13 @@ json papersJson(const Project& project, const SheetPlan& plan) {
 Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOptions& o) {
   std::error_code ec;
   std::filesystem::create_directories(o.out, ec);
-  if (ec) return fail("The folder \"" + o.out + "\" cannot be made: " + ec.message() + ".");
+  if (ec) return fail("The folder \"" + o.out + "\" cannot be made; choose another place.");
   if (o.format == "pdf") {
     const auto pdf = sheetsPdf(project, plan);
     return pdf ? writeBytes(std::filesystem::path(o.out) / "papers.pdf", *pdf)
                : tl::make_unexpected(pdf.error());
   }
+  FileSet set(realFileSystem());
   for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
     const std::string number = std::to_string(s + 1);
     const auto file =
@@ -63,9 +64,9 @@ Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOpt
         ("papers-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number + "." + o.format);
     const QByteArray bytes =
         o.format == "dxf" ? QByteArray::fromStdString(sheetDxf(plan, s)) : sheetSvg(project, plan, s);
-    if (const auto ok = writeBytes(file, bytes); !ok) return ok;
+    if (const auto ok = set.add(file, viewOf(bytes)); !ok) return ok;
   }
-  return {};
+  return set.finish();
 }
 
 Status papers(const PaperOptions& o) {

@@ -6,14 +6,15 @@
 
 #include "cli/commands.hpp"
 #include "draw/pictures.hpp"
+#include "edit/history.hpp"
 #include "exchange/exchange.hpp"
 #include "layout/soundness.hpp"
-#include "project/data_folder.hpp"
-#include "project/demo.hpp"
-#include "project/file.hpp"
-#include "project/history.hpp"
-#include "project/json_fields.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
+#include "script/demo.hpp"
+#include "script/read_edit.hpp"
+#include "shape/json_fields.hpp"
+#include "store/data_folder.hpp"
+#include "store/file.hpp"
 
 namespace clathra::cli {
 
@@ -67,7 +68,7 @@ Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
 }
 
 Status makeNew(const NewOptions& o) {
-  const auto library = loadArrangements();
+  const auto library = arrangements();
   if (!library) return tl::make_unexpected(library.error());
   const auto arrangement = library->find(o.arrangement);
   if (!arrangement) return tl::make_unexpected(arrangement.error());
@@ -104,7 +105,7 @@ Result<Project> runScript(Project project, const json& script, const EditContext
       if (!(name == "undo" ? history.undo() : history.redo())) return at("there is nothing to " + name);
       continue;
     }
-    auto next = applyEdit(history.now(), edit, context);
+    auto next = applyStep(history.now(), edit, context);
     if (!next) {
       std::string text = next.error().text;
       if (text.ends_with('.')) text.pop_back();
@@ -130,7 +131,7 @@ Status readDrawings(json& script, const std::filesystem::path& folder) {
 }
 
 Status runEdit(const std::string& file, const std::string& scriptFile, const std::string& out) {
-  const auto library = loadArrangements();
+  const auto library = arrangements();
   if (!library) return tl::make_unexpected(library.error());
   auto project = openProject(file);
   if (!project) return tl::make_unexpected(project.error());
@@ -167,7 +168,7 @@ Status checkFile(const std::string& file, bool asJson) {
 
 std::string editHelp() {
   std::string out = "The script is a JSON list; each step is {\"edit\": NAME, ...}:\n";
-  for (const EditKind& k : editKinds()) out += "  " + std::string(k.name) + ": " + std::string(k.keys) + "\n";
+  for (const EditInfo& k : editInfos()) out += "  " + std::string(k.name) + ": " + std::string(k.keys) + "\n";
   return out + "  undo, redo\nLengths are numbers in mm, pieces are numbers from 1.";
 }
 
@@ -178,7 +179,7 @@ void addArrangements(CLI::App& app, Outcome& outcome) {
   const auto asJson = std::make_shared<bool>(false);
   cmd->add_flag("--json", *asJson, "as JSON");
   cmd->callback([=, &outcome] {
-    const auto library = loadArrangements();
+    const auto library = arrangements();
     if (!library) {
       outcome.status = tl::make_unexpected(library.error());
       return;
@@ -211,7 +212,7 @@ void addDemo(CLI::App& app, Outcome& outcome) {
   cmd->add_option("name", *name, "saltmarsh, mill-lantern or sluice-runner")->required();
   cmd->add_option("-o", *file, "the project file to write")->required();
   cmd->callback([=, &outcome] {
-    const auto library = loadArrangements();
+    const auto library = arrangements();
     if (!library) {
       outcome.status = tl::make_unexpected(library.error());
       return;

@@ -1,8 +1,9 @@
 #include <cstdio>
 
 #include "cli/commands.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 #include "shape/arcs.hpp"
+#include "store/data_folder.hpp"
 
 namespace clathra::cli {
 
@@ -51,6 +52,13 @@ json tallyJson(const Project& project) {
           {"seams", geometry->seams.seams.size()},
           {"seam_length", geometry->seams.seamLength},
           {"boundary_length", geometry->seams.outerLength}};
+}
+
+Result<ArrangementLibrary> arrangements() {
+  auto library = loadArrangements();
+  if (library)
+    for (const std::string& sentence : library->leftOut()) std::fprintf(stderr, "%s\n", sentence.c_str());
+  return library;
 }
 
 }  // namespace clathra::cli

@@ -52,7 +52,9 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   } catch (const CLI::ParseError& e) {
     return app.exit(e) == 0 ? kDone : kWrongUse;
   } catch (const std::exception& e) {
-    std::fprintf(stderr, "Something went wrong inside Clathra (%s); nothing was changed.\n", e.what());
+    (void)e;  // its words are for programmers
+    std::fprintf(stderr,
+                 "Something went wrong inside Clathra; nothing was changed. Please report what you did.\n");
     return kWrongInput;
   }
   if (outcome.status) return kDone;

@@ -6,7 +6,9 @@
 
 namespace clathra {
 
+/// One clean line: what came from outside is made fit for it, and a stop is never doubled.
 struct Error {
+  explicit Error(std::string sentence);
   std::string text;
 };
 

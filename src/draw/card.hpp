@@ -4,8 +4,8 @@
 #include <functional>
 
 #include "cutting/plan.hpp"
-#include "paper/page.hpp"
-#include "project/project.hpp"
+#include "model/page.hpp"
+#include "model/project.hpp"
 
 namespace clathra {
 

@@ -160,9 +160,12 @@ QByteArray cutCardPdf(const Project& project, const CutPlan& plan) {
                   });
 }
 
+ByteView viewOf(const QByteArray& bytes) {
+  return std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size())));
+}
+
 Status writeBytes(const std::filesystem::path& file, const QByteArray& bytes) {
-  return writeWhole(realFileSystem(), file,
-                    std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))));
+  return writeWhole(realFileSystem(), file, viewOf(bytes));
 }
 
 Status exportProject(const Project& project, const std::filesystem::path& file) {
@@ -171,7 +174,9 @@ Status exportProject(const Project& project, const std::filesystem::path& file) 
   if (suffix == ".pdf") return writeBytes(file, layoutPdf(project));
   if (suffix == ".png") return writeBytes(file, layoutPng(project));
   if (suffix == ".csv") return writeBytes(file, QByteArray::fromStdString(tallyCsv(project, Tally(project))));
-  if (suffix == ".geojson") return writeBytes(file, QByteArray::fromStdString(piecesGeoJson(project).dump()));
+  if (suffix == ".geojson")
+    return writeBytes(file, QByteArray::fromStdString(piecesGeoJson(project).dump(
+                                -1, ' ', false, nlohmann::json::error_handler_t::replace)));
   if (suffix == ".dxf") return writeBytes(file, QByteArray::fromStdString(layoutDxf(project)));
   return fail("\"" + suffix +
               "\" is no format that can be written; use .svg, .pdf, .png, .dxf, .csv or .geojson.");

@@ -5,10 +5,10 @@
 #include <functional>
 
 #include "cutting/plan.hpp"
+#include "filesystem.hpp"
+#include "model/project.hpp"
 #include "paper/sheets.hpp"
 #include "progress.hpp"
-#include "project/filesystem.hpp"
-#include "project/project.hpp"
 
 class QPainter;
 
@@ -36,6 +36,7 @@ QByteArray cutCardPdf(const Project& project, const CutPlan& plan);
 /// Writes the layout or the tallies by the file's suffix. Errors: an unknown or unbuilt format, or as
 /// writeWhole.
 [[nodiscard]] Status exportProject(const Project& project, const std::filesystem::path& file);
+ByteView viewOf(const QByteArray& bytes);
 [[nodiscard]] Status writeBytes(const std::filesystem::path& file, const QByteArray& bytes);
 
 }  // namespace clathra

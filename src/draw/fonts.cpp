@@ -3,7 +3,7 @@
 #include <QDir>
 #include <QFontDatabase>
 
-#include "project/data_folder.hpp"
+#include "store/data_folder.hpp"
 
 namespace clathra {
 

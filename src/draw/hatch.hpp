@@ -3,7 +3,7 @@
 #include <QBrush>
 #include <QPainter>
 
-#include "cloth/cloth.hpp"
+#include "model/cloth.hpp"
 #include "shape/polygon.hpp"
 
 namespace clathra {

@@ -6,10 +6,10 @@
 #include <cmath>
 #include <map>
 
-#include "cloth/lightness.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "draw/outline_path.hpp"
+#include "model/lightness.hpp"
 #include "paper/nesting.hpp"
 #include "shape/families.hpp"
 

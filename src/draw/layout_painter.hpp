@@ -7,7 +7,7 @@
 #include "layout/arrangement.hpp"
 #include "layout/piece_index.hpp"
 #include "layout/seams.hpp"
-#include "project/project.hpp"
+#include "model/project.hpp"
 
 namespace clathra {
 

@@ -8,7 +8,7 @@
 #include "draw/hatch.hpp"
 #include "draw/layout_painter.hpp"
 #include "draw/page_text.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 
 namespace clathra {
 

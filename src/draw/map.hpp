@@ -4,7 +4,7 @@
 #include <QByteArray>
 #include <filesystem>
 
-#include "project/project.hpp"
+#include "model/project.hpp"
 
 namespace clathra {
 

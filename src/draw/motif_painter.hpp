@@ -4,8 +4,8 @@
 #include <QPainter>
 
 #include "draw/palette.hpp"
-#include "motif/motif.hpp"
-#include "project/project.hpp"
+#include "model/motif_choice.hpp"
+#include "model/project.hpp"
 
 namespace clathra {
 

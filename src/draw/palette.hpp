@@ -2,7 +2,7 @@
 #pragma once
 #include <QColor>
 
-#include "cloth/cloth.hpp"
+#include "model/cloth.hpp"
 
 namespace clathra {
 

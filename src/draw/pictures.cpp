@@ -1,10 +1,9 @@
 #include "draw/pictures.hpp"
 
 #include <QBuffer>
-#include <QFileInfo>
-#include <QImageReader>
 
-#include "project/filesystem.hpp"
+#include "filesystem.hpp"
+#include "image/decode.hpp"
 
 namespace clathra {
 
@@ -17,28 +16,20 @@ Result<Picture> pictureFromImage(const QImage& image) {
 }
 
 Result<Picture> loadPicture(const std::string& path) {
-  const std::string name = "\"" + QFileInfo(QString::fromStdString(path)).fileName().toStdString() + "\"";
   const auto bytes = readWhole(path, kMostPictureBytes);
   if (!bytes) return tl::make_unexpected(bytes.error());
-  QByteArray raw(bytes->data(), static_cast<qsizetype>(bytes->size()));
-  QBuffer buffer(&raw);
-  buffer.open(QIODevice::ReadOnly);
-  QImageReader reader(&buffer);
-  reader.setAutoTransform(true);
-  const QSize size = reader.size();  // from the header, before anything is unpacked
-  if (!reader.canRead() || !size.isValid() || size.isEmpty())
-    return fail(name + " is no picture that can be read; use PNG or JPEG.");
-  if (static_cast<std::int64_t>(size.width()) * size.height() > kMostPixels)
-    return fail(name + " has " + std::to_string(size.width()) + " x " + std::to_string(size.height()) +
-                " pixels, too many to open; make it smaller first.");
-  const QImage image = reader.read();
-  if (image.isNull()) return fail(name + " is damaged: the picture could not be read to its end.");
-  return pictureFromImage(image);
+  auto picture = pictureFrom(Bytes(bytes->begin(), bytes->end()));
+  if (!picture) return fail(calledFile(path) + " cannot be taken in: " + picture.error().text + ".");
+  return picture;
 }
 
 QImage decode(const Picture& picture) {
   if (!picture.png) return {};
-  return QImage::fromData(picture.png->data(), static_cast<int>(picture.png->size()), "PNG");
+  const auto raster = decodeImage(*picture.png);
+  if (!raster) return {};  // it was whole when it was taken in
+  return QImage(raster->rgba.data(), raster->width, raster->height, 4 * raster->width,
+                QImage::Format_RGBA8888)
+      .convertToFormat(QImage::Format_ARGB32_Premultiplied);
 }
 
 }  // namespace clathra

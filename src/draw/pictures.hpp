@@ -3,7 +3,7 @@
 #include <QImage>
 #include <string>
 
-#include "project/picture.hpp"
+#include "model/picture.hpp"
 
 namespace clathra {
 

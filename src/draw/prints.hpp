@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "cloth/cloth.hpp"
+#include "model/cloth.hpp"
 
 namespace clathra {
 

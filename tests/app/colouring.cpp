@@ -61,14 +61,14 @@ class ColouringTest : public QObject {
   void variantsStandSideBySideAndAClickPutsOneOn() {
     Driver d;
     begin(d);
-    d.session->edit({{"edit", "paint"}, {"cloth", "A"}, {"all", true}}, "painted");
+    support::step(*d.session, {{"edit", "paint"}, {"cloth", "A"}, {"all", true}}, "painted");
     d.click("Variants, folded");
     d.type("Name of the variant", "Night");
     QCOMPARE(d.project().variants.size(), std::size_t(1));
-    d.session->edit({{"edit", "paint"}, {"cloth", "D"}, {"all", true}}, "painted");
+    support::step(*d.session, {{"edit", "paint"}, {"cloth", "D"}, {"all", true}}, "painted");
     d.click("Keep this placement");
     QCOMPARE(d.project().variants.back().name, std::string("Variant 1"));
-    d.session->edit({{"edit", "paint"}, {"cloth", "B"}, {"pieces", {1}}}, "painted");
+    support::step(*d.session, {{"edit", "paint"}, {"cloth", "B"}, {"pieces", {1}}}, "painted");
     d.click("Side by side");
     QVERIFY(!arrange(d)->canvas()->isVisible());
     auto* view = arrange(d)->picture()->findChild<VariantsView*>();
@@ -101,14 +101,14 @@ class ColouringTest : public QObject {
     d.click("Numbers and map");
     d.click("Pieces are numbered: by rings");
     QCOMPARE(d.project().recipe.numbering, Numbering::Rings);
-    QTRY_VERIFY(!d.session->busy());
+    SOON(!d.session->busy());
     const QTemporaryDir folder;
     d.answerFile(folder.filePath("map.pdf"));
     d.click("Save the numbered map as seen from the back");
-    QTRY_VERIFY(QFile::exists(folder.filePath("map.pdf")));
+    SOON(QFile::exists(folder.filePath("map.pdf")));
     d.answerFile(folder.filePath("chart.pdf"));
     d.click("Save the cloth chart");
-    QTRY_VERIFY(QFile::exists(folder.filePath("chart.pdf")));
+    SOON(QFile::exists(folder.filePath("chart.pdf")));
   }
 };
 

@@ -118,7 +118,8 @@ class DraftingTest : public QObject {
     // It would cut off the tip of a corner.
     const Point a = corner(d, 0, 0), b = corner(d, 0, 1), c = corner(d, 0, 5);
     const Point from = a + 0.02 * (b - a), to = a + 0.02 * (c - a);
-    d.session->edit({{"edit", "draft"}, {"lines", {{{from.x, from.y}, {to.x, to.y}}}}}, "drew a line");
+    support::step(*d.session, {{"edit", "draft"}, {"lines", {{{from.x, from.y}, {to.x, to.y}}}}},
+                  "drew a line");
     d.settle();
     QCOMPARE(d.project().layout->size(), std::size_t(1));
     QVERIFY(says(d, "too short to fold cloth over"));

@@ -14,9 +14,17 @@
 #include "app/session/recovery.hpp"
 #include "app/theme/theme.hpp"
 #include "app/window/main_window.hpp"
+#include "script/read_edit.hpp"
 #include "support.hpp"
 
 namespace support {
+
+/// Makes an edit as a script would say it. False if it was refused at once.
+inline bool step(clathra::Session& session, const nlohmann::json& edit, const QString& label) {
+  const auto read = clathra::readEdit(session.project(), edit);
+  if (!read) qFatal("%s", read.error().text.c_str());
+  return session.edit(*read, label);
+}
 
 struct Driver {
   explicit Driver(double scale = 1, bool evening = false) {
@@ -47,16 +55,23 @@ struct Driver {
     return {};
   }
 
-  /// The visible control whose spoken name or text begins so. Fails the program if there is none: a test
-  /// names what it uses.
+  /// The visible control whose spoken name or text begins so, once it is there: cards search on threads of
+  /// their own and show their controls when they have found something. Fails the program if none appears: a
+  /// test names what it uses.
   template <class T = QWidget>
   T* find(const QString& name) {
-    settle();
-    const auto all = window->findChildren<T*>();
-    for (const bool exact : {true, false})
-      for (T* w : all)
-        if (w->isVisible() && (exact ? nameOf(w) == name : nameOf(w).startsWith(name))) return w;
-    qFatal("There is no visible control called \"%s\".", qPrintable(name));
+    T* found = nullptr;
+    const auto look = [&] {
+      settle();
+      const auto all = window->findChildren<T*>();
+      for (const bool exact : {true, false})
+        for (T* w : all)
+          if (!found && w->isVisible() && (exact ? nameOf(w) == name : nameOf(w).startsWith(name))) found = w;
+      return found != nullptr;
+    };
+    if (!QTest::qWaitFor(look, 60'000))
+      qFatal("There is no visible control called \"%s\".", qPrintable(name));
+    return found;
   }
   template <class T = QWidget>
   bool has(const QString& name) {

@@ -25,19 +25,19 @@ class GalleryTest : public QObject {
   void factsStandBesideEachArrangement() {
     Driver d;
     d.window->showStart();
-    QTRY_VERIFY(described(d, "Hexagons").contains("1 kind of paper"));
+    SOON(described(d, "Hexagons").contains("1 kind of paper"));
     // 144 inch-edged hexagons' worth of square inches: 144 / 2.598.
     QVERIFY(described(d, "Hexagons").contains("55 to a square foot"));
     d.preferences.setUnit(Unit::Millimetre);
     d.window->rebuild();
     d.window->showStart();
-    QTRY_VERIFY(described(d, "Squares").contains("1600 to a square metre"));
+    SOON(described(d, "Squares").contains("1600 to a square metre"));
     d.preferences.setUnit(Unit::Inch);
   }
   void wordsFindNamesAndShapes() {
     Driver d;
     d.window->showStart();
-    QTRY_VERIFY(described(d, "Hexagons").contains("kind"));
+    SOON(described(d, "Hexagons").contains("kind"));
     const auto all = shown(d).size();
     d.type("Search the arrangements", "octagon");
     QStringList found = shown(d);
@@ -59,7 +59,7 @@ class GalleryTest : public QObject {
   void ownedShapesComeFirstAndWhatElseIsNeededIsSaid() {
     Driver d;
     d.window->showStart();
-    QTRY_VERIFY(described(d, "Hexagons").contains("kind"));
+    SOON(described(d, "Hexagons").contains("kind"));
     d.click("Only shapes I own");
     d.click("I own: square");
     const QStringList found = shown(d);

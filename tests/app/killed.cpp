@@ -7,33 +7,80 @@
 #include <QTemporaryDir>
 
 #include "driver.hpp"
-#include "project/demo.hpp"
-#include "project/file.hpp"
 #include "registry.hpp"
+#include "script/demo.hpp"
+#include "store/file.hpp"
 
 using namespace clathra;
+
+namespace {
+
+/// A screen of its own for programs of their own.
+struct Screen {
+  bool start() {
+    xvfb.start("Xvfb", {"-displayfd", "1", "-screen", "0", "1280x800x24", "-nolisten", "tcp"});
+    if (!xvfb.waitForStarted(10'000) || !xvfb.waitForReadyRead(20'000)) return false;
+    environment.insert("DISPLAY", QStringLiteral(":") + QString::fromLatin1(xvfb.readLine().trimmed()));
+    environment.insert("QT_QPA_PLATFORM", "xcb");
+    return true;
+  }
+  ~Screen() {
+    xvfb.terminate();
+    xvfb.waitForFinished(5'000);
+  }
+  QProcess xvfb;
+  QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+};
+
+}  // namespace
 
 class KilledTest : public QObject {
   Q_OBJECT
  private slots:
+  void atMostFiveSecondsOfSteadyWorkAreLost() {
+    const QTemporaryDir folder;
+    Screen screen;
+    QVERIFY(screen.start());
+    const QString file = folder.filePath("steady.clathra");
+    const auto demo = demoProject(support::library(), "saltmarsh");
+    QVERIFY(demo && saveProject(realFileSystem(), *demo, file.toStdString()));
+    const int kills = std::max(4, qEnvironmentVariableIntValue("CLATHRA_KILLS"));
+    for (int round = 0; round < kills; ++round) {
+      QProcess program;
+      program.setProcessEnvironment(screen.environment);
+      program.start(CLATHRA_BINARIES "/clathra", {"--exercise-working", file});
+      QVERIFY(program.waitForStarted(10'000));
+      QVERIFY2(program.waitForReadyRead(30'000), program.readAllStandardError().constData());
+      // Longer than a copy may wait, and never with a pause in the work.
+      QTest::qWait(5'200 + QRandomGenerator::global()->bounded(2'500));
+      ::kill(static_cast<pid_t>(program.processId()), SIGKILL);
+      program.waitForFinished(10'000);
+      const qint64 last = program.readAllStandardOutput().trimmed().split('\n').last().toLongLong();
+      Session session(support::library(), realFileSystem());
+      const Recovery recovery(session, realFileSystem());
+      const auto copies = recovery.leftovers();
+      QCOMPARE(copies.size(), std::size_t(1));
+      const auto copy = openProject(copies.front().file.toStdString());
+      QVERIFY2(copy, copy ? "" : copy.error().text.c_str());
+      const qint64 lost = last - QString::fromStdString(copy->name).toLongLong();
+      QVERIFY2(lost >= 0 && lost <= 5'000, qPrintable(QStringLiteral("%1 ms of work").arg(lost)));
+      QCOMPARE(copies.front().lastDone, QStringLiteral("went on working"));
+      Recovery::discard(copies.front());
+    }
+    QCOMPARE(openProject(file.toStdString())->name, demo->name);  // nobody saved
+  }
   void alwaysTheOldOrTheNewFile() {
     const QTemporaryDir folder;
-    QProcess xvfb;
-    xvfb.start("Xvfb", {"-displayfd", "1", "-screen", "0", "1280x800x24", "-nolisten", "tcp"});
-    QVERIFY(xvfb.waitForStarted(10'000));
-    QVERIFY(xvfb.waitForReadyRead(20'000));
-    const QString display = QStringLiteral(":") + QString::fromLatin1(xvfb.readLine().trimmed());
+    Screen screen;
+    QVERIFY(screen.start());
     const QString file = folder.filePath("p.clathra");
     const auto demo = demoProject(support::library(), "saltmarsh");
     QVERIFY(demo && saveProject(realFileSystem(), *demo, file.toStdString()));
-    QProcessEnvironment env = QProcessEnvironment::systemEnvironment();
-    env.insert("DISPLAY", display);
-    env.insert("QT_QPA_PLATFORM", "xcb");
     int offered = 0, changed = 0;
     std::string last = demo->name;
     for (int round = 0; round < 100; ++round) {
       QProcess program;
-      program.setProcessEnvironment(env);
+      program.setProcessEnvironment(screen.environment);
       program.start(CLATHRA_BINARIES "/clathra", {"--exercise-saving", file});
       QVERIFY(program.waitForStarted(10'000));
       QVERIFY2(program.waitForReadyRead(30'000), program.readAllStandardError().constData());
@@ -57,8 +104,6 @@ class KilledTest : public QObject {
         Recovery::discard(l);
       }
     }
-    xvfb.terminate();
-    xvfb.waitForFinished(5'000);
     QVERIFY(changed > 50);  // it was saving
     QVERIFY(offered > 20);  // and copies were left to offer
     // A save that goes well clears away what killed ones left beside the file.
@@ -66,11 +111,12 @@ class KilledTest : public QObject {
     QCOMPARE(QDir(folder.path()).entryList(QDir::Files), QStringList{"p.clathra"});
   }
   void aCopyIsOfferedOnTheStartPageAndTakenUpAgain() {
-    // As a killed run leaves it: a copy under a number of no living process.
-    QDir().mkpath(Recovery::folder());
+    // As a killed run leaves it: a copy in a folder of which no living program holds the lock.
+    const QString left = Recovery::parentFolder() + "/left-behind";
+    QDir().mkpath(left);
     Project p = support::project(support::recipe("kites", 40, 3, 3));
     p = support::edited(p, {{"edit", "rename"}, {"name", "Half done"}});
-    const QString copy = Recovery::folder() + "/999999999.clathra";
+    const QString copy = left + "/copy.clathra";
     QVERIFY(saveProject(realFileSystem(), p, copy.toStdString()));
     support::Driver d;
     d.window->showStart();
@@ -86,7 +132,9 @@ class KilledTest : public QObject {
     support::Driver d;
     d.click("New project: Squares");
     d.type("Count across", "6");
-    const auto copies = [] { return QDir(Recovery::folder()).entryList({"*.clathra"}, QDir::Files).size(); };
+    const auto copies = [&] {
+      return QDir(d.recovery->folder()).entryList({"*.clathra"}, QDir::Files).size();
+    };
     QTRY_COMPARE_WITH_TIMEOUT(copies(), 1, 10'000);
     QVERIFY(d.saveTo(folder.filePath("s.clathra")));
     QTRY_COMPARE_WITH_TIMEOUT(copies(), 0, 5'000);

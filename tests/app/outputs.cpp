@@ -9,9 +9,9 @@
 
 #include "driver.hpp"
 #include "faulty_file_system.hpp"
-#include "project/demo.hpp"
-#include "project/file.hpp"
 #include "registry.hpp"
+#include "script/demo.hpp"
+#include "store/file.hpp"
 
 using namespace clathra;
 using support::Driver;
@@ -71,7 +71,7 @@ class OutputsTest : public QObject {
     d.click("Save as PDF");
     QVERIFY2(d.window->said().contains("Print them at 100 %"), qPrintable(d.window->said()));
     QVERIFY(contentOf(at("papers.pdf")).startsWith("%PDF"));
-    const auto sheets = static_cast<int>(d.session->results().sheets->sheets.size());
+    const auto sheets = static_cast<int>(d.session->sheets()->sheets.size());
     QVERIFY(sheets > 1);
     QDir().mkpath(at("svg"));
     d.answerFile(at("svg"));
@@ -91,8 +91,7 @@ class OutputsTest : public QObject {
     QVERIFY(p.waitForFinished(30'000));
     const QString info = QString::fromUtf8(p.readAllStandardOutput());
     QVERIFY2(info.contains("Page size:       595") && info.contains("A4"), qPrintable(info));
-    QVERIFY(info.contains(
-        QStringLiteral("Pages:           %1\n").arg(d.session->results().sheets->sheets.size())));
+    QVERIFY(info.contains(QStringLiteral("Pages:           %1\n").arg(d.session->sheets()->sheets.size())));
   }
   void aFolderThatCannotBeWrittenIsSaidAndNothingIsLeft() {
     Driver d;
@@ -154,13 +153,13 @@ class OutputsTest : public QObject {
     Session session(support::library(), fs);
     QString said;
     connect(&session, &Session::refused, this, [&](const QString& s) { said = s; });
-    session.begin(support::project(support::recipe("squares", 50, 4, 4)), {}, false);
+    session.begin(support::project(support::recipe("squares", 50, 4, 4)), {}, Origin::Foreign);
     bool ok = false;
     session.save(at("s.clathra"), false, [&](bool done) { ok = done; });
     QVERIFY(session.waitUntilIdle(20'000));
     QVERIFY(ok && session.saved());
     const QByteArray before = contentOf(at("s.clathra"));
-    QVERIFY(session.edit({{"edit", "rename"}, {"name", "Other"}}, "renamed"));
+    QVERIFY(support::step(session, {{"edit", "rename"}, {"name", "Other"}}, "renamed"));
     // Whichever call below the saver fails: said, the old file whole, the project open and unsaved.
     for (int n = 1; n <= 6; ++n) {
       fs.calls = 0;
@@ -188,7 +187,8 @@ class OutputsTest : public QObject {
     d.click("New project: Squares");
     int done = 0;
     for (int i = 0; i < 5; ++i) {
-      d.session->edit({{"edit", "rename"}, {"name", "Name " + std::to_string(i)}}, QStringLiteral("renamed"));
+      support::step(*d.session, {{"edit", "rename"}, {"name", "Name " + std::to_string(i)}},
+                    QStringLiteral("renamed"));
       d.session->save(at("many.clathra"), false, [&](bool ok) { done += ok; });
     }
     d.settle();
@@ -200,7 +200,7 @@ class OutputsTest : public QObject {
     Driver d;
     d.click("New project: Squares");
     d.session->save(at("w.clathra"));
-    d.session->edit({{"edit", "rename"}, {"name", "Later"}}, QStringLiteral("renamed"));
+    support::step(*d.session, {{"edit", "rename"}, {"name", "Later"}}, QStringLiteral("renamed"));
     d.settle();
     QVERIFY(!d.session->saved());
     QVERIFY(openProject(at("w.clathra").toStdString())->name != "Later");
@@ -219,9 +219,10 @@ class OutputsTest : public QObject {
   void undoOfALargeLayoutIsMadeOffTheInterfaceThread() {
     Driver d;
     d.click("New project: Squares");
-    d.session->edit({{"edit", "setCounts"}, {"across", 150}, {"down", 150}}, QStringLiteral("grew"));
+    support::step(*d.session, {{"edit", "setCounts"}, {"across", 150}, {"down", 150}},
+                  QStringLiteral("grew"));
     d.settle();
-    d.session->edit({{"edit", "setEdge"}, {"value", 30}}, QStringLiteral("changed the edge"));
+    support::step(*d.session, {{"edit", "setEdge"}, {"value", 30}}, QStringLiteral("changed the edge"));
     d.settle();
     d.session->undo();
     // Not yet: layout, seams and tally change together.
@@ -252,7 +253,7 @@ class OutputsTest : public QObject {
     d.answerBox("Save them");
     d.answerFile(at("closing.clathra"));
     d.window->close();
-    QTRY_VERIFY(!d.window->isVisible());
+    SOON(!d.window->isVisible());
     QCOMPARE(openProject(at("closing.clathra").toStdString())->layout->size(), std::size_t(40));
   }
   void aProjectThatCannotBeReadLeavesTheOpenOneAlone() {

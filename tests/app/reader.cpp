@@ -38,7 +38,7 @@ class ReaderTest : public QObject {
       names << name;
     }
     QCOMPARE(names.size(), p->childCount());  // no two are called alike
-    d.session->edit({{"edit", "paint"}, {"pieces", {14}}, {"cloth", "C"}}, "painted");
+    support::step(*d.session, {{"edit", "paint"}, {"pieces", {14}}, {"cloth", "C"}}, "painted");
     d.settle();
     QVERIFY(nameOf(p, 13).contains(" 14, cloth C, row "));
   }
@@ -70,7 +70,7 @@ class ReaderTest : public QObject {
     QVERIFY(p->child(6)->state().focused && !p->child(5)->state().focused);
     const int n = p->childCount();
     QAccessibleInterface* last = p->child(n - 1);
-    d.session->edit({{"edit", "takeAway"}, {"pieces", {3}}}, "took away");
+    support::step(*d.session, {{"edit", "takeAway"}, {"pieces", {3}}}, "took away");
     d.settle();
     QCOMPARE(p->childCount(), n - 1);
     QVERIFY(!last->isValid() && last->state().invalid);

@@ -7,6 +7,7 @@
 #include "app/cloth/cloth_station.hpp"
 #include "app/motif/motif_station.hpp"
 #include "driver.hpp"
+#include "model/alike.hpp"
 #include "registry.hpp"
 
 using namespace clathra;
@@ -14,6 +15,11 @@ using support::Driver;
 
 class StationsTest : public QObject {
   Q_OBJECT
+  static QString motifCalled(Driver& d, const char* name) {
+    for (const MotifChoice& m : d.project().motifs)
+      if (m.name == name) return QString::fromStdString(subject(m.id));
+    qFatal("There is no motif called %s.", name);
+  }
   static LayoutCanvas* canvasOf(Driver& d) {
     return static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
   }
@@ -51,7 +57,7 @@ class StationsTest : public QObject {
     Driver d;
     d.window->files().openDemo();
     d.settle();
-    QVERIFY(std::any_of(d.session->results().remarks.begin(), d.session->results().remarks.end(), isAdvice));
+    QVERIFY(std::any_of(d.session->remarks().begin(), d.session->remarks().end(), isAdvice));
     // The handed edge pieces come first in order, but nothing is to be done about them.
     QVERIFY2(nextStep(*d.session).sentence.startsWith("An allowance of"),
              qPrintable(nextStep(*d.session).sentence));
@@ -94,7 +100,7 @@ class StationsTest : public QObject {
     d.type("Height to the finishing line", "12 in");
     COMPARE_TO(d.project().layout->finished.height(), 304.8, 1e-6);
     if (d.has<QAbstractButton>("Nearest line without slivers")) d.click("Nearest line without slivers");
-    QTRY_VERIFY(!d.has<QAbstractButton>("Nearest line without slivers"));
+    SOON(!d.has<QAbstractButton>("Nearest line without slivers"));
     d.click("Back to the natural line");
     COMPARE_TO(d.project().layout->finished.width(), before.width(), 1e-9);
     const auto told = [&d](const char* words) {
@@ -102,7 +108,7 @@ class StationsTest : public QObject {
         if (l->isVisible() && l->text().contains(words)) return true;
       return false;
     };
-    QTRY_VERIFY(told("m² of cloth"));
+    SOON(told("m² of cloth"));
     // Too far out it is refused and nothing changes.
     d.type("Width to the finishing line", "90 in");
     QVERIFY(d.window->said().contains("leaves the patch"));
@@ -111,12 +117,12 @@ class StationsTest : public QObject {
   void anOutlineOfSixSidesIsTypedCornerByCorner() {
     Driver d;
     d.click("New project: Hexagons");
-    d.session->edit({{"edit", "setUnit"}, {"unit", "mm"}}, {});
-    d.session->edit({{"edit", "setCounts"}, {"across", 4}, {"down", 4}}, {});
+    support::step(*d.session, {{"edit", "setUnit"}, {"unit", "mm"}}, {});
+    support::step(*d.session, {{"edit", "setCounts"}, {"across", 4}, {"down", 4}}, {});
     d.click("Mode: Sides");
     d.click("Sides: Edge pieces");
     d.click("The finishing line is a: six sides");
-    QTRY_COMPARE(d.project().layout->line.size(), std::size_t(6));
+    SOON_EQUAL(d.project().layout->line.size(), std::size_t(6));
     const Layout before = *d.project().layout;
     QCOMPARE(d.find<QLineEdit>("Corner of the finishing line")->text(), QString("1"));
     // Its second corner, ten millimetres further in; the others stay.
@@ -148,7 +154,7 @@ class StationsTest : public QObject {
     d.choose("A size to begin from", "cushion");
     COMPARE_TO(d.project().wantedWidth, 406.4, 1e-9);
     // Sixteen inches are made of squares of 1/2, 1, 2 in; the fewest papers come first.
-    QTRY_VERIFY(d.has<QAbstractButton>("Make it so: 2 in edge, 8 across, 8 down"));
+    SOON(d.has<QAbstractButton>("Make it so: 2 in edge, 8 across, 8 down"));
     d.click("Make it so: 2 in edge, 8 across, 8 down");
     QCOMPARE(d.project().recipe.across, 8);
     QCOMPARE(d.project().recipe.edge, Length::wholeInches(2));
@@ -157,7 +163,7 @@ class StationsTest : public QObject {
     QVERIFY(d.project().recipe.edge != Length::wholeInches(2));
     COMPARE_TO(d.project().wantedWidth, 406.4, 1e-9);
     d.click("Edges to try: round this edge");
-    QTRY_VERIFY(d.has<QAbstractButton>("Make it so: 1 in edge, 16 across, 16 down"));
+    SOON(d.has<QAbstractButton>("Make it so: 1 in edge, 16 across, 16 down"));
   }
   void keysZoomFitAndTurnRows() {
     Driver d;
@@ -217,11 +223,11 @@ class StationsTest : public QObject {
     QVERIFY(a4 > 0);
     d.click("Page: A3");
     QVERIFY(d.session->figures().sheets < a4);
-    QVERIFY(d.session->results().sheets);
-    QCOMPARE(support::text(d.session->results().sheets->page.id), QByteArray("a3"));
+    QVERIFY(d.session->sheets());
+    QCOMPARE(support::text(d.session->sheets()->page.id), QByteArray("a3"));
     d.click("Marked side shown: Front");
-    QVERIFY(d.session->results().sheets);
-    QCOMPARE(d.session->results().sheets->side, MarkedSide::Front);
+    QVERIFY(d.session->sheets());
+    QCOMPARE(d.session->sheets()->side, MarkedSide::Front);
     d.click("Page: A4");
     d.click("How papers are laid: Strips first");
     QVERIFY(d.session->figures().sheets >= a4);
@@ -230,8 +236,8 @@ class StationsTest : public QObject {
     QVERIFY(d.window->said().contains("page"));
     QCOMPARE(support::text(d.project().settings.page), QByteArray("a4"));
     d.type("Own page size in mm", "500x700");
-    QVERIFY(d.session->results().sheets);
-    COMPARE_TO(d.session->results().sheets->page.height, 700, 1e-9);
+    QVERIFY(d.session->sheets());
+    COMPARE_TO(d.session->sheets()->page.height, 700, 1e-9);
   }
   void remarksAreMendedSetAsideAndTakenUpByUndo() {
     Driver d;
@@ -301,13 +307,13 @@ class StationsTest : public QObject {
   void mirroredCopiesNeedAMirrorLineAndAnEvenNumber() {
     Driver d;
     d.window->files().openDemo();
-    d.window->goTo("motif", "Lantern");
+    d.window->goTo("motif", motifCalled(d, "Lantern"));
     d.settle();
     d.type("Copies in the picture", "6");
     QVERIFY(d.find<QAbstractButton>("Copies lie: Mirrored")->isEnabled());
     d.type("Copies in the picture", "5");
     QVERIFY(!d.find<QAbstractButton>("Copies lie: Mirrored")->isEnabled());
-    d.window->goTo("motif", "Reed head");
+    d.window->goTo("motif", motifCalled(d, "Reed head"));
     d.settle();
     d.type("Copies in the picture", "6");
     QVERIFY(!d.find<QAbstractButton>("Copies lie: Mirrored")->isEnabled());
@@ -320,7 +326,7 @@ class StationsTest : public QObject {
   void nudgesThatFollowEachOtherAreOneStep() {
     Driver d;
     d.window->files().openDemo();
-    d.window->goTo("motif", "Lantern");
+    d.window->goTo("motif", motifCalled(d, "Lantern"));
     d.settle();
     auto* swatch = static_cast<MotifStation*>(d.window->station("motif"))->swatch();
     const Point before = d.project().motifs[0].at;
@@ -340,12 +346,12 @@ class StationsTest : public QObject {
   void aLargeLayoutIsLaidOutOffTheInterfaceThreadAndCanBeStopped() {
     Driver d;
     d.click("New project: Squares");
-    QVERIFY(d.session->edit({{"edit", "setCounts"}, {"across", 200}, {"down", 200}}, "x"));
+    QVERIFY(support::step(*d.session, {{"edit", "setCounts"}, {"across", 200}, {"down", 200}}, "x"));
     QVERIFY(d.session->busy().has_value());
     d.session->cancelWork();
     QTest::qWait(100);
     QCOMPARE(d.session->figures().pieces, 64);
-    QVERIFY(d.session->edit({{"edit", "setCounts"}, {"across", 200}, {"down", 200}}, "x"));
+    QVERIFY(support::step(*d.session, {{"edit", "setCounts"}, {"across", 200}, {"down", 200}}, "x"));
     d.settle();
     QCOMPARE(d.session->figures().pieces, 40'000);
   }

@@ -81,7 +81,8 @@ class UnitsInTheWindowTest : public QObject {
   void aRingIsClosedFromTheFanWithOneKey() {
     Driver d;
     d.click("New project: From a single piece");
-    d.session->edit({{"edit", "exchange"}, {"pieces", {1}}, {"choice", 999}}, "nothing");  // refused
+    support::step(*d.session, {{"edit", "exchange"}, {"pieces", {1}}, {"choice", 999}},
+                  "nothing");  // refused
     d.click("Mode: Add");
     auto* arrange = static_cast<ArrangeStation*>(d.window->station("arrange"));
     arrange->grow()->openFan(0);
@@ -108,7 +109,7 @@ class UnitsInTheWindowTest : public QObject {
     d.click("Mode: Divide");
     d.click("Exchange, folded");
     clickPiece(d, 0);
-    QTRY_VERIFY(d.has<QAbstractButton>("Put in its place: 2 × half hexagon, point cut"));
+    SOON(d.has<QAbstractButton>("Put in its place: 2 × half hexagon, point cut"));
     const auto before = d.project().layout->size();
     d.click("Put in its place: 2 × half hexagon, point cut");
     QCOMPARE(d.project().layout->size(), before + 1);
@@ -119,7 +120,7 @@ class UnitsInTheWindowTest : public QObject {
     QCOMPARE(halves.size(), std::size_t(2));
     clickPiece(d, halves[0], Qt::ShiftModifier);
     clickPiece(d, halves[1], Qt::ShiftModifier);
-    QTRY_VERIFY(d.has<QAbstractButton>("Put in its place: 1 × hexagon"));
+    SOON(d.has<QAbstractButton>("Put in its place: 1 × hexagon"));
     d.click("Put in its place: 1 × hexagon");
     QCOMPARE(d.project().layout->size(), before);
   }

@@ -117,8 +117,8 @@ class ViewsTest : public QObject {
         QStringLiteral("This is a message of the length that messages have when a file could not be saved; "
                        "choose another place or try again."));
     QVERIFY2(check("message").isEmpty(), qPrintable(check("message")));
-    d.session->edit({{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {1, 2, 3}}},
-                    QStringLiteral("took cloths off"));
+    support::step(*d.session, {{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {1, 2, 3}}},
+                  QStringLiteral("took cloths off"));
     d.window->goTo(QStringLiteral("arrange"));
     QVERIFY2(check("remarks").isEmpty(), qPrintable(check("remarks")));
   }
@@ -136,7 +136,8 @@ class ViewsTest : public QObject {
     d.window->files().openDemo();
     d.settle();
     const auto next = [&] { return nextStep(*d.session); };
-    d.session->edit({{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {1, 2, 3}}}, QStringLiteral("x"));
+    support::step(*d.session, {{"edit", "paint"}, {"cloth", nullptr}, {"pieces", {1, 2, 3}}},
+                  QStringLiteral("x"));
     d.settle();
     QCOMPARE(next().sentence, QStringLiteral("3 pieces have no cloth yet."));
     QCOMPARE(next().pieces, (std::vector<std::uint32_t>{0, 1, 2}));
@@ -145,7 +146,8 @@ class ViewsTest : public QObject {
     d.session->undo();
     d.settle();
     QCOMPARE(d.window->station("arrange")->settled(), Settled::Full);
-    d.session->edit({{"edit", "changeCloth"}, {"cloth", "Oyster"}, {"width", nullptr}}, QStringLiteral("x"));
+    support::step(*d.session, {{"edit", "changeCloth"}, {"cloth", "Oyster"}, {"width", nullptr}},
+                  QStringLiteral("x"));
     d.settle();
     QVERIFY(next().sentence.startsWith("How wide is Oyster"));
     QCOMPARE(d.window->station("cloth")->settled(), Settled::Half);
@@ -200,9 +202,44 @@ class ViewsTest : public QObject {
     QVERIFY(other.open(QIODevice::Append));
     other.write("x");
     other.close();
-    QVERIFY(!d.saveTo(file));
-    QVERIFY(d.window->said().contains("changed by another program"));
-    QVERIFY(d.saveTo(file));  // asked a second time it is a decision
+    const auto bytes = [](const QString& path) {
+      QFile f(path);
+      return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
+    };
+    const QByteArray theirs = bytes(file);
+    // Asked each time: a habitual second press replaces nothing, and neither does Enter.
+    for (int i = 0; i < 2; ++i) {
+      d.answerBox("Not now");
+      QVERIFY(!d.saveTo(file));
+      QCOMPARE(bytes(file), theirs);
+      QVERIFY(!d.session->saved());
+    }
+    QTimer::singleShot(200, qApp, [&d, &folder] {
+      auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+      QVERIFY(box);
+      d.answerFile(folder.filePath("beside.clathra"));
+      QTest::keyClick(box, Qt::Key_Return);
+    });
+    QVERIFY(d.saveTo(file));
+    QCOMPARE(bytes(file), theirs);
+    QCOMPARE(d.session->path(), folder.filePath("beside.clathra"));
+    QVERIFY(d.saveTo(file, true));
+    QVERIFY(bytes(file) != theirs);
+  }
+  void anotherProgramsWorkIsReplacedByADecision() {
+    const QTemporaryDir folder;
+    const QString file = folder.filePath("p.clathra");
+    Driver d;
+    d.click("New project: Squares");
+    QVERIFY(d.saveTo(file));
+    d.type("Count across", "5");
+    QFile other(file);
+    QVERIFY(other.open(QIODevice::Append) && other.write("x") == 1);
+    other.close();
+    d.answerBox("Replace the other's work");
+    QVERIFY(d.saveTo(file));
+    QVERIFY(d.session->saved() && d.open(file));
+    QCOMPARE(d.project().recipe.across, 5);
   }
   void removingAClothNamesWhatHangsOnItFirst() {
     Driver d;

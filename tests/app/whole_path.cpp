@@ -7,8 +7,8 @@
 #include "app/motif/motif_station.hpp"
 #include "draw/prints.hpp"
 #include "driver.hpp"
-#include "project/file.hpp"
 #include "registry.hpp"
+#include "store/file.hpp"
 
 using namespace clathra;
 using support::Driver;
@@ -29,7 +29,7 @@ struct FiguresOf {
 
 FiguresOf figuresOf(Driver& d) {
   d.settle();
-  const MotifSupply* s = d.session->supply(d.project().motifs.at(0).id);
+  const auto s = d.session->supply(d.project().motifs.at(0).id);
   return {d.session->figures().pieces, d.session->figures().sheets,      s->wanted,
           s->onHand.value_or(-1),      d.session->figures().clothNeeded, d.session->figures().width};
 }

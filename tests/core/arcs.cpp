@@ -7,11 +7,11 @@
 #include "exchange/exchange.hpp"
 #include "layout/grow.hpp"
 #include "layout/soundness.hpp"
-#include "paper/strokes.hpp"
 #include "registry.hpp"
 #include "review/review.hpp"
 #include "shape/allowance.hpp"
 #include "shape/families.hpp"
+#include "shape/strokes.hpp"
 #include "support.hpp"
 
 using namespace clathra;

@@ -1,9 +1,11 @@
 #include <QtTest>
 #include <set>
 
+#include <QTemporaryDir>
 #include "layout/arrangement.hpp"
 #include "layout/soundness.hpp"
 #include "plain_geometry.hpp"
+
 #include "registry.hpp"
 #include "shape/arcs.hpp"
 #include "support.hpp"
@@ -241,6 +243,13 @@ class ArrangementsTest : public QObject {
         R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":["1+","0"],"b":[0,1],"cell":[{"shape":"square"}]})");
     QTest::newRow("no area") << QByteArray(
         R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"polygon":[[0,0],[1,0],[2,0]]}]})");
+    for (const char* huge : {"1e308", "\"1e300\"", "\"tan(90)\"", "20000"})
+      QTest::newRow(huge) << QByteArray(
+                                 R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[@,0],"b":[0,1],)"
+                                 R"("cell":[{"shape":"square"}]})")
+                                 .replace("@", huge);
+    QTest::newRow("a name that is a list") << QByteArray(
+        R"({"id":"x","name":["x"],"edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"shape":"square"}]})");
     QTest::newRow("kind") << QByteArray(
         R"({"id":"x","name":"x","kind":"y","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"shape":"square"}]})");
   }
@@ -249,6 +258,34 @@ class ArrangementsTest : public QObject {
     const auto read = parseArrangement(text.toStdString());
     QVERIFY(!read);
     QVERIFY(!read.error().text.empty());
+    QVERIFY2(read.error().text.find("json.exception") == std::string::npos, read.error().text.c_str());
+  }
+  void oneBadFileIsNamedAndLeftOutAndTheOthersStay() {
+    const QTemporaryDir own;
+    const auto write = [&](const char* name, const char* text) {
+      QFile f(own.filePath(name));
+      QVERIFY(f.open(QIODevice::WriteOnly) && f.write(text) > 0);
+    };
+    write("bad.json",
+          R"({"id":"mine","name":"Mine","edgeOf":"e","counts":"c","a":[1e308,0],"b":[0,1],"cell":[]})");
+    write("good.json",
+          R"({"id":"mine","name":"Mine","edgeOf":"the side","counts":"squares","a":[1,0],"b":[0,1],)"
+          R"("cell":[{"shape":"square"}]})");
+    QVERIFY(QDir(own.path()).mkdir("folder.json"));
+    const auto library = ArrangementLibrary::load(
+        {std::filesystem::path(CLATHRA_SOURCE) / "data/arrangements", own.path().toStdString()});
+    QVERIFY(library && library->find("mine") && library->find("hexagons"));
+    QCOMPARE(library->leftOut().size(), std::size_t(2));
+    QVERIFY2(library->leftOut()[0].find("\"bad.json\" was left out") != std::string::npos,
+             library->leftOut()[0].c_str());
+    QVERIFY(library->leftOut()[1].find("\"folder.json\"") != std::string::npos);
+  }
+  void aLayoutEndsWithinAKilometre() {
+    Recipe r = support::recipe("squares", 1'000, 1'100, 1);
+    const auto far = buildLayout(**support::library().find("squares"), r);
+    QVERIFY(!far && far.error().text.find("kilometre") != std::string::npos);
+    r.across = 900;
+    QVERIFY(buildLayout(**support::library().find("squares"), r));
   }
 };
 

@@ -1,4 +1,4 @@
-#include "project/chance.hpp"
+#include "edit/chance.hpp"
 
 #include <numeric>
 

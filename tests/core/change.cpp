@@ -4,12 +4,13 @@
 #include <QRandomGenerator>
 #include <algorithm>
 
+#include "edit/edit.hpp"
 #include "layout/grow.hpp"
-#include "project/edit.hpp"
 #include "rebuild.hpp"
 #include "registry.hpp"
 #include "review/review.hpp"
 #include "shape/families.hpp"
+#include "shape/overlap.hpp"
 
 using namespace clathra;
 using nlohmann::json;
@@ -72,7 +73,7 @@ class ChangeTest : public QObject {
         {{"edit", "addPieces"}, {"at", {open.x, open.y}}, {"shape", shape}, {"cloth", "B"}}};
     int steps = 0;
     for (const json& edit : edits) {
-      const auto next = applyEdit(p, edit, support::context());
+      const auto next = applyStep(p, edit, support::context());
       QVERIFY2(next, next ? "" : next.error().text.c_str());
       QVERIFY2(isSmall(p, *next), edit.dump().c_str());
       const auto change = changeBetween(*p.layout, *next->layout);
@@ -102,7 +103,7 @@ class ChangeTest : public QObject {
                          {"at", someOpenEdge(p)},
                          {"shape", "hexagon"},
                          {"copies", {{"turns", 6}, {"centre", {0, 0}}}}};
-      const auto next = applyEdit(p, edit, support::context());
+      const auto next = applyStep(p, edit, support::context());
       QVERIFY2(next, next ? "" : next.error().text.c_str());
       small += isSmall(p, *next);
       derived = deriveAfter(derived, next->layout);
@@ -132,7 +133,7 @@ class ChangeTest : public QObject {
         const auto edges = openEdges(*p.layout, derived.geometry->seams);
         const Point at = edges[random.generate() % edges.size()].middle();
         if (const auto added =
-                applyEdit(p, {{"edit", "addPieces"}, {"at", {at.x, at.y}}}, support::context()))
+                applyStep(p, {{"edit", "addPieces"}, {"at", {at.x, at.y}}}, support::context()))
           next = *added;
       } else {
         next = support::edited(p, take(1 + random.generate() % p.layout->size()));
@@ -215,12 +216,12 @@ class ChangeTest : public QObject {
 
   void whatChangesKindsOrNumbersIsLaidOutAnew() {
     const Project p = support::project(support::recipe("octagon-square", 40, 3, 3));
-    const auto after = [&](const json& edit) { return *applyEdit(p, edit, support::context()); };
+    const auto after = [&](const json& edit) { return *applyStep(p, edit, support::context()); };
     QVERIFY(isSmall(p, after(take(5))));
     QVERIFY2(!isSmall(p, after({{"edit", "takeAway"}, {"shape", "square"}})), "a kind of paper is gone");
     QVERIFY2(!isSmall(p, after({{"edit", "setEdge"}, {"value", 41}})), "all pieces changed");
     const Project outside = after({{"edit", "setNumbering"}, {"by", "outside"}});
-    QVERIFY2(!isSmall(outside, *applyEdit(outside, take(5), support::context())), "the rim is another");
+    QVERIFY2(!isSmall(outside, *applyStep(outside, take(5), support::context())), "the rim is another");
     const Project cut = after({{"edit", "setSides"}, {"sides", "edge-pieces"}});
     QVERIFY2(!isSmall(p, cut), "the finishing line cuts pieces");
     // Nor is it a change between layouts where pieces kept their keys but not their outlines.
@@ -231,7 +232,7 @@ class ChangeTest : public QObject {
   void paintingFollowsASmallChange() {
     Project p = support::project(support::recipe("hexagons", 40, 30, 20));  // several blocks of painting
     for (std::size_t i = 0; i < p.painting.size(); ++i) p.painting.set(i, static_cast<ClothId>(i % 4));
-    const Project next = *applyEdit(p, take(300), support::context());
+    const Project next = *applyStep(p, take(300), support::context());
     QCOMPARE(next.painting.size(), p.painting.size() - 1);
     for (std::size_t i = 0; i < next.painting.size(); ++i)
       QCOMPARE(next.painting[i], static_cast<ClothId>((i < 299 ? i : i + 1) % 4));
@@ -240,15 +241,15 @@ class ChangeTest : public QObject {
   void anOutlineLiesOverItselfHoweverItIsBent() {
     // Its middle lies outside of it, and no edge crosses one of its copy.
     const Polygon hook{{0, 0}, {100, 0}, {100, 10}, {10, 10}, {10, 90}, {100, 90}, {100, 100}, {0, 100}};
-    QVERIFY(overlapOf(hook, hook).counts());
-    COMPARE_TO(overlapOf(hook, hook).area, area(hook), 1e-6);
+    QVERIFY(commonOf(hook, hook).counts());
+    COMPARE_TO(commonOf(hook, hook).area, area(hook), 1e-6);
     // A bar that runs within one arm from end to end: all its corners lie on the hook's sides.
     const Polygon bar{{0, 0}, {100, 0}, {100, 10}, {0, 10}};
-    COMPARE_TO(overlapOf(hook, bar).area, 1000, 1e-6);
+    COMPARE_TO(commonOf(hook, bar).area, 1000, 1e-6);
     // What lies in the hollow shares three sides and nothing else.
     const Polygon core{{10, 10}, {100, 10}, {100, 90}, {10, 90}};
-    QVERIFY(!overlapOf(hook, core).counts());
-    QVERIFY(!overlapOf(core, hook).counts());
+    QVERIFY(!commonOf(hook, core).counts());
+    QVERIFY(!commonOf(core, hook).counts());
   }
 };
 

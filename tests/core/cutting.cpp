@@ -3,6 +3,7 @@
 #include <numbers>
 
 #include "registry.hpp"
+#include "shape/overlap.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -124,7 +125,7 @@ class CuttingTest : public QObject {
           const Box b = bounds(copies[i]);
           QVERIFY(b.left > -1e-6 && b.right < 900 + 1e-5 && b.top > -1e-6 && b.bottom < g.height + 1e-6);
           for (std::size_t k = i + 1; k < copies.size(); ++k)
-            QVERIFY(overlapArea(copies[i], copies[k]) < 0.02);
+            QVERIFY(sharedArea(copies[i], copies[k]) < 0.02);
         }
         QVERIFY(g.strips * g.perStrip >= g.demand.patches);
         QVERIFY((g.strips - 1) * g.perStrip < g.demand.patches);
@@ -175,7 +176,7 @@ class CuttingTest : public QObject {
       // Some piece of the layout lies exactly so.
       QVERIFY(std::any_of(p.layout->pieces.begin(), p.layout->pieces.end(), [&](const Piece& piece) {
         const Polygon paper = translated(g.demand.paper, piece.centre);
-        return overlapArea(paper, p.layout->outline(piece)) > area(paper) - 0.5;
+        return sharedArea(paper, p.layout->outline(piece)) > area(paper) - 0.5;
       }));
     }
     QCOMPARE(patches, 60);

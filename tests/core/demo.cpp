@@ -1,12 +1,12 @@
 // The demo projects, rebuilt from their edit scripts.
-#include "project/demo.hpp"
+#include "script/demo.hpp"
 
 #include <cmath>
 #include <set>
 
 #include "layout/soundness.hpp"
+#include "model/tally.hpp"
 #include "motif/windows.hpp"
-#include "project/tally.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 

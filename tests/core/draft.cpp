@@ -3,6 +3,7 @@
 #include <QtTest>
 #include <random>
 
+#include "exchange/drawn_lines.hpp"
 #include "layout/soundness.hpp"
 #include "plain_geometry.hpp"
 #include "registry.hpp"

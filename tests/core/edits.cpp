@@ -1,13 +1,14 @@
-#include "cloth/lightness.hpp"
-#include "project/edit.hpp"
+#include "edit/edit.hpp"
+#include "model/alike.hpp"
+#include "model/lightness.hpp"
 
 #include <QRandomGenerator>
 #include <set>
 
+#include "edit/history.hpp"
 #include "exchange/exchange.hpp"
 #include "layout/seams.hpp"
-#include "project/history.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 
@@ -154,14 +155,63 @@ class EditsTest : public QObject {
     QVERIFY2(said.find("json") == std::string::npos && said.size() < 300, said.c_str());
   }
   void everyEditHasKeysAndADescription() {
-    for (const EditKind& k : editKinds()) {
-      QVERIFY(!k.keys.empty() && !k.does.empty() && k.apply);
-      QVERIFY(!refusal(support::project(support::recipe("hexagons", 25.4, 2, 2)),
-                       {{"edit", std::string(k.name)}, {"cloth", 7}})
-                   .empty() ||
-              k.name == "setCounts" || k.name == "setUnit" || k.name == "setPage" ||
-              k.name == "setArrangement" || k.name == "setLine");
+    for (const EditInfo& k : editInfos()) {
+      QVERIFY(!k.keys.empty() && !k.does.empty());
+      const std::string said = refusal(support::project(support::recipe("hexagons", 25.4, 2, 2)),
+                                       {{"edit", std::string(k.name)}, {"colourOfTheMoon", 7}});
+      QVERIFY2(!said.empty(), std::string(k.name).c_str());
     }
+  }
+
+  void aKeyThatAnEditDoesNotKnowIsRefusedByName() {
+    const Project p = support::project(support::recipe("hexagons", 25.4, 3, 2));
+    for (const json& edit : {json{{"edit", "setEdge"}, {"value", 30}, {"values", 1}},
+                             json{{"edit", "paint"}, {"cloth", "A"}, {"pieces", {1}}, {"values", 1}},
+                             json{{"edit", "setCounts"}, {"across", 2}, {"values", 1}},
+                             json{{"edit", "addCloth"}, {"name", "Reed"}, {"values", 1}}}) {
+      const std::string said = refusal(p, edit);
+      QVERIFY2(said.find("unknown key \"values\"") != std::string::npos, said.c_str());
+      json good = edit;
+      good.erase("values");
+      QCOMPARE(support::text(refusal(p, good)), QByteArray());
+    }
+    for (const char* way : {"copies", "print"})  // inside, too
+      QVERIFY(!refusal(p, {{"edit", way[0] == 'c' ? "takeAway" : "addCloth"},
+                           {way[0] == 'c' ? "pieces" : "name", way[0] == 'c' ? json{1} : json("Reed")},
+                           {way, {{"values", 1}}}})
+                   .empty());
+  }
+  void alikeFacingTheSameWayTellsTurnedCopiesApart() {
+    // Three diamonds to a hexagon: a third of them faces each way.
+    Project p = support::project(support::recipe("diamonds", 25.4, 4, 3));
+    const json all = {{"edit", "paint"}, {"cloth", "B"}, {"alike", {{"of", 1}}}};
+    json facing = all;
+    facing["alike"]["sameTurn"] = true;
+    const auto worn = [](const Project& q) { return std::count(q.painting.begin(), q.painting.end(), 1); };
+    QCOMPARE(worn(support::edited(p, all)), std::ptrdiff_t(p.layout->size()));
+    const Project turned = support::edited(p, facing);
+    QCOMPARE(3 * worn(turned), std::ptrdiff_t(p.layout->size()));
+    for (std::size_t i = 0; i < p.layout->size(); ++i) {
+      const double off = std::remainder(p.layout->pieces[i].turn - p.layout->pieces[0].turn, M_PI);
+      QCOMPARE(turned.painting[i] == 1, std::abs(off) < 1e-3);
+    }
+  }
+  void anEditSaidOfAnotherLayoutFollowsItsPieces() {
+    const Project small = support::project(support::recipe("hexagons", 25.4, 3, 2));
+    const Project large = support::edited(small, {{"edit", "setCounts"}, {"across", 5}, {"down", 4}});
+    const auto moved = followed(Paint{1, {1, 4}}, *small.layout, *large.layout);
+    QVERIFY(moved);
+    const Pieces& at = std::get<Paint>(*moved).pieces;
+    QCOMPARE(at.size(), std::size_t(2));
+    QVERIFY(large.layout->pieces[at[0]].key == small.layout->pieces[1].key);
+    QVERIFY(large.layout->pieces[at[1]].key == small.layout->pieces[4].key);
+    QVERIFY(at[1] != 4);
+    // Back to the small one, what is gone is left out; if all are gone, that is said.
+    const auto last = static_cast<std::uint32_t>(large.layout->size() - 1);
+    const auto back = followed(Paint{1, {at[0], last}}, *large.layout, *small.layout);
+    QVERIFY(back && std::get<Paint>(*back).pieces == Pieces{1});
+    QVERIFY(!followed(Paint{1, {last}}, *large.layout, *small.layout));
+    QVERIFY(followed(SetSpare{5}, *large.layout, *small.layout));
   }
 
   void historyUndoesAndRedoesToTheSameContent() {

@@ -4,11 +4,11 @@
 
 #include "exchange/dxf.hpp"
 #include "exchange/exchange.hpp"
+#include "exchange/import_layout.hpp"
 #include "exchange/svg_reader.hpp"
 #include "layout/seams.hpp"
 #include "layout/soundness.hpp"
-#include "project/import_layout.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 

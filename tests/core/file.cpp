@@ -1,4 +1,5 @@
-#include "project/file.hpp"
+#include "store/file.hpp"
+#include "review/review.hpp"
 
 #include <fcntl.h>
 
@@ -7,10 +8,10 @@
 #include <nlohmann/json.hpp>
 
 #include "faulty_file_system.hpp"
-#include "project/archive.hpp"
-#include "project/demo.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 #include "registry.hpp"
+#include "script/demo.hpp"
+#include "store/archive.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -70,6 +71,25 @@ class FileTest : public QObject {
     QCOMPARE(back->pictures.size(), std::size_t(3));
     QCOMPARE(back->motifs.size(), std::size_t(2));
   }
+  void remarksOfBeforeAreFoundAgainByTheirIds() {
+    Project p = sample();
+    p = support::edited(p, {{"edit", "addCloth"}, {"name", "Second: half/half"}, {"width", 900}});
+    p = support::edited(p, {{"edit", "setAside"}, {"check", "x"}, {"reason", "so"}});
+    const ClothId second = *findCloth(p, "Second: half/half");
+    Entries entries = *unpack(bytesOf(p));
+    const auto opened = [&](const std::string& check, int version) {
+      json j = json::parse(entries["project.json"]);
+      j["version"] = version;
+      j["setAside"][0]["check"] = check;
+      Entries e = entries;
+      e["project.json"] = j.dump();
+      return deserialize(*pack(e))->setAside.at(0).check;
+    };
+    QCOMPARE(opened("cloth-short:Second: half/half", 2), "cloth-short:" + subject(second));
+    QCOMPARE(opened("value-alike:cloth A/cloth B", 2), std::string("value-alike:#0/#1"));
+    QCOMPARE(opened("handed:kite", 2), std::string("handed:kite"));
+    QCOMPARE(opened("cloth-short:Second: half/half", 3), std::string("cloth-short:Second: half/half"));
+  }
   void aFileOfVersionOneOpensUnchangedInCountAndColour() {
     const auto old = openProject(CLATHRA_TEST_DATA "/files/saltmarsh-version-1.clathra");
     QVERIFY2(old, old ? "" : old.error().text.c_str());
@@ -104,7 +124,7 @@ class FileTest : public QObject {
       row(("cut at " + std::to_string(part)).c_str(),
           good.substr(0, static_cast<std::size_t>(double(good.size()) * part)));
     row("zip of nothing", *pack({{"x.txt", "x"}}));
-    row("newer version", with("project.json", [](json& j) { j["version"] = 3; }));
+    row("newer version", with("project.json", [](json& j) { j["version"] = kFileVersion + 1; }));
     row("version far off", with("project.json", [](json& j) { j["version"] = 1e300; }));
     row("other format", with("project.json", [](json& j) { j["format"] = "other"; }));
     row("no layout", [] {
@@ -269,7 +289,7 @@ class FileTest : public QObject {
     // /dev/full itself: the write is what fails.
     class Full : public FaultyFileSystem {
      public:
-      int openNew(const std::string&) override { return ::open("/dev/full", O_WRONLY); }
+      int openNew(const std::string&, mode_t) override { return ::open("/dev/full", O_WRONLY); }
     } full;
     const auto result = writeWhole(full, "/tmp/never-written", std::as_bytes(std::span("x", 1)));
     QVERIFY(!result);

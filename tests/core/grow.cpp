@@ -4,11 +4,12 @@
 #include "layout/ring.hpp"
 
 #include "layout/soundness.hpp"
+#include "model/tally.hpp"
 #include "plain_geometry.hpp"
-#include "project/file.hpp"
-#include "project/tally.hpp"
 #include "registry.hpp"
 #include "shape/families.hpp"
+#include "shape/overlap.hpp"
+#include "store/file.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -92,7 +93,7 @@ class GrowTest : public QObject {
           choice = k;
       QVERIFY(choice < fits.size());
       const auto next =
-          applyEdit(p, {{"edit", "addPieces"}, {"at", {at.x, at.y}}, {"choice", choice}}, support::context());
+          applyStep(p, {{"edit", "addPieces"}, {"at", {at.x, at.y}}, {"choice", choice}}, support::context());
       QVERIFY2(next, next ? "" : next.error().text.c_str());
       p = *next;
       const SeamGraph graph = buildSeams(*p.layout);
@@ -155,7 +156,7 @@ class GrowTest : public QObject {
           QVERIFY(shares);
           auto pieces = plain::outlines(l);
           double least = 1e9;
-          for (const auto& piece : pieces) least = std::min(least, -overlapArea(piece, f.outline));
+          for (const auto& piece : pieces) least = std::min(least, -sharedArea(piece, f.outline));
           QVERIFY2(least > -1.0, f.title.c_str());
           // Congruent to a family at that size, or to a shape of the layout.
           bool known = std::any_of(l.shapes.begin(), l.shapes.end(), [&](const Shape& shape) {
@@ -508,7 +509,7 @@ class GrowTest : public QObject {
       return 0;
     };
     const auto cut = [&](int from, int to) {
-      return applyEdit(p, {{"edit", "splitPiece"}, {"piece", angle + 1}, {"from", from}, {"to", to}},
+      return applyStep(p, {{"edit", "splitPiece"}, {"piece", angle + 1}, {"from", from}, {"to", to}},
                        support::context());
     };
     const auto touching = cut(corner(20, 0), corner(0, 20));
@@ -527,12 +528,12 @@ class GrowTest : public QObject {
   }
   void papersTooSmallToFoldAreNotMade() {
     const Project p = support::project(support::recipe("hexagons", 5, 2, 2));
-    const auto small = applyEdit(p, {{"edit", "subdivide"}, {"pieces", {1}}, {"parts", {{"triangle", 24}}}},
+    const auto small = applyStep(p, {{"edit", "subdivide"}, {"pieces", {1}}, {"parts", {{"triangle", 24}}}},
                                  support::context());
     QVERIFY(!small);
     QVERIFY(small.error().text.find("under 3 mm") != std::string::npos);
     const Project six = support::project(support::recipe("hexagons", 6, 2, 2));
-    QVERIFY(applyEdit(six, {{"edit", "subdivide"}, {"pieces", {1}}, {"parts", {{"triangle", 24}}}},
+    QVERIFY(applyStep(six, {{"edit", "subdivide"}, {"pieces", {1}}, {"parts", {{"triangle", 24}}}},
                       support::context()));
   }
 };

@@ -1,5 +1,5 @@
 // Every field from outside is checked before it is believed, and the first fault is told.
-#include "project/json_fields.hpp"
+#include "shape/json_fields.hpp"
 
 #include "registry.hpp"
 #include "support.hpp"

@@ -1,6 +1,7 @@
 // The checks of the second look on how papers meet: small misses, curves, and what is left for a border.
 #include <QtTest>
 
+#include "edit/mending.hpp"
 #include "registry.hpp"
 #include "review/review.hpp"
 #include "shape/families.hpp"
@@ -70,8 +71,8 @@ class MeetingTest : public QObject {
     const auto r = remark(p, "border-thin");
     QVERIFY(r.has_value());
     QVERIFY(r->pieces.size() < p.layout->size());  // only those at the sides
-    QVERIFY(!r->fixEdit.is_null());
-    QVERIFY(!remark(support::edited(p, r->fixEdit), "border-thin"));
+    QVERIFY(mendingEdit(r->mend));
+    QVERIFY(!remark(support::edited(p, *mendingEdit(r->mend)), "border-thin"));
     // Sliced later, the papers themselves reach beyond the line; the outline has no line at all.
     Project sliced = support::project(support::recipe("hexagons", 50, 5, 6, Sides::Slice));
     sliced = support::edited(sliced, {{"edit", "setAllowance"}, {"value", 4}});

@@ -3,8 +3,8 @@
 #include <cmath>
 #include <set>
 
-#include "project/file.hpp"
 #include "registry.hpp"
+#include "store/file.hpp"
 #include "support.hpp"
 
 using namespace clathra;

@@ -1,5 +1,5 @@
 // Which cloth each piece wears: a value whose copies share what does not change.
-#include "project/painting.hpp"
+#include "model/painting.hpp"
 
 #include <QRandomGenerator>
 

@@ -6,6 +6,7 @@
 
 #include "plain_geometry.hpp"
 #include "registry.hpp"
+#include "shape/overlap.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -108,11 +109,11 @@ class PolygonTest : public QObject {
     for (int round = 0; round < 30; ++round) {
       const Polygon a = randomConvex(random_, 5), b = translated(randomConvex(random_, 4), {15, 10});
       const double counted = overlapByGrid(a, b, 0.25);
-      COMPARE_TO(overlapArea(a, b), counted, 0.01 * counted + 3);
-      COMPARE_TO(overlapArea(a, b), overlapArea(b, a), 1e-6);
-      COMPARE_TO(overlapArea(a, a), area(a), 1e-6);
+      COMPARE_TO(sharedArea(a, b), counted, 0.01 * counted + 3);
+      COMPARE_TO(sharedArea(a, b), sharedArea(b, a), 1e-6);
+      COMPARE_TO(sharedArea(a, a), area(a), 1e-6);
     }
-    COMPARE_TO(overlapArea(Polygon{{0, 0}, {1, 0}, {1, 1}}, Polygon{{5, 5}, {6, 5}, {6, 6}}), 0, 1e-12);
+    COMPARE_TO(sharedArea(Polygon{{0, 0}, {1, 0}, {1, 1}}, Polygon{{5, 5}, {6, 5}, {6, 6}}), 0, 1e-12);
   }
   void theSmallestRectangleIsNeverLargerThanAnyOther() {
     for (int round = 0; round < 50; ++round) {

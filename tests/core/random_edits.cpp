@@ -1,12 +1,12 @@
 // Ten thousand random edits with undo and redo: layout, seams and tally stay those of a full rebuild.
 #include <random>
 
+#include "edit/history.hpp"
 #include "layout/change.hpp"
 #include "layout/grow.hpp"
 #include "layout/numbering.hpp"
 #include "layout/soundness.hpp"
-#include "project/history.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 #include "rebuild.hpp"
 #include "registry.hpp"
 #include "support.hpp"
@@ -123,7 +123,7 @@ class RandomEditsTest : public QObject {
         QVERIFY2(sameContent(history.now(), past.back()), "undo brings back what was there");
         ++undone;
       } else {
-        auto next = applyEdit(before, anyone.thinkOf(before), support::context());
+        auto next = applyStep(before, anyone.thinkOf(before), support::context());
         if (!next) {
           QVERIFY(!next.error().text.empty());
           QVERIFY(sameContent(history.now(), before));

@@ -1,4 +1,5 @@
 #include "review/review.hpp"
+#include "edit/mending.hpp"
 
 #include "registry.hpp"
 #include "support.hpp"
@@ -36,7 +37,7 @@ Project withPrint(double along, double across, json mark, json at, int wanted, i
   Project p = painted();
   const EditContext context{
       support::library(), [&](const std::string&) { return Result<Picture>(picture(pixels)); }, "2026-01-02"};
-  p = *applyEdit(
+  p = *applyStep(
       p,
       {{"edit", "changeCloth"},
        {"cloth", "Tide Ink"},
@@ -45,7 +46,7 @@ Project withPrint(double along, double across, json mark, json at, int wanted, i
       context);
   json pieces = json::array();
   for (int i = 1; i <= wanted; ++i) pieces.push_back(i);
-  return *applyEdit(p,
+  return *applyStep(p,
                     {{"edit", "addMotif"},
                      {"name", "Spot"},
                      {"cloth", "Tide Ink"},
@@ -80,23 +81,24 @@ class ReviewTest : public QObject {
     const Remark* r = find(all, "sliver");
     QVERIFY(r);
     QVERIFY(!r->pieces.empty());
-    QVERIFY(!find(remarksOf(support::edited(p, r->fixEdit)), "sliver"));
+    QVERIFY(!find(remarksOf(support::edited(p, *mendingEdit(r->mend))), "sliver"));
   }
   void clothShorterThanThePlan() {
     Project p = painted();
     p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"lengths", {100}}});
     const auto all = remarksOf(p);
-    QVERIFY(find(all, "cloth-short:Tide Ink"));
+    QCOMPARE(clothById(p, 0)->name, std::string("Tide Ink"));
+    QVERIFY(find(all, "cloth-short:#0"));
     p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"lengths", {3000}}});
     QVERIFY(!find(remarksOf(p), "cloth-short"));
   }
   void allowanceSmallForTheEdge() {
     const Project p = painted(60);
     const auto all = remarksOf(p);
-    const Remark* r = find(all, "allowance-small:Tide Ink");
+    const Remark* r = find(all, "allowance-small:#0");
     QVERIFY(r);
     QCOMPARE(r->pieces.size(), std::size_t(25));
-    QVERIFY(!find(remarksOf(support::edited(p, r->fixEdit)), "allowance-small"));
+    QVERIFY(!find(remarksOf(support::edited(p, *mendingEdit(r->mend))), "allowance-small"));
   }
   void oneWayClothThatTheMethodWouldTurn() {
     Project p = support::project(support::recipe("triangles", 50, 10, 6));
@@ -112,21 +114,21 @@ class ReviewTest : public QObject {
     QVERIFY(tipUp.size() > 20);
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "Reed"}, {"pieces", tipUp}});
     const auto kept = remarksOf(p);
-    const Remark* r = find(kept, "one-way-turned:Reed");
+    const Remark* r = find(kept, ("one-way-turned:#" + std::to_string(*findCloth(p, "Reed"))).c_str());
     QVERIFY(r);
     QVERIFY(r->why.find("without turning") != std::string::npos);
     p = support::edited(
         p, {{"edit", "chooseMethod"}, {"cloth", "Reed"}, {"method", "strips"}, {"turnOneWay", true}});
     const auto turned = remarksOf(p);
-    r = find(turned, "one-way-turned:Reed");
+    r = find(turned, ("one-way-turned:#" + std::to_string(*findCloth(p, "Reed"))).c_str());
     QVERIFY(r && r->why.find("upside down") != std::string::npos);
-    QVERIFY(find(remarksOf(support::edited(p, r->fixEdit)), "one-way-turned")->why.find("without turning") !=
-            std::string::npos);
+    QVERIFY(find(remarksOf(support::edited(p, *mendingEdit(r->mend))), "one-way-turned")
+                ->why.find("without turning") != std::string::npos);
   }
   void fewerMotifCopiesThanWanted() {
     // Patches of about 82 by 93 mm on repeats of 200: five across, two down on 400 mm.
     const auto all = remarksOf(withPrint(200, 200, {0, 0}, {100, 100}, 11));
-    const Remark* r = find(all, "few-copies:Spot");
+    const Remark* r = find(all, "few-copies:#1");
     QVERIFY(r);
     QVERIFY(r->why.find("11 pieces want") != std::string::npos &&
             r->why.find("yields 10") != std::string::npos);
@@ -135,9 +137,9 @@ class ReviewTest : public QObject {
   void aWindowPartlyOffThePrint() {
     const Project p = withPrint(50, 50, {0, 0}, {10, 100}, 3);
     const auto all = remarksOf(p);
-    const Remark* r = find(all, "window-off-print:Spot");
+    const Remark* r = find(all, "window-off-print:#1");
     QVERIFY(r);
-    const Project mended = support::edited(p, r->fixEdit);
+    const Project mended = support::edited(p, *mendingEdit(r->mend));
     QVERIFY(!find(remarksOf(mended), "window-off-print"));
     const Point moved = mended.motifs[0].at - p.motifs[0].at;  // by whole repeats: the spot stays the same
     COMPARE_TO(std::remainder(moved.x, 50), 0, 1e-9);
@@ -149,7 +151,7 @@ class ReviewTest : public QObject {
     const Remark* r = find(all, "paper-too-large:hexagon");
     QVERIFY(r);
     QVERIFY(r->fix.find("A3") != std::string::npos);
-    QVERIFY(!find(remarksOf(support::edited(p, r->fixEdit)), "paper-too-large"));
+    QVERIFY(!find(remarksOf(support::edited(p, *mendingEdit(r->mend))), "paper-too-large"));
   }
   void whatIsSetAsideStaysAsideWithItsReason() {
     Project p = painted();
@@ -166,7 +168,7 @@ class ReviewTest : public QObject {
       for (const Remark& r : remarksOf(p)) {
         QVERIFY2(r.why.ends_with('.') && r.fix.ends_with('.'), r.check.c_str());
         QVERIFY(!r.station.empty());
-        QVERIFY(r.fixEdit.is_null() == r.fixLabel.empty());
+        QVERIFY(!mendingEdit(r.mend) == r.fixLabel.empty());
       }
   }
   void neighboursAsLightAsEachOtherAreNamed() {
@@ -215,8 +217,8 @@ class ReviewTest : public QObject {
     Project p = support::project(own);
     const auto remarks = remarksOf(p);
     const Remark* r = find(remarks, "reflex");
-    QVERIFY(r && r->fixEdit.is_object());
-    p = support::edited(p, r->fixEdit);
+    QVERIFY(r && mendingEdit(r->mend));
+    p = support::edited(p, *mendingEdit(r->mend));
     QCOMPARE(p.layout->size(), std::size_t(2));
     QVERIFY(!find(remarksOf(p), "reflex"));
   }

@@ -4,7 +4,7 @@
 
 #include "layout/exchange_fillings.hpp"
 #include "layout/soundness.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 #include "registry.hpp"
 #include "shape/families.hpp"
 #include "support.hpp"

@@ -1,7 +1,7 @@
 #include <QtTest>
 
-#include "project/file.hpp"
 #include "registry.hpp"
+#include "store/file.hpp"
 #include "support.hpp"
 
 using namespace clathra;

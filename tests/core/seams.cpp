@@ -5,7 +5,7 @@
 #include <fstream>
 #include <map>
 
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 

@@ -1,9 +1,10 @@
-#include "cloth/lightness.hpp"
 #include "measure/expression.hpp"
+#include "model/lightness.hpp"
 #include "registry.hpp"
 #include "shape/allowance.hpp"
 #include "shape/families.hpp"
 #include "shape/look_alike.hpp"
+#include "shape/overlap.hpp"
 #include "shape/strip.hpp"
 #include "shape/symmetry.hpp"
 #include "support.hpp"
@@ -170,7 +171,7 @@ class ShapesTest : public QObject {
         const auto copies = stripCopies(scaled(f.outline, 30), lay, 5);
         for (std::size_t i = 0; i < copies.size(); ++i)
           for (std::size_t k = i + 1; k < copies.size(); ++k)
-            QVERIFY(overlapArea(copies[i], copies[k]) < 1e-3);
+            QVERIFY(sharedArea(copies[i], copies[k]) < 1e-3);
         COMPARE_TO(bounds(copies.back()).right, lay.lengthFor(5), 1e-6);
         for (const double room : {lay.lengthFor(5), lay.lengthFor(5) - 0.01, lay.lengthFor(4) + 0.01}) {
           std::size_t most = 0;

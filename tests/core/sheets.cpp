@@ -4,9 +4,10 @@
 #include <set>
 
 #include "paper/nesting.hpp"
-#include "paper/strokes.hpp"
 #include "registry.hpp"
 #include "shape/families.hpp"
+#include "shape/overlap.hpp"
+#include "shape/strokes.hpp"
 #include "shape/symmetry.hpp"
 #include "support.hpp"
 
@@ -89,7 +90,7 @@ class SheetsTest : public QObject {
             QVERIFY(b.left > kPageMargin - 1e-4 && b.top > kPageMargin - 1e-4 &&
                     b.right < page.width - kPageMargin + 1e-4 && b.bottom < page.height - kPageMargin + 1e-4);
             for (std::size_t k = i + 1; k < s.papers.size(); ++k)
-              QVERIFY(overlapArea(s.papers[i].outline, s.papers[k].outline) < 0.01);
+              QVERIFY(sharedArea(s.papers[i].outline, s.papers[k].outline) < 0.01);
           }
       }
   }

@@ -5,9 +5,9 @@
 #include <random>
 
 #include "layout/grow.hpp"
-#include "project/file.hpp"
-#include "project/tally.hpp"
+#include "model/tally.hpp"
 #include "registry.hpp"
+#include "store/file.hpp"
 #include "support.hpp"
 
 using namespace clathra;

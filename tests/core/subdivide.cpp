@@ -10,6 +10,7 @@
 
 #include "registry.hpp"
 #include "shape/families.hpp"
+#include "shape/overlap.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -161,8 +162,7 @@ class SubdivideTest : public QObject {
   void partsLieInTheLargeShapeAndFillIt() {
     const Polygon large = hexagonOf(2);
     const Subdivision s = hexagon();
-    for (const Placement& p : s.placements())
-      COMPARE_TO(overlapArea(p.outline, large), area(p.outline), 1e-6);
+    for (const Placement& p : s.placements()) COMPARE_TO(sharedArea(p.outline, large), area(p.outline), 1e-6);
     const auto listed = s.list(counts({{"hexagon", 1}, {"diamond", 9}}), true, 100);
     QCOMPARE(listed->size(), std::size_t(5));
     for (const Filling& f : *listed) {
@@ -170,7 +170,7 @@ class SubdivideTest : public QObject {
       for (std::size_t i = 0; i < f.size(); ++i) {
         sum += area(s.placements()[f[i]].outline);
         for (std::size_t k = i + 1; k < f.size(); ++k)
-          QVERIFY(overlapArea(s.placements()[f[i]].outline, s.placements()[f[k]].outline) < 1e-9);
+          QVERIFY(sharedArea(s.placements()[f[i]].outline, s.placements()[f[k]].outline) < 1e-9);
       }
       COMPARE_TO(sum, area(large), 1e-9);
     }

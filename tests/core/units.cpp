@@ -6,8 +6,8 @@
 #include "exchange/exchange.hpp"
 #include "layout/grow.hpp"
 #include "layout/soundness.hpp"
-#include "project/file.hpp"
 #include "registry.hpp"
+#include "store/file.hpp"
 #include "support.hpp"
 
 using namespace clathra;

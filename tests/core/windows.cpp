@@ -4,6 +4,7 @@
 
 #include "motif/independent.hpp"
 #include "registry.hpp"
+#include "shape/overlap.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -29,7 +30,7 @@ Project made(const Setup& s) {
   const json print = {{"picture", "p.png"}, {"dpi", 100},     {"along", s.along},
                       {"across", s.across}, {"kind", s.kind}, {"mirror_axes", s.mirrors},
                       {"mark", s.mark}};
-  auto with = applyEdit(
+  auto with = applyStep(
       p, {{"edit", "addCloth"}, {"name", "C"}, {"width", s.width}, {"lengths", {s.length}}, {"print", print}},
       support::context());
   if (!with) qFatal("%s", with.error().text.c_str());
@@ -148,7 +149,7 @@ class WindowsTest : public QObject {
   void windowsShowTheSpotLieInsideAndDoNotOverlap() {
     const Project p =
         made({.along = 55, .across = 47, .kind = "half-drop", .mark = {3, 9}, .width = 500, .length = 400});
-    const auto field = WindowField::make(p, p.motifs.front());
+    const auto field = WindowField::make(windowInput(p, p.motifs.front()));
     const WindowSet set = field->most(500, 400, {3, 9}, {});
     QVERIFY(set.windows.size() > 10);
     for (std::size_t i = 0; i < set.windows.size(); ++i) {
@@ -160,7 +161,7 @@ class WindowsTest : public QObject {
       const Box b = bounds(w.patch);
       QVERIFY(b.left > -1e-5 && b.top > -1e-5 && b.right < 500 + 1e-5 && b.bottom < 400 + 1e-5);
       for (std::size_t k = i + 1; k < set.windows.size(); ++k)
-        QVERIFY(overlapArea(w.patch, set.windows[k].patch) < 0.05);
+        QVERIFY(sharedArea(w.patch, set.windows[k].patch) < 0.05);
     }
   }
   void choicesAreTheLargestThereAre() {
@@ -179,6 +180,82 @@ class WindowsTest : public QObject {
       QCOMPARE(static_cast<int>(c.spots.size()), largest(line));
       QVERIFY(c.exact);
     }
+  }
+  void aSearchThatIsCutShortGivesBoundsRoundTheAnswer() {
+    QRandomGenerator random(17);
+    int bounded = 0;
+    for (int round = 0; round < 200; ++round) {
+      ConflictLine line;
+      const int n = 8 + random.bounded(10);
+      for (int i = 0; i < n; ++i) {
+        std::vector<std::uint32_t> before;
+        for (int k = std::max(0, i - 7); k < i; ++k)
+          if (random.bounded(100) < 35) before.push_back(static_cast<std::uint32_t>(k));
+        line.before.push_back(before);
+      }
+      line.second.assign(line.before.size(), false);
+      const Choice c = chooseSpots(line, -1, false, {}, 0);
+      const int right = largest(line);
+      QVERIFY(static_cast<int>(c.spots.size()) <= right && right <= c.atMost);
+      if (c.exact) QCOMPARE(static_cast<int>(c.spots.size()), right);
+      bounded += c.atMost < n;
+      for (std::size_t i = 0; i < c.spots.size(); ++i)
+        for (const auto b : line.before[c.spots[i]])
+          QVERIFY(!std::binary_search(c.spots.begin(), c.spots.end(), b));
+    }
+    QVERIFY(bounded > 150);
+  }
+  void theQuickBoundsOfAnUnknownPlaceHoldTheExactNumber() {
+    for (const char* kind : {"straight", "half-drop", "brick"})
+      for (const double length : {200.0, 330.0, 517.0}) {
+        const Project p =
+            made({.along = 71, .across = 93, .kind = kind, .mark = nullptr, .width = 430, .length = length});
+        const auto field = WindowField::make(windowInput(p, p.motifs.front()));
+        const auto exact = static_cast<int>(field->fewest(430, length, {}).windows.size());
+        const auto bounds = field->fewestWithin(430, length, {}, 100'000);
+        QVERIFY2(bounds.atLeast <= exact && exact <= bounds.atMost, kind);
+        QVERIFY(bounds.atMost > 0);
+      }
+  }
+  void boundsAreToldFirstAndThenTheNumber() {
+    const Project p =
+        made({.along = 50, .across = 40, .at = {20, 25}, .width = 400, .length = 330, .wanted = 8});
+    std::vector<MotifSupply> told;
+    const auto last = motifSupply(windowInput(p, p.motifs.front()), {},
+                                  [&](MotifSupply s) { told.push_back(std::move(s)); });
+    QCOMPARE(told.size(), std::size_t(1));
+    QVERIFY(last && last->counted && *last->onHand == 12 && *last->atMost == 12);
+    QVERIFY(*told.front().onHand <= 12 && *told.front().atMost >= 12);
+  }
+  void hollowAndCurvedPatchesAreCountedTruly() {
+    // A dense print, so that patches come as near each other as their outlines allow: clamshells 50 mm wide
+    // nest into one another, and with their hollows filled by hulls they would not.
+    Project p = support::project(support::recipe("clamshells", 25, 3, 3));
+    p = support::edited(
+        p,
+        {{"edit", "addCloth"},
+         {"name", "Reed"},
+         {"width", 500},
+         {"lengths", {500}},
+         {"print", {{"picture", "p.png"}, {"dpi", 100}, {"along", 25}, {"across", 25}, {"mark", {0, 0}}}}});
+    p = support::edited(p, {{"edit", "addMotif"},
+                            {"name", "Spot"},
+                            {"cloth", "Reed"},
+                            {"shape", p.layout->shapes[0].name},
+                            {"at", {60, 60}},
+                            {"pieces", {1}}});
+    const auto field = WindowField::make(windowInput(p, p.motifs.front()));
+    QVERIFY(field);
+    const WindowSet set = field->most(500, 500, {0, 0}, {});
+    QVERIFY(set.windows.size() > 20);
+    double covered = 0;
+    for (std::size_t i = 0; i < set.windows.size(); ++i) {
+      covered += area(set.windows[i].patch);
+      for (std::size_t k = i + 1; k < set.windows.size(); ++k)
+        QVERIFY(!overlaps(set.windows[i].patch, set.windows[k].patch));
+    }
+    QVERIFY(covered <= 500.0 * 500.0);
+    QVERIFY(set.atMost >= static_cast<int>(set.windows.size()) || set.exact);
   }
   void aWindowOnItsOwnMirrorLineNeedsNoHalving() {
     const json axis = json::array({{{"deg", 90}, {"point", {50, 0}}}});

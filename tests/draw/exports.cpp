@@ -9,8 +9,8 @@
 
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
-#include "project/demo.hpp"
 #include "registry.hpp"
+#include "script/demo.hpp"
 #include "support.hpp"
 
 using namespace clathra;

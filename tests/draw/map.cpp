@@ -7,8 +7,8 @@
 #include <QXmlStreamReader>
 #include <set>
 
-#include "project/file.hpp"
 #include "registry.hpp"
+#include "store/file.hpp"
 #include "support.hpp"
 
 using namespace clathra;

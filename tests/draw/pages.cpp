@@ -8,8 +8,8 @@
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/sheet_painter.hpp"
-#include "project/demo.hpp"
 #include "registry.hpp"
+#include "script/demo.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -19,7 +19,7 @@ namespace {
 constexpr double kDpi = 600;
 
 /// One page as grey values, rendered by pdftoppm.
-struct Raster {
+struct PageRaster {
   int width = 0, height = 0;
   std::string pixels;
   int at(int x, int y) const {
@@ -29,7 +29,7 @@ struct Raster {
   }
 };
 
-Raster render(const QByteArray& pdf, int page) {
+PageRaster render(const QByteArray& pdf, int page) {
   const QTemporaryDir folder;
   QFile file(folder.filePath("x.pdf"));
   file.open(QIODevice::WriteOnly);
@@ -42,7 +42,7 @@ Raster render(const QByteArray& pdf, int page) {
   std::ifstream in(folder.filePath("out.pgm").toStdString(), std::ios::binary);
   std::string magic;
   int most = 0;
-  Raster r;
+  PageRaster r;
   in >> magic >> r.width >> r.height >> most;
   in.get();
   r.pixels.assign(std::istreambuf_iterator<char>(in), {});
@@ -51,7 +51,7 @@ Raster render(const QByteArray& pdf, int page) {
 
 /// Where the ink of a line is, across it: mm off from where it should be, at the middle of an edge. Only
 /// lines that stand alone within the search are measured.
-double inkOff(const Raster& r, Point a, Point b, double t) {
+double inkOff(const PageRaster& r, Point a, Point b, double t) {
   constexpr double kSearch = 1.6, kStep = 0.01;
   const Point at = a + t * (b - a), d = (1 / distance(a, b)) * (b - a), n{-d.y, d.x};
   double weight = 0, sum = 0;
@@ -68,7 +68,7 @@ double inkOff(const Raster& r, Point a, Point b, double t) {
 
 /// The largest difference between the printed and the meant distance of two parallel edges, over all papers:
 /// mm.
-double worstDistance(const Raster& r, const Sheet& sheet) {
+double worstDistance(const PageRaster& r, const Sheet& sheet) {
   double worst = 0;
   for (const SheetPaper& paper : sheet.papers) {
     const Polygon& o = paper.outline;
@@ -117,7 +117,7 @@ class PagesTest : public QObject {
     QFETCH(int, page);
     const Sample s =
         sample(arrangement.toLatin1().constData(), edge, standardPages()[static_cast<std::size_t>(page)]);
-    const Raster r = render(*sheetsPdf(s.project, s.plan), 1);
+    const PageRaster r = render(*sheetsPdf(s.project, s.plan), 1);
     COMPARE_TO(r.width * 25.4 / kDpi, s.plan.page.width, 0.1);
     COMPARE_TO(r.height * 25.4 / kDpi, s.plan.page.height, 0.1);
     const double worst = worstDistance(r, s.plan.sheets[0]);
@@ -135,7 +135,7 @@ class PagesTest : public QObject {
   void theRulesMeasureWhatTheySay() {
     for (const Page& page : standardPages()) {
       const Sample s = sample("squares", 40, page);
-      const Raster r = render(*sheetsPdf(s.project, s.plan), 1);
+      const PageRaster r = render(*sheetsPdf(s.project, s.plan), 1);
       const auto run = [&](double x0, double y0, bool across) {  // the longest unbroken ink near a line, mm
         int best = 0;
         for (int off = -4; off <= 4; ++off) {

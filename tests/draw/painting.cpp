@@ -11,9 +11,9 @@
 #include "draw/motif_painter.hpp"
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
-#include "project/data_folder.hpp"
-#include "project/filesystem.hpp"
+#include "filesystem.hpp"
 #include "registry.hpp"
+#include "store/data_folder.hpp"
 #include "support.hpp"
 
 using namespace clathra;

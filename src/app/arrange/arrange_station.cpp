@@ -6,6 +6,7 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/window/remarks_card.hpp"
+#include "model/alike.hpp"
 
 namespace clathra {
 
@@ -259,20 +260,16 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
   if (pieces.empty())
     return Q_EMIT said(
         tr("No piece lies %1 away from this one.").arg(plural(paint_->ring(), tr("seam"), tr("seams"))));
-  nlohmann::json numbers = nlohmann::json::array();
-  for (const auto i : pieces) numbers.push_back(i + 1);
   const QString drag = canvas_->dragActing() ? QStringLiteral("drag %1").arg(drags_) : QString();
   if (paint_->role() != kNoRole) {
     const std::string& role = session_.project().roles[static_cast<std::size_t>(paint_->role())].name;
-    session_.edit({{"edit", "giveRole"}, {"pieces", numbers}, {"role", role}},
-                  tr("gave pieces the role %1").arg(QString::fromStdString(role)), drag);
+    session_.edit(GiveRole{role, pieces}, tr("gave pieces the role %1").arg(QString::fromStdString(role)),
+                  drag);
     return;
   }
   const Cloth* cloth = clothById(session_.project(), paint_->cloth());
   const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth");
-  session_.edit({{"edit", "paint"},
-                 {"pieces", numbers},
-                 {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
+  session_.edit(Paint{cloth ? cloth->id : kNoCloth, pieces},
                 dragged_
                     ? tr("painted pieces with %1").arg(title)
                     : tr("painted %1 with %2")
@@ -343,7 +340,7 @@ void ArrangeStation::refresh() {
 std::vector<StripFigure> ArrangeStation::figures() const {
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   std::vector<StripFigure> out{piecesFigure(session_), sizeFigure(session_)};
-  if (session_.results().input && f.clothNeeded > 0) {
+  if (session_.planner().allPlans() && f.clothNeeded > 0) {
     StripFigure cloth{metres(f.clothNeeded), tr("of cloth in all"),
                       b.planned
                           ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m"))

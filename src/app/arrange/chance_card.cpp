@@ -73,20 +73,22 @@ void ChanceCard::refresh() {
 }
 
 void ChanceCard::deal() {
-  nlohmann::json cloths = nlohmann::json::array();
-  for (const Cloth& c : session_.project().cloths) {
+  PaintByChance edit;
+  const Project& p = session_.project();
+  for (const Cloth& c : p.cloths) {
     const Row& row = wishes_[c.id];
     if (!row.drawn) continue;
-    nlohmann::json one = {{"cloth", clothTitle(c)}, {"share", row.share}};
-    if (row.most > 0) one["most"] = row.most;
-    cloths.push_back(one);
+    ChanceCloth one{c.id, static_cast<double>(row.share), {}};
+    if (row.most > 0) one.most = row.most;
+    edit.rules.cloths.push_back(one);
   }
-  nlohmann::json edit = {{"edit", "paintByChance"},
-                         {"cloths", cloths},
-                         {"neighboursDiffer", rule_->current() == kApart},
-                         {"seed", ++seed_}};
-  edit[onto_->current() == kBare ? "bare" : "all"] = true;
-  session_.edit(edit, tr("painted by chance"));
+  edit.rules.neighboursDiffer = rule_->current() == kApart;
+  edit.rules.seed = static_cast<std::uint32_t>(++seed_);
+  const bool bare = onto_->current() == kBare;
+  for (std::uint32_t i = 0; i < p.layout->size(); ++i)
+    if (!bare || p.painting[i] == kNoCloth) edit.pieces.push_back(i);
+  if (edit.pieces.empty()) return Q_EMIT session_.refused(tr("Every piece has a cloth already."));
+  session_.edit(std::move(edit), tr("painted by chance"));
 }
 
 }  // namespace clathra

@@ -8,7 +8,8 @@
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
 #include "draw/palette.hpp"
-#include "project/edit.hpp"
+#include "edit/edit.hpp"
+#include "model/alike.hpp"
 
 namespace clathra {
 
@@ -327,25 +328,24 @@ void DivideCard::show(Answer answer) {
   gallery_->updateGeometry();
 }
 
-nlohmann::json DivideCard::editFor(std::uint64_t index) const {
-  nlohmann::json numbers = nlohmann::json::array();
-  for (const auto i : together(static_cast<std::uint32_t>(piece_), false)) numbers.push_back(i + 1);
-  nlohmann::json edit = {{"edit", "subdivide"},
-                         {"pieces", numbers},
-                         {"divisions", divisions_->count()},
-                         {"index", index},
-                         {"different", extent_->current() == Different}};
-  const auto& parts = subdivisionParts();
-  if (way_->current() == Mixed) {
-    edit["mixed"] = nlohmann::json::array();
-    for (std::size_t i = 0; i < parts.size(); ++i)
-      if (allowed_[i]->isChecked()) edit["mixed"].push_back(parts[i].id);
-    edit["count"] = pieces_->count();
-  } else {
-    for (std::size_t i = 0; i < parts.size(); ++i)
-      if (counts_[i]->count() > 0) edit["parts"][std::string(parts[i].id)] = counts_[i]->count();
+Subdivide DivideCard::editFor(std::uint64_t index) const {
+  Subdivide edit;
+  edit.pieces = together(static_cast<std::uint32_t>(piece_), false);
+  edit.divisions = divisions_->count();
+  edit.index = index;
+  edit.different = extent_->current() == Different;
+  const std::size_t parts = subdivisionParts().size();
+  edit.parts.assign(parts, 0);
+  edit.allowed.assign(parts, false);
+  const bool mixed = way_->current() == Mixed;
+  for (std::size_t i = 0; i < parts; ++i) {
+    if (mixed)
+      edit.allowed[i] = allowed_[i]->isChecked();
+    else
+      edit.parts[i] = counts_[i]->count();
   }
-  if (way_->current() != Mixed && once_->isChecked()) edit["mirroredOnce"] = true;
+  if (mixed) edit.count = pieces_->count();
+  edit.mirroredOnce = !mixed && once_->isChecked();
   return edit;
 }
 

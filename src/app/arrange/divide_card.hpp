@@ -50,7 +50,7 @@ class DivideCard : public Card {
   void suggestCounts();
   PartCounts counts() const;
   std::vector<bool> allowed() const;
-  nlohmann::json editFor(std::uint64_t index) const;
+  Subdivide editFor(std::uint64_t index) const;
   const Piece* model() const;
 
   Session& session_;

@@ -4,6 +4,7 @@
 #include <QFileDialog>
 #include <QFileInfo>
 
+#include "exchange/drawn_lines.hpp"
 #include "shape/arcs.hpp"
 
 namespace clathra {
@@ -13,10 +14,6 @@ namespace {
 constexpr int kDivisions[] = {2, 3, 4, 5, 6, 8};
 constexpr std::size_t kMostCures = 200;     // shown at once
 constexpr qint64 kMostDrawing = 4'000'000;  // bytes
-
-nlohmann::json pointJson(Point p) {
-  return {p.x, p.y};
-}
 
 }  // namespace
 
@@ -125,10 +122,11 @@ void DraftCard::take(const Line& line) {
     canvas_.pen().goOnFrom(line.to);
     return;
   }
-  nlohmann::json drawn = nlohmann::json::array();
-  for (const Line& l : lines) drawn.push_back({pointJson(l.from), pointJson(l.to)});
   setWaiting({});
-  session_.edit({{"edit", "draft"}, {"lines", drawn}, {"copies", copies_.copiesJson()}}, tr("drew a line"));
+  DraftLines edit;
+  edit.lines = std::move(lines);
+  edit.copies = copies;
+  session_.edit(std::move(edit), tr("drew a line"));
 }
 
 void DraftCard::drawNamed() {
@@ -141,9 +139,7 @@ void DraftCard::drawNamed() {
 void DraftCard::cure() {
   if (!active_) return;
   if (toCure_.empty()) return Q_EMIT said(tr("No corner points inwards."));
-  nlohmann::json pieces = nlohmann::json::array();
-  for (const auto i : toCure_) pieces.push_back(i + 1);
-  session_.edit({{"edit", "cure"}, {"pieces", pieces}}, tr("cut corners that pointed inwards"));
+  session_.edit(Cure{Pieces(toCure_.begin(), toCure_.end())}, tr("cut corners that pointed inwards"));
 }
 
 void DraftCard::importLines() {
@@ -169,7 +165,9 @@ void DraftCard::importLines() {
     for (const auto& u : drawing->unused) unused << QString::fromStdString(u);
     report += tr(" Not used: %1.").arg(unused.join(QStringLiteral(", ")));
   }
-  session_.edit({{"edit", "draft"}, {"pieces", {piece + 1}}, {"svg", text}}, tr("took lines from a drawing"));
+  DraftLines edit;
+  edit.ofPieces[static_cast<std::uint32_t>(piece)] = drawn.lines;
+  session_.edit(std::move(edit), tr("took lines from a drawing"));
   Q_EMIT said(report);
 }
 

@@ -135,10 +135,7 @@ void ExchangeCard::show(const Ways& ways) {
 }
 
 void ExchangeCard::take(std::size_t way) {
-  nlohmann::json pieces = nlohmann::json::array();
-  for (const auto i : chosen_) pieces.push_back(i + 1);
-  session_.edit({{"edit", "exchange"}, {"pieces", pieces}, {"choice", way}, {"most", kMostInWay}},
-                tr("exchanged pieces"));
+  session_.edit(Exchange{Pieces(chosen_.begin(), chosen_.end()), way, kMostInWay}, tr("exchanged pieces"));
 }
 
 }  // namespace clathra

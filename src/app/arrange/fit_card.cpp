@@ -40,8 +40,7 @@ FitCard::FitCard(Session& session) : Card(tr("Fit to size"), false), session_(se
   connect(usual_, &QComboBox::activated, this, [this](int i) {
     if (i < 1) return;
     const UsualSize& size = usualSizes()[static_cast<std::size_t>(i - 1)];
-    session_.edit({{"edit", "setWantedSize"}, {"width", size.width}, {"height", size.height}},
-                  tr("noted the wanted size"));
+    session_.edit(SetWantedSize{size.width, size.height}, tr("noted the wanted size"));
   });
   connect(edges_, &Pills::chosen, this, &FitCard::look);
   connect(this, &Card::folded, this, [this](bool open) {
@@ -149,12 +148,13 @@ void FitCard::list(const Result<std::vector<FitRow>>& rows) {
 }
 
 void FitCard::take(const FitRow& row) {
-  nlohmann::json edit = {{"edit", "setSize"}, {"edge", row.edge.mm()}};
+  SetSize edit;
+  edit.edge = row.edge;
   const auto arrangement = session_.library().find(session_.project().recipe.arrangement);
   if (arrangement && (*arrangement)->kind == ArrangementKind::Rosette)
-    edit["rings"] = row.rings;
+    edit.rings = row.rings;
   else
-    edit.update({{"across", row.across}, {"down", row.down}});
+    edit.across = row.across, edit.down = row.down;
   session_.edit(edit, tr("made it fit the wanted size"));
 }
 

@@ -86,11 +86,6 @@ Copies GrowCard::copies() const {
   return out;
 }
 
-nlohmann::json GrowCard::copiesJson() const {
-  const Copies c = copies();
-  return {{"turns", c.turns}, {"mirror", c.mirror}, {"centre", {c.centre.x, c.centre.y}}};
-}
-
 void GrowCard::setCentre(std::optional<Point> centre) {
   centre_ = centre;
   refresh();
@@ -160,7 +155,7 @@ std::vector<std::uint32_t> GrowCard::equals(std::uint32_t piece) const {
 
 void GrowCard::takeAway(std::uint32_t piece) {
   const auto all = equals(piece);
-  session_.edit({{"edit", "takeAway"}, {"pieces", {piece + 1}}, {"copies", copiesJson()}},
+  session_.edit(TakeAway{{piece}, copies()},
                 tr("took %1 away").arg(plural(static_cast<int>(all.size()), tr("piece"), tr("pieces"))));
 }
 
@@ -211,26 +206,18 @@ void GrowCard::place(int fit) {
   const auto& all = fan_->fits();
   const Fit& chosen = all[static_cast<std::size_t>(fit)];
   // Its number among the fits of the same shape, as a script would name it.
-  const auto choice = std::count_if(all.begin(), all.begin() + fit, [&](const Fit& f) {
-    return f.shape == chosen.shape && f.unit == chosen.unit;
-  });
+  const auto choice =
+      static_cast<std::size_t>(std::count_if(all.begin(), all.begin() + fit, [&](const Fit& f) {
+        return f.shape == chosen.shape && f.unit == chosen.unit;
+      }));
   const Point middle = edges_[static_cast<std::size_t>(edge_)].middle();
   if (!chosen.unit.empty()) {
-    session_.edit({{"edit", "placeUnit"},
-                   {"unit", chosen.unit},
-                   {"at", {middle.x, middle.y}},
-                   {"choice", choice},
-                   {"copies", copiesJson()}},
+    session_.edit(PlaceUnit{chosen.unit, middle, choice, copies()},
                   tr("placed a %1").arg(QString::fromStdString(chosen.unit)));
     return fan_->close();
   }
   const Cloth* cloth = clothById(session_.project(), paint_.cloth());
-  session_.edit({{"edit", "addPieces"},
-                 {"at", {middle.x, middle.y}},
-                 {"shape", chosen.shape},
-                 {"choice", choice},
-                 {"copies", copiesJson()},
-                 {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
+  session_.edit(AddPieces{middle, chosen.shape, choice, copies(), cloth ? cloth->id : kNoCloth},
                 tr("added a %1").arg(QString::fromStdString(chosen.title)));
   fan_->close();
 }
@@ -266,18 +253,13 @@ void GrowCard::closeRing() {
   if (edge_ < 0 || edge_ >= static_cast<int>(edges_.size())) return;
   const Point at = edges_[static_cast<std::size_t>(edge_)].middle();
   const Cloth* cloth = clothById(session_.project(), paint_.cloth());
-  session_.edit({{"edit", "closeRing"},
-                 {"at", {at.x, at.y}},
-                 {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
-                tr("closed a ring"));
+  session_.edit(CloseRing{at, cloth ? cloth->id : kNoCloth}, tr("closed a ring"));
   fan_->close();
 }
 
 void GrowCard::fillHoles() {
   const Cloth* cloth = clothById(session_.project(), paint_.cloth());
-  session_.edit({{"edit", "fillHoles"},
-                 {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
-                tr("filled the holes"));
+  session_.edit(FillHoles{cloth ? cloth->id : kNoCloth}, tr("filled the holes"));
 }
 
 }  // namespace clathra

@@ -27,7 +27,6 @@ class GrowCard : public Card {
   FitFan* fan() { return fan_; }
   void setTurns(int turns);
   Copies copies() const;
-  nlohmann::json copiesJson() const;
   void openFan(int edge);
 
  Q_SIGNALS:

@@ -23,8 +23,7 @@ NumbersCard::NumbersCard(Session& session) : Card(tr("Numbers and map"), false),
   chart->setAccessibleName(tr("Save the cloth chart with boxes for snippets"));
   body()->addWidget(wrappingRow({show, front, back, chart}));
   connect(order_, &Pills::chosen, this, [this](int i) {
-    session_.edit({{"edit", "setNumbering"}, {"by", numberingNames()[static_cast<std::size_t>(i)]}},
-                  tr("numbered the pieces anew"));
+    session_.edit(SetNumbering{static_cast<Numbering>(i)}, tr("numbered the pieces anew"));
     Q_EMIT numbersAsked();
   });
   connect(show, &QPushButton::clicked, this, &NumbersCard::numbersAsked);
@@ -55,12 +54,14 @@ void NumbersCard::write(const QString& title, const QString& filter, const QStri
                         std::function<Status(const Project&, const QString&)> how) {
   const QString file = QFileDialog::getSaveFileName(this, title, name, filter);
   if (file.isEmpty()) return;
-  session_.run([this, file, how = std::move(how),
+  session_.run([self = QPointer(this), file, how = std::move(how),
                 project = session_.project()](const Progress&) -> std::function<void()> {
     const auto ok = how(project, file);
     const QString words =
         ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : QString::fromStdString(ok.error().text);
-    return [this, words] { Q_EMIT said(words); };
+    return [self, words] {
+      if (self) Q_EMIT self->said(words);
+    };
   });
 }
 

@@ -134,25 +134,24 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   body()->addWidget(roleFields_);
   const auto nowRole = [this] { return session_.project().roles[static_cast<std::size_t>(role_)].name; };
   connect(addRole, &QPushButton::clicked, this, [this] {
-    if (session_.edit({{"edit", "addRole"}, {"name", nextRoleName(session_.project())}}, tr("added a role")))
-      chooseRole(static_cast<ClothId>(session_.project().roles.size() - 1));
+    session_.edit(AddRole{nextRoleName(session_.project())}, tr("added a role"), {},
+                  whileThere(this, [this](bool made) {
+                    if (made) chooseRole(static_cast<ClothId>(session_.project().roles.size() - 1));
+                  }));
   });
   connect(roleName_, &QLineEdit::editingFinished, this, [this, nowRole] {
     const std::string name = roleName_->text().trimmed().toStdString();
     if (role_ == kNoRole || name.empty() || name == nowRole()) return;
-    session_.edit({{"edit", "renameRole"}, {"role", nowRole()}, {"name", name}}, tr("named a role"));
+    session_.edit(RenameRole{nowRole(), name}, tr("named a role"));
   });
   connect(wears_, &QComboBox::activated, this, [this, nowRole](int i) {
     const Cloth* cloth = clothById(session_.project(), static_cast<ClothId>(wears_->itemData(i).toInt()));
-    session_.edit({{"edit", "putOnRole"},
-                   {"role", nowRole()},
-                   {"cloth", cloth ? nlohmann::json(clothTitle(*cloth)) : nlohmann::json(nullptr)}},
-                  tr("put a cloth on a role"));
+    session_.edit(PutOnRole{nowRole(), cloth ? cloth->id : kNoCloth}, tr("put a cloth on a role"));
   });
   connect(drop, &QPushButton::clicked, this, [this, nowRole] {
     const std::string name = nowRole();
     role_ = kNoRole;
-    session_.edit({{"edit", "dropRole"}, {"role", name}}, tr("dropped a role"));
+    session_.edit(DropRole{name}, tr("dropped a role"));
   });
   way_ = new Pills({tr("Piece"), tr("Row"), tr("Ring"), tr("Alike"), tr("Unit")}, tr("A click paints"));
   way_->setCurrent(0);
@@ -171,8 +170,11 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
     std::string name;
     for (int n = 1; name.empty() || findCloth(session_.project(), name); ++n)
       name = "New cloth" + (n == 1 ? "" : " " + std::to_string(n));
-    if (!session_.edit({{"edit", "addCloth"}, {"name", name}}, tr("added a cloth"))) return;
-    chooseCloth(session_.project().cloths.back().id);
+    AddCloth edit;
+    edit.fields.name = name;
+    session_.edit(std::move(edit), tr("added a cloth"), {}, whileThere(this, [this](bool made) {
+                    if (made) chooseCloth(session_.project().cloths.back().id);
+                  }));
   });
   connect(way_, &Pills::chosen, this, [this] { setWay(way()); });
   connect(ringPills_, &Pills::chosen, this, [this](int i) {

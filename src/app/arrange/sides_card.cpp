@@ -59,14 +59,12 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
   rows->setSpacing(scaled(4));
   body()->addWidget(prices_);
   connect(sides_, &Pills::chosen, this, [this](int i) {
-    session_.edit({{"edit", "setSides"}, {"sides", sidesName(static_cast<Sides>(i))}},
-                  tr("changed the sides"));
+    session_.edit(SetSides{static_cast<Sides>(i)}, tr("changed the sides"));
     refresh();
   });
   connect(without_, &QPushButton::clicked, this, &SidesCard::clearSlivers);
-  connect(natural_, &QPushButton::clicked, this, [this] {
-    session_.edit({{"edit", "setLine"}}, tr("took the natural line again"));
-  });
+  connect(natural_, &QPushButton::clicked, this,
+          [this] { session_.edit(SetLine{}, tr("took the natural line again")); });
   connect(&canvas_, &LayoutCanvas::lineMoved, this, &SidesCard::showSlivers);
   connect(&canvas_, &LayoutCanvas::lineDropped, this,
           [this](const Polygon& line) { moveTo(line, tr("moved the finishing line")); });
@@ -135,17 +133,20 @@ std::shared_ptr<const Layout> SidesCard::whole() {
 }
 
 void SidesCard::move(const clathra::Box& line, const QString& label) {
-  if (!session_.edit({{"edit", "setLine"}, {"box", {line.left, line.top, line.right, line.bottom}}}, label))
-    refresh();
+  setLine(cornersOf(line), label);
+}
+
+void SidesCard::setLine(const Polygon& line, const QString& label) {
+  session_.edit(SetLine{line}, label, {}, whileThere(this, [this](bool made) {
+                  if (!made) refresh();
+                }));
 }
 
 void SidesCard::moveTo(const Polygon& line, const QString& label) {
   const clathra::Box box = bounds(line);
   const Polygon upright = cornersOf(box);
   if (line.size() == 4 && std::equal(line.begin(), line.end(), upright.begin())) return move(box, label);
-  nlohmann::json corners = nlohmann::json::array();
-  for (const Point p : line) corners.push_back({p.x, p.y});
-  if (!session_.edit({{"edit", "setLine"}, {"outline", corners}}, label)) refresh();
+  setLine(line, label);
 }
 
 /// The line about its middle to the size that was typed: a rectangle, or the outline stretched to it.
@@ -188,7 +189,7 @@ void SidesCard::showCorner() {
 
 void SidesCard::shape(int corners) {
   if (corners == 4) {
-    session_.edit({{"edit", "setLine"}}, tr("took the natural line again"));
+    session_.edit(SetLine{}, tr("took the natural line again"));
     return refresh();
   }
   aside<Polygon>(

@@ -25,6 +25,7 @@ class SidesCard : public Card {
   void showPrices(const std::vector<SidesPrice>& prices);
   int light(const Polygon& line);
   void showSlivers(const Polygon& line);
+  void setLine(const Polygon& line, const QString& label);
   void moveTo(const Polygon& line, const QString& label);
   void shape(int corners);
   void layFields();

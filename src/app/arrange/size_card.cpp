@@ -102,8 +102,7 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
 
   connect(&session_, &Session::changed, this, &SizeCard::refresh);
   connect(edge_, &LengthField::lengthChanged, this, [this] {
-    session_.edit({{"edit", "setEdge"}, {"value", edge_->length()->mm()}},
-                  tr("changed the edge to %1").arg(edge_->text()));
+    session_.edit(SetEdge{*edge_->length()}, tr("changed the edge to %1").arg(edge_->text()));
   });
   for (CountField* f : {across_, down_, rings_})
     connect(f, &CountField::countChanged, this, &SizeCard::applyCounts);
@@ -111,14 +110,14 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
     connect(f, &LengthField::lengthChanged, this, [this] {
       const double w = wantedWidth_->length().value_or(Length{}).mm(),
                    h = wantedHeight_->length().value_or(Length{}).mm();
-      session_.edit({{"edit", "setWantedSize"}, {"width", w}, {"height", h}}, tr("noted the wanted size"));
+      session_.edit(SetWantedSize{w, h}, tr("noted the wanted size"));
     });
   connect(allowance_, &LengthField::lengthChanged, this, [this] {
-    session_.edit({{"edit", "setAllowance"}, {"value", allowance_->length()->mm()}},
+    session_.edit(SetAllowance{*allowance_->length(), {}},
                   tr("changed the seam allowance to %1").arg(allowance_->text()));
   });
   connect(unit_, &Pills::chosen, this, [this](int i) {
-    session_.edit({{"edit", "setUnit"}, {"unit", i == 0 ? "inch" : "mm"}}, tr("changed the unit"));
+    session_.edit(SetUnit{i == 0 ? Unit::Inch : Unit::Millimetre}, tr("changed the unit"));
   });
   for (LengthField* f : {edge_, allowance_, wantedWidth_, wantedHeight_})
     connect(f, &LengthField::wrong, this, &SizeCard::said);
@@ -126,11 +125,7 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
 }
 
 void SizeCard::applyCounts() {
-  session_.edit({{"edit", "setCounts"},
-                 {"across", across_->count()},
-                 {"down", down_->count()},
-                 {"rings", rings_->count()}},
-                tr("changed the counts"));
+  session_.edit(SetCounts{across_->count(), down_->count(), rings_->count()}, tr("changed the counts"));
 }
 
 void SizeCard::refresh() {
@@ -181,11 +176,11 @@ void SizeCard::offerNearest() {
                      "link");
     b->setAccessibleName(tr("Take %1").arg(b->text()));
     connect(b, &QPushButton::clicked, this, [this, n, rosette] {
-      nlohmann::json edit = {{"edit", "setCounts"}};
+      SetCounts edit;
       if (rosette)
-        edit["rings"] = n.rings;
+        edit.rings = n.rings;
       else
-        edit.update({{"across", n.across}, {"down", n.down}});
+        edit.across = n.across, edit.down = n.down;
       session_.edit(edit, tr("took the counts for the wanted size"));
     });
     nearest_->layout()->addWidget(b);

@@ -51,9 +51,7 @@ UnitsCard::UnitsCard(Session& session, LayoutCanvas& canvas)
   connect(make_, &QPushButton::clicked, this, &UnitsCard::make);
   connect(name_, &QLineEdit::returnPressed, this, &UnitsCard::make);
   connect(replace_, &QPushButton::clicked, this, [this] {
-    session_.edit({{"edit", "replaceUnits"},
-                   {"unit", from_->currentText().toStdString()},
-                   {"by", by_->currentText().toStdString()}},
+    session_.edit(ReplaceUnits{from_->currentText().toStdString(), by_->currentText().toStdString()},
                   tr("exchanged %1 for %2").arg(from_->currentText(), by_->currentText()));
   });
   connect(&session_, &Session::changed, this, [this](int parts) {
@@ -137,16 +135,13 @@ void UnitsCard::make() {
     name_->setFocus();
     return Q_EMIT said(tr("Give the unit a name."));
   }
-  nlohmann::json pieces = nlohmann::json::array();
-  for (const auto i : chosen_) pieces.push_back(i + 1);
-  if (!session_.edit({{"edit", "markUnit"},
-                      {"name", name_->text().trimmed().toStdString()},
-                      {"pieces", pieces},
-                      {"everywhere", everywhere_->isChecked()}},
-                     tr("made a unit")))
-    return;
-  name_->clear();
-  setChoosing(false);
+  const Pieces pieces(chosen_.begin(), chosen_.end());
+  session_.edit(MarkUnit{name_->text().trimmed().toStdString(), pieces, everywhere_->isChecked()},
+                tr("made a unit"), {}, whileThere(this, [this](bool made) {
+                  if (!made) return;
+                  name_->clear();
+                  setChoosing(false);
+                }));
 }
 
 void UnitsCard::addKind(const std::string& name, int units, int pieces) {
@@ -171,9 +166,8 @@ void UnitsCard::addKind(const std::string& name, int units, int pieces) {
       if (unit[i] >= 0 && p.recipe.units[static_cast<std::size_t>(unit[i])].name == name) all.push_back(i);
     canvas_.showPieces(std::move(all));
   });
-  connect(drop, &QPushButton::clicked, this, [this, name, title] {
-    session_.edit({{"edit", "dropUnit"}, {"unit", name}}, tr("made %1 single pieces").arg(title));
-  });
+  connect(drop, &QPushButton::clicked, this,
+          [this, name, title] { session_.edit(DropUnit{name}, tr("made %1 single pieces").arg(title)); });
   line->addWidget(wrappingRow({show, drop}, 14));
   kinds_->layout()->addWidget(row);
 }

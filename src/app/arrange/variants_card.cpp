@@ -106,12 +106,14 @@ void VariantsCard::keep() {
   };
   for (int n = 1; name.empty(); ++n)
     if (const std::string next = "Variant " + std::to_string(n); !taken(next)) name = next;
-  nlohmann::json edit = {{"edit", "keepVariant"}, {"name", name}};
-  if (!note_->text().trimmed().isEmpty()) edit["note"] = note_->text().trimmed().toStdString();
-  if (!session_.edit(edit, tr("kept the variant %1").arg(q(name)))) return;
-  Q_EMIT said(tr("Kept as %1.").arg(q(name)));
-  name_->clear();
-  note_->clear();
+  KeepVariant edit{name, {}};
+  if (!note_->text().trimmed().isEmpty()) edit.note = note_->text().trimmed().toStdString();
+  session_.edit(edit, tr("kept the variant %1").arg(q(name)), {}, whileThere(this, [this, name](bool made) {
+                  if (!made) return;
+                  Q_EMIT said(tr("Kept as %1.").arg(q(name)));
+                  name_->clear();
+                  note_->clear();
+                }));
 }
 
 void VariantsCard::addRow(const Variant& variant) {
@@ -120,12 +122,10 @@ void VariantsCard::addRow(const Variant& variant) {
   wear->setAccessibleName(tr("Put on %1").arg(name));
   auto* drop = button(tr("drop"), "warnlink");
   drop->setAccessibleName(tr("Drop %1").arg(name));
-  connect(wear, &QPushButton::clicked, this, [this, name] {
-    session_.edit({{"edit", "wearVariant"}, {"variant", name.toStdString()}}, tr("put on %1").arg(name));
-  });
-  connect(drop, &QPushButton::clicked, this, [this, name] {
-    session_.edit({{"edit", "dropVariant"}, {"variant", name.toStdString()}}, tr("dropped %1").arg(name));
-  });
+  connect(wear, &QPushButton::clicked, this,
+          [this, name] { session_.edit(WearVariant{name.toStdString()}, tr("put on %1").arg(name)); });
+  connect(drop, &QPushButton::clicked, this,
+          [this, name] { session_.edit(DropVariant{name.toStdString()}, tr("dropped %1").arg(name)); });
   rows_->addWidget(wrappingRow({wear, drop}));
   if (!variant.note.empty()) rows_->addWidget(wrapped(q(variant.note), "muted"));
 }
@@ -167,7 +167,7 @@ void VariantsView::refresh() {
     tiles.push_back(new VariantTile(
         session_, v.painting, on ? tr("%1, on the pieces now").arg(q(v.name)) : q(v.name), q(v.note), back_));
     connect(tiles.back(), &QPushButton::clicked, this, [this, name = v.name] {
-      session_.edit({{"edit", "wearVariant"}, {"variant", name}}, tr("put on %1").arg(q(name)));
+      session_.edit(WearVariant{name}, tr("put on %1").arg(q(name)));
       Q_EMIT worn();
     });
   }

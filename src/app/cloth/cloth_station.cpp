@@ -12,7 +12,7 @@
 #include "app/window/remarks_card.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/fonts.hpp"
-#include "project/codec.hpp"
+#include "store/codec.hpp"
 
 namespace clathra {
 
@@ -128,15 +128,19 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   bench_ = benchOf({clothCard(), printCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
-  const auto addOne = [this](const char* edit, const QString& base) {
+  const auto addOne = [this](bool scraps, const QString& base) {
     std::string name = base.toStdString();
     for (int n = 2; findCloth(session_.project(), name); ++n)
       name = base.toStdString() + " " + std::to_string(n);
-    if (session_.edit({{"edit", edit}, {"name", name}}, tr("added a cloth")))
-      choose(session_.project().cloths.back().id);
+    ClothFields fields;
+    fields.name = name;
+    const Edit edit = scraps ? Edit(AddScraps{fields}) : Edit(AddCloth{fields});
+    session_.edit(edit, tr("added a cloth"), {}, whileThere(this, [this](bool made) {
+                    if (made) choose(session_.project().cloths.back().id);
+                  }));
   };
-  connect(add, &QPushButton::clicked, this, [addOne] { addOne("addCloth", tr("New cloth")); });
-  connect(addScraps, &QPushButton::clicked, this, [addOne] { addOne("addScraps", tr("Scraps")); });
+  connect(add, &QPushButton::clicked, this, [addOne] { addOne(false, tr("New cloth")); });
+  connect(addScraps, &QPushButton::clicked, this, [addOne] { addOne(true, tr("Scraps")); });
   connect(&session_, &Session::opened, this, [this] {
     chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
   });
@@ -187,31 +191,24 @@ QWidget* ClothStation::clothCard() {
   body->addWidget(removeButton);
   connect(name_, &QLineEdit::editingFinished, this, [this] {
     if (cloth() && name_->text().trimmed() != QString::fromStdString(cloth()->name))
-      change({{"name", name_->text().trimmed().toStdString()}}, tr("named a cloth"));
+      change(&ClothFields::name, name_->text().trimmed().toStdString(), tr("named a cloth"));
   });
   connect(colour_, &QPushButton::clicked, this, &ClothStation::pickColour);
-  connect(hatch_, &QComboBox::activated, this, [this](int i) {
-    change({{"hatch", hatchName(static_cast<Hatch>(i + 1))}}, tr("changed a hatch"));
-  });
-  connect(scraps_, &QCheckBox::clicked, this, [this](bool on) {
-    change({{"scraps", on}}, tr("changed a cloth"));
-  });
-  connect(width_, &LengthField::lengthChanged, this, [this] {
-    change({{"width", width_->length() ? nlohmann::json(width_->length()->mm()) : nlohmann::json(nullptr)}},
-           tr("changed a width"));
-  });
+  connect(hatch_, &QComboBox::activated, this,
+          [this](int i) { change(&ClothFields::hatch, static_cast<Hatch>(i + 1), tr("changed a hatch")); });
+  connect(scraps_, &QCheckBox::clicked, this,
+          [this](bool on) { change(&ClothFields::scraps, on, tr("changed a cloth")); });
+  connect(width_, &LengthField::lengthChanged, this,
+          [this] { change(&ClothFields::width, width_->length(), tr("changed a width")); });
   connect(lengths_, &QLineEdit::editingFinished, this, &ClothStation::setLengths);
   connect(direction_, &QComboBox::activated, this, [this](int i) {
-    change({{"direction", directionName(static_cast<Direction>(i))}}, tr("changed a direction"));
+    change(&ClothFields::direction, static_cast<Direction>(i), tr("changed a direction"));
   });
   connect(increment_, &QComboBox::activated, this, [this](int i) {
-    change({{"increment", kIncrements[i].mm}}, tr("changed the shop's step"));
+    change(&ClothFields::increment, Length::millimetres(kIncrements[i].mm), tr("changed the shop's step"));
   });
-  connect(allowance_, &LengthField::lengthChanged, this, [this] {
-    change({{"allowance",
-             allowance_->length() ? nlohmann::json(allowance_->length()->mm()) : nlohmann::json(nullptr)}},
-           tr("changed an allowance"));
-  });
+  connect(allowance_, &LengthField::lengthChanged, this,
+          [this] { change(&ClothFields::allowance, allowance_->length(), tr("changed an allowance")); });
   for (LengthField* f : {width_, allowance_}) connect(f, &LengthField::wrong, this, &Station::said);
   connect(removeButton, &QPushButton::clicked, this, &ClothStation::remove);
   return clothCard_;
@@ -249,14 +246,12 @@ QWidget* ClothStation::printCard() {
   markY_ = field(tr("Picture's corner from the upper cut end"), tr("From cut end"));
   printCard_->body()->addWidget(printFields_);
   connect(load, &QPushButton::clicked, this, &ClothStation::loadPrint);
-  connect(along_, &LengthField::lengthChanged, this, [this] {
-    changePrint({{"along", along_->length()->mm()}}, tr("changed a repeat"));
-  });
-  connect(across_, &LengthField::lengthChanged, this, [this] {
-    changePrint({{"across", across_->length()->mm()}}, tr("changed a repeat"));
-  });
+  connect(along_, &LengthField::lengthChanged, this,
+          [this] { changePrint(&PrintFields::along, *along_->length(), tr("changed a repeat")); });
+  connect(across_, &LengthField::lengthChanged, this,
+          [this] { changePrint(&PrintFields::across, *across_->length(), tr("changed a repeat")); });
   connect(kind_, &QComboBox::activated, this, [this](int i) {
-    changePrint({{"kind", repeatName(static_cast<RepeatKind>(i))}}, tr("changed a repeat"));
+    changePrint(&PrintFields::kind, static_cast<RepeatKind>(i), tr("changed a repeat"));
   });
   connect(mirror_, &QCheckBox::clicked, this, &ClothStation::setMirror);
   connect(mirrorAt_, &LengthField::lengthChanged, this, &ClothStation::setMirror);
@@ -264,16 +259,14 @@ QWidget* ClothStation::printCard() {
     if (!cloth() || !cloth()->print || pictureWidth_->length()->mm() < 1) return;
     const auto picture = session_.project().pictures.find(cloth()->print->picture);
     if (picture != session_.project().pictures.end())
-      changePrint({{"dpi", picture->second.width * 25.4 / pictureWidth_->length()->mm()}},
+      changePrint(&PrintFields::dpi, picture->second.width * 25.4 / pictureWidth_->length()->mm(),
                   tr("changed a print's scale"));
   });
   const auto mark = [this] {
-    if (placeKnown_->isChecked())
-      changePrint(
-          {{"mark", {markX_->length().value_or(Length{}).mm(), markY_->length().value_or(Length{}).mm()}}},
-          tr("noted a print's place"));
-    else
-      changePrint({{"mark", nullptr}}, tr("forgot a print's place"));
+    const Point at{markX_->length().value_or(Length{}).mm(), markY_->length().value_or(Length{}).mm()};
+    const bool known = placeKnown_->isChecked();
+    changePrint(&PrintFields::mark, known ? std::optional(at) : std::nullopt,
+                known ? tr("noted a print's place") : tr("forgot a print's place"));
   };
   connect(placeKnown_, &QCheckBox::clicked, this, mark);
   connect(markX_, &LengthField::lengthChanged, this, mark);
@@ -281,31 +274,26 @@ QWidget* ClothStation::printCard() {
   return printCard_;
 }
 
-void ClothStation::change(const nlohmann::json& keys, const QString& text) {
+void ClothStation::change(ClothFields fields, const QString& text) {
   if (filling_ || !cloth()) return;
-  nlohmann::json edit = {{"edit", "changeCloth"}, {"cloth", cloth()->sign}};
-  if (!cloth()->name.empty()) edit["cloth"] = cloth()->name;
-  edit.update(keys);
-  if (!session_.edit(edit, text)) fillBench();
+  session_.edit(ChangeCloth{cloth()->id, std::move(fields)}, text, {}, whileThere(this, [this](bool made) {
+                  if (!made) fillBench();
+                }));
 }
 
-void ClothStation::changePrint(const nlohmann::json& keys, const QString& text) {
+void ClothStation::changePrint(PrintFields fields, const QString& text) {
   if (filling_ || !cloth() || !cloth()->print) return;
-  nlohmann::json print = toJson(*cloth()->print);
-  print.update(keys);
-  change({{"print", print}}, text);
+  change(&ClothFields::print, std::optional(std::move(fields)), text);
 }
 
 void ClothStation::setMirror() {
-  nlohmann::json axes = nlohmann::json::array();
-  if (mirror_->isChecked())
-    axes.push_back({{"deg", 90}, {"point", {mirrorAt_->length().value_or(Length{}).mm(), 0}}});
-  changePrint({{"mirror_axes", axes}}, tr("changed a mirror line"));
+  std::vector<MirrorAxis> axes;
+  if (mirror_->isChecked()) axes.push_back({90, {mirrorAt_->length().value_or(Length{}).mm(), 0}});
+  changePrint(&PrintFields::mirrors, std::move(axes), tr("changed a mirror line"));
 }
 
 void ClothStation::setLengths() {
   if (!cloth() || filling_) return;
-  nlohmann::json lengths = nlohmann::json::array();
   std::vector<Length> read;
   const QStringList parts = lengths_->text().split(QLatin1Char(';'), Qt::SkipEmptyParts);
   for (const QString& part : parts) {
@@ -315,10 +303,9 @@ void ClothStation::setLengths() {
       Q_EMIT said(QString::fromStdString(l.error().text));
       return;
     }
-    lengths.push_back(l->mm());
     read.push_back(*l);
   }
-  if (read != cloth()->lengths) change({{"lengths", lengths}}, tr("changed the lengths on hand"));
+  if (read != cloth()->lengths) change(&ClothFields::lengths, read, tr("changed the lengths on hand"));
 }
 
 void ClothStation::pickColour() {
@@ -326,7 +313,11 @@ void ClothStation::pickColour() {
   const QColor now(cloth()->colour.r, cloth()->colour.g, cloth()->colour.b);
   const QColor c =
       QColorDialog::getColor(now, picture_, tr("Colour of the cloth"), QColorDialog::DontUseNativeDialog);
-  if (c.isValid()) change({{"colour", c.name().toStdString()}}, tr("changed a colour"));
+  if (c.isValid())
+    change(&ClothFields::colour,
+           Rgb{static_cast<std::uint8_t>(c.red()), static_cast<std::uint8_t>(c.green()),
+               static_cast<std::uint8_t>(c.blue())},
+           tr("changed a colour"));
 }
 
 void ClothStation::loadPrint() {
@@ -334,9 +325,12 @@ void ClothStation::loadPrint() {
   const QString file = QFileDialog::getOpenFileName(picture_, tr("A picture of the print, lying straight"),
                                                     {}, tr("Pictures (*.png *.jpg *.jpeg)"));
   if (file.isEmpty()) return;
-  nlohmann::json print = {
-      {"picture", file.toStdString()}, {"dpi", 100}, {"along", 100}, {"across", 100}, {"kind", "straight"}};
-  change({{"print", print}}, tr("took in a print"));
+  PrintFields print;
+  print.picture = file.toStdString();
+  print.dpi = 100;
+  print.along = print.across = Length::millimetres(100);
+  print.kind = RepeatKind::Straight;
+  change(&ClothFields::print, std::optional(std::move(print)), tr("took in a print"));
 }
 
 void ClothStation::remove() {
@@ -358,8 +352,10 @@ void ClothStation::remove() {
     ask.exec();
     if (ask.clickedButton() != yes) return;
   }
-  if (session_.edit({{"edit", "removeCloth"}, {"cloth", clothTitle(*cloth())}}, tr("removed a cloth")))
-    choose(session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id);
+  session_.edit(RemoveCloth{cloth()->id}, tr("removed a cloth"), {}, whileThere(this, [this](bool made) {
+                  const auto& left = session_.project().cloths;
+                  if (made) choose(left.empty() ? kNoCloth : left.front().id);
+                }));
 }
 
 void ClothStation::choose(ClothId id) {
@@ -452,7 +448,7 @@ std::vector<StripFigure> ClothStation::figures() const {
   std::vector<StripFigure> out{
       {QString::number(p.cloths.size()), tr("cloths"), {}, false, {}},
       {metres(onHand), tr("on hand in all"), {}, false, tr("All lengths of all cloths.")}};
-  if (session_.results().input) {
+  if (session_.planner().allPlans()) {
     out.push_back({metres(session_.figures().clothNeeded),
                    tr("the plans take"),
                    {},
@@ -481,7 +477,7 @@ Settled ClothStation::settled() const {
 }
 
 void ClothStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
-  if (const auto found = findCloth(session_.project(), about.toStdString())) choose(*found);
+  if (const auto id = subjectOf(about)) choose(static_cast<ClothId>(*id));
   (cloth() && !cloth()->scraps ? static_cast<QWidget*>(width_) : name_)->setFocus();
 }
 

@@ -30,8 +30,21 @@ class ClothStation : public Station {
   void refresh() override;
   void fillShelf();
   void fillBench();
-  void change(const nlohmann::json& keys, const QString& label);
-  void changePrint(const nlohmann::json& keys, const QString& label);
+  void change(ClothFields fields, const QString& label);
+  void changePrint(PrintFields fields, const QString& label);
+  /// One field alone.
+  template <class T, class Value>
+  void change(std::optional<T> ClothFields::*field, Value&& value, const QString& label) {
+    ClothFields fields;
+    fields.*field = std::forward<Value>(value);
+    change(std::move(fields), label);
+  }
+  template <class T, class Value>
+  void changePrint(std::optional<T> PrintFields::*field, Value&& value, const QString& label) {
+    PrintFields fields;
+    fields.*field = std::forward<Value>(value);
+    changePrint(std::move(fields), label);
+  }
   void setLengths();
   void setMirror();
   void loadPrint();

@@ -161,13 +161,10 @@ QWidget* CutStation::planCard() {
   pairRow(tr("Allowance of this cloth"), allowance_);
   pairRow(tr("Spare patches, %"), spare_);
   connect(allowance_, &LengthField::lengthChanged, this, [this] {
-    if (cloth())
-      session_.edit(
-          {{"edit", "setAllowance"}, {"value", allowance_->length()->mm()}, {"cloth", clothTitle(*cloth())}},
-          tr("changed an allowance"));
+    if (cloth()) session_.edit(SetAllowance{*allowance_->length(), cloth()->id}, tr("changed an allowance"));
   });
   connect(spare_, &CountField::countChanged, this, [this] {
-    session_.edit({{"edit", "setSpare"}, {"percent", spare_->count()}}, tr("changed the spare patches"));
+    session_.edit(SetSpare{static_cast<double>(spare_->count())}, tr("changed the spare patches"));
   });
   connect(allowance_, &LengthField::wrong, this, &Station::said);
   connect(spare_, &CountField::wrong, this, &Station::said);
@@ -257,8 +254,7 @@ void CutStation::addMethod(const CutMethod& m) {
            tr(": %1 min\n").arg(QString::fromStdString(formatNumber(part.minutes, 1)));
   b->setToolTip(why.trimmed());
   connect(b, &QPushButton::clicked, this, [this, id = m.id, text] {
-    session_.edit({{"edit", "chooseMethod"}, {"cloth", clothTitle(*cloth())}, {"method", id}},
-                  tr("chose %1").arg(text));
+    session_.edit(ChooseMethod{cloth()->id, id, {}}, tr("chose %1").arg(text));
   });
   methods_->addWidget(b);
 }
@@ -270,11 +266,14 @@ void CutStation::fillMethods() {
   clearLayout(labels_->layout());
   windowsNote_->clear();
   if (!plan() || !cloth()) {
-    methodsTitle_->setText(tr("Working out the plans …"));
+    const std::string why = session_.planner().planFault(chosen_);
+    methodsTitle_->setText(!why.empty()                   ? QString::fromStdString(why)
+                           : session_.planner().stopped() ? tr("Stopped before the plan was worked out.")
+                                                          : tr("Working out the plan …"));
     return;
   }
   int patches = 0, windows = 0;
-  for (const PatchDemand& d : demandsOf(session_.project(), *cloth())) patches += d.pieces;
+  for (const PatchDemand& d : demandsOf(*cutInput(session_.project(), cloth()->id))) patches += d.pieces;
   for (const WindowPart& w : plan()->windows) windows += w.copies;
   methodsTitle_->setText(tr("Ways to cut the %1").arg(plural(patches, tr("patch"), tr("patches"))));
   for (const CutMethod& m : plan()->methods) addMethod(m);
@@ -363,6 +362,7 @@ void CutStation::saveCard() {
       QString::fromStdString(session_.project().name + ", " + clothTitle(*cloth()) + ".pdf"),
       tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
+  if (!plan()) return Q_EMIT said(tr("The plan is being worked out anew; try again in a moment."));
   output([file, project = session_.project(), plan = *plan(),
           title = QString::fromStdString(clothTitle(*cloth()))](const Progress&) -> Result<QString> {
     if (const auto ok = writeBytes(file.toStdString(), cutCardPdf(project, plan)); !ok)
@@ -377,7 +377,7 @@ std::vector<StripFigure> CutStation::figures() const {
   for (const Cloth& c : session_.project().cloths) used += session_.tally().count(c.id) > 0;
   out.push_back({QString::number(used), tr("cloths in use"), {}, false, {}});
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
-  if (session_.results().input) {
+  if (session_.planner().allPlans()) {
     out.push_back({metres(f.clothNeeded),
                    tr("of cloth in all"),
                    b.planned ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m"))
@@ -412,7 +412,7 @@ Settled CutStation::settled() const {
   for (const Cloth& c : session_.project().cloths) {
     if (session_.tally().count(c.id) == 0) continue;
     ++used;
-    const CutPlan* p = session_.plan(c.id);
+    const auto p = session_.plan(c.id);
     planned += p && p->length;
     enough += p && p->length && (c.scraps || p->shortBy.value_or(1) <= 1e-6);
   }
@@ -421,7 +421,7 @@ Settled CutStation::settled() const {
 }
 
 void CutStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
-  if (const auto found = findCloth(session_.project(), about.toStdString())) choose(*found);
+  if (const auto id = subjectOf(about)) choose(static_cast<ClothId>(*id));
   if (methods_->count() > 0) methods_->itemAt(0)->widget()->setFocus();
 }
 

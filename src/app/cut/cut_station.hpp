@@ -29,7 +29,7 @@ class CutStation : public Station {
   void fillCard();
   void saveCard();
   const Cloth* cloth() const { return clothById(session_.project(), chosen_); }
-  const CutPlan* plan() const { return session_.plan(chosen_); }
+  std::shared_ptr<const CutPlan> plan() const { return session_.plan(chosen_); }
   void addMethod(const CutMethod& method);
 
   QWidget *picture_ = nullptr, *bench_ = nullptr, *cloths_ = nullptr, *labels_ = nullptr;

@@ -147,14 +147,12 @@ QWidget* MotifStation::choiceCard() {
   connect(take, &Pills::chosen, this, &MotifStation::takePieces);
   connect(note_, &QLineEdit::editingFinished, this, [this] {
     if (motif() && note_->text().toStdString() != motif()->note)
-      change({{"note", note_->text().toStdString()}}, tr("noted the reference point"));
+      change(&MotifFields::note, note_->text().toStdString(), tr("noted the reference point"));
   });
-  connect(mirrored_, &QCheckBox::clicked, this, [this](bool on) {
-    change({{"mirrored", on}}, tr("changed the hands of a motif"));
-  });
+  connect(mirrored_, &QCheckBox::clicked, this,
+          [this](bool on) { change(&MotifFields::mirrored, on, tr("changed the hands of a motif")); });
   connect(removeButton, &QPushButton::clicked, this, [this] {
-    if (motif())
-      session_.edit({{"edit", "removeMotif"}, {"motif", motif()->name}}, tr("removed a motif choice"));
+    if (motif()) session_.edit(RemoveMotif{motif()->id}, tr("removed a motif choice"));
   });
   return card;
 }
@@ -230,28 +228,31 @@ void MotifStation::addChoice() {
   };
   const std::string base = name;
   for (int n = 2; taken(name); ++n) name = base + " " + std::to_string(n);
-  if (session_.edit({{"edit", "addMotif"},
-                     {"name", name},
-                     {"cloth", clothTitle(*c)},
-                     {"shape", shapeName},
-                     {"at", {middle.x, middle.y}}},
-                    tr("added a motif choice"))) {
-    chosen_ = session_.project().motifs.back().id;
-    refresh();
-    swatch_->setFocus();
-  }
+  AddMotif edit{name, {}};
+  edit.fields.cloth = c->id;
+  edit.fields.shape = shapeName;
+  edit.fields.at = middle;
+  session_.edit(std::move(edit), tr("added a motif choice"), {}, whileThere(this, [this](bool made) {
+                  if (!made) return;
+                  chosen_ = session_.project().motifs.back().id;
+                  refresh();
+                  swatch_->setFocus();
+                }));
 }
 
-void MotifStation::change(const nlohmann::json& keys, const QString& text, const QString& merge) {
+void MotifStation::change(MotifFields fields, const QString& text, const QString& merge) {
   if (filling_ || !motif()) return;
-  nlohmann::json edit = {{"edit", "changeMotif"}, {"motif", motif()->name}};
-  edit.update(keys);
-  if (!session_.edit(edit, text, merge)) refresh();
+  session_.edit(ChangeMotif{motif()->id, std::move(fields)}, text, merge, whileThere(this, [this](bool made) {
+                  if (!made) refresh();
+                }));
 }
 
 void MotifStation::applyWindow() {
   // Nudges that follow each other are one step.
-  change({{"at", {swatch_->at().x, swatch_->at().y}}, {"turn", swatch_->turn()}},
+  MotifFields fields;
+  fields.at = swatch_->at();
+  fields.turn = swatch_->turn();
+  change(std::move(fields),
          tr("moved the window of %1").arg(motif() ? QString::fromStdString(motif()->name) : QString()),
          QStringLiteral("window-%1").arg(chosen_));
 }
@@ -263,12 +264,23 @@ void MotifStation::setPieces() {
     Q_EMIT said(tr("\"%1\" is no list of pieces; write it like 1-6, 12.").arg(pieces_->text().left(40)));
     return fillChoice();
   }
-  change({{"pieces", *numbers}}, tr("changed the pieces of a motif"));
+  Pieces taken;
+  const int most = static_cast<int>(session_.project().layout->size());
+  for (const int n : *numbers) {
+    if (n < 1 || n > most) {
+      Q_EMIT said(tr("There is no piece %1; pieces are numbered from 1 to %2.").arg(n).arg(most));
+      return fillChoice();
+    }
+    taken.push_back(static_cast<std::uint32_t>(n - 1));
+  }
+  std::sort(taken.begin(), taken.end());
+  taken.erase(std::unique(taken.begin(), taken.end()), taken.end());
+  change(&MotifFields::pieces, std::move(taken), tr("changed the pieces of a motif"));
 }
 
 void MotifStation::takePieces(int how) {
   if (!motif()) return;
-  nlohmann::json numbers = nlohmann::json::array();
+  Pieces taken;
   const Project& p = session_.project();
   for (std::size_t i = 0; how == 0 && i < p.layout->size(); ++i) {
     if (p.painting[i] != motif()->cloth || p.layout->shapes[p.layout->pieces[i].shape].name != motif()->shape)
@@ -277,11 +289,11 @@ void MotifStation::takePieces(int how) {
       return m.id != chosen_ &&
              std::binary_search(m.pieces.begin(), m.pieces.end(), static_cast<std::uint32_t>(i));
     });
-    if (!elsewhere) numbers.push_back(i + 1);
+    if (!elsewhere) taken.push_back(static_cast<std::uint32_t>(i));
   }
-  if (how == 0 && numbers.empty())
+  if (how == 0 && taken.empty())
     return Q_EMIT said(tr("No piece of this shape wears this cloth yet; paint some, or type their numbers."));
-  change({{"pieces", numbers}}, tr("changed the pieces of a motif"));
+  change(&MotifFields::pieces, std::move(taken), tr("changed the pieces of a motif"));
 }
 
 void MotifStation::refresh() {
@@ -329,12 +341,21 @@ void MotifStation::fillChoice() {
   atX_->setLength(Length::millimetres(m->at.x));
   atY_->setLength(Length::millimetres(m->at.y));
   turn_->setText(QString::fromStdString(formatNumber(m->turn, 2)));
-  const MotifSupply* s = session_.supply(m->id);
+  const auto s = session_.supply(m->id);
   if (!s) {
-    countNote_->setText(tr("Counting copies …"));
+    const std::string why = session_.planner().supplyFault(m->id);
+    countNote_->setText(!why.empty()                   ? QString::fromStdString(why)
+                        : session_.planner().stopped() ? tr("Stopped before the copies were counted.")
+                                                       : tr("Counting copies …"));
   } else {
     QString text = tr("%1 wanted, ").arg(s->wanted) +
-                   (s->onHand ? tr("%1 on the cloth you have").arg(*s->onHand) : tr("on hand not known"));
+                   (!s->onHand ? tr("on hand not known")
+                    : s->atMost.value_or(*s->onHand) > *s->onHand
+                        ? tr("on the cloth you have at least %1, at most %2").arg(*s->onHand).arg(*s->atMost)
+                        : tr("%1 on the cloth you have").arg(*s->onHand));
+    if (!s->counted)
+      text += session_.planner().stopped() ? tr(" (counting was stopped)") : tr(" (counting on …)");
+    text += QString();
     if (s->lengthNeeded && s->wanted > 0)
       text += tr("; %1 of cloth give them all")
                   .arg(QString::fromStdString(formatReadable(*s->lengthNeeded, unit())));
@@ -401,7 +422,7 @@ std::vector<StripFigure> MotifStation::figures() const {
   const MotifChoice* m = motif();
   std::vector<StripFigure> out;
   if (m) {
-    const MotifSupply* s = session_.supply(m->id);
+    const auto s = session_.supply(m->id);
     out.push_back({QString::number(m->pieces.size()), tr("copies wanted"), {}, false, {}});
     if (s && s->onHand)
       out.push_back({QString::number(*s->onHand),
@@ -426,15 +447,14 @@ Settled MotifStation::settled() const {
   const auto& motifs = session_.project().motifs;
   if (motifs.empty()) return Settled::Not;
   const bool all = std::all_of(motifs.begin(), motifs.end(), [&](const MotifChoice& m) {
-    const MotifSupply* s = session_.supply(m.id);
+    const auto s = session_.supply(m.id);
     return s && s->wanted > 0 && s->onHand && *s->onHand >= s->wanted;
   });
   return all ? Settled::Full : Settled::Half;
 }
 
 void MotifStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
-  for (const MotifChoice& m : session_.project().motifs)
-    if (QString::fromStdString(m.name) == about) chosen_ = m.id;
+  if (const auto id = subjectOf(about)) chosen_ = *id;
   refresh();
   (motif() ? static_cast<QWidget*>(swatch_) : newCloth_)->setFocus();
 }

@@ -31,7 +31,14 @@ class MotifStation : public Station {
   void fillChoice();
   void showSwatch();
   void addChoice();
-  void change(const nlohmann::json& keys, const QString& label, const QString& merge = {});
+  void change(MotifFields fields, const QString& label, const QString& merge = {});
+  /// One field alone.
+  template <class T, class Value>
+  void change(std::optional<T> MotifFields::*field, Value&& value, const QString& label) {
+    MotifFields fields;
+    fields.*field = std::forward<Value>(value);
+    change(std::move(fields), label);
+  }
   void setPieces();
   void applyWindow();
   void takePieces(int how);

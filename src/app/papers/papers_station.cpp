@@ -95,19 +95,20 @@ QWidget* PapersStation::pageCard() {
   connect(page_, &Pills::chosen, this, [this](int i) {
     own_->setVisible(i == kPages.size());
     if (i < kPages.size())
-      setPage({{"page", kPages[i].toStdString()}}, tr("changed the page"));
+      session_.edit(SetPage{kPages[i].toStdString(), {}, {}}, tr("changed the page"));
     else
       own_->setFocus();
   });
   connect(own_, &QLineEdit::editingFinished, this, [this] {
     if (!own_->text().isEmpty())
-      setPage({{"page", own_->text().trimmed().toStdString()}}, tr("changed the page"));
+      session_.edit(SetPage{own_->text().trimmed().toStdString(), {}, {}}, tr("changed the page"));
   });
   connect(side_, &Pills::chosen, this, [this](int i) {
-    setPage({{"side", i == 1 ? "front" : "back"}}, tr("changed the marked side"));
+    session_.edit(SetPage{{}, i == 1 ? MarkedSide::Front : MarkedSide::Back, {}},
+                  tr("changed the marked side"));
   });
   connect(lay_, &Pills::chosen, this, [this](int i) {
-    setPage({{"stripsFirst", i == 1}}, tr("changed how papers are laid"));
+    session_.edit(SetPage{{}, {}, i == 1}, tr("changed how papers are laid"));
   });
   return card;
 }
@@ -132,12 +133,6 @@ QWidget* PapersStation::outputCard() {
   return card;
 }
 
-void PapersStation::setPage(const nlohmann::json& change, const QString& text) {
-  nlohmann::json edit = {{"edit", "setPage"}};
-  edit.update(change);
-  session_.edit(edit, text);
-}
-
 void PapersStation::refresh() {
   const Settings& s = session_.project().settings;
   const auto at = kPages.indexOf(QString::fromStdString(s.page));
@@ -147,11 +142,11 @@ void PapersStation::refresh() {
   if (at < 0) own_->setText(QString::fromStdString(s.page));
   side_->setCurrent(s.marked == MarkedSide::Front ? 1 : 0);
   lay_->setCurrent(s.stripsFirst ? 1 : 0);
-  if (plan() && filled_ == session_.results().sheets) {
+  if (plan() && filled_ == session_.sheets()) {
     sheet_->update();  // the marks follow the painting
     return;
   }
-  filled_ = session_.results().sheets;
+  filled_ = session_.sheets();
   fillThumbs();
   fillNeeds();
   showSheet(0);
@@ -208,9 +203,9 @@ void PapersStation::showSheet(int sheet) {
   shown_ = sheet;
   sheet_->update();
   if (!plan()) {
-    title_->setText(session_.results().sheetsFault.empty()
+    title_->setText(session_.planner().sheetsFault().empty()
                         ? tr("Laying out the papers …")
-                        : QString::fromStdString(session_.results().sheetsFault));
+                        : QString::fromStdString(session_.planner().sheetsFault()));
     note_->clear();
     return;
   }
@@ -237,8 +232,9 @@ void PapersStation::savePdf() {
       picture_, tr("Save the papers as PDF"),
       QString::fromStdString(session_.project().name) + tr(" papers.pdf"), tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
+  if (!plan()) return Q_EMIT said(tr("The sheets are being laid out anew; try again in a moment."));
   output([file, project = session_.project(),
-          sheets = session_.results().sheets](const Progress& progress) -> Result<QString> {
+          sheets = session_.sheets()](const Progress& progress) -> Result<QString> {
     const auto pdf = sheetsPdf(project, *sheets, progress);
     if (!pdf) return tl::make_unexpected(pdf.error());
     if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
@@ -250,16 +246,19 @@ void PapersStation::saveSvg() {
   if (!plan()) return Q_EMIT said(tr("The sheets are still being laid out; try again in a moment."));
   const QString folder = QFileDialog::getExistingDirectory(picture_, tr("Folder for the SVG sheets"));
   if (folder.isEmpty()) return;
+  if (!plan()) return Q_EMIT said(tr("The sheets are being laid out anew; try again in a moment."));
   output([folder, project = session_.project(),
-          sheets = session_.results().sheets](const Progress& progress) -> Result<QString> {
+          sheets = session_.sheets()](const Progress& progress) -> Result<QString> {
+    FileSet set(realFileSystem());
     for (std::size_t s = 0; s < sheets->sheets.size(); ++s) {
-      if (progress.cancelled()) return fail("Stopped after " + std::to_string(s) + " sheets.");
+      if (progress.cancelled()) return fail("Stopped; no sheet was written.");
       progress.report(static_cast<double>(s) / static_cast<double>(sheets->sheets.size()));
       const QString file =
           QDir(folder).filePath(QStringLiteral("papers-%1.svg").arg(s + 1, 3, 10, QLatin1Char('0')));
-      if (const auto ok = writeBytes(file.toStdString(), sheetSvg(project, *sheets, s)); !ok)
+      if (const auto ok = set.add(file.toStdString(), viewOf(sheetSvg(project, *sheets, s))); !ok)
         return tl::make_unexpected(ok.error());
     }
+    if (const auto ok = set.finish(); !ok) return tl::make_unexpected(ok.error());
     return tr("Saved %1 sheets as SVG.").arg(sheets->sheets.size());
   });
 }
@@ -271,8 +270,9 @@ void PapersStation::printSheets() {
   printer->setPageSize(QPageSize(QSizeF(plan()->page.width, plan()->page.height), QPageSize::Millimeter));
   QPrintDialog dialog(printer.get(), picture_);
   if (dialog.exec() != QDialog::Accepted) return;
+  if (!plan()) return Q_EMIT said(tr("The sheets are being laid out anew; try again in a moment."));
   output([printer, project = session_.project(),
-          sheets = session_.results().sheets](const Progress& progress) -> Result<QString> {
+          sheets = session_.sheets()](const Progress& progress) -> Result<QString> {
     QPainter painter(printer.get());
     for (std::size_t s = 0; s < sheets->sheets.size(); ++s) {
       if (progress.cancelled()) {

@@ -28,11 +28,10 @@ class PapersStation : public Station {
   void showSheet(int sheet);
   void fillThumbs();
   void fillNeeds();
-  void setPage(const nlohmann::json& change, const QString& label);
   void savePdf();
   void saveSvg();
   void printSheets();
-  const SheetPlan* plan() const { return session_.results().sheets.get(); }
+  std::shared_ptr<const SheetPlan> plan() const { return session_.sheets(); }
 
   QWidget *picture_ = nullptr, *bench_ = nullptr, *thumbs_ = nullptr;
   PictureView* sheet_ = nullptr;

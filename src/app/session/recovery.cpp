@@ -1,6 +1,7 @@
 #include "app/session/recovery.hpp"
 
-#include <signal.h>
+#include <fcntl.h>
+#include <sys/file.h>
 #include <unistd.h>
 
 #include <QDateTime>
@@ -9,78 +10,130 @@
 #include <QJsonDocument>
 #include <QJsonObject>
 #include <QLocale>
+#include <QPointer>
+#include <QUuid>
 #include <algorithm>
 
-#include "project/file.hpp"
+#include "store/file.hpp"
 
 namespace clathra {
 
 namespace {
 
-constexpr int kPause = 1'500;  // ms after the last edit
+const QLatin1String kCopy("copy.clathra"), kAbout("about.json"), kLock("lock");
 
-/// Is the process that wrote a copy still at work?
-bool alive(qint64 pid) {
-  return pid > 0 && (::kill(static_cast<pid_t>(pid), 0) == 0 || errno == EPERM);
+/// Takes the lock of a folder if no living program has it; -1 if one has.
+int lockOf(const QString& folder) {
+  const QByteArray path = QFile::encodeName(folder + QLatin1Char('/') + kLock);
+  const int fd = ::open(path.constData(), O_RDWR | O_CREAT | O_CLOEXEC | O_NOFOLLOW, 0600);
+  if (fd < 0) return -1;
+  if (::flock(fd, LOCK_EX | LOCK_NB) == 0) return fd;
+  ::close(fd);
+  return -1;
+}
+
+void removeFolder(const QString& folder) {
+  QDir(folder).removeRecursively();
 }
 
 }  // namespace
 
-QString Recovery::folder() {
+/// All that a copy is made of, taken on the interface thread and written on another.
+struct Recovery::Copy {
+  Project project;
+  QString folder;
+  QByteArray about;
+
+  Status write(FileSystem& fs) const {
+    const std::string target = QFile::encodeName(folder + QLatin1Char('/') + kCopy).toStdString();
+    const Status written = saveProject(fs, project, target);
+    if (!written) return written;
+    const std::string note = QFile::encodeName(folder + QLatin1Char('/') + kAbout).toStdString();
+    // Without the note the copy is still offered, only under no name.
+    (void)writeWhole(fs, note,
+                     std::as_bytes(std::span(about.constData(), static_cast<std::size_t>(about.size()))));
+    return written;
+  }
+};
+
+QString Recovery::parentFolder() {
   const QString state =
       qEnvironmentVariable("XDG_STATE_HOME", QDir::homePath() + QStringLiteral("/.local/state"));
   return state + QStringLiteral("/clathra/recovery");
 }
 
 Recovery::Recovery(Session& session, FileSystem& fs, QObject* parent)
-    : QObject(parent), session_(session), fs_(fs) {
+    : QObject(parent),
+      session_(session),
+      fs_(fs),
+      folder_(parentFolder() + QLatin1Char('/') + QUuid::createUuid().toString(QUuid::WithoutBraces)) {
   timer_.setSingleShot(true);
   timer_.setInterval(kPause);
-  connect(&timer_, &QTimer::timeout, this, &Recovery::writeLater);
+  connect(&timer_, &QTimer::timeout, this, &Recovery::begin);
   connect(&session_, &Session::savedChanged, this, [this] {
     if (session_.isOpen() && !session_.saved())
-      timer_.start();
+      ask();
     else
       forget();
   });
 }
 
-Recovery::~Recovery() = default;
-
-QString Recovery::file() const {
-  return folder() + QStringLiteral("/%1.clathra").arg(::getpid());
+Recovery::~Recovery() {
+  // Ended in order: what is unsaved was asked about. A copy is left only where the program ends otherwise.
+  if (lock_ < 0) return;
+  session_.writer().finish();
+  removeFolder(folder_);
+  ::close(lock_);
 }
-QString Recovery::note() const {
-  return folder() + QStringLiteral("/%1.json").arg(::getpid());
+
+bool Recovery::haveFolder() {
+  if (lock_ >= 0) return true;
+  if (!QDir().mkpath(folder_)) return false;
+  lock_ = lockOf(folder_);
+  return lock_ >= 0;
+}
+
+/// The wait is never put off by another step.
+void Recovery::ask() {
+  if (writing_)
+    again_ = true;
+  else if (!timer_.isActive())
+    timer_.start();
+}
+
+Recovery::Copy Recovery::copyOfNow() const {
+  const QJsonObject about{{QStringLiteral("original"), session_.path()},
+                          {QStringLiteral("name"), QString::fromStdString(session_.project().name)},
+                          {QStringLiteral("lastDone"), session_.lastDone()},
+                          {QStringLiteral("time"), QDateTime::currentDateTimeUtc().toString(Qt::ISODate)}};
+  return {session_.project(), folder_, QJsonDocument(about).toJson()};
 }
 
 bool Recovery::writeNow() {
   timer_.stop();
   if (!session_.isOpen() || session_.saved()) return true;
-  QDir().mkpath(folder());
-  const Status written = saveProject(fs_, session_.project(), file().toStdString());
+  session_.writer().finish();  // an older copy must not come after this one
+  Status written;
+  if (haveFolder())
+    written = copyOfNow().write(fs_);
+  else
+    written = fail("its folder cannot be made");
   tell(written);
-  if (written) writeNote();
   return written.has_value();
 }
 
-/// Off the interface thread: a large project takes a moment to write.
-void Recovery::writeLater() {
+void Recovery::begin() {
   if (!session_.isOpen() || session_.saved()) return;
-  QDir().mkpath(folder());
-  job_.start(
-      this,
-      [project = session_.project(), target = file().toStdString(),
-       &fs = fs_](const Progress& progress) -> Status {
-        Status written = saveProject(fs, project, target);
-        if (progress.cancelled())
-          std::filesystem::remove(target);  // saved or closed meanwhile: the copy is not wanted
-        return written;
-      },
-      [this](const Status& written) {
-        tell(written);
-        if (written) writeNote();
-      });
+  if (!haveFolder()) return tell(fail("its folder cannot be made"));
+  writing_ = true;
+  again_ = false;
+  session_.writer().run([copy = copyOfNow(), &fs = fs_] { return copy.write(fs); },
+                        [self = QPointer(this)](const Status& written) {
+                          if (!self) return;
+                          self->writing_ = false;
+                          self->tell(written);
+                          if (self->again_) self->ask();
+                        });
 }
 
 void Recovery::tell(const Status& written) {
@@ -90,38 +143,42 @@ void Recovery::tell(const Status& written) {
   toldFailure_ = !written;
 }
 
-void Recovery::writeNote() {
-  const QJsonObject about{{QStringLiteral("pid"), static_cast<qint64>(::getpid())},
-                          {QStringLiteral("original"), session_.path()},
-                          {QStringLiteral("name"), QString::fromStdString(session_.project().name)}};
-  const QByteArray bytes = QJsonDocument(about).toJson();
-  // Without the note the copy is still offered, only under no name.
-  (void)writeWhole(fs_, note().toStdString(),
-                   std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))));
-}
-
 void Recovery::forget() {
   timer_.stop();
-  job_.cancel();
-  QFile::remove(file());
-  QFile::remove(note());
+  again_ = false;
+  if (lock_ < 0) return;
+  // In its turn: a copy that is being written now must not outlive this.
+  session_.writer().run(
+      [folder = folder_]() -> Status {
+        for (const QLatin1String name : {kCopy, kAbout}) QFile::remove(folder + QLatin1Char('/') + name);
+        return {};
+      },
+      [](const Status&) {});
 }
 
 std::vector<Leftover> Recovery::leftovers() const {
   std::vector<std::pair<QDateTime, Leftover>> found;
-  const QDir dir(folder());
-  const QFileInfoList copies = dir.entryInfoList({QStringLiteral("*.clathra")}, QDir::Files);
-  for (const QFileInfo& copy : copies) {
-    const qint64 pid = copy.completeBaseName().toLongLong();
-    if (pid == ::getpid() || alive(pid)) continue;
-    QFile about(dir.filePath(copy.completeBaseName() + QStringLiteral(".json")));
+  const QStringList folders = QDir(parentFolder()).entryList(QDir::Dirs | QDir::NoDotAndDotDot);
+  for (const QString& name : folders) {
+    Leftover l;
+    l.folder = parentFolder() + QLatin1Char('/') + name;
+    if (l.folder == folder_) continue;
+    const int lock = lockOf(l.folder);
+    if (lock < 0) continue;  // its program lives
+    ::close(lock);
+    const QFileInfo copy(l.folder + QLatin1Char('/') + kCopy);
+    if (!copy.exists()) {  // it ended before it had anything to keep
+      removeFolder(l.folder);
+      continue;
+    }
+    QFile about(l.folder + QLatin1Char('/') + kAbout);
     const QJsonObject j = about.open(QIODevice::ReadOnly)
                               ? QJsonDocument::fromJson(about.read(100'000)).object()
                               : QJsonObject();
-    Leftover l;
     l.file = copy.absoluteFilePath();
     l.original = j.value(QStringLiteral("original")).toString();
     l.name = j.value(QStringLiteral("name")).toString(tr("a project"));
+    l.lastDone = j.value(QStringLiteral("lastDone")).toString();
     l.when = QLocale().toString(copy.lastModified(), QLocale::ShortFormat);
     found.push_back({copy.lastModified(), l});
   }
@@ -133,10 +190,7 @@ std::vector<Leftover> Recovery::leftovers() const {
 }
 
 void Recovery::discard(const Leftover& leftover) {
-  QFile::remove(leftover.file);
-  QString note = leftover.file;
-  note.chop(8);
-  QFile::remove(note + QStringLiteral(".json"));
+  removeFolder(leftover.folder);
 }
 
 }  // namespace clathra

@@ -1,23 +1,28 @@
-// The open project: its history, what follows from it, its file. Stations listen to it; nobody polls.
+// The open project: an editor that makes its steps, a planner that works out what follows, a writer that
+// keeps it. Stations listen to it; nobody polls.
 #pragma once
 #include <QObject>
+#include <QPointer>
 #include <QString>
-#include <deque>
-#include <map>
 #include <memory>
-#include <nlohmann/json.hpp>
 #include <optional>
 
+#include "app/session/editor.hpp"
 #include "app/session/latest.hpp"
+#include "app/session/planner.hpp"
+#include "app/session/writer.hpp"
 #include "layout/piece_index.hpp"
-#include "paper/sheets.hpp"
-#include "project/edit.hpp"
-#include "project/filesystem.hpp"
-#include "project/history.hpp"
-#include "project/tally.hpp"
-#include "review/review.hpp"
+#include "model/tally.hpp"
 
 namespace clathra {
+
+/// An answer that is given only while its receiver is there.
+template <class Do>
+Editor::Answer whileThere(QObject* receiver, Do answer) {
+  return [receiver = QPointer<QObject>(receiver), answer = std::move(answer)](bool made) {
+    if (receiver) answer(made);
+  };
+}
 
 /// Which parts of the project an event speaks of.
 enum Part : int {
@@ -30,20 +35,18 @@ enum Part : int {
   AllParts = 63
 };
 
-/// What is worked out off the interface thread. Absent while it was never finished for this project.
-struct Results {
-  std::shared_ptr<const ReviewInput> input;  ///< plans and supplies
-  std::vector<Remark> remarks;
-  std::shared_ptr<const SheetPlan> sheets;
-  std::string sheetsFault;
-  bool fresh = false;  ///< belongs to the project as it is now
+/// Where a project came from: it decides whether putting it away untouched loses something.
+enum class Origin {
+  Fresh,    ///< new or a demo: untouched it can be made again
+  Opened,   ///< from its own file
+  Foreign,  ///< recovered or imported: it lies in no project file yet
 };
 
 /// Figures whose change since the last step the tally strip shows.
 struct Figures {
   int pieces = 0, kinds = 0, remarks = 0, sheets = 0;
   double width = 0, height = 0, seamLength = 0, clothNeeded = 0, clothToBuy = 0;
-  bool planned = false;  ///< the figures that are worked out in the background are in
+  bool planned = false;  ///< all figures that are worked out in the background are in
 };
 
 class Session : public QObject {
@@ -53,48 +56,58 @@ class Session : public QObject {
   ~Session() override;
 
   const ArrangementLibrary& library() const { return library_; }
-  bool isOpen() const { return history_.has_value(); }
-  const Project& project() const { return history_->now(); }
+  bool isOpen() const { return editor_.isOpen(); }
+  const Project& project() const { return editor_.project(); }
 
-  /// Begins with a project: new, opened or recovered. `path` is empty for one that was never saved; `derived`
-  /// belongs to its layout where it was made already.
-  void begin(Project project, const QString& path, bool saved, std::optional<Derived> derived = {});
+  /// Begins with a project. `path` is empty for one that was never saved; `derived` belongs to its layout
+  /// where it was made already.
+  void begin(Project project, const QString& path, Origin origin, std::optional<Derived> derived = {});
   /// Makes a project off this thread; `then` gets it, with what follows from it, on this one.
-  void make(std::function<Result<Project>()> work, std::function<void(Result<Project>, Derived)> then);
+  void make(std::function<Result<Project>(const Progress&)> work,
+            std::function<void(Result<Project>, Derived)> then);
   void close();
 
-  /// Makes one edit; a refusal is told by refused(). Edits that lay out many pieces run off this thread.
-  /// False if it was refused at once.
-  bool edit(const nlohmann::json& edit, const QString& label, const QString& merge = {});
+  /// Makes an edit in its turn; see Editor. A refusal is told by refused().
+  bool edit(Edit edit, const QString& label, const QString& merge = {}, Editor::Answer done = {}) {
+    return editor_.edit(std::move(edit), label, merge, std::move(done));
+  }
   void seal();
-  void undo();
-  void redo();
-  bool canUndo() const { return isOpen() && history_->canUndo(); }
-  bool canRedo() const { return isOpen() && history_->canRedo(); }
+  void undo() { editor_.undo(); }
+  void redo() { editor_.redo(); }
+  bool canUndo() const { return editor_.canUndo(); }
+  bool canRedo() const { return editor_.canRedo(); }
   QString undoLabel() const;
   QString redoLabel() const;
 
-  const Geometry& geometry() const { return *derived_.geometry; }
-  const PieceIndex& index() const { return *derived_.index; }
+  const Geometry& geometry() const { return *editor_.derived().geometry; }
+  const PieceIndex& index() const { return *editor_.derived().index; }
   const Tally& tally() const { return tally_; }
-  const Results& results() const { return results_; }
-  const CutPlan* plan(ClothId cloth) const;
-  const MotifSupply* supply(int motif) const;
+  const Planner& planner() const { return planner_; }
+  /// Of the project as it is now, or absent while they are worked out.
+  std::shared_ptr<const SheetPlan> sheets() const { return planner_.sheets(); }
+  std::shared_ptr<const CutPlan> plan(ClothId cloth) const { return planner_.plan(cloth); }
+  std::shared_ptr<const MotifSupply> supply(int motif) const { return planner_.supply(motif); }
+  const std::vector<Remark>& remarks() const { return planner_.remarks(); }
   const Figures& figures() const { return figures_; }
   const Figures& figuresBefore() const { return before_; }
 
   QString path() const { return path_; }
-  bool saved() const { return savedSteps_ && isOpen() && sameContent(*savedSteps_, project()); }
-  /// Writes to `path` off this thread; `then` is told whether it went well. If it failed, or the file changed
-  /// underneath (unless `over`), refused() has told why.
+  /// Nothing would be lost by putting the project away now.
+  bool saved() const;
+  /// Writes to `path` once what was asked for before is made; `then` is told whether it went well. If it
+  /// failed, refused() has told why. If another program changed the file since, nothing is written unless
+  /// `over`, and fileChanged() asks.
   void save(const QString& path, bool over = false, std::function<void(bool)> then = {});
   bool changedUnderneath(const QString& path) const;
+  Writer& writer() { return writer_; }
   void rememberPlace(const QString& station, const QString& done);
   QString lastDone() const { return lastDone_; }
 
   /// Work in progress, for the busy bar; absent when idle.
-  std::optional<Progress> busy() const;
+  std::optional<double> busy() const;
   void cancelWork();
+  /// Figures whose work was stopped are taken up again.
+  void goOn() { planner_.goOn(); }
   /// Runs other long work off this thread, with the busy bar; `work` gives what is done afterwards on this
   /// one. Refused while such work runs: a drawing that is being written is not given up for another.
   void run(std::function<std::function<void()>(const Progress&)> work);
@@ -105,50 +118,32 @@ class Session : public QObject {
   void changed(int parts);
   void resultsChanged();
   void refused(const QString& sentence);
+  void fileChanged(const QString& path, std::function<void(bool)> then);
   void savedChanged();
   void busyChanged();
   void opened();
 
  private:
-  struct Save {
-    QString path;
-    bool over = false;
-    std::function<void(bool)> then;
-  };
-  EditContext context() const;
-  void step(bool back);
   using Made = std::pair<Result<Project>, Derived>;
-  void makeWith(Latest<Made>& worker, std::function<Result<Project>()> work,
-                std::function<void(Result<Project>, Derived)> then, Derived before = {});
-  void withDerived(const Project& project, std::function<void(Derived)> then);
-  void saveNext();
-  void saveDone(const Save& save, Project written, const Status& ok);
-  void take(Project next, const QString& label, const QString& merge, Derived derived);
-  void show(const Project& before, Derived derived);
-  void work();
-  void finish(Results results, std::shared_ptr<const Layout> sheetsOf);
+  EditContext context() const;
+  void stepped(const Project& before, const QString& label);
+  void write(const QString& path, std::function<void(bool)> then);
+  void written(const QString& path, Project project, int step, const Status& ok);
   void refigure();
   static int partsChanged(const Project& a, const Project& b);
 
   const ArrangementLibrary& library_;
-  FileSystem& fs_;
-  std::optional<History> history_;
-  Derived derived_;  ///< of the project's layout
+  Editor editor_;
+  Planner planner_;
   Tally tally_;
-  Results results_;
   Figures figures_, before_;
   QString path_, stamp_, lastDone_;
-  std::optional<Project> savedSteps_;
-  Latest<Results> background_;
+  std::optional<Project> kept_;   ///< as it lies in its file, or as it can be made again
+  int steps_ = 0, keptStep_ = 0;  ///< steps made since it was begun, and then
   Latest<std::function<void()>> other_;
-  Latest<Made> heavy_;      ///< edits and steps of this project
-  Latest<Made> opening_;    ///< another project
-  std::deque<Save> saves_;  ///< the first is being written; none is ever dropped
+  Latest<Made> opening_;  ///< another project
   Progress saving_;
-  bool writing_ = false;
+  Writer writer_;  // last: it ends first, and waits until all is written
 };
-
-/// The cloth needed and to buy over all plans, mm.
-std::pair<double, double> clothTotals(const ReviewInput& input);
 
 }  // namespace clathra

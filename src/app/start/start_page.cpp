@@ -51,9 +51,14 @@ void StartPage::refresh(const std::vector<Leftover>& leftovers) {
   for (const Leftover& l : leftovers) {
     auto* card = new Card(tr("Kept for you"));
     card->body()->addWidget(
-        wrapped(tr("\"%1\" was not closed properly. A copy from %2 is kept.").arg(l.name, l.when)));
+        wrapped(l.lastDone.isEmpty()
+                    ? tr("\"%1\" was not closed properly. A copy from %2 is kept.").arg(l.name, l.when)
+                    : tr("\"%1\" was not closed properly. A copy from %2 is kept. Last, you %3.")
+                          .arg(l.name, l.when, l.lastDone)));
     auto* take = button(tr("Take it up again"), "act");
     auto* drop = button(tr("Throw the copy away"), "link");
+    take->setAccessibleName(tr("Take it up again: %1").arg(l.name));
+    drop->setAccessibleName(tr("Throw the copy away: %1").arg(l.name));
     connect(take, &QPushButton::clicked, this, [this, l] { Q_EMIT recoverAsked(l); });
     connect(drop, &QPushButton::clicked, this, [this, l] { Q_EMIT discardAsked(l); });
     card->body()->addWidget(take);

@@ -6,7 +6,7 @@
 
 #include "draw/fonts.hpp"
 
-#include "project/data_folder.hpp"
+#include "store/data_folder.hpp"
 
 namespace clathra {
 

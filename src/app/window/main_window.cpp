@@ -266,8 +266,8 @@ void MainWindow::showBusy() {
   const auto work = session_.busy();
   busy_->setVisible(work.has_value());
   if (!work) return busyTimer_.stop();
-  progress_->setRange(0, work->done() > 0 ? 100 : 0);
-  progress_->setValue(static_cast<int>(work->done() * 100));
+  progress_->setRange(0, *work > 0 ? 100 : 0);
+  progress_->setValue(static_cast<int>(*work * 100));
 }
 
 void MainWindow::rebuild() {
@@ -308,8 +308,9 @@ void MainWindow::refreshBar() {
   step_ = nextStep(session_);
   next_->setText(step_.sentence);
   nextAction_->setText(step_.action);
+  nextAction_->setVisible(!step_.action.isEmpty());
   for (std::size_t i = 0; i < stations_.size(); ++i) {
-    const auto& remarks = session_.results().remarks;
+    const auto& remarks = session_.remarks();
     const auto n = std::count_if(remarks.begin(), remarks.end(), [&](const Remark& r) {
       return QString::fromStdString(r.station) == stations_[i]->id();
     });
@@ -347,6 +348,7 @@ Station* MainWindow::station(const QString& id) const {
 }
 
 void MainWindow::goTo(const QString& id, const QString& about, const std::vector<std::uint32_t>& pieces) {
+  if (id == QLatin1String("go-on")) return session_.goOn();
   for (std::size_t i = 0; i < stations_.size(); ++i)
     if (stations_[i]->id() == id) {
       pages_->setCurrentWidget(work_);

@@ -45,15 +45,22 @@ NextStep nextStep(const Session& s) {
                 .arg(QString::fromStdString(clothTitle(*c))),
             tr("Measure it"),
             QStringLiteral("cloth"),
-            QString::fromStdString(clothTitle(*c)),
+            QString::fromStdString(subject(c->id)),
             {}};
   for (const char* station : {"papers", "cloth", "motif", "cut", "arrange"})
-    for (const Remark& r : s.results().remarks)
+    for (const Remark& r : s.remarks())
       if (r.station == station && !isAdvice(r)) {
         const QString check = QString::fromStdString(r.check);
         return {QString::fromStdString(r.why), tr("Look at it"), QString::fromStdString(r.station),
                 check.section(QLatin1Char(':'), 1), r.pieces};
       }
+  if (s.planner().stopped())
+    return {tr("Some figures are not worked out: that was stopped."),
+            tr("Work them out"),
+            QStringLiteral("go-on"),
+            {},
+            {}};
+  if (s.planner().working()) return {tr("Looking it over …"), {}, {}, {}, {}};
   if (s.path().isEmpty())
     return {tr("All is planned. Save the project, then print sheet 1 and measure its rules."),
             tr("See the sheets"),

@@ -9,18 +9,22 @@
 
 #include "app/widgets/basics.hpp"
 #include "draw/exporter.hpp"
-#include "project/demo.hpp"
-#include "project/file.hpp"
-#include "project/import_layout.hpp"
+#include "exchange/import_layout.hpp"
+#include "script/demo.hpp"
+#include "store/file.hpp"
 
 namespace clathra {
 
 ProjectFiles::ProjectFiles(Session& session, Preferences& preferences, Recovery& recovery, QWidget& window)
-    : session_(session), preferences_(preferences), recovery_(recovery), window_(window) {}
+    : session_(session), preferences_(preferences), recovery_(recovery), window_(window) {
+  connect(&session_, &Session::fileChanged, this, &ProjectFiles::askAboutChangedFile);
+}
 
-void ProjectFiles::start(Project project, const QString& path, bool saved, std::optional<Derived> derived) {
-  session_.begin(std::move(project), path, saved, std::move(derived));
-  Q_EMIT begun(saved);
+void ProjectFiles::start(Project project, const QString& path, Origin origin,
+                         std::optional<Derived> derived) {
+  const bool leftEarlier = origin == Origin::Opened || !project.lastStation.empty();
+  session_.begin(std::move(project), path, origin, std::move(derived));
+  Q_EMIT begun(leftEarlier);
 }
 
 void ProjectFiles::begin(const QString& id) {
@@ -38,7 +42,7 @@ void ProjectFiles::begin(const QString& id) {
     project->settings.unit = preferences_.unit();
     project->settings.page = preferences_.page().toStdString();
     project->settings.allowance = inches ? Length::sixtyFourths(16) : Length::millimetres(7);
-    start(std::move(*project), {}, false);
+    start(std::move(*project), {}, Origin::Fresh);
   });
 }
 
@@ -49,18 +53,22 @@ void ProjectFiles::open() {
 }
 
 /// Read first: what cannot be opened puts nothing away.
-void ProjectFiles::read(const QString& file, std::function<void(Project, Derived)> then) {
-  session_.make([file] { return openProject(file.toStdString()); },
-                [this, then = std::move(then)](Result<Project> project, const Derived& derived) {
-                  if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
-                  putAway([then, project = std::move(*project), derived] { then(project, derived); });
-                });
+void ProjectFiles::read(const QString& file, const QString& called,
+                        std::function<void(Project, Derived)> then) {
+  session_.make(
+      [file](const Progress& progress) { return openProject(file.toStdString(), progress); },
+      [this, file, called, then = std::move(then)](Result<Project> project, const Derived& derived) {
+        if (!project)
+          return Q_EMIT said(
+              QString::fromStdString(project.error().text).replace(QFileInfo(file).fileName(), called));
+        putAway([then, project = std::move(*project), derived] { then(project, derived); });
+      });
 }
 
 void ProjectFiles::openFile(const QString& file) {
-  read(file, [this, file](Project project, Derived derived) {
+  read(file, QFileInfo(file).fileName(), [this, file](Project project, Derived derived) {
     preferences_.addRecent(file);
-    start(std::move(project), file, true, std::move(derived));
+    start(std::move(project), file, Origin::Opened, std::move(derived));
   });
 }
 
@@ -70,8 +78,8 @@ void ProjectFiles::importLayout() {
   if (file.isEmpty()) return;
   const auto report = std::make_shared<QString>();
   session_.make(
-      [this, file, report]() -> Result<Project> {
-        auto made = clathra::importLayout(session_.library(), file.toStdString());
+      [this, file, report](const Progress& progress) -> Result<Project> {
+        auto made = clathra::importLayout(session_.library(), file.toStdString(), kHealTolerance, progress);
         if (!made) return tl::make_unexpected(made.error());
         *report = QString::fromStdString(importReport(*made));
         return std::move(made->project);
@@ -82,7 +90,7 @@ void ProjectFiles::importLayout() {
           project.settings.unit = preferences_.unit();
           project.settings.page = preferences_.page().toStdString();
           const auto n = static_cast<int>(project.layout->size());
-          start(std::move(project), {}, false, derived);
+          start(std::move(project), {}, Origin::Foreign, derived);
           Q_EMIT said(tr("Imported %1. %2").arg(plural(n, tr("piece"), tr("pieces")), *report).trimmed());
         });
       });
@@ -92,13 +100,13 @@ void ProjectFiles::openDemo(const QString& id) {
   putAway([this, id] {
     auto project = demoProject(session_.library(), id.toStdString());
     if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
-    start(std::move(*project), {}, true);
+    start(std::move(*project), {}, Origin::Fresh);
   });
 }
 
 void ProjectFiles::recover(const Leftover& leftover) {
-  read(leftover.file, [this, leftover](Project project, Derived derived) {
-    start(std::move(project), leftover.original, false, std::move(derived));
+  read(leftover.file, leftover.name, [this, leftover](Project project, Derived derived) {
+    start(std::move(project), leftover.original, Origin::Foreign, std::move(derived));
     // The copy stays until one of this run's own has taken its place.
     if (recovery_.writeNow()) Recovery::discard(leftover);
     Q_EMIT said(tr("This is the copy that was kept. Save it to make it yours."));
@@ -132,6 +140,27 @@ void ProjectFiles::saveAs(std::function<void()> then) {
   writeTo(file, true, std::move(then));
 }
 
+/// Another program's work is replaced by a decision alone: what an Enter or a second press brings is the safe
+/// way.
+void ProjectFiles::askAboutChangedFile(const QString& file, std::function<void(bool)> then) {
+  QMessageBox ask(&window_);
+  ask.setText(
+      tr("\"%1\" was changed by another program since it was opened.").arg(QFileInfo(file).fileName()));
+  ask.setInformativeText(tr("Save this project under another name, and both are kept."));
+  auto* beside = ask.addButton(tr("Save beside it …"), QMessageBox::AcceptRole);
+  auto* replace = ask.addButton(tr("Replace the other's work"), QMessageBox::DestructiveRole);
+  auto* wait = ask.addButton(tr("Not now"), QMessageBox::RejectRole);
+  ask.setDefaultButton(beside);
+  ask.setEscapeButton(wait);
+  ask.exec();
+  if (ask.clickedButton() == beside)
+    return saveAs([then = std::move(then)] {
+      if (then) then(true);
+    });
+  if (ask.clickedButton() == replace) return session_.save(file, true, std::move(then));
+  if (then) then(false);
+}
+
 void ProjectFiles::letGo(const std::function<void()>& then) {
   recovery_.forget();
   session_.close();
@@ -142,7 +171,7 @@ void ProjectFiles::putAway(std::function<void()> then) {
   if (!session_.isOpen()) return then();
   // What is still being typed is an edit like any other: it is made before the question is asked.
   if (QWidget* field = window_.focusWidget()) field->clearFocus();
-  if (session_.saved() || !session_.canUndo()) return letGo(then);
+  if (session_.saved()) return letGo(then);
   QMessageBox ask(&window_);
   ask.setText(
       tr("\"%1\" has changes that are not saved.").arg(QString::fromStdString(session_.project().name)));
@@ -162,8 +191,7 @@ void ProjectFiles::rename() {
   const QString name =
       QInputDialog::getText(&window_, tr("Name the project"), tr("Its name"), QLineEdit::Normal,
                             QString::fromStdString(session_.project().name), &ok);
-  if (ok)
-    session_.edit({{"edit", "rename"}, {"name", name.trimmed().toStdString()}}, tr("named the project"));
+  if (ok) session_.edit(Rename{name.trimmed().toStdString()}, tr("named the project"));
 }
 
 void ProjectFiles::exportLayout() {

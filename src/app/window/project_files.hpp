@@ -35,9 +35,11 @@ class ProjectFiles : public QObject {
   void begun(bool leftEarlier);
 
  private:
-  void read(const QString& file, std::function<void(Project, Derived)> then);
+  /// `called` names the file in refusals, where its own name says nothing.
+  void read(const QString& file, const QString& called, std::function<void(Project, Derived)> then);
   void letGo(const std::function<void()>& then);
-  void start(Project project, const QString& path, bool saved, std::optional<Derived> derived = {});
+  void start(Project project, const QString& path, Origin origin, std::optional<Derived> derived = {});
+  void askAboutChangedFile(const QString& file, std::function<void(bool)> then);
   void writeTo(const QString& file, bool over, std::function<void()> then);
 
   Session& session_;

@@ -4,6 +4,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
+#include "edit/mending.hpp"
 
 namespace clathra {
 
@@ -17,7 +18,7 @@ RemarksCard::RemarksCard(Session& session, const QString& station)
 void RemarksCard::refresh() {
   clearLayout(body());
   int n = 0;
-  for (const Remark& r : session_.results().remarks)
+  for (const Remark& r : session_.remarks())
     if (QString::fromStdString(r.station) == station_) {
       add(r);
       ++n;
@@ -39,10 +40,10 @@ void RemarksCard::add(const Remark& remark) {
     connect(show, &QPushButton::clicked, this, [this, pieces = remark.pieces] { Q_EMIT showPieces(pieces); });
     flow->addWidget(show);
   }
-  if (!remark.fixEdit.is_null()) {
+  if (const auto edit = mendingEdit(remark.mend)) {
     auto* mend = button(QString::fromStdString(remark.fixLabel), "warnlink");
     connect(mend, &QPushButton::clicked, this,
-            [this, remark] { session_.edit(remark.fixEdit, QString::fromStdString(remark.fixLabel)); });
+            [this, remark, edit] { session_.edit(*edit, QString::fromStdString(remark.fixLabel)); });
     flow->addWidget(mend);
   }
   auto* aside = button(tr("Set aside"), "warnlink");
@@ -63,8 +64,7 @@ void RemarksCard::askReason(const Remark& remark, QWidget* box) {
   connect(reason, &QLineEdit::returnPressed, this, [this, remark, reason] {
     const QString why = reason->text().trimmed();
     if (!why.isEmpty())
-      session_.edit({{"edit", "setAside"}, {"check", remark.check}, {"reason", why.toStdString()}},
-                    tr("set a remark aside"));
+      session_.edit(SetRemarkAside{remark.check, why.toStdString()}, tr("set a remark aside"));
   });
 }
 

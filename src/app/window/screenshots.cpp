@@ -10,6 +10,7 @@
 #include "app/session/recovery.hpp"
 #include "app/theme/theme.hpp"
 #include "app/window/main_window.hpp"
+#include "script/read_edit.hpp"
 
 namespace clathra {
 
@@ -68,7 +69,7 @@ struct Scene {
     arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
   }
   void edit(const nlohmann::json& e) {
-    session.edit(e, QStringLiteral("arranged"));
+    if (const auto read = readEdit(session.project(), e)) session.edit(*read, QStringLiteral("arranged"));
     session.waitUntilIdle(60'000);
   }
   Session& session;

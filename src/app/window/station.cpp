@@ -1,5 +1,6 @@
 #include "app/window/station.hpp"
 
+#include <QPointer>
 #include <QScrollArea>
 #include <QVBoxLayout>
 #include <cmath>
@@ -10,11 +11,21 @@
 namespace clathra {
 
 void Station::output(std::function<Result<QString>(const Progress&)> work) {
-  session_.run([this, work = std::move(work)](const Progress& progress) -> std::function<void()> {
-    const auto done = work(progress);
-    const QString words = done ? *done : QString::fromStdString(done.error().text);
-    return [this, words] { Q_EMIT said(words); };
-  });
+  session_.run(
+      [self = QPointer(this), work = std::move(work)](const Progress& progress) -> std::function<void()> {
+        const auto done = work(progress);
+        const QString words = done ? *done : QString::fromStdString(done.error().text);
+        return [self, words] {
+          if (self) Q_EMIT self->said(words);  // another theme may have made the stations anew
+        };
+      });
+}
+
+std::optional<int> subjectOf(const QString& about) {
+  if (!about.startsWith(QLatin1Char('#'))) return std::nullopt;
+  bool ok = false;
+  const int id = about.section(QLatin1Char('/'), 0, 0).mid(1).toInt(&ok);
+  return ok ? std::optional(id) : std::nullopt;
 }
 
 QWidget* benchOf(const std::vector<QWidget*>& cards) {

@@ -11,6 +11,9 @@
 
 namespace clathra {
 
+/// The id that a remark's subject names: "#2" is 2.
+std::optional<int> subjectOf(const QString& about);
+
 class Station : public QObject {
   Q_OBJECT
  public:

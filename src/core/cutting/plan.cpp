@@ -14,34 +14,38 @@ namespace clathra {
 namespace {
 
 /// Pieces of this cloth that are cut as windows.
-std::vector<bool> windowPieces(const Project& project, const Cloth& cloth) {
-  std::vector<bool> out(project.layout->size(), false);
-  for (const MotifChoice& m : project.motifs)
-    if (m.cloth == cloth.id)
-      for (const auto i : m.pieces) out[i] = out[i] || project.painting[i] == cloth.id;
+std::vector<bool> windowPieces(const CutInput& in) {
+  std::vector<bool> out(in.layout->size(), false);
+  for (const WindowInput& w : in.windows)
+    for (const auto i : w.motif.pieces) out[i] = true;
   return out;
 }
 
 /// The motif's windows after `start`; how many it wants are the pieces that still wear the cloth.
-Result<WindowPart> windowPart(const Project& project, const Cloth& cloth, MotifChoice motif, double start,
+Result<WindowPart> windowPart(const WindowInput& input, double start, const Supplies& known,
                               const Progress& progress) {
-  std::erase_if(motif.pieces, [&](std::uint32_t i) { return project.painting[i] != cloth.id; });
+  const Cloth& cloth = input.cloth;
   WindowPart part;
-  part.motif = motif.id;
-  part.name = motif.name;
-  part.copies = static_cast<int>(motif.pieces.size());
+  part.motif = input.motif.id;
+  part.name = input.motif.name;
+  part.copies = static_cast<int>(input.motif.pieces.size());
   part.start = start;
   if (part.copies == 0) {
     part.length = 0;
     return part;
   }
   if (cloth.scraps || !cloth.width) return part;
-  const auto field = WindowField::make(project, motif);
+  const auto field = WindowField::make(input);
   if (!field) return tl::make_unexpected(field.error());
   const auto mark = cloth.print->mark;
   part.worstPlace = !mark;
-  WindowSet set = mark ? field->shortest(part.copies, cloth.width->mm(), *mark, start, progress)
-                       : field->longest(part.copies, cloth.width->mm(), start, progress);
+  WindowSet set;
+  const auto at = known.find(part.motif);
+  if (start == 0 && at != known.end())
+    set = at->second->needed;
+  else
+    set = mark ? field->shortest(part.copies, cloth.width->mm(), *mark, start, progress)
+               : field->longest(part.copies, cloth.width->mm(), start, progress);
   if (progress.cancelled()) return fail(kCancelled);
   if (set.windows.empty()) return part;
   part.length = set.length - start;
@@ -66,11 +70,11 @@ int opposite(int turn, const Shape& shape) {
   return (turn + kDegrees / 2) % step;
 }
 
-PatchDemand demandFor(const Project& project, const Cloth& cloth, const Shape& shape, int hand, int turn) {
+PatchDemand demandFor(const CutInput& in, const Shape& shape, int hand, int turn) {
   PatchDemand d;
   d.hand = hand;
   d.paper = placed(shape.outline, turn * std::numbers::pi / 180, hand < 0, {});
-  d.patch = allowanceOutline(d.paper, allowanceOf(project, cloth));
+  d.patch = allowanceOutline(d.paper, in.allowance);
   d.title = shape.title;
   if (turn != 0) d.title += ", standing turned by " + std::to_string(turn) + "°";
   return d;
@@ -147,12 +151,12 @@ std::string counted(int n, const std::string& title) {
   return std::to_string(n) + " " + plural;
 }
 
-std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth, bool keepUpright) {
-  const Layout& layout = *project.layout;
-  const auto windows = windowPieces(project, cloth);
+std::vector<PatchDemand> demandsOf(const CutInput& in, bool keepUpright) {
+  const Layout& layout = *in.layout;
+  const auto windows = windowPieces(in);
   std::map<std::tuple<std::uint16_t, int, int>, int> counts;
-  for (std::size_t i = 0; i < layout.size(); ++i) {
-    if (project.painting[i] != cloth.id || windows[i]) continue;
+  for (const auto i : in.pieces) {
+    if (windows[i]) continue;
     const Piece& p = layout.pieces[i];
     ++counts[{p.shape, p.hand, keepUpright ? standing(p, layout.shapes[p.shape]) : 0}];
   }
@@ -162,7 +166,7 @@ std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth, b
     const auto& [shapeOf, hand, turn] = key;
     const std::uint16_t shape = shapeOf;  // a lambda below takes it, which a binding does not allow
     counts.erase(counts.begin());
-    const PatchDemand demand = demandFor(project, cloth, layout.shapes[shape], hand, turn);
+    const PatchDemand demand = demandFor(in, layout.shapes[shape], hand, turn);
     // The same piece standing the other way up: as many as there are of both go in pairs.
     const auto other =
         keepUpright ? counts.find({shape, hand, opposite(turn, layout.shapes[shape])}) : counts.end();
@@ -172,48 +176,70 @@ std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth, b
       d.shape = shape;
       d.pieces = pieces;
       d.inPairs = inPairs;
-      d.patches = static_cast<int>(std::ceil(pieces * (1 + project.settings.sparePercent / 100) - 1e-9));
+      d.patches = static_cast<int>(std::ceil(pieces * (1 + in.sparePercent / 100) - 1e-9));
       if (inPairs) d.patches += d.patches % 2;
       out.push_back(std::move(d));
     };
     add(demand, 2 * pairs, true);
     add(demand, n - pairs, false);
     if (pairs == 0) continue;
-    add(demandFor(project, cloth, layout.shapes[shape], hand, std::get<2>(other->first)),
-        other->second - pairs, false);
+    add(demandFor(in, layout.shapes[shape], hand, std::get<2>(other->first)), other->second - pairs, false);
     counts.erase(other);
   }
   return out;
 }
 
-std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth) {
-  return demandsOf(project, cloth, cloth.direction == Direction::OneWay && !cloth.turnOneWay);
+std::vector<PatchDemand> demandsOf(const CutInput& in) {
+  return demandsOf(in, in.cloth.direction == Direction::OneWay && !in.cloth.turnOneWay);
+}
+
+Result<CutInput> cutInput(const Project& project, ClothId id) {
+  const Cloth* cloth = clothById(project, id);
+  if (!cloth) return fail("There is no such cloth in this project.");
+  CutInput in;
+  in.layout = project.layout;
+  in.cloth = *cloth;
+  std::uint32_t piece = 0;
+  for (const ClothId worn : project.painting) {
+    if (worn == id) in.pieces.push_back(piece);
+    ++piece;
+  }
+  for (const MotifChoice& m : project.motifs)
+    if (m.cloth == id) in.windows.push_back(windowInput(project, m));
+  in.allowance = allowanceOf(project, *cloth);
+  in.sparePercent = project.settings.sparePercent;
+  in.unit = project.settings.unit;
+  return in;
 }
 
 Result<CutPlan> cutPlan(const Project& project, ClothId id, const Progress& progress) {
-  const Cloth* cloth = clothById(project, id);
-  if (!cloth) return fail("There is no such cloth in this project.");
+  const auto in = cutInput(project, id);
+  if (!in) return tl::make_unexpected(in.error());
+  return cutPlan(*in, {}, progress);
+}
+
+Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progress& progress) {
+  const Cloth& cloth = in.cloth;
   CutPlan plan;
-  plan.cloth = id;
-  plan.width = cloth->width.value_or(Length{}).mm();
-  plan.chosen = cloth->method;
-  const auto demands = demandsOf(project, *cloth);
+  plan.cloth = cloth.id;
+  plan.width = cloth.width.value_or(Length{}).mm();
+  plan.chosen = cloth.method;
+  const auto demands = demandsOf(in);
   for (const PatchDemand& d : demands) plan.pieces += d.pieces;
   double at = 0;
   bool windowsKnown = true;
-  for (const MotifChoice& m : project.motifs) {
-    if (m.cloth != id) continue;
-    auto part = windowPart(project, *cloth, m, at, progress);
+  for (const WindowInput& w : in.windows) {
+    auto part = windowPart(w, at, known, progress);
     if (!part) return tl::make_unexpected(part.error());
-    windowsKnown = windowsKnown && (part->length.has_value() || cloth->scraps);
+    windowsKnown = windowsKnown && (part->length.has_value() || cloth.scraps);
     at += part->length.value_or(0);
     plan.pieces += part->copies;
     plan.windowMinutes += part->copies * kMinutesPerWindow;
     plan.windows.push_back(std::move(*part));
   }
   if (windowsKnown) plan.windowLength = at;
-  plan.methods = {stripsMethod(project, *cloth, demands), rectanglesMethod(project, *cloth, demands)};
-  addWhole(plan, *cloth, project.settings.unit);
+  plan.methods = {stripsMethod(in, demands), rectanglesMethod(in, demands)};
+  addWhole(plan, cloth, in.unit);
   return plan;
 }
 

@@ -1,13 +1,15 @@
 // How a cloth is cut: each method worked out, the windows of its motif choices, and the sum that leads to a
 // length.
 #pragma once
+#include <map>
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
 
+#include "model/project.hpp"
 #include "motif/windows.hpp"
 #include "progress.hpp"
-#include "project/project.hpp"
 #include "shape/strip.hpp"
 
 namespace clathra {
@@ -96,19 +98,38 @@ struct CutPlan {
   const CutMethod* method() const;
 };
 
-/// Errors: no such cloth, cancelled.
+/// All that the plan of one cloth depends on.
+struct CutInput {
+  std::shared_ptr<const Layout> layout;
+  Cloth cloth;
+  std::vector<std::uint32_t> pieces;  ///< that wear it; rising
+  std::vector<WindowInput> windows;   ///< of the motif choices cut from it
+  double allowance = 0;               ///< mm
+  double sparePercent = 0;
+  Unit unit = Unit::Inch;
+  friend bool operator==(const CutInput&, const CutInput&) = default;
+};
+/// Errors: no such cloth.
+[[nodiscard]] Result<CutInput> cutInput(const Project& project, ClothId cloth);
+
+/// What was worked out of the cloth's motif choices already, by their ids.
+using Supplies = std::map<int, std::shared_ptr<const MotifSupply>>;
+
+/// Errors: a motif that cannot be cut, cancelled.
+[[nodiscard]] Result<CutPlan> cutPlan(const CutInput& input, const Supplies& known = {},
+                                      const Progress& progress = {});
+/// Errors: no such cloth, as above.
 [[nodiscard]] Result<CutPlan> cutPlan(const Project& project, ClothId cloth, const Progress& progress = {});
 
 /// What the cloth is asked for without windows, in the order of the layout's shapes. With `keepUpright` (a
 /// one-way cloth that may not be turned) patches stand as their pieces do in the layout, one demand for each
 /// way they stand.
-std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth, bool keepUpright);
-std::vector<PatchDemand> demandsOf(const Project& project, const Cloth& cloth);
+std::vector<PatchDemand> demandsOf(const CutInput& input, bool keepUpright);
+std::vector<PatchDemand> demandsOf(const CutInput& input);
 
 /// Worked out one by one; one file each. `mayTurn`: copies may lie upside down.
-CutMethod stripsMethod(const Project& project, const Cloth& cloth, const std::vector<PatchDemand>& demands);
-CutMethod rectanglesMethod(const Project& project, const Cloth& cloth,
-                           const std::vector<PatchDemand>& demands);
+CutMethod stripsMethod(const CutInput& input, const std::vector<PatchDemand>& demands);
+CutMethod rectanglesMethod(const CutInput& input, const std::vector<PatchDemand>& demands);
 
 /// Up to the next line of the ruler: 1/8 in, or 1 mm.
 double roundedToRuler(double mm, Unit unit);

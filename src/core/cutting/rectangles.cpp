@@ -48,10 +48,10 @@ std::string sizeOf(const RectangleGroup& g, Unit unit) {
          formatLength(Length::millimetres(g.height), unit);
 }
 
-void addDemandLines(CutMethod& m, const RectangleGroup& g, const Project& project) {
+void addDemandLines(CutMethod& m, const RectangleGroup& g, const CutInput& in) {
   m.sum.push_back({counted(g.demand.pieces, g.demand.title), static_cast<double>(g.demand.pieces), false});
   if (g.demand.patches != g.demand.pieces)
-    m.sum.push_back({"with " + formatNumber(project.settings.sparePercent, 1) + " % spare",
+    m.sum.push_back({"with " + formatNumber(in.sparePercent, 1) + " % spare",
                      static_cast<double>(g.demand.patches), false});
 }
 
@@ -63,13 +63,12 @@ void setMinutes(CutMethod& m, int scissorCuts) {
   for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
 }
 
-CutMethod fromScraps(const Project& project, CutMethod m) {
+CutMethod fromScraps(const CutInput& in, CutMethod m) {
   int pieces = 0;
   for (const RectangleGroup& g : m.rectangles) {
-    addDemandLines(m, g, project);
+    addDemandLines(m, g, in);
     m.steps.push_back("From the scraps cut " + std::to_string(g.demand.patches) + " rough rectangles of " +
-                      sizeOf(g, project.settings.unit) + " for " + counted(g.demand.patches, g.demand.title) +
-                      ".");
+                      sizeOf(g, in.unit) + " for " + counted(g.demand.patches, g.demand.title) + ".");
     pieces += g.demand.patches;
   }
   m.length = 0;
@@ -80,14 +79,14 @@ CutMethod fromScraps(const Project& project, CutMethod m) {
 
 }  // namespace
 
-CutMethod rectanglesMethod(const Project& project, const Cloth& cloth,
-                           const std::vector<PatchDemand>& demands) {
+CutMethod rectanglesMethod(const CutInput& in, const std::vector<PatchDemand>& demands) {
+  const Cloth& cloth = in.cloth;
   CutMethod m;
   m.id = "rectangles";
   m.title = "Rough rectangles";
-  const Unit unit = project.settings.unit;
+  const Unit unit = in.unit;
   for (const PatchDemand& d : demands) m.rectangles.push_back(rectangleFor(cloth, d, unit));
-  if (cloth.scraps) return fromScraps(project, std::move(m));
+  if (cloth.scraps) return fromScraps(in, std::move(m));
   if (!cloth.width) {
     m.why = "Give the cloth a usable width first.";
     return m;
@@ -101,7 +100,7 @@ CutMethod rectanglesMethod(const Project& project, const Cloth& cloth,
       m.why = "The " + g.demand.title + " with its allowance is wider than the cloth.";
       return m;
     }
-    addDemandLines(m, g, project);
+    addDemandLines(m, g, in);
     m.sum.push_back({std::to_string(g.perRow) + " in a row: " + counted(g.rows, "row") + " of " +
                          formatLength(Length::millimetres(g.height), unit),
                      g.rows * g.height, true});

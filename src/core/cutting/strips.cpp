@@ -4,7 +4,7 @@
 
 #include "cutting/plan.hpp"
 #include "cutting/times.hpp"
-#include "paper/strokes.hpp"
+#include "shape/strokes.hpp"
 
 namespace clathra {
 
@@ -76,11 +76,11 @@ std::vector<StripGroup> groupsFor(const Cloth& cloth, const std::vector<PatchDem
   return out;
 }
 
-void addSum(CutMethod& m, const StripGroup& g, const Project& project) {
-  const Unit unit = project.settings.unit;
+void addSum(CutMethod& m, const StripGroup& g, const CutInput& in) {
+  const Unit unit = in.unit;
   m.sum.push_back({counted(g.demand.pieces, g.demand.title), static_cast<double>(g.demand.pieces), false});
   if (g.demand.patches != g.demand.pieces)
-    m.sum.push_back({"with " + formatNumber(project.settings.sparePercent, 1) + " % spare",
+    m.sum.push_back({"with " + formatNumber(in.sparePercent, 1) + " % spare",
                      static_cast<double>(g.demand.patches), false});
   // As it stands, not rounded to a fraction: the ruler's line comes in the next line of the sum.
   m.sum.push_back({std::to_string(g.perStrip) + " from a strip: " + counted(g.strips, "strip") + " of " +
@@ -113,7 +113,8 @@ void addSteps(CutMethod& m, const StripGroup& g, Unit unit) {
 
 }  // namespace
 
-CutMethod stripsMethod(const Project& project, const Cloth& cloth, const std::vector<PatchDemand>& demands) {
+CutMethod stripsMethod(const CutInput& in, const std::vector<PatchDemand>& demands) {
+  const Cloth& cloth = in.cloth;
   CutMethod m;
   m.id = "strips";
   m.title = "Ruler strips";
@@ -122,7 +123,7 @@ CutMethod stripsMethod(const Project& project, const Cloth& cloth, const std::ve
         cloth.scraps ? "Scraps have no width to cut strips from." : "Give the cloth a usable width first.";
     return m;
   }
-  const Unit unit = project.settings.unit;
+  const Unit unit = in.unit;
   const bool oneWay = cloth.direction == Direction::OneWay;
   m.strips = groupsFor(cloth, demands, !oneWay || cloth.turnOneWay, unit);
   for (const StripGroup& g : m.strips)
@@ -131,14 +132,14 @@ CutMethod stripsMethod(const Project& project, const Cloth& cloth, const std::ve
       return m;
     }
   if (oneWay)
-    m.lengthIfTurned = lengthOf(groupsFor(cloth, demandsOf(project, cloth, false), true, unit)) +
-                       (demands.empty() ? 0 : kSquaringUp);
+    m.lengthIfTurned =
+        lengthOf(groupsFor(cloth, demandsOf(in, false), true, unit)) + (demands.empty() ? 0 : kSquaringUp);
   m.steps.push_back("Press the cloth and square up one cut end.");
   double patchArea = 0;
   int strips = 0, crossing = 0;
   for (const StripGroup& g : m.strips) {
     m.turnsOneWay = m.turnsOneWay || (oneWay && g.lay.alternate && !g.demand.inPairs);
-    addSum(m, g, project);
+    addSum(m, g, in);
     addSteps(m, g, unit);
     patchArea += g.demand.patches * area(g.demand.patch);
     strips += g.strips;

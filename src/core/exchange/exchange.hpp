@@ -3,8 +3,8 @@
 #include <nlohmann/json.hpp>
 #include <string>
 
-#include "project/project.hpp"
-#include "project/tally.hpp"
+#include "model/project.hpp"
+#include "model/tally.hpp"
 
 namespace clathra {
 

@@ -12,6 +12,7 @@ namespace clathra {
 
 namespace {
 
+constexpr std::size_t kNodeBytes = 96, kAttributeBytes = 48, kMostTreeBytes = 400'000'000;
 constexpr int kMostGroups = 64;
 constexpr std::size_t kMostPoints = 2'000'000, kMostBytes = 100'000'000;
 constexpr double kFarthest = 100'000;  // mm
@@ -417,11 +418,16 @@ Result<SvgDrawing> readSvg(std::string_view text, const Progress& progress) {
   if (text.size() > kMostBytes) return fail("The drawing is larger than 100 MB; simplify it first.");
   if (text.find("<!ENTITY") != std::string_view::npos)
     return fail("The drawing declares entities of its own, which are not read; save it as plain SVG.");
+  // What its tree will take is counted before it is asked for.
+  const auto marks = static_cast<std::size_t>(std::count(text.begin(), text.end(), '<'));
+  const auto equals = static_cast<std::size_t>(std::count(text.begin(), text.end(), '='));
+  if (text.size() + marks * kNodeBytes + equals * kAttributeBytes > kMostTreeBytes)
+    return fail("The drawing has too many elements to be read at once; simplify it first.");
   pugi::xml_document document;
   const auto parsed = document.load_buffer(text.data(), text.size());
   if (!parsed)
-    return fail("This is no SVG drawing that can be read: " + std::string(parsed.description()) +
-                " at byte " + std::to_string(parsed.offset) + ".");
+    return fail("This is no SVG drawing that can be read: its text breaks off or is wrong at character " +
+                std::to_string(parsed.offset + 1) + ".");
   for (const pugi::xml_node& node : document.children()) {
     const std::string name = node.name();
     if (name != "svg" && !(name.size() > 4 && name.compare(name.size() - 4, 4, ":svg") == 0)) continue;

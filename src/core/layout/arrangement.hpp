@@ -68,13 +68,16 @@ inline constexpr int kMostCount = 100'000;
 /// All arrangements that were found, by id.
 class ArrangementLibrary {
  public:
-  /// Reads every *.json of the folders, later folders adding to earlier ones. Errors name the file.
+  /// Reads every *.json of the folders, later folders adding to earlier ones. A file that cannot be used is
+  /// named in leftOut(). Errors: no arrangement was found.
   [[nodiscard]] static Result<ArrangementLibrary> load(const std::vector<std::filesystem::path>& folders);
   /// Errors: no such arrangement.
   [[nodiscard]] Result<const Arrangement*> find(std::string_view id) const;
   const std::vector<Arrangement>& all() const { return all_; }
+  const std::vector<std::string>& leftOut() const { return leftOut_; }  ///< a sentence each
 
  private:
+  std::vector<std::string> leftOut_;
   std::vector<Arrangement> all_;
 };
 

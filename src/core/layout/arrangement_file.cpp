@@ -1,13 +1,14 @@
 // Reading arrangement files. Files may come from the user, so every field is checked and bounded.
 #include <algorithm>
-#include <fstream>
 #include <nlohmann/json.hpp>
-#include <sstream>
 
+#include "filesystem.hpp"
 #include "layout/arrangement.hpp"
 #include "measure/expression.hpp"
 #include "shape/arcs.hpp"
 #include "shape/families.hpp"
+#include "shape/json_fields.hpp"
+#include "words.hpp"
 
 namespace clathra {
 
@@ -16,14 +17,50 @@ namespace {
 using nlohmann::json;
 
 constexpr std::size_t kMostCellParts = 400;
+constexpr std::size_t kMostSideLines = 100, kMostWords = 200;
+constexpr int kMostPeriod = 12;
 constexpr double kMostArc = 270;  // degrees
 constexpr int kLeastFold = 5, kMostFold = 48;
-constexpr std::uintmax_t kMostFileBytes = 1'000'000;
+constexpr std::size_t kMostFileBytes = 1'000'000;
+
+/// In edges, or degrees: no file has a use for larger ones, and sums of them stay exact.
+constexpr double kMostNumber = 10'000;
 
 Result<double> number(const json& j) {
-  if (j.is_number()) return j.get<double>();
-  if (j.is_string()) return evaluate(j.get_ref<const std::string&>());
-  return fail("a number or a formula in quotes is wanted");
+  Result<double> out = fail("a number or a formula in quotes is wanted");
+  if (j.is_number()) out = j.get<double>();
+  if (j.is_string()) out = evaluate(j.get_ref<const std::string&>());
+  if (out && !(std::abs(*out) <= kMostNumber)) return fail("a number goes beyond 10000 edges");
+  return out;
+}
+
+/// Within bounds, or as if it were not there.
+int wholeOr(const json& j, const char* key, int least, int most, int otherwise) {
+  const auto at = j.find(key);
+  if (at == j.end() || !at->is_number()) return otherwise;
+  const double v = at->get<double>();
+  return v >= least && v <= most ? static_cast<int>(v) : otherwise;
+}
+
+Result<std::string> textOf(const json& j, const char* key, std::size_t most) {
+  const auto at = j.find(key);
+  if (at == j.end() || !at->is_string())
+    return fail(std::string("its \"") + key + "\" is missing or no text");
+  const auto& text = at->get_ref<const std::string&>();
+  if (text.empty() || characters(text) > most)
+    return fail(std::string("its \"") + key + "\" needs 1 to " + std::to_string(most) + " characters");
+  return oneLine(text, most);
+}
+
+std::string textOr(const json& j, const char* key, const char* otherwise) {
+  const auto at = j.find(key);
+  return at != j.end() && at->is_string() ? at->get<std::string>() : otherwise;
+}
+
+const json& partOf(const json& j, const char* key) {
+  static const json none;
+  const auto at = j.find(key);
+  return at == j.end() ? none : *at;
 }
 
 Result<Point> point(const json& j) {
@@ -36,19 +73,21 @@ Result<Point> point(const json& j) {
 
 double numberOr(const json& j, const char* key, double otherwise) {
   if (!j.contains(key)) return otherwise;
-  return number(j[key]).value_or(otherwise);
+  return number(partOf(j, key)).value_or(otherwise);
 }
 
 /// Corners in order; an object {"arc": degrees, "to": corner} reaches its corner along an arc, bent outwards
 /// if positive where the corners run clockwise. The last one may end where the first began.
 Result<Polygon> drawnOutline(const json& corners) {
   Polygon outline;
+  if (!corners.is_array() || corners.size() > kMostOwnCorners)
+    return fail("a polygon needs a list of at most " + std::to_string(kMostOwnCorners) + " corners");
   for (const json& corner : corners) {
     const bool arc = corner.is_object();
-    const auto to = point(arc ? corner.value("to", json()) : corner);
+    const auto to = point(arc ? partOf(corner, "to") : corner);
     if (!to) return tl::make_unexpected(to.error());
     if (arc) {
-      const auto turn = number(corner.value("arc", json()));
+      const auto turn = number(partOf(corner, "arc"));
       if (!turn) return tl::make_unexpected(turn.error());
       if (outline.empty() || std::abs(*turn) < 5 || std::abs(*turn) > kMostArc ||
           distance(outline.back(), *to) < 1e-6)
@@ -64,15 +103,15 @@ Result<Polygon> drawnOutline(const json& corners) {
 Result<Polygon> outlineOf(const json& j) {
   Polygon outline;
   if (j.contains("polygon")) {
-    auto drawn = drawnOutline(j["polygon"]);
+    auto drawn = drawnOutline(partOf(j, "polygon"));
     if (!drawn) return tl::make_unexpected(drawn.error());
     outline = std::move(*drawn);
   } else {
-    const auto family = familyOutline(j.value("shape", std::string()));
+    const auto family = familyOutline(textOr(j, "shape", ""));
     if (!family) return tl::make_unexpected(family.error());
     outline = scaled(*family, numberOr(j, "size", 1));
   }
-  const auto at = j.contains("at") ? point(j["at"]) : Result<Point>(Point{});
+  const auto at = j.contains("at") ? point(partOf(j, "at")) : Result<Point>(Point{});
   if (!at) return tl::make_unexpected(at.error());
   outline = placed(outline, radians(numberOr(j, "turn", 0)), false, *at);
   if (outline.size() < 3 || area(outline) < 1e-6) return fail("a piece of the cell has no area");
@@ -85,18 +124,21 @@ Result<CellPart> cellPart(const json& j) {
   if (!outline) return tl::make_unexpected(outline.error());
   CellPart part;
   part.outline = std::move(*outline);
-  part.onCol = j.value("onCol", -1);
-  part.onRow = j.value("onRow", -1);
-  part.moreAcross = std::clamp(j.value("moreAcross", 0), -1, 1);
-  part.moreDown = std::clamp(j.value("moreDown", 0), -1, 1);
+  part.onCol = wholeOr(j, "onCol", -1, kMostPeriod, -1);
+  part.onRow = wholeOr(j, "onRow", -1, kMostPeriod, -1);
+  part.moreAcross = wholeOr(j, "moreAcross", -1, 1, 0);
+  part.moreDown = wholeOr(j, "moreDown", -1, 1, 0);
   return part;
 }
 
 Result<std::vector<SideLines>> sideLines(const json& all, const char* key) {
   std::vector<SideLines> out;
   if (!all.contains(key)) return out;
-  for (const json& j : all[key]) {
-    const auto first = number(j.at("first")), step = number(j.at("step"));
+  const json& list = partOf(all, key);
+  if (!list.is_array() || list.size() > kMostSideLines) return fail("side lines need a short list");
+  for (const json& j : list) {
+    if (!j.is_object()) return fail("side lines need a first place and a step above zero");
+    const auto first = number(partOf(j, "first")), step = number(partOf(j, "step"));
     if (!first || !step || *step <= 1e-6) return fail("side lines need a first place and a step above zero");
     out.push_back({*first, *step});
   }
@@ -105,12 +147,14 @@ Result<std::vector<SideLines>> sideLines(const json& all, const char* key) {
 
 Result<Arrangement> read(const json& j) {
   Arrangement out;
-  out.id = j.at("id").get<std::string>();
-  out.name = j.at("name").get<std::string>();
-  out.edgeOf = j.at("edgeOf").get<std::string>();
-  out.counts = j.at("counts").get<std::string>();
-  out.order = j.value("order", 1000);
-  const std::string kind = j.value("kind", std::string("field"));
+  for (const auto& [key, into] : {std::pair("id", &out.id), std::pair("name", &out.name),
+                                  std::pair("edgeOf", &out.edgeOf), std::pair("counts", &out.counts)}) {
+    auto text = textOf(j, key, kMostWords);
+    if (!text) return tl::make_unexpected(text.error());
+    *into = std::move(*text);
+  }
+  out.order = wholeOr(j, "order", -100'000, 100'000, 1000);
+  const std::string kind = textOr(j, "kind", "field");
   if (kind != "field" && kind != "rosette" && kind != "own")
     return fail("kind is \"" + kind + "\"; it can be field, rosette or own");
   if (kind == "own") {
@@ -119,27 +163,29 @@ Result<Arrangement> read(const json& j) {
   }
   out.kind = kind == "rosette" ? ArrangementKind::Rosette : ArrangementKind::Field;
   if (j.contains("fold")) {
-    out.fold = j["fold"].get<int>();
+    out.fold = wholeOr(j, "fold", 0, 1'000, 0);
     if (out.kind != ArrangementKind::Rosette || out.fold < kLeastFold || out.fold > kMostFold)
       return fail("fold is for rosettes and goes from " + std::to_string(kLeastFold) + " to " +
                   std::to_string(kMostFold));
     return out;
   }
-  const auto a = point(j.at("a")), b = point(j.at("b"));
+  const auto a = point(partOf(j, "a")), b = point(partOf(j, "b"));
   if (!a || !b) return fail("the steps a and b need two numbers each");
   out.a = *a;
   out.b = *b;
   if (std::abs(cross(*a, *b)) < 1e-6) return fail("the steps a and b are parallel");
   out.stagger = numberOr(j, "stagger", 0);
-  out.period = std::clamp(j.value("period", 1), 1, 12);
-  if (!j.at("cell").is_array() || j["cell"].empty() || j["cell"].size() > kMostCellParts)
+  out.period = wholeOr(j, "period", 1, kMostPeriod, 1);
+  const json& cell = partOf(j, "cell");
+  if (!cell.is_array() || cell.empty() || cell.size() > kMostCellParts)
     return fail("the cell needs 1 to " + std::to_string(kMostCellParts) + " pieces");
-  for (const json& p : j["cell"]) {
+  for (const json& p : cell) {
     auto part = cellPart(p);
     if (!part) return tl::make_unexpected(part.error());
     out.cell.push_back(std::move(*part));
   }
-  const json sides = j.value("sides", json::object());
+  const json& given = partOf(j, "sides");
+  const json sides = given.is_object() ? given : json::object();
   auto upright = sideLines(sides, "upright"), level = sideLines(sides, "level");
   if (!upright || !level) return fail("side lines need a first place and a step above zero");
   out.upright = std::move(*upright);
@@ -150,13 +196,10 @@ Result<Arrangement> read(const json& j) {
 }  // namespace
 
 Result<Arrangement> parseArrangement(std::string_view text) {
-  const json j = json::parse(text, nullptr, false);
-  if (j.is_discarded() || !j.is_object()) return fail("it is not JSON");
-  try {
-    return read(j);
-  } catch (const json::exception& e) {
-    return fail(std::string("a field is missing or of the wrong type (") + e.what() + ")");
-  }
+  const auto j = parseJson(text);
+  if (!j) return tl::make_unexpected(j.error());
+  if (!j->is_object()) return fail("it is not a JSON object");
+  return read(*j);
 }
 
 Result<ArrangementLibrary> ArrangementLibrary::load(const std::vector<std::filesystem::path>& folders) {
@@ -165,19 +208,19 @@ Result<ArrangementLibrary> ArrangementLibrary::load(const std::vector<std::files
     std::error_code ec;
     std::vector<std::filesystem::path> files;
     for (const auto& entry : std::filesystem::directory_iterator(folder, ec))
-      if (entry.path().extension() == ".json" && entry.file_size(ec) < kMostFileBytes)
-        files.push_back(entry.path());
+      if (entry.path().extension() == ".json") files.push_back(entry.path());
     std::sort(files.begin(), files.end());
     for (const auto& file : files) {
-      std::ifstream in(file, std::ios::binary);
-      std::stringstream text;
-      text << in.rdbuf();
-      auto arrangement = parseArrangement(text.str());
-      if (!arrangement)
-        return fail("The arrangement file " + file.filename().string() +
-                    " cannot be used: " + arrangement.error().text + ".");
-      if (library.find(arrangement->id)) continue;
-      library.all_.push_back(std::move(*arrangement));
+      const auto text = readWhole(file, kMostFileBytes);
+      auto arrangement = text ? parseArrangement(*text) : tl::make_unexpected(text.error());
+      if (arrangement) {
+        if (!library.find(arrangement->id)) library.all_.push_back(std::move(*arrangement));
+        continue;
+      }
+      const std::string why =
+          text ? "it cannot be used: " + arrangement.error().text : arrangement.error().text;
+      library.leftOut_.push_back(
+          fail("The arrangement file " + calledFile(file) + " was left out; " + why + ".").value().text);
     }
   }
   std::stable_sort(library.all_.begin(), library.all_.end(),

@@ -10,7 +10,6 @@
 #include <string>
 #include <vector>
 
-#include "exchange/svg_reader.hpp"
 #include "layout/layout.hpp"
 #include "layout/piece_index.hpp"
 #include "result.hpp"
@@ -30,15 +29,6 @@ struct Draft {
 /// The faces into which lines divide an outline; what lies outside it is of no matter. Errors: too many
 /// lines or faces, a face with a side under `leastEdge` mm.
 [[nodiscard]] Result<Draft> draftFaces(PolygonView outline, const std::vector<Line>& lines, double leastEdge);
-
-/// The straight and flattened lines of a drawing, laid into a box.
-struct DrawnLines {
-  std::vector<Line> lines;
-  double enlarged = 1;  ///< 1 where the drawing's own size was kept
-};
-/// As large as drawn and centred if its box differs from `into` by no more than 1 mm, else scaled evenly to
-/// fit.
-DrawnLines drawnInto(const SvgDrawing& drawing, const Box& into);
 
 /// Pieces through whose inside a line runs; rising.
 std::vector<std::uint32_t> piecesUnder(const Layout& layout, const PieceIndex& index, const Line& line);

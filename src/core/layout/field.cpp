@@ -323,6 +323,10 @@ Result<Recipe> ownRecipe(std::string_view family, Length edge) {
   return recipe;
 }
 
+namespace {
+constexpr double kFarthest = 1e6;  // mm, as far as project files reach
+}  // namespace
+
 Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
   if (const auto ok = checkRecipe(arr, recipe); !ok) return tl::make_unexpected(ok.error());
   auto pieces = placeAll(arr, recipe);
@@ -335,6 +339,8 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
   if (pieces.empty())
     return fail(recipe.hand.empty() ? "These counts make no pieces; count more across or down."
                                     : "That would leave no piece at all; a layout needs one.");
+  if (const Box b = boundsOf(pieces); !(std::max({-b.left, -b.top, b.right, b.bottom}) < kFarthest))
+    return fail("That would reach farther than a kilometre; count fewer, or choose a shorter edge.");
   Polygon line;
   if (recipe.sides != Sides::Outline) {
     auto found = finishingLine(arr, recipe, pieces);

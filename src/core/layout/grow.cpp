@@ -8,6 +8,7 @@
 #include "layout/soundness.hpp"
 #include "shape/arcs.hpp"
 #include "shape/families.hpp"
+#include "shape/overlap.hpp"
 #include "shape/overlay.hpp"
 
 namespace clathra {
@@ -16,13 +17,6 @@ namespace {
 
 constexpr double kSameLength = 0.01;  // mm: papers this alike meet
 constexpr double kSameAngle = 0.05;   // degrees
-
-double sharedArea(PolygonView a, PolygonView b) {
-  constexpr std::size_t kFewCorners = 12;
-  if (a.size() <= kFewCorners && b.size() <= kFewCorners && isConvex(a) && isConvex(b))
-    return overlapArea(a, b);
-  return commonArea(a, b);
-}
 
 /// A shape that may be offered, upright, in mm.
 struct Known {
@@ -155,10 +149,6 @@ bool closes(double angle, double room) {
 
 bool allowedTurns(int turns) {
   return (turns >= 1 && turns <= 12) || turns == kMostTurns;
-}
-
-bool overlaps(PolygonView a, PolygonView b) {
-  return overlapOf(a, b).counts();
 }
 
 bool isFree(const Layout& layout, const PieceIndex& index, PolygonView outline) {

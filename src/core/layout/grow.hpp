@@ -16,6 +16,7 @@
 #include "layout/layout.hpp"
 #include "layout/piece_index.hpp"
 #include "layout/seams.hpp"
+#include "shape/overlap.hpp"
 
 namespace clathra {
 
@@ -87,8 +88,6 @@ std::vector<std::uint32_t> equalPieces(const Layout& layout, const PieceIndex& i
 /// Does the symmetry carry the whole layout onto itself?
 bool mapsOntoItself(const Layout& layout, const PieceIndex& index, const Copies& copies);
 
-/// Do two outlines, convex or not, share more than rounding along an edge?
-bool overlaps(PolygonView a, PolygonView b);
 /// Is there room: no piece is overlapped by the outline.
 bool isFree(const Layout& layout, const PieceIndex& index, PolygonView outline);
 

@@ -11,6 +11,8 @@ namespace clathra {
 /// Keys of pieces added by hand have this part; their col counts them and is never used again.
 inline constexpr std::int32_t kOwnPart = 1'000'000;
 
+inline constexpr std::size_t kMostOwnCorners = 400;  ///< of one piece
+
 struct OwnPiece {
   PieceKey key;
   Polygon outline;  ///< in edges: mm divided by the recipe's edge

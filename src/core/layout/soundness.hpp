@@ -9,19 +9,13 @@
 
 namespace clathra {
 
-inline constexpr double kOverlapArea = 0.01;     ///< mm²
-inline constexpr double kOverlapDepth = 0.02;    ///< mm: shallower ones are rounding along T-junctions
 inline constexpr double kPapersDoNotMeet = 0.5;  ///< mm
 
 struct Overlap {
   std::uint32_t a = 0, b = 0;
   double area = 0;   ///< mm²
   double depth = 0;  ///< mm: how wide the common part is at its narrowest
-  /// More than rounding.
-  bool counts() const { return area > kOverlapArea && depth > kOverlapDepth; }
 };
-/// What two simple outlines share; `a` and `b` are left 0. Nothing where it would not count.
-Overlap overlapOf(PolygonView one, PolygonView two);
 /// A hole that pieces enclose.
 struct Gap {
   Polygon outline;

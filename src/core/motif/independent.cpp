@@ -22,7 +22,8 @@ struct Link {
 
 class Programme {
  public:
-  Programme(const ConflictLine& line, int wanted, bool halfEach) : line_(line), halfEach_(halfEach) {
+  Programme(const ConflictLine& line, int wanted, bool halfEach, std::int64_t effort)
+      : line_(line), halfEach_(halfEach), effort_(effort) {
     const std::size_t n = line.before.size();
     lastUse_.assign(n, 0);
     for (std::uint32_t i = 0; i < n; ++i)
@@ -62,6 +63,7 @@ class Programme {
   }
 
   void step(std::uint32_t i) {
+    effort_ -= static_cast<std::int64_t>(states_.size());
     std::vector<State> next;
     next.reserve(states_.size() * 2);
     for (State& s : states_) {
@@ -103,11 +105,12 @@ class Programme {
       out.push_back(std::move(s));
     }
     if (!halfEach_) dropHopeless(out);
-    if (out.size() > kMostStates) {
+    const std::size_t most = effort_ > 0 ? kMostStates : kFewStates;
+    if (out.size() > most) {
       exact_ = false;
-      std::nth_element(out.begin(), out.begin() + kMostStates, out.end(),
+      std::nth_element(out.begin(), out.begin() + static_cast<std::ptrdiff_t>(most), out.end(),
                        [&](const State& a, const State& b) { return value(a) > value(b); });
-      out.resize(kMostStates);
+      out.resize(most);
     }
     return out;
   }
@@ -130,8 +133,10 @@ class Programme {
     return c;
   }
 
+  static constexpr std::size_t kFewStates = 24;
   const ConflictLine& line_;
   bool halfEach_;
+  std::int64_t effort_;
   bool limited_ = false;
   bool exact_ = true;
   int wantedFirst_ = 0, wantedSecond_ = 0;
@@ -160,15 +165,14 @@ class Greedy {
     }
     const bool all = wanted < 0 || static_cast<int>(c.spots.size()) < wanted;
     const std::size_t prefix = all ? line_.before.size() : c.spots.empty() ? 0 : c.spots.back();
-    const int bound = cliques(prefix);
+    const int bound = atMost(prefix);
     c.exact = all ? bound == static_cast<int>(c.spots.size()) : bound < wanted;
     c.atMost = bound;
     return c;
   }
 
- private:
-  /// How many cliques cover the first `n` spots.
-  int cliques(std::size_t n) const {
+  /// How many cliques cover the first `n` spots: of each at most one can be chosen.
+  int atMost(std::size_t n) const {
     std::vector<std::vector<std::uint32_t>> open;  // recent cliques that may still grow
     int count = 0;
     for (std::uint32_t i = 0; i < n; ++i) {
@@ -189,15 +193,27 @@ class Greedy {
     return count;
   }
 
+ private:
   const ConflictLine& line_;
 };
 
 }  // namespace
 
-Choice chooseSpots(const ConflictLine& line, int wanted, bool halfEach, const Progress& progress) {
+Choice chooseSpots(const ConflictLine& line, int wanted, bool halfEach, const Progress& progress,
+                   std::int64_t effort) {
+  const Greedy greedy(line);
   if (!halfEach)
-    if (Choice quick = Greedy(line).run(wanted); quick.exact) return quick;
-  return Programme(line, wanted, halfEach).run(progress);
+    if (Choice quick = greedy.run(wanted); quick.exact) return quick;
+  Choice found = Programme(line, wanted, halfEach, effort).run(progress);
+  if (!found.exact) {
+    // A thinned search may fall behind taking what comes first.
+    if (!halfEach)
+      if (Choice quick = greedy.run(wanted); quick.spots.size() > found.spots.size())
+        found.spots = quick.spots;
+    found.atMost = greedy.atMost(line.before.size());
+    found.exact = wanted < 0 && found.atMost == static_cast<int>(found.spots.size()) && !halfEach;
+  }
+  return found;
 }
 
 }  // namespace clathra

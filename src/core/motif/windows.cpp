@@ -2,9 +2,12 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <tuple>
 
 #include "motif/independent.hpp"
 #include "shape/allowance.hpp"
+#include "shape/overlap.hpp"
 
 namespace clathra {
 
@@ -12,7 +15,6 @@ namespace {
 
 constexpr double kOnEdge = 1e-6;    // mm: a patch may touch the cloth's end
 constexpr double kJustLost = 1e-5;  // mm: how far a place is moved past the one where a row begins to fit
-constexpr double kTouching = 0.02;  // mm²: patches that only touch do not overlap
 constexpr std::size_t kMostCosets = 12;
 
 /// A motion of the print onto itself: x -> m x + t.
@@ -47,14 +49,26 @@ bool samePolygon(const Polygon& a, const Polygon& b) {
          });
 }
 
-bool overlap(const Polygon& p, Point at, const Polygon& q, Point qAt) {
-  const Box a = bounds(p), b = bounds(q);
-  const Point d = qAt - at;
-  if (a.right <= b.left + d.x + 1e-9 || b.right + d.x <= a.left + 1e-9 || a.bottom <= b.top + d.y + 1e-9 ||
-      b.bottom + d.y <= a.top + 1e-9)
-    return false;
-  return overlapArea(p, translated(q, d)) > kTouching;
-}
+/// Do two patches lie on each other? On a lattice the same few differences come again and again, so that each
+/// is judged once.
+class PatchPairs {
+ public:
+  bool overlap(std::size_t one, const Polygon& p, std::size_t two, const Polygon& q, Point by) {
+    const Box a = bounds(p), b = bounds(q);
+    if (a.right <= b.left + by.x + kOnEdge || b.right + by.x <= a.left + kOnEdge ||
+        a.bottom <= b.top + by.y + kOnEdge || b.bottom + by.y <= a.top + kOnEdge)
+      return false;
+    const Key key{one, two, std::llround(by.x * kPerMm), std::llround(by.y * kPerMm)};
+    const auto at = known_.find(key);
+    if (at != known_.end()) return at->second;
+    return known_[key] = overlaps(p, translated(q, by));
+  }
+
+ private:
+  static constexpr double kPerMm = 1e4;  // finer than any depth that is judged
+  using Key = std::tuple<std::size_t, std::size_t, long long, long long>;
+  std::map<Key, bool> known_;
+};
 
 const Shape* shapeNamed(const Layout& layout, const std::string& name) {
   for (const Shape& s : layout.shapes)
@@ -64,19 +78,31 @@ const Shape* shapeNamed(const Layout& layout, const std::string& name) {
 
 }  // namespace
 
-Result<WindowField> WindowField::make(const Project& project, const MotifChoice& motif) {
+WindowInput windowInput(const Project& project, const MotifChoice& motif) {
+  WindowInput out;
+  out.motif = motif;
   const Cloth* cloth = clothById(project, motif.cloth);
-  if (!cloth || !cloth->print) return fail("The cloth of the motif \"" + motif.name + "\" has no print.");
-  const Shape* shape = shapeNamed(*project.layout, motif.shape);
-  if (!shape) return fail("No piece has the shape of the motif \"" + motif.name + "\" any more.");
+  if (cloth) out.cloth = *cloth;
+  if (cloth) out.allowance = allowanceOf(project, *cloth);
+  std::erase_if(out.motif.pieces, [&](std::uint32_t i) { return project.painting[i] != motif.cloth; });
+  if (const Shape* shape = shapeNamed(*project.layout, motif.shape)) out.shape = shape->outline;
+  out.leftHand = !out.motif.pieces.empty() && project.layout->pieces[out.motif.pieces.front()].hand < 0;
+  return out;
+}
+
+Result<WindowField> WindowField::make(const WindowInput& input) {
+  const MotifChoice& motif = input.motif;
+  const Cloth* cloth = &input.cloth;
+  if (!cloth->print) return fail("The cloth of the motif \"" + motif.name + "\" has no print.");
+  if (input.shape.empty())
+    return fail("No piece has the shape of the motif \"" + motif.name + "\" any more.");
   if (motif.mirrored && cloth->print->mirrors.empty())
     return fail("The print of " + clothTitle(*cloth) +
                 " has no mirror line, so there is no mirror image to cut from.");
   WindowField field;
   field.lattice_ = latticeOf(*cloth->print);
-  const bool otherHand = !motif.pieces.empty() && project.layout->pieces[motif.pieces.front()].hand < 0;
-  const Polygon paper = placed(shape->outline, radians(motif.turn), otherHand, {});
-  const double allowance = allowanceOf(project, *cloth);
+  const Polygon paper = placed(input.shape, radians(motif.turn), input.leftHand, {});
+  const double allowance = input.allowance;
   std::vector<Motion> motions{Motion{}};
   const auto add = [&](const Motion& m) {
     Polygon p = paper;
@@ -145,8 +171,10 @@ std::vector<WindowField::Spot> WindowField::spotsIn(double width, double from, d
   return out;
 }
 
-WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progress& progress) const {
+WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progress& progress,
+                              std::int64_t effort) const {
   ConflictLine line;
+  PatchPairs pairs;
   line.before.resize(spots.size());
   line.second.resize(spots.size());
   double tallest = 0;
@@ -154,10 +182,11 @@ WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progres
   for (std::uint32_t i = 0; i < spots.size(); ++i) {
     line.second[i] = cosets_[spots[i].coset].mirrored;
     for (std::uint32_t k = i; k-- > 0 && spots[i].bottom - spots[k].bottom < tallest + 1;)
-      if (overlap(cosets_[spots[i].coset].patch, spots[i].at, cosets_[spots[k].coset].patch, spots[k].at))
+      if (pairs.overlap(spots[i].coset, cosets_[spots[i].coset].patch, spots[k].coset,
+                        cosets_[spots[k].coset].patch, spots[k].at - spots[i].at))
         line.before[i].push_back(k);
   }
-  const Choice choice = chooseSpots(line, wanted, halfEach_, progress);
+  const Choice choice = chooseSpots(line, wanted, halfEach_, progress, effort);
   WindowSet set;
   set.exact = choice.exact;
   set.atMost = choice.atMost;
@@ -170,8 +199,9 @@ WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progres
   return set;
 }
 
-WindowSet WindowField::most(double width, double length, Point mark, const Progress& progress) const {
-  WindowSet set = choose(spotsIn(width, 0, length, mark), -1, progress);
+WindowSet WindowField::most(double width, double length, Point mark, const Progress& progress,
+                            std::int64_t effort) const {
+  WindowSet set = choose(spotsIn(width, 0, length, mark), -1, progress, effort);
   if (halfEach_) {  // only whole pairs count
     const auto mirrored = static_cast<std::size_t>(
         std::count_if(set.windows.begin(), set.windows.end(), [](const Window& w) { return w.mirrored; }));
@@ -183,8 +213,8 @@ WindowSet WindowField::most(double width, double length, Point mark, const Progr
   return set;
 }
 
-WindowSet WindowField::shortest(int wanted, double width, Point mark, double from,
-                                const Progress& progress) const {
+WindowSet WindowField::shortest(int wanted, double width, Point mark, double from, const Progress& progress,
+                                std::int64_t effort) const {
   constexpr double kLongest = 100'000;  // mm
   const double step = std::max(std::abs(lattice_.b.y), std::abs(lattice_.a.y));
   const auto reached = [&](const WindowSet& s) {
@@ -195,7 +225,7 @@ WindowSet WindowField::shortest(int wanted, double width, Point mark, double fro
   for (double length = from + patchHeight() + step * 4; length < 2 * kLongest;
        length = from + (length - from) * 2) {
     if (progress.cancelled()) break;
-    WindowSet set = choose(spotsIn(width, from, length, mark), wanted, progress);
+    WindowSet set = choose(spotsIn(width, from, length, mark), wanted, progress, effort);
     if (reached(set)) return set;
     if (spotsIn(width, from, from + patchHeight() + step * 4, mark).empty() && length > from + 8 * step)
       break;
@@ -254,11 +284,80 @@ WindowSet WindowField::longest(int wanted, double width, double from, const Prog
 }
 
 Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif, const Progress& progress) {
-  const auto field = WindowField::make(project, motif);
+  return motifSupply(windowInput(project, motif), progress);
+}
+
+WindowField::Bounds WindowField::fewestWithin(double width, double length, const Progress& progress,
+                                              std::int64_t effort) const {
+  constexpr std::size_t kTried = 16;
+  const double cellX = std::abs(lattice_.a.x) + std::abs(lattice_.b.x),
+               cellY = std::abs(lattice_.a.y) + std::abs(lattice_.b.y);
+  const auto each = std::max<std::int64_t>(1, effort / static_cast<std::int64_t>(kTried + 1));
+  Bounds out;
+  if (width > cellX && length > cellY)
+    out.atLeast = static_cast<int>(most(width - cellX, length - cellY, {}, progress, each).windows.size());
+  const auto marks = criticalMarks(width, length);
+  out.atMost = INT32_MAX;
+  for (std::size_t i = 0; i < std::min(kTried, marks.size()) && !progress.cancelled(); ++i) {
+    const WindowSet set =
+        most(width, length, marks[i * marks.size() / std::min(kTried, marks.size())], progress, each);
+    out.atMost = std::min(out.atMost, set.exact ? static_cast<int>(set.windows.size()) : set.atMost);
+  }
+  out.atMost = std::max(out.atMost, out.atLeast);
+  return out;
+}
+
+namespace {
+
+/// How many states of the search come to about a second.
+constexpr std::int64_t kQuick = 1'000'000;
+
+/// What the lengths on hand give, within bounds.
+void countQuickly(MotifSupply& out, const WindowField& field, const Cloth& cloth, const Progress& progress) {
+  const double width = cloth.width->mm();
+  const auto each = kQuick / static_cast<std::int64_t>(std::max<std::size_t>(1, cloth.lengths.size()));
+  int least = 0, most = 0;
+  for (const Length l : cloth.lengths) {
+    if (cloth.print->mark) {
+      const WindowSet set = field.most(width, l.mm(), *cloth.print->mark, progress, each);
+      least += static_cast<int>(set.windows.size());
+      most += set.exact ? static_cast<int>(set.windows.size()) : set.atMost;
+      out.exact = out.exact && set.exact;
+    } else {
+      const auto bounds = field.fewestWithin(width, l.mm(), progress, each);
+      least += bounds.atLeast;
+      most += bounds.atMost;
+      out.exact = out.exact && bounds.atLeast == bounds.atMost;
+    }
+  }
+  out.onHand = least;
+  out.atMost = most;
+}
+
+void countExactly(MotifSupply& out, const WindowField& field, const Cloth& cloth, const Progress& progress) {
+  const double width = cloth.width->mm();
+  int least = 0, most = 0;
+  out.exact = true;
+  for (const Length l : cloth.lengths) {
+    const WindowSet set = cloth.print->mark ? field.most(width, l.mm(), *cloth.print->mark, progress)
+                                            : field.fewest(width, l.mm(), progress);
+    least += static_cast<int>(set.windows.size());
+    most += set.exact ? static_cast<int>(set.windows.size()) : set.atMost;
+    out.exact = out.exact && set.exact;
+  }
+  out.onHand = least;
+  out.atMost = most;
+}
+
+}  // namespace
+
+Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progress,
+                                const std::function<void(MotifSupply)>& soFar) {
+  const auto field = WindowField::make(input);
   if (!field) return tl::make_unexpected(field.error());
-  const Cloth& cloth = *clothById(project, motif.cloth);
+  const Cloth& cloth = input.cloth;
   MotifSupply out;
-  out.wanted = static_cast<int>(motif.pieces.size());
+  out.wanted = static_cast<int>(input.motif.pieces.size());
   if (cloth.scraps) {
     out.remark = "Scraps have no size: look for pieces of at least " +
                  formatNumber(std::ceil(field->patchWidth() - 1e-6), 0) + " × " +
@@ -273,14 +372,15 @@ Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif
   const auto mark = cloth.print->mark;
   out.worstPlace = !mark;
   if (!cloth.lengths.empty()) {
-    int n = 0;
-    for (const Length l : cloth.lengths) {
-      const WindowSet set =
-          mark ? field->most(width, l.mm(), *mark, progress) : field->fewest(width, l.mm(), progress);
-      n += static_cast<int>(set.windows.size());
-      out.exact = out.exact && set.exact;
+    if (soFar) {
+      countQuickly(out, *field, cloth, progress);
+      out.counted = out.exact;
+      if (progress.cancelled()) return fail(kCancelled);
+      soFar(out);
     }
-    out.onHand = n;
+    if (!soFar || !out.exact) countExactly(out, *field, cloth, progress);
+    if (progress.cancelled()) return fail(kCancelled);
+    out.counted = true;
   }
   const WindowSet needed = mark ? field->shortest(std::max(1, out.wanted), width, *mark, 0, progress)
                                 : field->longest(std::max(1, out.wanted), width, 0, progress);
@@ -290,6 +390,7 @@ Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif
   } else if (!needed.windows.empty()) {
     out.lengthNeeded = needed.length;
     out.exact = out.exact && needed.exact;
+    out.needed = needed;
   }
   if (!out.lengthNeeded)
     out.remark = "The cloth is too narrow for this window.";

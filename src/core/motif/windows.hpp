@@ -11,12 +11,14 @@
 //  `atMost` exist; 4 where the print's place on the cloth is unknown the number holds for every place
 //  (`worstPlace`).
 #pragma once
+#include <cstdint>
+#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
 
+#include "model/project.hpp"
 #include "progress.hpp"
-#include "project/project.hpp"
 
 namespace clathra {
 
@@ -35,20 +37,40 @@ struct WindowSet {
   int atMost = 0;  ///< a bound from above where not exact
 };
 
+/// All that the windows of one motif choice depend on.
+struct WindowInput {
+  Cloth cloth;
+  MotifChoice motif;      ///< its pieces are those that wear the cloth
+  Polygon shape;          ///< the shape's upright outline; empty if no piece has it any more
+  bool leftHand = false;  ///< its first piece is of the left hand
+  double allowance = 0;   ///< mm
+  friend bool operator==(const WindowInput&, const WindowInput&) = default;
+};
+WindowInput windowInput(const Project& project, const MotifChoice& motif);
+
 /// The print under one motif choice: windows repeat over it.
 class WindowField {
  public:
   /// Errors: the cloth has no print, the shape is not in the layout, a mirrored choice without mirror line.
-  [[nodiscard]] static Result<WindowField> make(const Project& project, const MotifChoice& motif);
+  [[nodiscard]] static Result<WindowField> make(const WindowInput& input);
 
   /// As many windows as possible on a length of `width` by `length`, the picture's corner at `mark`.
-  WindowSet most(double width, double length, Point mark, const Progress& progress) const;
+  /// Once `effort` possibilities were looked at the answer is soon given as bounds.
+  WindowSet most(double width, double length, Point mark, const Progress& progress,
+                 std::int64_t effort = INT64_MAX) const;
   /// The shortest length on which `wanted` windows fit, from `from` mm below the cut end.
   /// Empty windows if the width takes none.
-  WindowSet shortest(int wanted, double width, Point mark, double from, const Progress& progress) const;
+  WindowSet shortest(int wanted, double width, Point mark, double from, const Progress& progress,
+                     std::int64_t effort = INT64_MAX) const;
 
   /// The same over all places of the print: the fewest windows, the longest length.
   WindowSet fewest(double width, double length, const Progress& progress) const;
+  /// Bounds on fewest().windows.size(), quickly: a cloth smaller by one repeat each way holds no more than
+  /// any place of the print does, and no place of a few that are tried holds fewer than the worst.
+  struct Bounds {
+    int atLeast = 0, atMost = 0;
+  };
+  Bounds fewestWithin(double width, double length, const Progress& progress, std::int64_t effort) const;
   WindowSet longest(int wanted, double width, double from, const Progress& progress) const;
 
   double patchWidth() const;
@@ -67,7 +89,7 @@ class WindowField {
     double top = 0, bottom = 0;
   };
   std::vector<Spot> spotsIn(double width, double from, double to, Point mark) const;
-  WindowSet choose(std::vector<Spot> spots, int wanted, const Progress& progress) const;
+  WindowSet choose(std::vector<Spot> spots, int wanted, const Progress& progress, std::int64_t effort) const;
   std::vector<Point> criticalMarks(double width, double length) const;
 
   Lattice lattice_;
@@ -78,12 +100,18 @@ class WindowField {
 /// What one motif choice asks for and what the shelf gives.
 struct MotifSupply {
   int wanted = 0;
-  std::optional<int> onHand;           ///< unknown for scraps and cloths without width or lengths
+  std::optional<int> onHand;           ///< at least; unknown for scraps and cloths without width or lengths
+  std::optional<int> atMost;           ///< on hand; the same as onHand where that is exact
+  bool counted = true;                 ///< false: worked out further yet, or left at bounds
   std::optional<double> lengthNeeded;  ///< mm; unknown without a width, or if the width takes none
   bool worstPlace = false;             ///< the print's place on the cloth is unknown, the worst was assumed
   bool exact = true;
   std::string remark;  ///< why a figure is missing, or how it was reached
+  WindowSet needed;    ///< the windows on that length, from the cut end
 };
+/// `soFar` is told bounds within about kQuick possibilities where the exact answer takes longer.
+[[nodiscard]] Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progress = {},
+                                              const std::function<void(MotifSupply)>& soFar = {});
 [[nodiscard]] Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif,
                                               const Progress& progress = {});
 

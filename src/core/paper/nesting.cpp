@@ -4,8 +4,9 @@
 #include <cmath>
 #include <numbers>
 
-#include "paper/strokes.hpp"
+#include "shape/overlap.hpp"
 #include "shape/strip.hpp"
+#include "shape/strokes.hpp"
 
 namespace clathra {
 
@@ -34,7 +35,7 @@ bool clear(PolygonView p, PolygonView q) {
   if (a.right <= b.left + kRoom || b.right <= a.left + kRoom || a.bottom <= b.top + kRoom ||
       b.bottom <= a.top + kRoom)
     return true;
-  return overlapArea(p, q) < kTouching;
+  return commonOf(p, q).area < kTouching;
 }
 
 bool packs(PolygonView p, const Lattice2& l) {
@@ -278,6 +279,37 @@ PageFill densestLattice(PolygonView outline, const Box& room) {
   return best;
 }
 
+/// Lattices are tried from every pair of edges, so outlines of many corners are laid by one of few round
+/// them.
+constexpr std::size_t kMostCorners = 12;
+
+/// A convex outline of at most kMostCorners round a convex one: edge by edge the one goes whose neighbours,
+/// drawn out until they meet, add the least area.
+Polygon fewerCorners(Polygon p) {
+  while (p.size() > kMostCorners) {
+    const std::size_t n = p.size();
+    double least = 1e300;
+    std::size_t gone = n;
+    Point meet;
+    for (std::size_t i = 0; i < n; ++i) {  // the edge from i to i + 1
+      const Point a = p[i], b = p[(i + 1) % n], before = p[(i + n - 1) % n], after = p[(i + 2) % n];
+      const Point d = a - before, e = after - b;
+      const double turn = cross(d, e);
+      if (turn < 1e-9 * length(d) * length(e)) continue;  // they meet nowhere outside
+      const Point at = a + (cross(b - a, e) / turn) * d;
+      const double more = std::abs(cross(b - a, at - a)) / 2;
+      if (more >= least) continue;
+      least = more;
+      gone = i;
+      meet = at;
+    }
+    if (gone == n) break;
+    p[gone] = meet;
+    p.erase(p.begin() + static_cast<std::ptrdiff_t>((gone + 1) % n));
+  }
+  return p;
+}
+
 }  // namespace
 
 Box printable(const Page& page) {
@@ -318,11 +350,11 @@ bool fitsPage(PolygonView outline, const Page& page) {
   return false;
 }
 
-PageFill densestFill(PolygonView given, const Page& page) {
-  const bool convex = isConvex(given);
-  const Polygon outline = convex ? Polygon(given.begin(), given.end()) : hullOf(given);
+PageFill densestFill(PolygonView given, const Page& page, std::size_t needed) {
+  const bool convex = isConvex(given) && given.size() <= kMostCorners;
+  const Polygon outline = convex ? Polygon(given.begin(), given.end()) : fewerCorners(hullOf(given));
   const Box room = printable(page);
-  PageFill best = densestLattice(outline, room);
+  PageFill best;
   // A single strip lay can beat a lattice where only a row or two fit.
   for (const StripLay& lay : stripLays(outline, true))
     for (const bool sideways : {false, true}) {
@@ -332,6 +364,13 @@ PageFill densestFill(PolygonView given, const Page& page) {
           (fill.copies.size() == best.copies.size() && !fill.copies.empty() && fill.strokes < best.strokes))
         best = std::move(fill);
     }
+  // One page is enough: a denser one would hold no more of those that are needed.
+  if (best.copies.size() < needed) {
+    PageFill fill = densestLattice(outline, room);
+    if (fill.copies.size() > best.copies.size() ||
+        (fill.copies.size() == best.copies.size() && fill.strokes <= best.strokes))
+      best = std::move(fill);
+  }
   for (const double turn : turnsFor(outline, nullptr)) {  // a shape no lattice was found for still fits once
     if (!best.copies.empty()) break;
     const Polygon turned = placed(outline, turn, false, {});

@@ -2,7 +2,7 @@
 #pragma once
 #include <vector>
 
-#include "paper/page.hpp"
+#include "model/page.hpp"
 #include "shape/polygon.hpp"
 
 namespace clathra {
@@ -19,9 +19,10 @@ struct PageFill {
 
 /// As many copies as a lattice of copies (or of copies and their half-turned neighbours) gives, over all
 /// lattices that join edges to edges, over turns that lay an edge level or plumb and every 5° besides, and
-/// over offsets. Fewer strokes decide between equals. Empty if not one fits. Non-convex outlines are laid by
-/// their hull.
-PageFill densestFill(PolygonView outline, const Page& page);
+/// over offsets. Fewer strokes decide between equals. Empty if not one fits. Where straight rows hold all
+/// that are needed, they are taken. Outlines that are not convex, or have many corners, are laid by a convex
+/// one of few round them.
+PageFill densestFill(PolygonView outline, const Page& page, std::size_t needed = SIZE_MAX);
 
 /// Straight strips, each as high as the shape, copies touching: fewest strokes a copy.
 PageFill stripFill(PolygonView outline, const Page& page);

@@ -5,8 +5,8 @@
 #include <map>
 
 #include "paper/nesting.hpp"
-#include "paper/strokes.hpp"
 #include "shape/strip.hpp"
+#include "shape/strokes.hpp"
 
 namespace clathra {
 
@@ -90,9 +90,9 @@ bool layRows(Rest& rest, const Box& room) {
   return best < 1e300;
 }
 
-class Planner {
+class SheetMaker {
  public:
-  Planner(const Project& project, const SheetOptions& options) : layout_(*project.layout), options_(options) {
+  SheetMaker(const Layout& layout, const SheetOptions& options) : layout_(layout), options_(options) {
     plan_.page = options.page;
     plan_.side = options.side;
   }
@@ -107,7 +107,7 @@ class Planner {
       note(kind);
       if (!plan_.needs.back().fits) continue;
       kind.fill = options_.stripsFirst ? stripFill(kind.outline, options_.page)
-                                       : densestFill(kind.outline, options_.page);
+                                       : densestFill(kind.outline, options_.page, kind.pieces.size());
       sortForReading(kind.fill.copies);
       const std::size_t each = kind.fill.copies.size();
       const std::size_t full = kind.pieces.size() / each * each;
@@ -208,8 +208,12 @@ Polygon paperOutline(const Shape& shape, int hand, MarkedSide side) {
   return placed(shape.outline, 0, (hand < 0) != (side == MarkedSide::Back), {});
 }
 
+Result<SheetPlan> planSheets(const Layout& layout, const SheetOptions& options, const Progress& progress) {
+  return SheetMaker(layout, options).plan(progress);
+}
+
 Result<SheetPlan> planSheets(const Project& project, const SheetOptions& options, const Progress& progress) {
-  return Planner(project, options).plan(progress);
+  return planSheets(*project.layout, options, progress);
 }
 
 }  // namespace clathra

@@ -10,9 +10,9 @@
 #include <string>
 #include <vector>
 
-#include "paper/page.hpp"
+#include "model/page.hpp"
+#include "model/project.hpp"
 #include "progress.hpp"
-#include "project/project.hpp"
 
 namespace clathra {
 
@@ -53,6 +53,8 @@ struct SheetOptions {
 };
 
 /// Errors: cancelled.
+[[nodiscard]] Result<SheetPlan> planSheets(const Layout& layout, const SheetOptions& options,
+                                           const Progress& progress = {});
 [[nodiscard]] Result<SheetPlan> planSheets(const Project& project, const SheetOptions& options,
                                            const Progress& progress = {});
 

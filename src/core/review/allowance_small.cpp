@@ -36,7 +36,7 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
   for (const Cloth& c : p.cloths) {
     const double allowance = allowanceOf(p, c);
     if (allowance >= leastFor(most) - 1e-6) continue;
-    Remark r{"allowance-small:" + clothTitle(c), "cut", {}, {}, {}, {}, nullptr};
+    Remark r{"allowance-small:" + subject(c.id), "cut", {}, {}, {}, {}, {}};
     double wanted = 0, edge = 0;
     for (const auto i : piecesWearing(in, c.id)) {
       const double e = longest[p.layout->pieces[i].shape];
@@ -52,7 +52,7 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
     const double better = p.settings.unit == Unit::Inch ? std::ceil(wanted / 3.175 - 1e-6) * 3.175 : wanted;
     r.fix = "Allow " + formatLength(Length::millimetres(better), p.settings.unit) + ".";
     r.fixLabel = r.fix.substr(0, r.fix.size() - 1);
-    r.fixEdit = {{"edit", "setAllowance"}, {"value", better}, {"cloth", clothTitle(c)}};
+    r.mend = AllowMore{better, c.id};
     out.push_back(std::move(r));
   }
   return out;

@@ -26,7 +26,7 @@ std::vector<Remark> arcsUnlike(const ReviewInput& in) {
                                   [](const Shape& s) { return hasArcs(s.outline); });
   if (!curved) return {};
   const auto edges = openEdges(layout, in.geometry->seams);
-  Remark r{"arcs-unlike", "arrange", {}, {}, {}, {}, nullptr};
+  Remark r{"arcs-unlike", "arrange", {}, {}, {}, {}, {}};
   std::string what;
   for (const OpenEdge& a : edges) {
     if (a.radius == 0) continue;

@@ -26,7 +26,7 @@ std::vector<Remark> borderThin(const ReviewInput& in) {
   const Project& p = *in.project;
   const Layout& layout = *in.geometry->layout;
   if (layout.sides == Sides::Outline || layout.line.size() < 3) return {};
-  Remark r{"border-thin", "arrange", {}, {}, {}, {}, nullptr};
+  Remark r{"border-thin", "arrange", {}, {}, {}, {}, {}};
   double least = kLeastForBorder;
   for (std::uint32_t i = 0; i < layout.size(); ++i) {
     const double reach = beyond(layout.outline(i), layout.line);
@@ -45,11 +45,11 @@ std::vector<Remark> borderThin(const ReviewInput& in) {
           formatReadable(p.settings.unit == Unit::Inch ? 6.35 : kLeastForBorder, p.settings.unit) +
           " on the pieces at the sides.";
   r.fixLabel = "Allow that much";
-  r.fixEdit = {{"edit", "setAllowance"}, {"value", p.settings.unit == Unit::Inch ? 6.35 : kLeastForBorder}};
+  r.mend = AllowMore{p.settings.unit == Unit::Inch ? 6.35 : kLeastForBorder, {}};
   for (const Cloth& c : p.cloths)
     if (c.allowance) {  // a cloth's own allowance comes first; then there is no single edit
       r.fixLabel.clear();
-      r.fixEdit = nullptr;
+      r.mend = {};
     }
   return {r};
 }

@@ -7,7 +7,7 @@ std::vector<Remark> clothWithoutSize(const ReviewInput& in) {
   std::vector<Remark> out;
   for (const Cloth& c : p.cloths) {
     if (c.scraps || c.width || in.tally.count(c.id) == 0) continue;
-    Remark r{"cloth-without-size:" + clothTitle(c), "cloth", piecesWearing(in, c.id), {}, {}, {}, nullptr};
+    Remark r{"cloth-without-size:" + subject(c.id), "cloth", piecesWearing(in, c.id), {}, {}, {}, {}};
     r.why = "The usable width of " + clothTitle(c) + " is not known, so its cutting cannot be planned.";
     r.fix = "Measure between the selvedges and type it in, or say that it is scraps.";
     out.push_back(std::move(r));

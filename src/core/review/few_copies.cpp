@@ -7,11 +7,11 @@ std::vector<Remark> tooFewCopies(const ReviewInput& in) {
   std::vector<Remark> out;
   for (const MotifChoice& m : p.motifs) {
     const auto supply = in.supplies.find(m.id);
-    if (supply == in.supplies.end() || !supply->second.onHand ||
-        *supply->second.onHand >= supply->second.wanted)
+    if (supply == in.supplies.end() || !supply->second->onHand ||
+        *supply->second->onHand >= supply->second->wanted)
       continue;
-    const MotifSupply& s = supply->second;
-    Remark r{"few-copies:" + m.name, "motif", m.pieces, {}, {}, {}, nullptr};
+    const MotifSupply& s = *supply->second;
+    Remark r{"few-copies:" + subject(m.id), "motif", m.pieces, {}, {}, {}, {}};
     r.why = std::to_string(s.wanted) + " pieces want the motif \"" + m.name +
             "\"; the cloth on hand yields " + std::to_string(*s.onHand) +
             (s.worstPlace ? " wherever the print lies on it." : ".");

@@ -7,7 +7,7 @@ std::vector<Remark> handedShapes(const ReviewInput& in) {
   std::vector<Remark> out;
   for (std::size_t s = 0; s < layout.shapes.size(); ++s) {
     if (!layout.shapes[s].symmetry.chiral()) continue;
-    Remark r{"handed:" + layout.shapes[s].name, "papers", {}, {}, {}, {}, nullptr};
+    Remark r{"handed:" + layout.shapes[s].name, "papers", {}, {}, {}, {}, {}};
     int left = 0, right = 0;
     for (std::uint32_t i = 0; i < layout.size(); ++i) {
       if (layout.pieces[i].shape != s) continue;

@@ -8,7 +8,7 @@ namespace clathra::checks_ {
 
 std::vector<Remark> hollowVanishes(const ReviewInput& in) {
   const Project& p = *in.project;
-  Remark r{"hollow-vanishes", "cut", {}, {}, {}, {}, nullptr};
+  Remark r{"hollow-vanishes", "cut", {}, {}, {}, {}, {}};
   double tightest = 1e300, widest = 0;
   std::vector<bool> hollow;  // shapes that have such a side at all
   for (const Shape& s : p.layout->shapes) {

@@ -36,7 +36,7 @@ std::vector<Remark> lookAlikes(const ReviewInput& in) {
                          ", and that shows only when the block does not close.",
                      "Draw an arrow on these papers that points to the top.",
                      {},
-                     nullptr});
+                     {}});
     for (std::size_t j = i + 1; j < n; ++j) {
       const Shape& other = layout.shapes[j];
       const double off = std::min(worstCorner(one.outline, other.outline, false),
@@ -49,7 +49,7 @@ std::vector<Remark> lookAlikes(const ReviewInput& in) {
                          " and are easily swapped.",
                      "Mark one of the two kinds so that they are told apart.",
                      {},
-                     nullptr});
+                     {}});
     }
   }
   return out;

@@ -6,7 +6,7 @@ namespace clathra::checks_ {
 
 std::vector<Remark> nearlyMeeting(const ReviewInput& in) {
   if (in.misses->empty()) return {};
-  Remark r{"nearly-meeting", "arrange", {}, {}, {}, {}, nullptr};
+  Remark r{"nearly-meeting", "arrange", {}, {}, {}, {}, {}};
   double widest = 0;
   for (const NearMiss& m : *in.misses) {
     widest = std::max(widest, m.miss);

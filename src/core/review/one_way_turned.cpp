@@ -8,18 +8,16 @@ std::vector<Remark> oneWayTurned(const ReviewInput& in) {
   for (const Cloth& c : p.cloths) {
     const auto plan = in.plans.find(c.id);
     if (c.direction != Direction::OneWay || plan == in.plans.end() || c.method != "strips") continue;
-    const CutMethod* m = plan->second.method();
+    const CutMethod* m = plan->second->method();
     if (!m || !m->length || m->strips.empty()) continue;
     const double saved = *m->length - m->lengthIfTurned;
     if (!m->turnsOneWay && saved <= 1e-6) continue;
-    Remark r{"one-way-turned:" + clothTitle(c), "cut", piecesWearing(in, c.id), {}, {}, {}, nullptr};
-    const nlohmann::json edit = {{"edit", "chooseMethod"}, {"cloth", clothTitle(c)}, {"method", "strips"}};
+    Remark r{"one-way-turned:" + subject(c.id), "cut", piecesWearing(in, c.id), {}, {}, {}, {}};
     if (m->turnsOneWay) {
       r.why = clothTitle(c) + " is one-way: these strips lay half of its patches upside down.";
       r.fix = "Cut without turning.";
       r.fixLabel = "Keep the direction";
-      r.fixEdit = edit;
-      r.fixEdit["turnOneWay"] = false;
+      r.mend = KeepUpright{c.id};
     } else {
       r.why = clothTitle(c) +
               " is one-way, so its strips are laid without turning; turned strips would lay half of it "

@@ -13,7 +13,7 @@ std::vector<Remark> paperTooLarge(const ReviewInput& in) {
   for (std::uint16_t s = 0; s < p.layout->shapes.size(); ++s) {
     const Shape& shape = p.layout->shapes[s];
     if (fitsPage(shape.outline, *page)) continue;
-    Remark r{"paper-too-large:" + shape.name, "papers", {}, {}, {}, {}, nullptr};
+    Remark r{"paper-too-large:" + shape.name, "papers", {}, {}, {}, {}, {}};
     for (std::uint32_t i = 0; i < p.layout->size(); ++i)
       if (p.layout->pieces[i].shape == s) r.pieces.push_back(i);
     r.why = "The paper for the " + shape.title + " is larger than a page of " + page->title +
@@ -25,7 +25,7 @@ std::vector<Remark> paperTooLarge(const ReviewInput& in) {
         other ? other->title + " would take it." : "No standard page takes it; use a page of your own size.";
     if (other) {
       r.fixLabel = "Use " + other->title;
-      r.fixEdit = {{"edit", "setPage"}, {"page", other->id}};
+      r.mend = UsePage{other->id};
     }
     out.push_back(std::move(r));
   }

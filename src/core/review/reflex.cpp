@@ -7,7 +7,7 @@ namespace clathra::checks_ {
 
 std::vector<Remark> reflexCorners(const ReviewInput& in) {
   const Layout& layout = *in.geometry->layout;
-  Remark r{"reflex", "arrange", {}, {}, {}, {}, nullptr};
+  Remark r{"reflex", "arrange", {}, {}, {}, {}, {}};
   std::vector<bool> shapes;
   for (const Shape& s : layout.shapes) shapes.push_back(!clathra::reflexCorners(s.outline).empty());
   if (std::find(shapes.begin(), shapes.end(), true) == shapes.end()) return {};
@@ -27,7 +27,7 @@ std::vector<Remark> reflexCorners(const ReviewInput& in) {
   const auto first = r.pieces.front();
   if (const auto cut = curingCut(layout.outline(first), corner)) {
     r.fixLabel = "Cut piece " + std::to_string(first + 1);
-    r.fixEdit = {{"edit", "splitPiece"}, {"piece", first + 1}, {"from", cut->from + 1}, {"to", cut->to + 1}};
+    r.mend = SplitAtCorner{first, static_cast<int>(cut->from), static_cast<int>(cut->to)};
   }
   return {r};
 }

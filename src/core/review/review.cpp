@@ -21,6 +21,7 @@ const std::vector<Check>& checks() {
       {"allowance-small", "a seam allowance too small for the edge", checks_::allowanceSmall},
       {"hollow-vanishes", "hollow curves that the allowance leaves nothing of", checks_::hollowVanishes},
       {"cloth-without-size", "cloth in use whose width is not known", checks_::clothWithoutSize},
+      {"cannot-cut", "cloth that the chosen method cannot cut", checks_::cannotCut},
       {"cloth-short", "cloth shorter than the plan", checks_::clothShort},
       {"one-way-turned", "one-way cloth that the method would turn", checks_::oneWayTurned},
       {"few-copies", "fewer motif copies than wanted", checks_::tooFewCopies},
@@ -123,18 +124,18 @@ ReviewInput layoutReviewInput(const Project& project, const Derived& known, cons
 Result<ReviewInput> reviewInput(const Project& project, const Progress& progress, const Derived& known,
                                 const ReviewInput* before) {
   ReviewInput in = layoutReviewInput(project, known, before);
-  for (const Cloth& c : project.cloths) {
-    auto plan = cutPlan(project, c.id, progress);
-    if (!plan) {
-      if (progress.cancelled()) return tl::make_unexpected(plan.error());
-      continue;  // a motif that cannot be cut is the motif checks' matter
-    }
-    in.plans.emplace(c.id, std::move(*plan));
-  }
   for (const MotifChoice& m : project.motifs) {
     auto supply = motifSupply(project, m, progress);
     if (!supply && progress.cancelled()) return tl::make_unexpected(supply.error());
-    if (supply) in.supplies.emplace(m.id, std::move(*supply));
+    if (supply) in.supplies.emplace(m.id, std::make_shared<const MotifSupply>(std::move(*supply)));
+  }
+  for (const Cloth& c : project.cloths) {
+    auto plan = cutPlan(*cutInput(project, c.id), in.supplies, progress);
+    if (!plan && progress.cancelled()) return tl::make_unexpected(plan.error());
+    if (plan)
+      in.plans.emplace(c.id, std::make_shared<const CutPlan>(std::move(*plan)));
+    else
+      in.planFaults.emplace(c.id, plan.error().text);
   }
   return in;
 }

@@ -3,17 +3,17 @@
 #pragma once
 #include <map>
 #include <memory>
-#include <nlohmann/json.hpp>
 #include <string>
 #include <vector>
 
 #include "cutting/plan.hpp"
 #include "layout/near_miss.hpp"
 #include "layout/soundness.hpp"
+#include "model/project.hpp"
+#include "model/tally.hpp"
 #include "motif/windows.hpp"
 #include "progress.hpp"
-#include "project/project.hpp"
-#include "project/tally.hpp"
+#include "review/mend.hpp"
 
 namespace clathra {
 
@@ -27,18 +27,24 @@ struct ReviewInput {
   Painting painting;  ///< shared with the project's, which may be another by the time this is read again
   Tally tally;
   std::vector<std::vector<std::uint32_t>> wearers;  ///< of each cloth, then the pieces without one; rising
-  std::map<ClothId, CutPlan> plans;
-  std::map<int, MotifSupply> supplies;
+  std::map<ClothId, std::shared_ptr<const CutPlan>> plans;
+  Supplies supplies;
+  std::map<ClothId, std::string> planFaults;  ///< why a cloth has no plan
 };
 
 struct Remark {
-  std::string check;    ///< id of the check and of what it is about: "no-cloth", "cloth-short:Tide Ink"
+  std::string check;    ///< id of the check and of what it is about: "no-cloth", "cloth-short:#2"
   std::string station;  ///< where it is mended: arrange, papers, cloth, motif, cut
   std::vector<std::uint32_t> pieces;  ///< indices it is about, rising
   std::string why, fix;               ///< two sentences
   std::string fixLabel;               ///< of the button, if one edit mends it
-  nlohmann::json fixEdit;             ///< that edit, or null
+  Mend mend;                          ///< that edit, or nothing
 };
+
+/// How a remark names a cloth or a motif choice, so that a new name changes nothing: "#2".
+inline std::string subject(int id) {
+  return "#" + std::to_string(id);
+}
 
 struct Check {
   std::string_view id;
@@ -71,6 +77,7 @@ namespace checks_ {
 std::vector<Remark> piecesWithoutCloth(const ReviewInput&);
 std::vector<Remark> slivers(const ReviewInput&);
 std::vector<Remark> clothShort(const ReviewInput&);
+std::vector<Remark> cannotCut(const ReviewInput&);
 std::vector<Remark> allowanceSmall(const ReviewInput&);
 std::vector<Remark> hollowVanishes(const ReviewInput&);
 std::vector<Remark> oneWayTurned(const ReviewInput&);

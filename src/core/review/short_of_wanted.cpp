@@ -21,7 +21,7 @@ std::vector<Remark> shortOfWanted(const ReviewInput& in) {
            "The finished size falls short of what was wanted by " + by + ".",
            "Look in Fit to size for counts and edges that come nearer, or add a border of that much.",
            {},
-           nullptr}};
+           {}}};
 }
 
 }  // namespace clathra::checks_

@@ -9,7 +9,7 @@ std::vector<Remark> slivers(const ReviewInput& in) {
   const Layout& layout = *in.geometry->layout;
   std::vector<double> width;
   for (const Shape& s : layout.shapes) width.push_back(narrowest(s.outline));
-  Remark r{"sliver", "arrange", {}, {}, {}, {}, nullptr};
+  Remark r{"sliver", "arrange", {}, {}, {}, {}, {}};
   if (std::all_of(width.begin(), width.end(), [](double w) { return w >= kSliver - 1e-6; })) return {};
   double least = kSliver;
   for (std::uint32_t i = 0; i < layout.size(); ++i) {
@@ -28,7 +28,7 @@ std::vector<Remark> slivers(const ReviewInput& in) {
               : "Choose a longer edge.";
   if (layout.sides == Sides::EdgePieces) {
     r.fixLabel = "Slice later";
-    r.fixEdit = {{"edit", "setSides"}, {"sides", "slice"}};
+    r.mend = SliceLater{};
   }
   return {r};
 }

@@ -9,7 +9,7 @@ std::vector<Remark> unsoundLayout(const ReviewInput& in) {
   const Soundness& s = *in.sound;
   std::vector<Remark> out;
   if (!s.overlaps.empty()) {
-    Remark r{"unsound:overlap", "arrange", {}, {}, {}, {}, nullptr};
+    Remark r{"unsound:overlap", "arrange", {}, {}, {}, {}, {}};
     double deepest = 0;
     for (const Overlap& o : s.overlaps) {
       r.pieces.push_back(o.a);
@@ -24,7 +24,7 @@ std::vector<Remark> unsoundLayout(const ReviewInput& in) {
     out.push_back(std::move(r));
   }
   for (const Gap& g : s.gaps) {
-    Remark r{"unsound:gap", "arrange", g.pieces, {}, {}, {}, nullptr};
+    Remark r{"unsound:gap", "arrange", g.pieces, {}, {}, {}, {}};
     r.why = g.width < kPapersDoNotMeet
                 ? "Papers do not quite meet here: " + formatNumber(g.width, 2) + " mm are missing."
                 : "A hole is left between these pieces.";

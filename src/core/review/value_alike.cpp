@@ -1,7 +1,7 @@
 #include <algorithm>
 #include <map>
 
-#include "cloth/lightness.hpp"
+#include "model/lightness.hpp"
 #include "review/review.hpp"
 
 namespace clathra::checks_ {
@@ -35,13 +35,13 @@ std::vector<Remark> valueAlike(const ReviewInput& in) {
     std::sort(pieces.begin(), pieces.end());
     const auto seams = pieces.size() / 2;
     pieces.erase(std::unique(pieces.begin(), pieces.end()), pieces.end());
-    Remark r{"value-alike:" + clothTitle(one) + "/" + clothTitle(other),
+    Remark r{"value-alike:" + subject(one.id) + "/" + subject(other.id),
              "arrange",
              std::move(pieces),
              {},
              {},
              {},
-             nullptr};
+             {}};
     r.why = clothTitle(one) + " and " + clothTitle(other) + " meet in " +
             (seams == 1 ? std::string("1 seam") : std::to_string(seams) + " seams") +
             " and are about as light as each other: from across the room they run together.";

@@ -20,7 +20,7 @@ std::vector<Remark> windowOffPrint(const ReviewInput& in) {
       const double off =
           std::max({print.left - b.left, print.top - b.top, b.right - print.right, b.bottom - print.bottom});
       if (off <= 0.05) continue;
-      Remark r{"window-off-print:" + m.name, "motif", m.pieces, {}, {}, {}, nullptr};
+      Remark r{"window-off-print:" + subject(m.id), "motif", m.pieces, {}, {}, {}, {}};
       r.why = "The window of \"" + m.name + "\" stands " + formatNumber(off, 1) +
               " mm off the picture of the print, so part of the patch cannot be seen.";
       r.fix = "Move it onto the picture; the same spot comes again one repeat further.";
@@ -30,17 +30,16 @@ std::vector<Remark> windowOffPrint(const ReviewInput& in) {
       if (b.width() <= print.width() && b.height() <= print.height()) {
         // By whole repeats where that is possible, so that the spot stays the same.
         const Lattice l = latticeOf(*c->print);
-        for (int i = -3; i <= 3 && r.fixEdit.is_null(); ++i)
-          for (int j = -3; j <= 3 && r.fixEdit.is_null(); ++j) {
+        for (int i = -3; i <= 3 && r.mend.index() == 0; ++i)
+          for (int j = -3; j <= 3 && r.mend.index() == 0; ++j) {
             const Point by = double(i) * l.a + double(j) * l.b;
             if (b.left + by.x < -1e-9 || b.right + by.x > print.right + 1e-9 || b.top + by.y < -1e-9 ||
                 b.bottom + by.y > print.bottom + 1e-9)
               continue;
             const Point at = m.at + by;
-            r.fixEdit = {{"edit", "changeMotif"}, {"motif", m.name}, {"at", {at.x, at.y}}};
+            r.mend = MoveWindow{m.id, at};
           }
-        if (r.fixEdit.is_null())
-          r.fixEdit = {{"edit", "changeMotif"}, {"motif", m.name}, {"at", {inside.x, inside.y}}};
+        if (r.mend.index() == 0) r.mend = MoveWindow{m.id, inside};
         r.fixLabel = "Move it onto the print";
       }
       out.push_back(std::move(r));

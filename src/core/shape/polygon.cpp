@@ -173,10 +173,6 @@ Polygon clippedToConvex(PolygonView p, PolygonView convex) {
   return out;
 }
 
-double overlapArea(PolygonView a, PolygonView b) {
-  return area(clippedToConvex(a, b));
-}
-
 TurnedBox smallestRectangle(PolygonView p) {
   TurnedBox best;
   double bestArea = std::numeric_limits<double>::infinity();

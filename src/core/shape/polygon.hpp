@@ -71,9 +71,6 @@ Polygon clippedToConvex(PolygonView p, PolygonView convex);
 /// Joins corners closer than `tolerance` and drops corners on a straight line.
 Polygon cleaned(PolygonView p, double tolerance);
 
-/// Area in common of two convex polygons, mm².
-double overlapArea(PolygonView a, PolygonView b);
-
 /// The smallest upright rectangle over all turns that lay an edge of the (convex) polygon level.
 struct TurnedBox {
   double turn = 0;  ///< radians to turn the polygon by

@@ -1,0 +1,235 @@
+#include "app/session/planner.hpp"
+
+namespace clathra {
+
+namespace {
+
+/// Far more than there are cores: a slow figure must never keep another one waiting for a thread.
+constexpr int kMostThreads = 64;
+/// How long the end of the program waits for work that was cancelled.
+constexpr int kPatience = 500;  // ms
+
+Result<SheetPlan> workSheets(const SheetsInput& in, const Progress& progress) {
+  const auto page = pageOf(in.page);
+  if (!page) return tl::make_unexpected(page.error());
+  return planSheets(*in.layout, {*page, in.marked, in.stripsFirst}, progress);
+}
+
+Remarks workRemarks(const RemarksInput& in, const Progress&) {
+  auto read = std::make_shared<ReviewInput>(layoutReviewInput(*in.project, in.derived, in.before.get()));
+  read->plans = in.plans;
+  read->planFaults = in.planFaults;
+  read->supplies = in.supplies;
+  Remarks out;
+  out.list = review(*read);
+  read->project = nullptr;  // the project it was made from stays with the worker
+  out.input = std::move(read);
+  return out;
+}
+
+template <class T>
+std::shared_ptr<const T> good(const std::shared_ptr<const Result<T>>& result) {
+  return result && *result ? std::shared_ptr<const T>(result, &**result) : nullptr;
+}
+template <class T>
+std::string fault(const std::shared_ptr<const Result<T>>& result) {
+  return result && !*result ? result->error().text : std::string();
+}
+
+}  // namespace
+
+Planner::Planner(QObject* parent)
+    : QObject(parent),
+      pool_(std::make_unique<QThreadPool>()),
+      sheets_(
+          *pool_, this,
+          [](const SheetsInput& in, const Progress& progress, const auto&) {
+            return workSheets(in, progress);
+          },
+          [this] { arrived(); }),
+      remarks_(
+          *pool_, this,
+          [](const RemarksInput& in, const Progress& progress, const auto&) {
+            return workRemarks(in, progress);
+          },
+          [this] { arrived(); }) {
+  pool_->setMaxThreadCount(kMostThreads);
+}
+
+Planner::~Planner() {
+  rest();
+  // Work reads values of its own; what does not end in time is left to the end of the program.
+  if (!pool_->waitForDone(kPatience)) (void)pool_.release();
+}
+
+void Planner::follow(std::shared_ptr<const Project> project, const Derived& derived) {
+  project_ = std::move(project);
+  derived_ = derived;
+  const Settings& s = project_->settings;
+  sheets_.want({project_->layout, s.page, s.marked, s.stripsFirst});
+  const auto changed = [this] { arrived(); };
+  std::erase_if(supplies_, [&](const auto& entry) {
+    return std::none_of(project_->motifs.begin(), project_->motifs.end(),
+                        [&](const MotifChoice& m) { return m.id == entry.first; });
+  });
+  for (const MotifChoice& m : project_->motifs) {
+    auto& node = supplies_[m.id];
+    if (!node)
+      node = std::make_unique<SupplyNode>(
+          *pool_, this,
+          [](const WindowInput& in, const Progress& progress, const SupplyNode::SoFar& soFar) {
+            return motifSupply(in, progress, [&](MotifSupply bounds) { soFar(std::move(bounds)); });
+          },
+          changed);
+    node->want(windowInput(*project_, m));
+  }
+  std::erase_if(plans_, [&](const auto& entry) { return !clothById(*project_, entry.first); });
+  cuts_.clear();
+  for (const Cloth& c : project_->cloths) {
+    cuts_.emplace(c.id, *cutInput(*project_, c.id));
+    auto& node = plans_[c.id];
+    if (!node)
+      node = std::make_unique<PlanNode>(
+          *pool_, this,
+          [](const PlanInput& in, const Progress& progress, const auto&) {
+            return cutPlan(in.cut, in.supplies, progress);
+          },
+          changed);
+  }
+  wantPlans();
+  wantRemarks();
+}
+
+/// A plan waits for the supplies of its own motif choices, and for nothing else.
+void Planner::wantPlans() {
+  for (const auto& [cloth, cut] : cuts_) {
+    PlanInput in{cut, {}};
+    bool ready = true;
+    for (const WindowInput& w : cut.windows) {
+      const SupplyNode& node = *supplies_.at(w.motif.id);
+      ready = ready && node.whole();
+      if (const auto known = good(node.value())) in.supplies.emplace(w.motif.id, known);
+    }
+    if (ready)
+      plans_.at(cloth)->want(std::move(in));
+    else
+      plans_.at(cloth)->rest();
+  }
+}
+
+void Planner::wantRemarks() {
+  RemarksInput in;
+  in.project = project_;
+  in.derived = derived_;
+  in.before = before_;
+  for (const auto& [cloth, node] : plans_) {
+    if (const auto plan = good(node->value())) in.plans.emplace(cloth, plan);
+    if (auto why = fault(node->value()); !why.empty()) in.planFaults.emplace(cloth, std::move(why));
+  }
+  for (const auto& [motif, node] : supplies_)  // bounds alone are no ground for a remark
+    if (const auto supply = good(node->value()); supply && node->whole()) in.supplies.emplace(motif, supply);
+  remarks_.want(std::move(in));
+}
+
+void Planner::arrived() {
+  if (!project_) return;
+  wantPlans();
+  wantRemarks();
+  if (const auto now = remarks_.value()) before_ = now->input;
+  Q_EMIT changed();
+}
+
+void Planner::rest() {
+  project_.reset();
+  derived_ = {};
+  cuts_.clear();
+  before_.reset();
+  sheets_.rest();
+  remarks_.rest();
+  supplies_.clear();
+  plans_.clear();
+}
+
+template <class Do>
+void Planner::each(Do what) {
+  what(sheets_);
+  for (auto& [id, node] : supplies_) what(*node);
+  for (auto& [id, node] : plans_) what(*node);
+  what(remarks_);
+}
+template <class Do>
+void Planner::each(Do what) const {
+  what(sheets_);
+  for (const auto& [id, node] : supplies_) what(*node);
+  for (const auto& [id, node] : plans_) what(*node);
+  what(remarks_);
+}
+
+void Planner::stop() {
+  if (!project_) return;
+  each([](auto& node) { node.stop(); });
+  Q_EMIT changed();
+}
+
+void Planner::goOn() {
+  if (!project_) return;
+  each([](auto& node) { node.goOn(); });
+  Q_EMIT changed();
+}
+
+std::shared_ptr<const SheetPlan> Planner::sheets() const {
+  return good(sheets_.value());
+}
+std::string Planner::sheetsFault() const {
+  return fault(sheets_.value());
+}
+std::shared_ptr<const CutPlan> Planner::plan(ClothId cloth) const {
+  const auto at = plans_.find(cloth);
+  return at == plans_.end() ? nullptr : good(at->second->value());
+}
+std::string Planner::planFault(ClothId cloth) const {
+  const auto at = plans_.find(cloth);
+  return at == plans_.end() ? std::string() : fault(at->second->value());
+}
+std::shared_ptr<const MotifSupply> Planner::supply(int motif) const {
+  const auto at = supplies_.find(motif);
+  return at == supplies_.end() ? nullptr : good(at->second->value());
+}
+std::string Planner::supplyFault(int motif) const {
+  const auto at = supplies_.find(motif);
+  return at == supplies_.end() ? std::string() : fault(at->second->value());
+}
+const std::vector<Remark>& Planner::remarks() const {
+  static const std::vector<Remark> none;
+  const auto now = remarks_.value();
+  return now ? now->list : none;
+}
+bool Planner::allPlans() const {
+  for (const auto& [cloth, node] : plans_)
+    if (!node->whole()) return false;
+  return project_ != nullptr;
+}
+
+bool Planner::working() const {
+  bool any = false;
+  each([&](const auto& node) { any = any || node.working(); });
+  return any;
+}
+bool Planner::stopped() const {
+  bool any = false;
+  each([&](const auto& node) { any = any || node.stopped(); });
+  return any;
+}
+double Planner::done() const {
+  double least = 1;
+  each([&](const auto& node) {
+    if (node.working()) least = std::min(least, node.progress().done());
+  });
+  return least;
+}
+int Planner::planStarts(ClothId cloth) const {
+  const auto at = plans_.find(cloth);
+  return at == plans_.end() ? 0 : at->second->starts();
+}
+
+}  // namespace clathra

@@ -1,0 +1,167 @@
+// Edits of cloths, prints, methods and the second look's set-aside remarks.
+#include <algorithm>
+
+#include "edit/edits.hpp"
+
+namespace clathra {
+
+namespace {
+
+/// Brings the print's picture into the project: by a path read through the context, or already inside.
+Status takePicture(Project& p, Print& print, const std::string& path, const EditContext& c) {
+  if (p.pictures.contains(path)) {
+    print.picture = path;
+    return {};
+  }
+  if (path.empty()) return fail("the print needs a \"picture\"");
+  if (!c.loadPicture) return fail("pictures cannot be read here");
+  auto picture = c.loadPicture(path);
+  if (!picture) return tl::make_unexpected(picture.error());
+  for (const auto& [name, known] : p.pictures)
+    if (known == *picture) {
+      print.picture = name;
+      return {};
+    }
+  print.picture = "pictures/" + std::to_string(p.pictures.size() + 1) + ".png";
+  while (p.pictures.contains(print.picture)) print.picture.insert(print.picture.size() - 4, "a");
+  p.pictures.emplace(print.picture, std::move(*picture));
+  return {};
+}
+
+Status putOnPrint(Project& p, Cloth& cloth, const PrintFields& f, const EditContext& c) {
+  Print print = cloth.print.value_or(Print{});
+  print.dpi = f.dpi.value_or(print.dpi);
+  print.along = f.along.value_or(print.along);
+  print.across = f.across.value_or(print.across);
+  print.kind = f.kind.value_or(print.kind);
+  print.mirrors = f.mirrors.value_or(print.mirrors);
+  print.mark = f.mark.value_or(print.mark);
+  if (print.along.nm() == 0 || print.across.nm() == 0)
+    return fail("a print needs its repeat \"along\" and \"across\", in mm");
+  if (const auto ok = takePicture(p, print, f.picture.value_or(print.picture), c); !ok) return ok;
+  cloth.print = std::move(print);
+  return {};
+}
+
+Status putOn(Project& p, Cloth& cloth, const ClothFields& f, const EditContext& c) {
+  f.putOn(cloth);
+  if (!f.print) return {};
+  if (*f.print) return putOnPrint(p, cloth, **f.print, c);
+  cloth.print.reset();
+  return {};
+}
+
+bool readsPicture(const ClothFields& f, const Project& p) {
+  return f.print && *f.print && (*f.print)->picture && !p.pictures.contains(*(*f.print)->picture);
+}
+
+void dropUnusedPictures(Project& p) {
+  std::erase_if(p.pictures, [&](const auto& entry) {
+    return std::none_of(p.cloths.begin(), p.cloths.end(),
+                        [&](const Cloth& c) { return c.print && c.print->picture == entry.first; });
+  });
+}
+
+}  // namespace
+
+void ClothFields::putOn(Cloth& cloth) const {
+  cloth.name = name.value_or(cloth.name);
+  cloth.colour = colour.value_or(cloth.colour);
+  cloth.hatch = hatch.value_or(cloth.hatch);
+  cloth.scraps = scraps.value_or(cloth.scraps);
+  cloth.width = width.value_or(cloth.width);
+  cloth.lengths = lengths.value_or(cloth.lengths);
+  cloth.direction = direction.value_or(cloth.direction);
+  cloth.increment = increment.value_or(cloth.increment);
+  cloth.allowance = allowance.value_or(cloth.allowance);
+  cloth.turnOneWay = turnOneWay.value_or(cloth.turnOneWay);
+}
+
+bool AddCloth::readsPicture(const Project& p) const {
+  return clathra::readsPicture(fields, p);
+}
+bool AddScraps::readsPicture(const Project& p) const {
+  return clathra::readsPicture(fields, p);
+}
+bool ChangeCloth::readsPicture(const Project& p) const {
+  return clathra::readsPicture(fields, p);
+}
+
+Status AddCloth::apply(Project& p, const EditContext& c) const {
+  Cloth cloth;
+  if (const auto ok = putOn(p, cloth, fields, c); !ok) return ok;
+  if (cloth.name.empty()) return fail("a cloth that is added needs a name");
+  const auto id = addCloth(p, std::move(cloth));
+  return id ? Status{} : tl::make_unexpected(id.error());
+}
+
+Status AddScraps::apply(Project& p, const EditContext& c) const {
+  Cloth cloth;
+  if (const auto ok = putOn(p, cloth, fields, c); !ok) return ok;
+  if (cloth.name.empty()) return fail("scraps that are added need a name");
+  cloth.scraps = true;
+  cloth.width.reset();
+  cloth.lengths.clear();
+  cloth.method = "rectangles";
+  const auto id = addCloth(p, std::move(cloth));
+  return id ? Status{} : tl::make_unexpected(id.error());
+}
+
+Status ChangeCloth::apply(Project& p, const EditContext& c) const {
+  const auto own = clothIn(p, cloth);
+  if (!own) return tl::make_unexpected(own.error());
+  Cloth changed = **own;
+  if (const auto ok = putOn(p, changed, fields, c); !ok) return ok;
+  for (const Cloth& other : p.cloths)
+    if (other.id != changed.id && !changed.name.empty() && other.name == changed.name)
+      return fail("there is already a cloth called \"" + changed.name + "\"");
+  **own = std::move(changed);
+  dropUnusedPictures(p);
+  return {};
+}
+
+Status RemoveCloth::apply(Project& p, const EditContext&) const {
+  if (const auto own = clothIn(p, cloth); !own) return tl::make_unexpected(own.error());
+  const ClothId id = cloth;
+  for (std::size_t i = 0; i < p.painting.size(); ++i)
+    if (p.painting[i] == id) p.painting.set(i, kNoCloth);
+  for (Variant& v : p.variants)
+    for (std::size_t i = 0; i < v.painting.size(); ++i)
+      if (v.painting[i] == id) v.painting.set(i, kNoCloth);
+  for (Role& r : p.roles)
+    if (r.cloth == id) r.cloth = kNoCloth;
+  std::erase_if(p.motifs, [&](const MotifChoice& m) { return m.cloth == id; });
+  std::erase_if(p.cloths, [&](const Cloth& c) { return c.id == id; });
+  dropUnusedPictures(p);
+  return {};
+}
+
+Status ChooseMethod::apply(Project& p, const EditContext&) const {
+  const auto own = clothIn(p, cloth);
+  if (!own) return tl::make_unexpected(own.error());
+  const std::string chosen = method.value_or((*own)->method);
+  if (chosen == "traced" || chosen == "layers")
+    return fail("the method \"" + chosen + "\" is not built yet; choose strips or rectangles");
+  if (chosen != "strips" && chosen != "rectangles")
+    return fail("there is no method \"" + chosen.substr(0, 40) + "\"; choose strips or rectangles");
+  if ((*own)->scraps && chosen == "strips")
+    return fail("scraps have no width to cut strips from; choose rectangles");
+  (*own)->method = chosen;
+  (*own)->turnOneWay = turnOneWay.value_or((*own)->turnOneWay);
+  return {};
+}
+
+Status SetRemarkAside::apply(Project& p, const EditContext& c) const {
+  if (check.empty() || reason.empty()) return fail("a remark is set aside by its \"check\" and a \"reason\"");
+  std::erase_if(p.setAside, [&](const SetAside& s) { return s.check == check; });
+  p.setAside.push_back({check, reason, c.today});
+  return {};
+}
+
+Status TakeUpAgain::apply(Project& p, const EditContext&) const {
+  if (std::erase_if(p.setAside, [&](const SetAside& s) { return s.check == check; }) == 0)
+    return fail("no remark \"" + check + "\" was set aside");
+  return {};
+}
+
+}  // namespace clathra

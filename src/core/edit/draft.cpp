@@ -1,0 +1,73 @@
+// Drafting edits: lines divide the pieces they run through.
+#include <algorithm>
+#include <map>
+
+#include "edit/edits.hpp"
+#include "edit/hand_work.hpp"
+#include "layout/draft.hpp"
+
+namespace clathra {
+
+namespace {
+
+/// Pieces that were named, or all that the lines run through.
+Result<Pieces> scopeOf(const Project& p, const Pieces& named, const EditContext& c,
+                       const std::vector<Line>& lines) {
+  if (!named.empty()) return named;
+  const Derived from = derivedOf(p, c);
+  std::vector<std::uint32_t> out;
+  for (const Line& l : lines) {
+    const auto under = piecesUnder(*p.layout, *from.index, l);
+    out.insert(out.end(), under.begin(), under.end());
+  }
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end()), out.end());
+  if (out.empty()) return fail("these lines run through no piece");
+  return out;
+}
+
+/// Divides each piece by its lines; pieces that stay whole are left alone. The parts wear what the whole
+/// wore.
+Status divide(Project& p, const EditContext& c,
+              const std::map<std::uint32_t, std::vector<Line>>& linesOfPiece, const char* nothing) {
+  Recipe r = p.recipe;
+  std::map<PieceKey, ClothId> wears;
+  for (const auto& [i, lines] : linesOfPiece) {
+    const auto draft = draftFaces(p.layout->outline(i), lines, kLeastEdge.mm());
+    if (!draft) return tl::make_unexpected(draft.error());
+    if (draft->faces.size() < 2) continue;
+    if (const auto ok = checkWhole(p, i); !ok) return ok;
+    const PieceKey was = p.layout->pieces[i].key;
+    const auto now = replace(r.hand, was, draft->faces, r.edge.mm());
+    passOn(r.units, was, now);
+    for (const PieceKey key : now) wears[key] = p.painting[i];
+  }
+  if (wears.empty()) return fail(nothing);
+  return layAndWear(p, c, r, wears);
+}
+
+}  // namespace
+
+Status DraftLines::apply(Project& p, const EditContext& c) const {
+  if (!ofPieces.empty()) return divide(p, c, ofPieces, "the drawing's lines divide no piece");
+  if (lines.empty()) return fail("a draft needs \"lines\", like [[[0, 0], [50, 0]]] in mm, or an \"svg\"");
+  std::vector<Line> all;
+  for (const Line& l : lines) {
+    const auto from = imagesOf(l.from, copies), to = imagesOf(l.to, copies);
+    for (std::size_t k = 0; k < from.size(); ++k) all.push_back({from[k], to[k]});
+  }
+  const auto scope = scopeOf(p, pieces, c, all);
+  if (!scope) return tl::make_unexpected(scope.error());
+  std::map<std::uint32_t, std::vector<Line>> linesOfPiece;
+  for (const auto i : *scope) linesOfPiece[i] = all;
+  return divide(p, c, linesOfPiece,
+                "these lines divide no piece: they must run from side to side, or meet others that do");
+}
+
+Status Cure::apply(Project& p, const EditContext& c) const {
+  std::map<std::uint32_t, std::vector<Line>> lines;
+  for (const auto i : pieces) lines[i] = curingLines(p.layout->outline(i));
+  return divide(p, c, lines, "no corner of these pieces points inwards, or no straight cut cures it");
+}
+
+}  // namespace clathra

@@ -1,0 +1,407 @@
+// The edits, one struct each, with ids and lengths instead of names and texts. `apply` changes the copy of a
+// project it is given; after an error that copy is thrown away. Lengths without a type are mm, points lie in
+// the layout. What is optional and absent stays as it is. Errors are sentences.
+#pragma once
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "edit/chance.hpp"
+#include "edit/context.hpp"
+#include "layout/grow.hpp"
+#include "shape/overlay.hpp"
+
+namespace clathra {
+
+// ---- the project, its layout and its settings
+
+struct Rename {
+  static constexpr EditInfo kInfo{"rename", "name", "names the project"};
+  std::string name;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetArrangement {
+  static constexpr EditInfo kInfo{"setArrangement", "arrangement, across?, down?, rings?",
+                                  "changes the arrangement", Weight::Layout};
+  std::string arrangement;
+  std::optional<int> across, down, rings;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetEdge {
+  static constexpr EditInfo kInfo{"setEdge", "value (mm)", "changes the edge", Weight::Layout};
+  Length edge;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetCounts {
+  static constexpr EditInfo kInfo{"setCounts", "across?, down?, rings?", "changes the counts",
+                                  Weight::Layout};
+  std::optional<int> across, down, rings;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetSize {
+  static constexpr EditInfo kInfo{"setSize", "edge (mm), across?, down?, rings?",
+                                  "changes edge and counts in one step", Weight::Layout};
+  Length edge;
+  std::optional<int> across, down, rings;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetSides {
+  static constexpr EditInfo kInfo{"setSides", "sides: outline | edge-pieces | slice", "changes the sides",
+                                  Weight::Pieces};
+  Sides sides = Sides::Outline;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetLine {
+  static constexpr EditInfo kInfo{
+      "setLine", "box [left, top, right, bottom] (mm) or outline [[x, y]..]; neither: the natural line",
+      "moves the finishing line", Weight::Pieces};
+  std::optional<Polygon> outline;  ///< absent: the natural line
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetWantedSize {
+  static constexpr EditInfo kInfo{"setWantedSize", "width, height (mm; 0: none)", "notes the wanted size"};
+  double width = 0, height = 0;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetAllowance {
+  static constexpr EditInfo kInfo{"setAllowance", "value (mm), cloth?", "changes the seam allowance"};
+  Length value;
+  std::optional<ClothId> cloth;  ///< of this one alone
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetSpare {
+  static constexpr EditInfo kInfo{"setSpare", "percent", "changes the spare patches"};
+  double percent = 0;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetUnit {
+  static constexpr EditInfo kInfo{"setUnit", "unit: inch | mm", "changes the unit"};
+  Unit unit = Unit::Inch;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetPage {
+  static constexpr EditInfo kInfo{"setPage", "page?, side?: back | front, stripsFirst?",
+                                  "changes the paper sheets"};
+  std::optional<std::string> page;
+  std::optional<MarkedSide> side;
+  std::optional<bool> stripsFirst;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetNumbering {
+  static constexpr EditInfo kInfo{"setNumbering", "by: rows | outside | rings | units", "numbers the pieces",
+                                  Weight::Pieces};
+  Numbering by = Numbering::Rows;
+  Status apply(Project&, const EditContext&) const;
+};
+
+// ---- which cloth goes where
+
+struct Paint {
+  static constexpr EditInfo kInfo{
+      "paint",
+      "cloth (name, sign or null) and one of pieces [n..], shape, ring {of, k}, row {of, degrees}, alike "
+      "{of, anyCloth?, sameTurn?}, unit (its name, or its name and number), role, all, bare",
+      "paints"};
+  ClothId cloth = kNoCloth;
+  Pieces pieces;
+  Status apply(Project&, const EditContext&) const;
+};
+struct PaintByChance {
+  static constexpr EditInfo kInfo{
+      "paintByChance",
+      "cloths [{cloth, share?, most?}..], pieces [n..] (or as paint), neighboursDiffer? (true), seed?",
+      "paints by chance", Weight::Pieces};
+  ChanceRules rules;
+  Pieces pieces;
+  Status apply(Project&, const EditContext&) const;
+};
+struct KeepVariant {
+  static constexpr EditInfo kInfo{"keepVariant", "name, note?", "keeps the painting as a variant"};
+  std::string name;
+  std::optional<std::string> note;
+  Status apply(Project&, const EditContext&) const;
+};
+struct WearVariant {
+  static constexpr EditInfo kInfo{"wearVariant", "variant", "puts on a variant"};
+  std::string variant;
+  Status apply(Project&, const EditContext&) const;
+};
+struct ChangeVariant {
+  static constexpr EditInfo kInfo{"changeVariant", "variant, name?, note?",
+                                  "changes a variant's name or note"};
+  std::string variant;
+  std::optional<std::string> name, note;
+  Status apply(Project&, const EditContext&) const;
+};
+struct DropVariant {
+  static constexpr EditInfo kInfo{"dropVariant", "variant", "drops a variant"};
+  std::string variant;
+  Status apply(Project&, const EditContext&) const;
+};
+struct AddRole {
+  static constexpr EditInfo kInfo{"addRole", "name", "adds a role"};
+  std::string name;
+  Status apply(Project&, const EditContext&) const;
+};
+struct GiveRole {
+  static constexpr EditInfo kInfo{"giveRole", "role (name or null), pieces [n..] (or as paint)",
+                                  "gives pieces a role"};
+  std::optional<std::string> role;  ///< absent: none
+  Pieces pieces;
+  Status apply(Project&, const EditContext&) const;
+};
+struct PutOnRole {
+  static constexpr EditInfo kInfo{"putOnRole", "role, cloth (name, sign or null)",
+                                  "puts a cloth on all pieces of a role"};
+  std::string role;
+  ClothId cloth = kNoCloth;
+  Status apply(Project&, const EditContext&) const;
+};
+struct RenameRole {
+  static constexpr EditInfo kInfo{"renameRole", "role, name", "names a role anew"};
+  std::string role, name;
+  Status apply(Project&, const EditContext&) const;
+};
+struct DropRole {
+  static constexpr EditInfo kInfo{"dropRole", "role", "drops a role; its pieces keep their cloth"};
+  std::string role;
+  Status apply(Project&, const EditContext&) const;
+};
+
+// ---- growing and reshaping by hand
+
+struct AddPieces {
+  static constexpr EditInfo kInfo{"addPieces",
+                                  "at [x, y] (mm, on an open edge), shape?, choice? (0: the best closing), "
+                                  "copies? {turns, mirror, centre [x, y]}, cloth?",
+                                  "adds what fits an open edge", Weight::Pieces};
+  Point at;           ///< on an open edge
+  std::string shape;  ///< empty: any
+  std::size_t choice = 0;
+  Copies copies;
+  ClothId cloth = kNoCloth;
+  Status apply(Project&, const EditContext&) const;
+};
+struct TakeAway {
+  static constexpr EditInfo kInfo{"takeAway", "pieces [n..] (or as paint), copies?", "takes pieces away",
+                                  Weight::Pieces};
+  Pieces pieces;
+  Copies copies;
+  Status apply(Project&, const EditContext&) const;
+};
+struct Subdivide {
+  static constexpr EditInfo kInfo{
+      "subdivide",
+      "pieces [n..] (or as paint), divisions? (2), parts {triangle, diamond, half, hexagon, jewel} or mixed "
+      "[part..] and count; index?, mirroredOnce?, different?",
+      "fills pieces with smaller ones", Weight::Pieces};
+  Pieces pieces;
+  std::vector<int> parts;     ///< of each part its number, as subdivisionParts() lists them; or
+  std::vector<bool> allowed;  ///< which parts may be mixed
+  int count = 0;              ///< pieces of a mixed filling; 0 where `parts` are stated
+  std::uint64_t index = 0;
+  bool different = false;     ///< each piece takes another filling
+  bool mirroredOnce = false;  ///< fillings that are mirror images of each other have one number
+  int divisions = 2;
+  Status apply(Project&, const EditContext&) const;
+};
+struct FillHoles {
+  static constexpr EditInfo kInfo{"fillHoles", "cloth?", "fills closed holes", Weight::Layout};
+  ClothId cloth = kNoCloth;
+  Status apply(Project&, const EditContext&) const;
+};
+struct CloseRing {
+  static constexpr EditInfo kInfo{"closeRing",
+                                  "at [x, y] (mm, on the open edge of a chain's last piece), cloth?",
+                                  "closes a ring of equal pieces", Weight::Pieces};
+  Point at;
+  ClothId cloth = kNoCloth;
+  Status apply(Project&, const EditContext&) const;
+};
+struct Exchange {
+  static constexpr EditInfo kInfo{
+      "exchange", "pieces [n..] (one or two and more that join), choice? (0: the fewest), most? (3)",
+      "puts other shapes into the same outline", Weight::Pieces};
+  Pieces pieces;
+  std::size_t choice = 0;
+  int most = 3;
+  Status apply(Project&, const EditContext&) const;
+};
+struct JoinPieces {
+  static constexpr EditInfo kInfo{"joinPieces", "pieces [n..]", "joins pieces into one", Weight::Pieces};
+  Pieces pieces;
+  Status apply(Project&, const EditContext&) const;
+};
+struct DraftLines {
+  static constexpr EditInfo kInfo{
+      "draft",
+      "lines [[[x, y], [x, y]]..] (mm), copies?, pieces? (else all they run through); or svg (its text, or "
+      "file in a script) and pieces",
+      "divides pieces along drawn lines", Weight::Pieces};
+  std::vector<Line> lines;  ///< through all of `pieces`, or all pieces they run through
+  Copies copies;
+  Pieces pieces;
+  std::map<std::uint32_t, std::vector<Line>> ofPieces;  ///< lines of their own; then the others are empty
+  Status apply(Project&, const EditContext&) const;
+};
+struct Cure {
+  static constexpr EditInfo kInfo{"cure", "pieces [n..] (or as paint)",
+                                  "cuts pieces at corners that point inwards", Weight::Pieces};
+  Pieces pieces;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SplitPiece {
+  static constexpr EditInfo kInfo{"splitPiece", "piece n, from, to (corners, counted from 1)",
+                                  "splits a piece", Weight::Pieces};
+  Pieces pieces;  ///< one
+  int from = 1, to = 1;
+  Status apply(Project&, const EditContext&) const;
+};
+struct MarkUnit {
+  static constexpr EditInfo kInfo{"markUnit", "name, pieces [n..] (or as paint), everywhere? (false)",
+                                  "makes pieces a unit, and all their copies in the layout", Weight::Pieces};
+  std::string name;
+  Pieces pieces;
+  bool everywhere = false;
+  Status apply(Project&, const EditContext&) const;
+};
+struct PlaceUnit {
+  static constexpr EditInfo kInfo{
+      "placeUnit", "unit, at [x, y] (mm, on an open edge), choice? (0: the longest joined), copies?",
+      "places another unit", Weight::Pieces};
+  std::string unit;
+  Point at;
+  std::size_t choice = 0;
+  Copies copies;
+  Status apply(Project&, const EditContext&) const;
+};
+struct ReplaceUnits {
+  static constexpr EditInfo kInfo{"replaceUnits", "unit, by",
+                                  "puts units of one name in the place of all of another", Weight::Pieces};
+  std::string unit, by;
+  Status apply(Project&, const EditContext&) const;
+};
+struct RenameUnit {
+  static constexpr EditInfo kInfo{"renameUnit", "unit, name", "names units anew"};
+  std::string unit, name;
+  Status apply(Project&, const EditContext&) const;
+};
+struct DropUnit {
+  static constexpr EditInfo kInfo{"dropUnit", "unit", "makes units single pieces again", Weight::Pieces};
+  std::string unit;
+  Status apply(Project&, const EditContext&) const;
+};
+
+// ---- the shelf
+
+/// What is said of a print; `picture` is a key of the project's pictures or the path of a file.
+struct PrintFields {
+  std::optional<std::string> picture;
+  std::optional<double> dpi;
+  std::optional<Length> along, across;
+  std::optional<RepeatKind> kind;
+  std::optional<std::vector<MirrorAxis>> mirrors;
+  std::optional<std::optional<Point>> mark;
+};
+/// What is said of a cloth.
+struct ClothFields {
+  std::optional<std::string> name;
+  std::optional<Rgb> colour;
+  std::optional<Hatch> hatch;
+  std::optional<bool> scraps;
+  std::optional<std::optional<Length>> width;
+  std::optional<std::vector<Length>> lengths;
+  std::optional<Direction> direction;
+  std::optional<Length> increment;
+  std::optional<std::optional<Length>> allowance;
+  std::optional<bool> turnOneWay;
+  std::optional<std::optional<PrintFields>> print;  ///< a value of none takes the print off
+
+  void putOn(Cloth& cloth) const;  ///< all but the print
+};
+inline constexpr std::string_view kClothKeys =
+    "name, width?, lengths? [mm..], direction?: none | two-way | one-way | stripe, colour? #rrggbb, hatch?, "
+    "increment? (mm), allowance? (mm), print? {picture, dpi, along, across, kind: straight | half-drop | "
+    "brick, "
+    "mirror_axes [{deg, point}], mark [x, y] | null}";
+
+struct AddCloth {
+  static constexpr EditInfo kInfo{"addCloth", kClothKeys, "adds a cloth"};
+  ClothFields fields;
+  bool readsPicture(const Project&) const;
+  Status apply(Project&, const EditContext&) const;
+};
+struct AddScraps {
+  static constexpr EditInfo kInfo{"addScraps", "name, colour?, hatch?, print?", "adds scraps"};
+  ClothFields fields;
+  bool readsPicture(const Project&) const;
+  Status apply(Project&, const EditContext&) const;
+};
+struct ChangeCloth {
+  static constexpr EditInfo kInfo{"changeCloth", "cloth, and any key of addCloth", "changes a cloth"};
+  ClothId cloth = kNoCloth;
+  ClothFields fields;
+  bool readsPicture(const Project&) const;
+  Status apply(Project&, const EditContext&) const;
+};
+struct RemoveCloth {
+  static constexpr EditInfo kInfo{"removeCloth", "cloth", "removes a cloth"};
+  ClothId cloth = kNoCloth;
+  Status apply(Project&, const EditContext&) const;
+};
+struct ChooseMethod {
+  static constexpr EditInfo kInfo{"chooseMethod", "cloth, method: strips | rectangles, turnOneWay?",
+                                  "chooses how to cut"};
+  ClothId cloth = kNoCloth;
+  std::optional<std::string> method;
+  std::optional<bool> turnOneWay;
+  Status apply(Project&, const EditContext&) const;
+};
+
+/// What is said of a motif choice.
+struct MotifFields {
+  std::optional<ClothId> cloth;
+  std::optional<std::string> shape;
+  std::optional<Point> at;
+  std::optional<double> turn;  ///< degrees
+  std::optional<bool> mirrored;
+  std::optional<Pieces> pieces;
+  std::optional<std::string> note;
+};
+struct AddMotif {
+  static constexpr EditInfo kInfo{"addMotif",
+                                  "name, cloth, shape, at [x, y] (mm on the picture), turn? (degrees), "
+                                  "mirrored?, pieces [n..], note?",
+                                  "adds a motif choice"};
+  std::string name;
+  MotifFields fields;
+  Status apply(Project&, const EditContext&) const;
+};
+struct ChangeMotif {
+  static constexpr EditInfo kInfo{"changeMotif", "motif, and any key of addMotif but the name",
+                                  "changes a motif choice"};
+  int motif = 0;
+  MotifFields fields;
+  Status apply(Project&, const EditContext&) const;
+};
+struct RemoveMotif {
+  static constexpr EditInfo kInfo{"removeMotif", "motif", "removes a motif choice"};
+  int motif = 0;
+  Status apply(Project&, const EditContext&) const;
+};
+
+// ---- the second look
+
+struct SetRemarkAside {
+  static constexpr EditInfo kInfo{"setAside", "check, reason", "sets a remark aside"};
+  std::string check, reason;
+  Status apply(Project&, const EditContext&) const;
+};
+struct TakeUpAgain {
+  static constexpr EditInfo kInfo{"takeUpAgain", "check", "takes a remark up again"};
+  std::string check;
+  Status apply(Project&, const EditContext&) const;
+};
+
+}  // namespace clathra

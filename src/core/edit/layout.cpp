@@ -1,0 +1,142 @@
+// Edits of the project's name, shape, size, sides and settings.
+#include <algorithm>
+#include <cmath>
+
+#include "edit/edits.hpp"
+#include "layout/numbering.hpp"
+#include "layout/sides.hpp"
+
+namespace clathra {
+
+namespace {
+
+/// A finishing line of one's own that the new patch no longer fills gives way to the natural one.
+Status lay(Project& p, const Recipe& recipe, const EditContext& c) {
+  if (recipe == p.recipe) return {};
+  const auto ok = relayout(p, c.library, recipe);
+  if (ok || recipe.line.empty()) return ok;
+  Recipe natural = recipe;
+  natural.line.clear();
+  return relayout(p, c.library, natural) ? Status{} : ok;
+}
+
+Status checkEdge(Length edge) {
+  const auto ok = lengthWithin(edge.mm(), "The edge", kLeastEdge, kMostEdge);
+  return ok ? Status{} : tl::make_unexpected(ok.error());
+}
+
+}  // namespace
+
+Status Rename::apply(Project& p, const EditContext&) const {
+  if (name.empty()) return fail("a project needs a name");
+  p.name = name;
+  return {};
+}
+
+Status SetArrangement::apply(Project& p, const EditContext& c) const {
+  Recipe r = p.recipe;
+  r.arrangement = arrangement;
+  if (r.arrangement != p.recipe.arrangement) {  // its places are those of the old one
+    r.hand = {};
+    r.units.clear();
+    r.line.clear();
+  }
+  r.across = across.value_or(std::max(1, r.across));
+  r.down = down.value_or(std::max(1, r.down));
+  r.rings = rings.value_or(r.rings);
+  return lay(p, r, c);
+}
+
+Status SetEdge::apply(Project& p, const EditContext& c) const {
+  if (const auto ok = checkEdge(edge); !ok) return ok;
+  Recipe r = p.recipe;
+  r.edge = edge;
+  return lay(p, r, c);
+}
+
+Status SetCounts::apply(Project& p, const EditContext& c) const {
+  Recipe r = p.recipe;
+  r.across = across.value_or(r.across);
+  r.down = down.value_or(r.down);
+  r.rings = rings.value_or(r.rings);
+  return lay(p, r, c);
+}
+
+Status SetSize::apply(Project& p, const EditContext& c) const {
+  if (const auto ok = checkEdge(edge); !ok) return ok;
+  Recipe r = p.recipe;
+  r.across = across.value_or(r.across);
+  r.down = down.value_or(r.down);
+  r.rings = rings.value_or(r.rings);
+  r.edge = edge;
+  r.line.clear();
+  return lay(p, r, c);
+}
+
+Status SetLine::apply(Project& p, const EditContext& c) const {
+  Recipe r = p.recipe;
+  Polygon line = outline.value_or(Polygon{});
+  if (outline) {
+    if (signedArea(line) < 0) std::reverse(line.begin(), line.end());
+    line = cleaned(line, 1e-6);
+    if (line.size() < 3 || !isConvex(line) || !(signedArea(line) > 1) || std::abs(signedArea(line)) > 1e12)
+      return fail("the finishing line must go round convexly: without corners that point inwards or cross");
+  }
+  r.line = scaled(line, 1 / r.edge.mm());
+  if (r.sides == Sides::Outline) r.sides = Sides::EdgePieces;
+  return r == p.recipe ? Status{} : relayout(p, c.library, r);
+}
+
+Status SetSides::apply(Project& p, const EditContext& c) const {
+  Recipe r = p.recipe;
+  r.sides = sides;
+  return lay(p, r, c);
+}
+
+Status SetWantedSize::apply(Project& p, const EditContext&) const {
+  p.wantedWidth = width;
+  p.wantedHeight = height;
+  return {};
+}
+
+Status SetAllowance::apply(Project& p, const EditContext&) const {
+  const auto allowance =
+      lengthWithin(value.mm(), "The seam allowance", Length::millimetres(1), Length::millimetres(50));
+  if (!allowance) return tl::make_unexpected(allowance.error());
+  if (!cloth) {
+    p.settings.allowance = *allowance;
+    return {};
+  }
+  const auto own = clothIn(p, *cloth);
+  if (!own) return tl::make_unexpected(own.error());
+  (*own)->allowance = *allowance;
+  return {};
+}
+
+Status SetSpare::apply(Project& p, const EditContext&) const {
+  p.settings.sparePercent = percent;
+  return {};
+}
+
+Status SetUnit::apply(Project& p, const EditContext&) const {
+  p.settings.unit = unit;
+  return {};
+}
+
+Status SetPage::apply(Project& p, const EditContext&) const {
+  Settings s = p.settings;
+  s.page = page.value_or(s.page);
+  s.marked = side.value_or(s.marked);
+  s.stripsFirst = stripsFirst.value_or(s.stripsFirst);
+  if (const auto known = pageOf(s.page); !known) return tl::make_unexpected(known.error());
+  p.settings = s;
+  return {};
+}
+
+Status SetNumbering::apply(Project& p, const EditContext& c) const {
+  Recipe r = p.recipe;
+  r.numbering = by;
+  return lay(p, r, c);
+}
+
+}  // namespace clathra

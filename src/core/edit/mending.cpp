@@ -1,0 +1,33 @@
+#include "edit/mending.hpp"
+
+namespace clathra {
+
+namespace {
+
+struct ToEdit {
+  std::optional<Edit> operator()(std::monostate) const { return std::nullopt; }
+  std::optional<Edit> operator()(const SliceLater&) const { return SetSides{Sides::Slice}; }
+  std::optional<Edit> operator()(const AllowMore& m) const {
+    return SetAllowance{Length::millimetres(m.allowance), m.cloth};
+  }
+  std::optional<Edit> operator()(const UsePage& m) const { return SetPage{m.page, {}, {}}; }
+  std::optional<Edit> operator()(const MoveWindow& m) const {
+    ChangeMotif out{m.motif, {}};
+    out.fields.at = m.at;
+    return out;
+  }
+  std::optional<Edit> operator()(const SplitAtCorner& m) const {
+    return SplitPiece{{m.piece}, m.from + 1, m.to + 1};
+  }
+  std::optional<Edit> operator()(const KeepUpright& m) const {
+    return ChooseMethod{m.cloth, "strips", false};
+  }
+};
+
+}  // namespace
+
+std::optional<Edit> mendingEdit(const Mend& mend) {
+  return std::visit(ToEdit{}, mend);
+}
+
+}  // namespace clathra

@@ -1,0 +1,88 @@
+// Edits of motif choices.
+#include <algorithm>
+
+#include "edit/edits.hpp"
+
+namespace clathra {
+
+namespace {
+
+void putOn(MotifChoice& m, const MotifFields& f) {
+  m.cloth = f.cloth.value_or(m.cloth);
+  m.shape = f.shape.value_or(m.shape);
+  m.at = f.at.value_or(m.at);
+  m.turn = f.turn.value_or(m.turn);
+  m.mirrored = f.mirrored.value_or(m.mirrored);
+  m.pieces = f.pieces.value_or(m.pieces);
+  m.note = f.note.value_or(m.note);
+}
+
+Status checkMotif(const Project& p, const MotifChoice& m) {
+  const Cloth* cloth = clothById(p, m.cloth);
+  if (!cloth || !cloth->print) return fail("a motif needs a cloth with a print; this one has none");
+  const Layout& layout = *p.layout;
+  const bool known = std::any_of(layout.shapes.begin(), layout.shapes.end(),
+                                 [&](const Shape& s) { return s.name == m.shape; });
+  if (!known) return fail("no piece has the shape \"" + m.shape + "\"");
+  for (const auto i : m.pieces)
+    if (layout.shapes[layout.pieces[i].shape].name != m.shape)
+      return fail("piece " + std::to_string(i + 1) + " is no " + m.shape);
+  if (m.mirrored && cloth->print->mirrors.empty())
+    return fail("the print of " + clothTitle(*cloth) +
+                " has no mirror line, so there is no mirror image to cut from");
+  for (const MotifChoice& other : p.motifs) {
+    if (other.id == m.id) continue;
+    for (const auto i : m.pieces)
+      if (std::binary_search(other.pieces.begin(), other.pieces.end(), i))
+        return fail("piece " + std::to_string(i + 1) + " already shows the motif \"" + other.name + "\"");
+  }
+  return {};
+}
+
+Result<MotifChoice*> motifIn(Project& p, int id) {
+  for (MotifChoice& m : p.motifs)
+    if (m.id == id) return &m;
+  return fail("that motif choice is no longer in the project");
+}
+
+/// Pieces that show a motif wear its cloth.
+void wear(Project& p, const MotifChoice& m) {
+  for (const auto i : m.pieces) p.painting.set(i, m.cloth);
+}
+
+}  // namespace
+
+Status AddMotif::apply(Project& p, const EditContext& c) const {
+  if (name.empty()) return fail("a motif choice needs a name");
+  for (const MotifChoice& other : p.motifs)
+    if (other.name == name) return fail("there is already a motif called \"" + name + "\"");
+  MotifChoice m;
+  m.id = p.nextMotif++;
+  m.name = name;
+  m.date = c.today;
+  putOn(m, fields);
+  if (const auto ok = checkMotif(p, m); !ok) return ok;
+  wear(p, m);
+  p.motifs.push_back(std::move(m));
+  return {};
+}
+
+Status ChangeMotif::apply(Project& p, const EditContext&) const {
+  const auto known = motifIn(p, motif);
+  if (!known) return tl::make_unexpected(known.error());
+  MotifChoice m = **known;
+  putOn(m, fields);
+  if (const auto ok = checkMotif(p, m); !ok) return ok;
+  wear(p, m);
+  **known = std::move(m);
+  return {};
+}
+
+Status RemoveMotif::apply(Project& p, const EditContext&) const {
+  const auto known = motifIn(p, motif);
+  if (!known) return tl::make_unexpected(known.error());
+  std::erase_if(p.motifs, [&](const MotifChoice& m) { return m.id == motif; });
+  return {};
+}
+
+}  // namespace clathra

@@ -1,0 +1,71 @@
+// Closing rings, and other shapes for the same outline.
+#include <algorithm>
+#include <map>
+
+#include "edit/edits.hpp"
+#include "edit/hand_work.hpp"
+#include "layout/exchange_fillings.hpp"
+#include "layout/ring.hpp"
+#include "measure/length.hpp"
+
+namespace clathra {
+
+Status CloseRing::apply(Project& p, const EditContext& c) const {
+  if (const auto ok = checkCloth(p, cloth); !ok) return ok;
+  if (p.recipe.sides != Sides::Outline)
+    return fail("rings are closed on the outline; show the outline first, then cut the sides again");
+  const Derived from = derivedOf(p, c);
+  const SeamGraph& graph = from.geometry->seams;
+  const auto edges = openEdges(*p.layout, graph);
+  const auto open = openEdgeNear(edges, at, p.recipe.edge.mm() / 2);
+  if (!open) return fail("there is no open edge near that point");
+  const auto ring = ringAhead(*p.layout, graph, *from.index, edges[*open]);
+  if (!ring)
+    return fail(
+        "no ring begins here: the piece at this edge needs an equal one before it, at an angle to this edge");
+  if (ring->answer.miss >= kMeet)
+    return fail("this ring does not close: " + std::to_string(ring->answer.pieces) + " pieces miss by " +
+                formatNumber(ring->answer.miss, 2) + " mm");
+  if (ring->missing.empty()) return fail("other pieces lie in the way of this ring, or it is closed");
+  Recipe r = p.recipe;
+  std::vector<PieceKey> fresh;
+  for (const Polygon& outline : ring->missing)
+    fresh.push_back(addOwn(r.hand, outline, r.edge.mm(), std::nullopt));
+  return layAndPaint(p, c, r, fresh, cloth);
+}
+
+Status Exchange::apply(Project& p, const EditContext& c) const {
+  if (pieces.empty()) return fail("no piece was named");
+  if (pieces.size() > 12) return fail("at most twelve pieces are exchanged at once");
+  if (const auto ok = checkAllWhole(p, pieces); !ok) return ok;
+  const auto outline = joinedOutline(*p.layout, pieces);
+  if (!outline) return fail("these pieces do not join into one outline; they must meet along seams");
+  std::vector<Polygon> now;
+  for (const auto i : pieces) now.emplace_back(p.layout->outline(i).begin(), p.layout->outline(i).end());
+  const auto ways = otherFillings(*p.layout, *outline, now, p.recipe.edge.mm(), most);
+  if (choice >= ways.size())
+    return fail(ways.empty() ? "no other known shapes fill this outline exactly"
+                             : "only " + std::to_string(ways.size()) + " other ways fill this outline");
+  Recipe r = p.recipe;
+  const auto parent = parentOf(r.hand, p.layout->pieces[pieces.front()].key);
+  bool oneParent = true;
+  for (const auto i : pieces) oneParent = oneParent && parentOf(r.hand, p.layout->pieces[i].key) == parent;
+  std::vector<PieceKey> fresh;
+  std::map<PieceKey, ClothId> wears;
+  for (const Fit& fit : ways[choice]) {
+    fresh.push_back(addOwn(r.hand, fit.outline, r.edge.mm(), oneParent ? parent : std::nullopt));
+    // It wears what lies under its middle.
+    ClothId cloth = p.painting[pieces.front()];
+    for (const auto i : pieces)
+      if (contains(p.layout->outline(i), centroid(fit.outline))) cloth = p.painting[i];
+    wears[fresh.back()] = cloth;
+  }
+  passOn(r.units, p.layout->pieces[pieces.front()].key, fresh);
+  for (const auto i : pieces) {
+    passOn(r.units, p.layout->pieces[i].key, {});
+    take(r.hand, p.layout->pieces[i].key);
+  }
+  return layAndWear(p, c, r, wears);
+}
+
+}  // namespace clathra

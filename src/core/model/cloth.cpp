@@ -1,0 +1,63 @@
+#include "model/cloth.hpp"
+
+namespace clathra {
+
+std::string signOf(int index) {
+  static constexpr std::string_view letters = "ABCDEFGHJKLMNPQRSTUVWXYZ";
+  const int n = static_cast<int>(letters.size());
+  std::string sign;
+  for (int i = index; i >= 0; i = i / n - 1)
+    sign.insert(sign.begin(), letters[static_cast<std::size_t>(i % n)]);
+  return sign;
+}
+
+std::string clothTitle(const Cloth& cloth) {
+  return cloth.name.empty() ? "cloth " + cloth.sign : cloth.name;
+}
+
+std::string directionName(Direction d) {
+  switch (d) {
+    case Direction::TwoWay:
+      return "two-way";
+    case Direction::OneWay:
+      return "one-way";
+    case Direction::Stripe:
+      return "stripe";
+    case Direction::None:
+      break;
+  }
+  return "none";
+}
+
+std::string repeatName(RepeatKind k) {
+  switch (k) {
+    case RepeatKind::HalfDrop:
+      return "half-drop";
+    case RepeatKind::Brick:
+      return "brick";
+    case RepeatKind::Straight:
+      break;
+  }
+  return "straight";
+}
+
+std::string hatchName(Hatch h) {
+  static constexpr const char* names[kHatches] = {"plain",   "rising", "falling", "level", "upright",
+                                                  "crossed", "dots",   "plus",    "waves", "bricks"};
+  return names[static_cast<int>(h)];
+}
+
+Lattice latticeOf(const Print& print) {
+  const double x = print.across.mm(), y = print.along.mm();
+  switch (print.kind) {
+    case RepeatKind::HalfDrop:
+      return {{x, y / 2}, {0, y}};
+    case RepeatKind::Brick:
+      return {{x, 0}, {x / 2, y}};
+    case RepeatKind::Straight:
+      break;
+  }
+  return {{x, 0}, {0, y}};
+}
+
+}  // namespace clathra

@@ -1,0 +1,82 @@
+// Cloths on the shelf and the prints on them.
+#pragma once
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "measure/length.hpp"
+#include "shape/polygon.hpp"
+
+namespace clathra {
+
+using ClothId = std::int16_t;
+inline constexpr ClothId kNoCloth = -1;
+inline constexpr std::size_t kMostCloths = 500;
+inline constexpr std::size_t kMostNameLetters = 120;  ///< characters of a cloth's name
+
+enum class Direction { None, TwoWay, OneWay, Stripe };
+enum class RepeatKind { Straight, HalfDrop, Brick };
+
+/// A line in which the print mirrors itself: `deg` 0 runs along x, 90 along y; a point on it in mm of the
+/// picture.
+struct MirrorAxis {
+  double deg = 0;
+  Point point;
+  friend bool operator==(const MirrorAxis&, const MirrorAxis&) = default;
+};
+
+/// A print: its picture at a known scale and how it repeats. x runs across the cloth, y along it.
+struct Print {
+  std::string picture;   ///< key in Project::pictures
+  double dpi = 100;      ///< pixels per inch of cloth
+  Length along, across;  ///< the repeat along y and along x
+  RepeatKind kind = RepeatKind::Straight;
+  std::vector<MirrorAxis> mirrors;
+  std::optional<Point> mark;  ///< where the picture's upper left corner lies on each length: from the left
+                              ///< selvedge and the upper cut end, mm; unknown when empty
+  friend bool operator==(const Print&, const Print&) = default;
+};
+
+struct Rgb {
+  std::uint8_t r = 0, g = 0, b = 0;
+  friend bool operator==(Rgb, Rgb) = default;
+};
+
+/// A hatch tells cloths apart without colour. Plain only where one cloth is all there is.
+enum class Hatch { Plain, Rising, Falling, Level, Upright, Crossed, Dots, Plus, Waves, Bricks };
+inline constexpr int kHatches = 10;
+
+struct Cloth {
+  ClothId id = 0;
+  std::string name;  ///< may be empty: "unnamed"
+  std::string sign;  ///< A to Z without I and O, then AA …
+  Rgb colour;
+  Hatch hatch = Hatch::Plain;
+  bool scraps = false;          ///< cloth without a size: planned as a list of rough rectangles
+  std::optional<Length> width;  ///< usable, between the selvedges
+  std::vector<Length> lengths;  ///< on hand
+  Direction direction = Direction::None;
+  Length increment = Length::nanometres(50'000'000);  ///< the shop's step of sale
+  std::optional<Length> allowance;                    ///< of this cloth alone
+  std::optional<Print> print;
+  std::string method = "strips";  ///< chosen cutting method
+  bool turnOneWay = false;        ///< patches of a one-way cloth may be laid upside down all the same
+  friend bool operator==(const Cloth&, const Cloth&) = default;
+};
+
+/// 0 -> A, 1 -> B …, without I and O; then AA, AB …
+std::string signOf(int index);
+/// What a cloth is called in sentences and scripts: its name, else "cloth A".
+std::string clothTitle(const Cloth& cloth);
+std::string directionName(Direction d);  ///< none, two-way, one-way, stripe
+std::string repeatName(RepeatKind k);    ///< straight, half-drop, brick
+std::string hatchName(Hatch h);
+/// Steps of the print: from any spot to the same spot, first the one mainly across, then the one mainly
+/// along.
+struct Lattice {
+  Point a, b;  ///< mm
+};
+Lattice latticeOf(const Print& print);
+
+}  // namespace clathra

@@ -1,0 +1,100 @@
+// A project is a value: plain structs, shared where unchanged. Every calculation is a pure function of it.
+#pragma once
+#include <map>
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "layout/arrangement.hpp"
+#include "layout/layout.hpp"
+#include "layout/piece_index.hpp"
+#include "model/cloth.hpp"
+#include "model/motif_choice.hpp"
+#include "model/page.hpp"
+#include "model/painting.hpp"
+#include "model/picture.hpp"
+
+namespace clathra {
+
+/// A remark of the second look that was set aside, with the reason.
+struct SetAside {
+  std::string check, reason, date;
+  friend bool operator==(const SetAside&, const SetAside&) = default;
+};
+
+struct Settings {
+  Unit unit = Unit::Inch;
+  Length allowance = Length::sixtyFourths(16);  ///< 1/4 in
+  double sparePercent = 0;
+  std::string page = "a4";
+  MarkedSide marked = MarkedSide::Back;
+  bool stripsFirst = false;  ///< papers laid for fewest strokes rather than fewest sheets
+  friend bool operator==(const Settings&, const Settings&) = default;
+};
+
+/// Another way to place the cloths, kept to be compared.
+struct Variant {
+  std::string name, note;
+  Painting painting;
+  friend bool operator==(const Variant&, const Variant&) = default;
+};
+inline constexpr std::size_t kMostVariants = 6;  ///< what stands side by side and is still seen
+
+/// What a piece is for before it has a cloth: feature, ground, shade 1 …
+struct Role {
+  std::string name;
+  ClothId cloth = kNoCloth;  ///< that all pieces of the role wear, once one was put on it
+  friend bool operator==(const Role&, const Role&) = default;
+};
+inline constexpr std::size_t kMostRoles = 40;
+inline constexpr ClothId kNoRole = -1;
+
+inline constexpr std::size_t kMostProjectName = 200;  ///< characters
+
+struct Project {
+  std::string name;
+  Recipe recipe;
+  std::shared_ptr<const Layout> layout;  ///< never null in a project that was made or opened
+  Painting painting;                     ///< one entry a piece
+  std::vector<Variant> variants;
+  std::vector<Role> roles;
+  Painting roleOf;  ///< one entry a piece: its role's place in `roles`, or kNoRole
+  std::vector<Cloth> cloths;
+  ClothId nextCloth = 0;
+  std::vector<MotifChoice> motifs;
+  int nextMotif = 1;
+  std::map<std::string, Picture> pictures;
+  Settings settings;
+  std::vector<SetAside> setAside;
+  double wantedWidth = 0, wantedHeight = 0;  ///< mm; 0 when no finished size was asked for
+  std::string lastStation;                   ///< where it was left, and the sentence "last time you …"
+  std::string lastDone;
+};
+
+/// Same content, whichever parts are shared.
+bool sameContent(const Project& a, const Project& b);
+
+/// A project with the four unnamed cloths from dark to light that painting begins with.
+/// Errors: as buildLayout.
+[[nodiscard]] Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe,
+                                         std::string name);
+
+/// Lays the project out anew; painting and motif choices follow the pieces whose keys survive.
+/// Errors: as buildLayout; the project is unchanged then.
+[[nodiscard]] Status relayout(Project& project, const ArrangementLibrary& library, const Recipe& recipe,
+                              const KnownOfLayout& known = {});
+
+const Cloth* clothById(const Project& project, ClothId id);
+/// To be changed. Errors: it is not there any more.
+[[nodiscard]] Result<Cloth*> clothIn(Project& project, ClothId id);
+/// Is it a cloth of the project, or none at all? Errors: it is not there any more.
+[[nodiscard]] Status checkCloth(const Project& project, ClothId idOrNone);
+/// By name, or by sign where no name matches. Errors: no such cloth.
+[[nodiscard]] Result<ClothId> findCloth(const Project& project, std::string_view nameOrSign);
+/// The allowance a cloth is cut with, mm.
+double allowanceOf(const Project& project, const Cloth& cloth);
+
+/// Adds a cloth with the next free sign and hatch. Errors: the name is taken or too long, too many cloths.
+[[nodiscard]] Result<ClothId> addCloth(Project& project, Cloth cloth);
+
+}  // namespace clathra

@@ -1,0 +1,35 @@
+// What one step would mend a remark, said without the edits, which look at remarks and not the other way
+// round.
+#pragma once
+#include <string>
+#include <variant>
+
+#include "model/project.hpp"
+
+namespace clathra {
+
+struct SliceLater {};
+struct AllowMore {
+  double allowance = 0;          ///< mm
+  std::optional<ClothId> cloth;  ///< of this one alone
+};
+struct UsePage {
+  std::string page;
+};
+struct MoveWindow {
+  int motif = 0;
+  Point at;
+};
+struct SplitAtCorner {
+  std::uint32_t piece = 0;
+  int from = 0, to = 0;  ///< corners, from 0
+};
+struct KeepUpright {
+  ClothId cloth = kNoCloth;
+};
+
+/// Nothing, or one of them.
+using Mend =
+    std::variant<std::monostate, SliceLater, AllowMore, UsePage, MoveWindow, SplitAtCorner, KeepUpright>;
+
+}  // namespace clathra

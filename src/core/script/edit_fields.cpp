@@ -1,0 +1,98 @@
+#include "script/edit_fields.hpp"
+
+#include "layout/unit.hpp"
+#include "script/named_pieces.hpp"
+
+namespace clathra {
+
+void EditFields::faultOf(const char* key, const char* what) {
+  std::string text = "needs \"";
+  text.append(key).append("\": ").append(what);
+  fault(text);
+}
+
+std::string EditFields::name(const char* key, std::size_t most) {
+  const std::string out = text(key, {}, most);
+  if (ok() && out.empty()) faultOf(key, "a name");
+  return out;
+}
+
+ClothId EditFields::cloth(const char* key) {
+  if (!has(key) || !given()[key].is_string()) {
+    faultOf(key, "a cloth's name or sign");
+    return kNoCloth;
+  }
+  const auto id = findCloth(project_, given()[key].get<std::string>());
+  if (!id) faultAlone(id.error().text);
+  return id.value_or(kNoCloth);
+}
+
+ClothId EditFields::clothOrNone(const char* key) {
+  if (isNull(key)) return kNoCloth;
+  if (!has(key)) {
+    faultOf(key, "its name, or null to take it off");
+    return kNoCloth;
+  }
+  return cloth(key);
+}
+
+std::optional<ClothId> EditFields::clothIfSaid(const char* key) {
+  return has(key) ? std::optional(cloth(key)) : std::nullopt;
+}
+
+int EditFields::motif() {
+  const std::string called = name("motif");
+  if (!ok()) return 0;
+  for (const MotifChoice& m : project_.motifs)
+    if (m.name == called) return m.id;
+  faultAlone("there is no motif called \"" + called.substr(0, 60) + "\"");
+  return 0;
+}
+
+Point EditFields::pointThere(const char* key) {
+  const auto at = point(key);
+  if (ok() && !at) faultOf(key, "a point [x, y] in mm");
+  return at.value_or(Point{});
+}
+
+std::optional<int> EditFields::count(const char* key, int least) {
+  if (!has(key)) return std::nullopt;
+  return static_cast<int>(whole(key, least, kMostCount));
+}
+
+Copies EditFields::copies() {
+  Copies out;
+  const Box& f = project_.layout->finished;
+  out.centre = {(f.left + f.right) / 2, (f.top + f.bottom) / 2};
+  if (!has("copies")) return out;
+  Fields in(object("copies"), "copies");
+  out.turns = static_cast<int>(in.whole("turns", 1, kMostTurns, 1));
+  if (!allowedTurns(out.turns)) in.fault("can have \"turns\" from 1 to 12, or 16");
+  out.mirror = in.flag("mirror");
+  if (const auto at = in.point("centre")) out.centre = *at;
+  in.nothingElse();
+  if (!in.ok()) faultAlone(in.error().text);
+  return out;
+}
+
+bool EditFields::namesPieces() const {
+  for (const char* way : kWaysToNamePieces)
+    if (has(way)) return true;
+  return false;
+}
+
+Pieces EditFields::pieces() {
+  return piecesBut(false);
+}
+
+Pieces EditFields::piecesBut(bool withoutRole) {
+  nlohmann::json which = nlohmann::json::object();
+  for (const char* way : kWaysToNamePieces)
+    if (has(way) && !(withoutRole && std::string_view(way) == "role")) which[way] = given()[way];
+  if (!ok()) return {};
+  auto found = namedPieces(project_, which);
+  if (!found) faultAlone(found.error().text);
+  return found ? std::move(*found) : Pieces{};
+}
+
+}  // namespace clathra

@@ -1,0 +1,114 @@
+// Which pieces an edit speaks of.
+#include <algorithm>
+#include <cmath>
+
+#include "layout/seams.hpp"
+#include "layout/unit.hpp"
+#include "model/alike.hpp"
+#include "script/named_pieces.hpp"
+#include "shape/json_fields.hpp"
+#include "words.hpp"
+
+namespace clathra {
+
+using nlohmann::json;
+
+namespace {
+
+Result<std::uint32_t> pieceNumber(const Project& project, const json& j) {
+  const auto n = j.is_number_integer() ? j.get<std::int64_t>() : 0;
+  if (n < 1 || n > static_cast<std::int64_t>(project.layout->size()))
+    return fail("there is no piece " + oneLine(j.dump(-1, ' ', false, json::error_handler_t::replace), 20) +
+                "; pieces are numbered from 1 to " + std::to_string(project.layout->size()));
+  return static_cast<std::uint32_t>(n - 1);
+}
+
+Result<Pieces> byNumbers(const Project& project, const json& list) {
+  if (!list.is_array() || list.empty()) return fail("\"pieces\" needs a list of piece numbers");
+  Pieces out;
+  for (const json& j : list) {
+    const auto p = pieceNumber(project, j);
+    if (!p) return tl::make_unexpected(p.error());
+    out.push_back(*p);
+  }
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end()), out.end());
+  return out;
+}
+
+Result<Pieces> byShape(const Project& project, const std::string& name) {
+  Pieces out;
+  const Layout& layout = *project.layout;
+  for (std::uint32_t i = 0; i < layout.size(); ++i)
+    if (layout.shapes[layout.pieces[i].shape].name == name) out.push_back(i);
+  if (out.empty()) return fail("no piece has the shape \"" + name + "\"");
+  return out;
+}
+
+Result<Pieces> byRole(const Project& project, const std::string& name) {
+  Pieces out;
+  for (std::uint32_t i = 0; i < project.layout->size(); ++i) {
+    const ClothId role = project.roleOf[i];
+    if (role >= 0 && project.roles[static_cast<std::size_t>(role)].name == name) out.push_back(i);
+  }
+  if (out.empty()) return fail("no piece has the role \"" + name.substr(0, 60) + "\"");
+  return out;
+}
+
+/// All units of a name, or the one of a name and number.
+Result<Pieces> byUnit(const Project& project, const std::string& name) {
+  Pieces out;
+  for (const PieceUnit& u : project.recipe.units) {
+    if (u.name != name && unitTitle(u) != name) continue;
+    const auto pieces = piecesOf(*project.layout, u);
+    out.insert(out.end(), pieces.begin(), pieces.end());
+  }
+  if (out.empty()) return fail("there is no unit called \"" + name.substr(0, 60) + "\" in the layout");
+  std::sort(out.begin(), out.end());
+  return out;
+}
+
+}  // namespace
+
+Result<Pieces> namedPieces(const Project& project, const json& args) {
+  if (args.contains("pieces")) return byNumbers(project, args["pieces"]);
+  if (args.contains("shape")) {
+    if (!args["shape"].is_string()) return fail("\"shape\" needs a shape's name");
+    return byShape(project, args["shape"].get<std::string>());
+  }
+  if (args.contains("unit") && args["unit"].is_string())
+    return byUnit(project, args["unit"].get<std::string>());
+  if (args.contains("role") && args["role"].is_string())
+    return byRole(project, args["role"].get<std::string>());
+  if (args.contains("all") || args.contains("bare")) {
+    Fields in(args, "the edit");
+    const bool all = in.flag("all"), bare = in.flag("bare");
+    if (!in.ok()) return tl::make_unexpected(in.error());
+    Pieces out;
+    for (std::uint32_t i = 0; i < project.layout->size(); ++i)
+      if (all || (bare && project.painting[i] == kNoCloth)) out.push_back(i);
+    if (out.empty()) return fail(bare ? "every piece has a cloth already" : "no piece was named");
+    return out;
+  }
+  for (const char* way : {"ring", "row", "alike"}) {
+    if (!args.contains(way)) continue;
+    Fields in(args[way], std::string("\"") + way + "\"");
+    const auto of = in.whole("of", 1, static_cast<std::int64_t>(project.layout->size()));
+    const auto k = in.whole("k", 0, kMostCount, 1);
+    const double deg = in.number("degrees", -360, 360, 0);
+    const bool any = in.flag("anyCloth"), sameTurn = in.flag("sameTurn");
+    in.nothingElse();
+    if (!in.ok()) return tl::make_unexpected(in.error());
+    const auto piece = static_cast<std::uint32_t>(of - 1);
+    if (way[0] == 'a') return alikeTo(project, piece, any, sameTurn);
+    if (way[1] == 'o') return rowOf(*project.layout, piece, deg);
+    Pieces ring = ringOf(buildSeams(*project.layout), piece, static_cast<int>(k));
+    if (ring.empty())
+      return fail("no piece lies " + std::to_string(k) + " seams away from piece " + std::to_string(of));
+    return ring;
+  }
+  return fail(
+      "say which pieces: \"pieces\", \"shape\", \"ring\", \"row\", \"alike\", \"unit\", \"all\" or \"bare\"");
+}
+
+}  // namespace clathra

@@ -1,0 +1,47 @@
+#include "script/read_edit.hpp"
+
+#include <array>
+
+#include "script/readers.hpp"
+
+namespace clathra {
+
+namespace {
+
+template <class E>
+Edit readOne(EditFields& in) {
+  return E(script::read(in, static_cast<E*>(nullptr)));
+}
+
+template <std::size_t... I>
+constexpr auto readersOf(std::index_sequence<I...>) {
+  return std::array<Edit (*)(EditFields&), sizeof...(I)>{readOne<std::variant_alternative_t<I, Edit>>...};
+}
+/// A reader for every alternative: one that is missing does not compile.
+constexpr auto kReaders = readersOf(std::make_index_sequence<std::variant_size_v<Edit>>());
+
+}  // namespace
+
+Result<Edit> readEdit(const Project& project, const nlohmann::json& step) {
+  if (!step.is_object() || !step.contains("edit") || !step["edit"].is_string())
+    return fail("an edit needs its name in \"edit\"");
+  const auto name = step["edit"].get<std::string>();
+  for (std::size_t i = 0; i < kReaders.size(); ++i) {
+    if (editInfos()[i].name != name) continue;
+    EditFields in(step, name, project);
+    in.text("edit");
+    Edit edit = kReaders[i](in);
+    in.nothingElse();
+    if (!in.ok()) return tl::make_unexpected(in.error());
+    return edit;
+  }
+  return fail("there is no edit called \"" + name.substr(0, 40) + "\"; the command edit --help lists them");
+}
+
+Result<Project> applyStep(const Project& project, const nlohmann::json& step, const EditContext& context) {
+  const auto edit = readEdit(project, step);
+  if (!edit) return tl::make_unexpected(edit.error());
+  return applied(project, *edit, context);
+}
+
+}  // namespace clathra

@@ -1,0 +1,100 @@
+// Readers of edits of the project, its layout and its settings.
+#include <algorithm>
+
+#include "layout/numbering.hpp"
+#include "layout/sides.hpp"
+#include "script/readers.hpp"
+#include "store/codec.hpp"
+
+namespace clathra::script {
+
+namespace {
+
+constexpr double kAnyLength = 1e9;  // the edit itself says what may be
+
+Length lengthOf(EditFields& in, const char* key) {
+  return Length::millimetres(in.number(key, -kAnyLength, kAnyLength));
+}
+
+/// Corners as [x, y], in mm.
+Polygon outlineOf(EditFields& in) {
+  Polygon out;
+  for (const nlohmann::json& at : in.array("outline", 200)) {
+    if (!at.is_array() || at.size() != 2 || !at[0].is_number() || !at[1].is_number()) {
+      in.fault("has an \"outline\" that is no list of [x, y] in mm");
+      break;
+    }
+    out.push_back({at[0].get<double>(), at[1].get<double>()});
+  }
+  return out;
+}
+
+Polygon boxOf(EditFields& in) {
+  const nlohmann::json& b = in.array("box", 4);
+  if (b.size() == 4 && std::all_of(b.begin(), b.end(), [](const auto& v) { return v.is_number(); }))
+    return cornersOf({b[0].get<double>(), b[1].get<double>(), b[2].get<double>(), b[3].get<double>()});
+  in.fault("has a \"box\" that is not left, top, right, bottom in mm");
+  return {};
+}
+
+}  // namespace
+
+Rename read(EditFields& in, Rename*) {
+  return {in.name("name", 200)};
+}
+SetArrangement read(EditFields& in, SetArrangement*) {
+  return {in.text("arrangement", in.project().recipe.arrangement, 200), in.count("across"), in.count("down"),
+          in.count("rings", 0)};
+}
+SetEdge read(EditFields& in, SetEdge*) {
+  return {lengthOf(in, "value")};
+}
+SetCounts read(EditFields& in, SetCounts*) {
+  return {in.count("across"), in.count("down"), in.count("rings", 0)};
+}
+SetSize read(EditFields& in, SetSize*) {
+  return {lengthOf(in, "edge"), in.count("across"), in.count("down"), in.count("rings", 0)};
+}
+SetSides read(EditFields& in, SetSides*) {
+  if (!in.has("sides")) in.fault("needs \"sides\": outline, edge-pieces or slice");
+  return {static_cast<Sides>(in.choice("sides", sidesNames(), 0))};
+}
+SetLine read(EditFields& in, SetLine*) {
+  if (in.has("box")) return {boxOf(in)};
+  if (in.has("outline")) return {outlineOf(in)};
+  return {};
+}
+SetWantedSize read(EditFields& in, SetWantedSize*) {
+  return {in.number("width", 0, 100'000), in.number("height", 0, 100'000)};
+}
+SetAllowance read(EditFields& in, SetAllowance*) {
+  const Length value = lengthOf(in, "value");
+  (void)in.isNull("cloth");  // null is the project's own
+  return {value, in.clothIfSaid()};
+}
+SetSpare read(EditFields& in, SetSpare*) {
+  return {in.number("percent", 0, 200)};
+}
+SetUnit read(EditFields& in, SetUnit*) {
+  return {static_cast<Unit>(in.choice("unit", unitNames(), 0))};
+}
+SetPage read(EditFields& in, SetPage*) {
+  SetPage out;
+  if (in.has("page")) out.page = in.text("page", {}, 40);
+  if (in.has("side"))
+    out.side = in.choice("side", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
+  if (in.has("stripsFirst")) out.stripsFirst = in.flag("stripsFirst");
+  return out;
+}
+SetNumbering read(EditFields& in, SetNumbering*) {
+  if (!in.has("by")) in.fault("needs \"by\": rows, outside, rings or units");
+  return {static_cast<Numbering>(in.choice("by", numberingNames(), 0))};
+}
+SetRemarkAside read(EditFields& in, SetRemarkAside*) {
+  return {in.text("check", {}, 200), in.text("reason")};
+}
+TakeUpAgain read(EditFields& in, TakeUpAgain*) {
+  return {in.text("check", {}, 200)};
+}
+
+}  // namespace clathra::script

@@ -1,0 +1,72 @@
+// Readers of edits of cloths, prints and motif choices.
+#include "script/readers.hpp"
+#include "store/codec.hpp"
+
+namespace clathra::script {
+
+namespace {
+
+ClothFields clothFields(EditFields& in) {
+  ClothFields out = readClothFields(in);
+  if (in.isNull("print")) {
+    out.print = std::optional<PrintFields>();
+  } else if (in.has("print")) {
+    Fields print(in.object("print"), "the print");
+    out.print = readPrintFields(print);
+    print.nothingElse();
+    if (!print.ok()) in.faultAlone(print.error().text);
+  }
+  return out;
+}
+
+MotifFields motifFields(EditFields& in) {
+  MotifFields out;
+  out.cloth = in.clothIfSaid();
+  if (in.has("shape")) out.shape = in.text("shape", {}, 120);
+  out.at = in.point("at");
+  if (in.has("turn")) out.turn = in.number("turn", -100'000, 100'000);
+  if (in.has("mirrored")) out.mirrored = in.flag("mirrored");
+  if (in.has("note")) out.note = in.text("note");
+  if (in.has("pieces") && in.array("pieces", kMostPieces).empty())
+    out.pieces = Pieces{};
+  else if (in.has("pieces"))
+    out.pieces = in.pieces();
+  return out;
+}
+
+}  // namespace
+
+AddCloth read(EditFields& in, AddCloth*) {
+  return {clothFields(in)};
+}
+AddScraps read(EditFields& in, AddScraps*) {
+  return {clothFields(in)};
+}
+ChangeCloth read(EditFields& in, ChangeCloth*) {
+  const ClothId cloth = in.cloth();
+  return {cloth, clothFields(in)};
+}
+RemoveCloth read(EditFields& in, RemoveCloth*) {
+  return {in.cloth()};
+}
+ChooseMethod read(EditFields& in, ChooseMethod*) {
+  ChooseMethod out;
+  out.cloth = in.cloth();
+  if (in.has("method")) out.method = in.text("method", {}, 20);
+  if (in.has("turnOneWay")) out.turnOneWay = in.flag("turnOneWay");
+  return out;
+}
+AddMotif read(EditFields& in, AddMotif*) {
+  const std::string name = in.name("name");
+  if (in.ok() && !in.has("cloth")) (void)in.cloth();
+  return {name, motifFields(in)};
+}
+ChangeMotif read(EditFields& in, ChangeMotif*) {
+  const int motif = in.motif();
+  return {motif, motifFields(in)};
+}
+RemoveMotif read(EditFields& in, RemoveMotif*) {
+  return {in.motif()};
+}
+
+}  // namespace clathra::script

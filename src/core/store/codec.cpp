@@ -1,0 +1,188 @@
+#include "store/codec.hpp"
+
+#include <cstdio>
+
+namespace clathra {
+
+using nlohmann::json;
+
+namespace {
+
+constexpr double kWidest = 5'000;     // mm: wider than any loom
+constexpr double kLongest = 100'000;  // mm
+
+json pointJson(Point p) {
+  return json::array({p.x, p.y});
+}
+
+std::string colourText(Rgb c) {
+  char out[8];
+  std::snprintf(out, sizeof out, "#%02x%02x%02x", c.r, c.g, c.b);
+  return out;
+}
+
+std::optional<Rgb> colourOf(const std::string& text) {
+  unsigned r = 0, g = 0, b = 0;
+  int used = 0;
+  if (text.size() != 7 || std::sscanf(text.c_str(), "#%2x%2x%2x%n", &r, &g, &b, &used) != 3 || used != 7)
+    return std::nullopt;
+  return Rgb{static_cast<std::uint8_t>(r), static_cast<std::uint8_t>(g), static_cast<std::uint8_t>(b)};
+}
+
+std::vector<Length> readLengths(Fields& in) {
+  std::vector<Length> out;
+  for (const json& j : in.array("lengths", 200)) {
+    const double mm = j.is_number() ? j.get<double>() : 0;
+    if (!(mm >= 1) || mm > kLongest) {
+      in.fault("has a length on hand that is not from 1 mm to 100 m");
+      break;
+    }
+    out.push_back(Length::millimetres(mm));
+  }
+  return out;
+}
+
+}  // namespace
+
+const std::vector<std::string>& directionNames() {
+  static const std::vector<std::string> names = {"none", "two-way", "one-way", "stripe"};
+  return names;
+}
+const std::vector<std::string>& repeatNames() {
+  static const std::vector<std::string> names = {"straight", "half-drop", "brick"};
+  return names;
+}
+const std::vector<std::string>& hatchNames() {
+  static const std::vector<std::string> names = [] {
+    std::vector<std::string> all;
+    all.reserve(kHatches);
+    for (int i = 0; i < kHatches; ++i) all.push_back(hatchName(static_cast<Hatch>(i)));
+    return all;
+  }();
+  return names;
+}
+const std::vector<std::string>& sidesNames() {
+  static const std::vector<std::string> names = {"outline", "edge-pieces", "slice"};
+  return names;
+}
+const std::vector<std::string>& unitNames() {
+  static const std::vector<std::string> names = {"inch", "mm"};
+  return names;
+}
+
+json toJson(const Print& print) {
+  json mirrors = json::array();
+  for (const MirrorAxis& m : print.mirrors)
+    mirrors.push_back({{"deg", m.deg}, {"point", pointJson(m.point)}});
+  return {{"picture", print.picture},
+          {"dpi", print.dpi},
+          {"along", print.along.mm()},
+          {"across", print.across.mm()},
+          {"kind", repeatName(print.kind)},
+          {"mirror_axes", mirrors},
+          {"mark", print.mark ? pointJson(*print.mark) : json(nullptr)}};
+}
+
+json toJson(const Cloth& cloth) {
+  json lengths = json::array();
+  for (const Length l : cloth.lengths) lengths.push_back(l.mm());
+  json out = {{"id", cloth.id},
+              {"name", cloth.name},
+              {"sign", cloth.sign},
+              {"colour", colourText(cloth.colour)},
+              {"hatch", hatchName(cloth.hatch)},
+              {"scraps", cloth.scraps},
+              {"lengths", lengths},
+              {"direction", directionName(cloth.direction)},
+              {"increment", cloth.increment.mm()},
+              {"method", cloth.method},
+              {"turnOneWay", cloth.turnOneWay}};
+  if (cloth.width) out["width"] = cloth.width->mm();
+  if (cloth.allowance) out["allowance"] = cloth.allowance->mm();
+  if (cloth.print) out["print"] = toJson(*cloth.print);
+  return out;
+}
+
+json toJson(const MotifChoice& motif, const Project&) {
+  return {{"id", motif.id},
+          {"name", motif.name},
+          {"cloth", motif.cloth},
+          {"shape", motif.shape},
+          {"at", pointJson(motif.at)},
+          {"turn", motif.turn},
+          {"mirrored", motif.mirrored},
+          {"pieces", motif.pieces},
+          {"note", motif.note},
+          {"date", motif.date}};
+}
+
+namespace {
+
+/// A value that may be there.
+template <class Read>
+auto ifThere(Fields& in, const char* key, Read read) {
+  return in.has(key) ? std::optional(read()) : std::nullopt;
+}
+std::optional<Length> lengthIn(Fields& in, const char* key, double least, double most) {
+  return ifThere(in, key, [&] { return Length::millimetres(in.number(key, least, most)); });
+}
+/// The same where null takes it away.
+std::optional<std::optional<Length>> lengthOrNone(Fields& in, const char* key, double least, double most) {
+  if (in.isNull(key)) return std::optional<Length>();
+  const auto length = lengthIn(in, key, least, most);
+  if (!length) return std::nullopt;
+  return std::optional<std::optional<Length>>(length);
+}
+template <class Kind>
+std::optional<Kind> kindIn(Fields& in, const char* key, const std::vector<std::string>& names) {
+  return ifThere(in, key, [&] { return static_cast<Kind>(in.choice(key, names, 0)); });
+}
+
+std::vector<MirrorAxis> readMirrors(Fields& in) {
+  std::vector<MirrorAxis> out;
+  for (const json& j : in.array("mirror_axes", 20)) {
+    Fields axis(j, "a mirror axis");
+    const double deg = axis.number("deg", -360, 360);
+    const Point at = axis.point("point").value_or(Point{});
+    if (!axis.ok()) in.fault("has a mirror axis that is wrong: " + axis.error().text);
+    out.push_back({deg, at});
+  }
+  return out;
+}
+
+}  // namespace
+
+PrintFields readPrintFields(Fields& in) {
+  PrintFields out;
+  out.picture = ifThere(in, "picture", [&] { return in.text("picture", {}, 1'000); });
+  out.dpi = ifThere(in, "dpi", [&] { return in.number("dpi", 1, 10'000); });
+  out.along = lengthIn(in, "along", 1, kWidest);
+  out.across = lengthIn(in, "across", 1, kWidest);
+  out.kind = kindIn<RepeatKind>(in, "kind", repeatNames());
+  out.mirrors = ifThere(in, "mirror_axes", [&] { return readMirrors(in); });
+  if (in.isNull("mark"))
+    out.mark = std::optional<Point>();
+  else if (const auto mark = in.point("mark"))
+    out.mark = mark;
+  return out;
+}
+
+ClothFields readClothFields(Fields& in) {
+  ClothFields out;
+  out.name = ifThere(in, "name", [&] { return in.text("name", {}, 120); });
+  if (in.has("colour")) {
+    out.colour = colourOf(in.text("colour"));
+    if (!out.colour) in.fault("has a \"colour\" that is not like #1b6a88");
+  }
+  out.hatch = kindIn<Hatch>(in, "hatch", hatchNames());
+  out.scraps = ifThere(in, "scraps", [&] { return in.flag("scraps"); });
+  out.width = lengthOrNone(in, "width", 10, kWidest);
+  out.lengths = ifThere(in, "lengths", [&] { return readLengths(in); });
+  out.direction = kindIn<Direction>(in, "direction", directionNames());
+  out.increment = lengthIn(in, "increment", 1, kLongest);
+  out.allowance = lengthOrNone(in, "allowance", 0, 100);
+  out.turnOneWay = ifThere(in, "turnOneWay", [&] { return in.flag("turnOneWay"); });
+  return out;
+}
+
+}  // namespace clathra

@@ -1,0 +1,32 @@
+// Cloths, prints and motif choices to and from JSON; the same keys in the project file and in edit scripts.
+#pragma once
+#include <nlohmann/json.hpp>
+
+#include "edit/edits.hpp"
+#include "model/project.hpp"
+#include "shape/json_fields.hpp"
+
+namespace clathra {
+
+nlohmann::json toJson(const Cloth& cloth);
+nlohmann::json toJson(const Print& print);
+nlohmann::json toJson(const MotifChoice& motif, const Project& project);
+
+nlohmann::json toJson(const HandWork& hand);
+/// Faults stay in `recipe`, the object that holds it.
+nlohmann::json toJson(const std::vector<PieceUnit>& units);
+std::vector<PieceUnit> readUnits(Fields& recipe, const nlohmann::json& list);
+HandWork readHand(Fields& recipe, const nlohmann::json& j);
+
+/// What an object says of a cloth; its print apart. Errors stay in `in`.
+ClothFields readClothFields(Fields& in);
+/// What an object says of a print.
+PrintFields readPrintFields(Fields& in);
+
+const std::vector<std::string>& directionNames();
+const std::vector<std::string>& repeatNames();
+const std::vector<std::string>& hatchNames();
+const std::vector<std::string>& sidesNames();
+const std::vector<std::string>& unitNames();
+
+}  // namespace clathra

@@ -1,0 +1,515 @@
+#include "store/file.hpp"
+
+#include <sys/stat.h>
+
+#include <algorithm>
+
+#include "image/decode.hpp"
+#include "layout/numbering.hpp"
+#include "layout/sides.hpp"
+#include "store/archive.hpp"
+#include "store/codec.hpp"
+#include "words.hpp"
+
+namespace clathra {
+
+using nlohmann::json;
+
+namespace {
+
+constexpr double kFar = 1e6;  // mm
+
+json boxJson(const Box& b) {
+  return json::array({b.left, b.top, b.right, b.bottom});
+}
+
+constexpr std::size_t kMostLineCorners = 200;
+
+json flat(PolygonView p) {
+  json out = json::array();
+  for (const Point c : p) out.insert(out.end(), {c.x, c.y});
+  return out;
+}
+
+json layoutJson(const Layout& layout) {
+  std::vector<double> corners;
+  std::vector<int> counts, keys, rows;
+  corners.reserve(layout.corners.size() * std::size_t(2));
+  // Pieces are written as they were laid: shapes are told apart in that order.
+  std::vector<std::uint32_t> laid(layout.size());
+  for (std::size_t i = 0; i < layout.size(); ++i) laid[layout.laidAs(i)] = static_cast<std::uint32_t>(i);
+  for (const auto i : laid) {
+    const Piece& p = layout.pieces[i];
+    for (const Point c : layout.outline(i)) {
+      corners.push_back(c.x);
+      corners.push_back(c.y);
+    }
+    counts.push_back(p.count);
+    rows.push_back(static_cast<int>(p.row));
+    keys.insert(keys.end(), {p.key.col, p.key.row, p.key.part});
+  }
+  json out = {{"corners", corners},
+              {"counts", counts},
+              {"rows", rows},
+              {"keys", keys},
+              {"sides", sidesName(layout.sides)},
+              {"finished", boxJson(layout.finished)},
+              {"line", flat(layout.line)}};
+  if (!layout.laid.empty()) out["order"] = layout.laid;
+  return out;
+}
+
+json paintingJson(const Painting& painting) {
+  json out = json::array();
+  for (std::size_t i = 0; i < painting.size(); ++i) out.push_back(painting[i]);
+  return out;
+}
+
+json rolesJson(const Project& p) {
+  json out = json::array();
+  for (const Role& r : p.roles) out.push_back({{"name", r.name}, {"cloth", r.cloth}});
+  return out;
+}
+
+json projectJson(const Project& p) {
+  json cloths = json::array(), motifs = json::array(), aside = json::array(), variants = json::array();
+  for (const Cloth& c : p.cloths) cloths.push_back(toJson(c));
+  for (const MotifChoice& m : p.motifs) motifs.push_back(toJson(m, p));
+  for (const SetAside& s : p.setAside)
+    aside.push_back({{"check", s.check}, {"reason", s.reason}, {"date", s.date}});
+  for (const Variant& v : p.variants)
+    variants.push_back({{"name", v.name}, {"note", v.note}, {"painting", paintingJson(v.painting)}});
+  const Recipe& r = p.recipe;
+  return {{"format", "clathra"},
+          {"version", kFileVersion},
+          {"name", p.name},
+          {"recipe",
+           {{"arrangement", r.arrangement},
+            {"edge", r.edge.mm()},
+            {"across", r.across},
+            {"down", r.down},
+            {"rings", r.rings},
+            {"sides", sidesName(r.sides)},
+            {"line", flat(r.line)},
+            {"hand", toJson(r.hand)},
+            {"units", toJson(r.units)},
+            {"numbering", numberingNames()[static_cast<std::size_t>(r.numbering)]}}},
+          {"painting", paintingJson(p.painting)},
+          {"variants", variants},
+          {"roles", rolesJson(p)},
+          {"roleOf", p.roles.empty() ? json::array() : paintingJson(p.roleOf)},
+          {"cloths", cloths},
+          {"nextCloth", p.nextCloth},
+          {"motifs", motifs},
+          {"nextMotif", p.nextMotif},
+          {"settings",
+           {{"unit", unitNames()[static_cast<std::size_t>(p.settings.unit)]},
+            {"allowance", p.settings.allowance.mm()},
+            {"sparePercent", p.settings.sparePercent},
+            {"page", p.settings.page},
+            {"marked", p.settings.marked == MarkedSide::Front ? "front" : "back"},
+            {"stripsFirst", p.settings.stripsFirst}}},
+          {"setAside", aside},
+          {"wanted", json::array({p.wantedWidth, p.wantedHeight})},
+          {"lastStation", p.lastStation},
+          {"lastDone", p.lastDone}};
+}
+
+std::optional<std::vector<double>> numbers(const json& j, std::size_t most) {
+  if (!j.is_array() || j.size() > most) return std::nullopt;
+  std::vector<double> out;
+  out.reserve(j.size());
+  for (const json& v : j) {
+    if (!v.is_number()) return std::nullopt;
+    const double d = v.get<double>();
+    if (!std::isfinite(d) || std::abs(d) > kFar) return std::nullopt;
+    out.push_back(d);
+  }
+  return out;
+}
+
+struct LayoutParts {
+  std::vector<double> corners, counts, rows, keys;
+};
+
+Status addPieces(LayoutBuilder& builder, const LayoutParts& parts) {
+  std::size_t at = 0;
+  for (std::size_t i = 0; i < parts.counts.size(); ++i) {
+    const double n = parts.counts[i];
+    if (!(n >= 3 && n <= 60'000) || at + 2 * static_cast<std::size_t>(n) > parts.corners.size())
+      return fail("its layout has a piece with a wrong number of corners");
+    Polygon outline;
+    for (std::size_t k = 0; k < static_cast<std::size_t>(n); ++k, at += 2)
+      outline.push_back({parts.corners[at], parts.corners[at + 1]});
+    if (!(area(outline) > 1e-6)) return fail("its layout has a piece without area");
+    const PieceKey key{static_cast<std::int32_t>(parts.keys[3 * i]),
+                       static_cast<std::int32_t>(parts.keys[3 * i + 1]),
+                       static_cast<std::int32_t>(parts.keys[3 * i + 2])};
+    builder.add(outline, key, static_cast<std::uint32_t>(std::max(0.0, parts.rows[i])));
+  }
+  return at == parts.corners.size() ? Status{} : fail("its layout has corners that belong to no piece");
+}
+
+/// A convex outline from x, y after each other; none is right too.
+Polygon readLine(Fields& in, const json& list) {
+  const auto v = numbers(list, kMostLineCorners * 2);
+  Polygon out;
+  for (std::size_t i = 0; v && i + 1 < v->size(); i += 2) out.push_back(Point{(*v)[i], (*v)[i + 1]});
+  const bool sane =
+      v && v->size() % 2 == 0 && (out.empty() || (out.size() >= 3 && isConvex(out) && signedArea(out) > 0));
+  if (!sane) in.fault("has a finishing line that is no convex outline");
+  return out;
+}
+
+/// Each of 0 to n - 1 once; absent if it is not so.
+std::optional<std::vector<std::uint32_t>> readOrder(const json& list, std::size_t n) {
+  std::vector<std::uint32_t> out;
+  std::vector<bool> seen(n, false);
+  for (const json& v : list) {
+    if (!v.is_number_unsigned() || v.get<std::uint64_t>() >= n) return std::nullopt;
+    const auto at = v.get<std::uint32_t>();
+    if (seen[at]) return std::nullopt;
+    seen[at] = true;
+    out.push_back(at);
+  }
+  return out.size() == n ? std::optional(out) : std::nullopt;
+}
+
+Result<Layout> readLayout(const json& j) {
+  Fields in(j, "its layout");
+  const auto most = static_cast<std::size_t>(kMostPieces);
+  const auto corners = numbers(in.array("corners", most * 40), most * 40);
+  const auto counts = numbers(in.array("counts", most), most);
+  const auto rows = numbers(in.array("rows", most), most);
+  const auto keys = numbers(in.array("keys", most * 3), most * 3);
+  const auto finished = numbers(in.array("finished", 4), 4);
+  const int sides = in.choice("sides", sidesNames(), 0);
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  if (!corners || !counts || !rows || !keys || !finished || finished->size() != 4 || counts->empty() ||
+      rows->size() != counts->size() || keys->size() != 3 * counts->size())
+    return fail("its layout is incomplete or holds numbers out of range");
+  LayoutBuilder builder;
+  if (const auto ok = addPieces(builder, {*corners, *counts, *rows, *keys}); !ok)
+    return tl::make_unexpected(ok.error());
+  const Box box{(*finished)[0], (*finished)[1], (*finished)[2], (*finished)[3]};
+  Layout out = std::move(builder).finish(static_cast<Sides>(sides), box, true);
+  // Files of before have rectangles only, and say no more than where they lie.
+  if (in.has("line")) {
+    out.line = readLine(in, in.array("line", kMostLineCorners * 2));
+    if (!in.ok()) return tl::make_unexpected(in.error());
+  } else if (out.sides != Sides::Outline) {
+    out.line = cornersOf(box);
+  }
+  if (!in.has("order")) return out;
+  const auto order = readOrder(in.array("order", most), out.size());
+  if (!order) return fail("its layout has an order of numbers that misses or repeats a piece");
+  return inOrder(std::move(out), *order);
+}
+
+Recipe readRecipe(Fields& in, const json& j) {
+  Fields r(j, "its recipe");
+  Recipe out;
+  out.arrangement = r.text("arrangement", {}, 200);
+  out.edge = Length::millimetres(r.number("edge", kLeastEdge.mm(), kMostEdge.mm()));
+  out.across = static_cast<int>(r.whole("across", 1, kMostCount, 1));
+  out.down = static_cast<int>(r.whole("down", 1, kMostCount, 1));
+  out.rings = static_cast<int>(r.whole("rings", 0, kMostCount, 0));
+  out.sides = static_cast<Sides>(r.choice("sides", sidesNames(), 0));
+  if (r.has("line")) out.line = readLine(r, r.array("line", kMostLineCorners * 2));
+  if (r.has("hand")) out.hand = readHand(r, r.object("hand"));
+  if (r.has("units")) out.units = readUnits(r, r.array("units", kMostUnits));
+  out.numbering = static_cast<Numbering>(r.choice("numbering", numberingNames(), 0));
+  if (!r.ok()) in.faultAlone(r.error().text);
+  return out;
+}
+
+Settings readSettings(Fields& in, const json& j) {
+  Fields s(j, "its settings");
+  Settings out;
+  out.unit = static_cast<Unit>(s.choice("unit", unitNames(), 0));
+  out.allowance = Length::millimetres(s.number("allowance", 0, 100, out.allowance.mm()));
+  out.sparePercent = s.number("sparePercent", 0, 500, 0);
+  out.page = s.text("page", "a4", 40);
+  if (!pageOf(out.page)) s.fault("name a page that does not exist");
+  out.marked = s.choice("marked", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
+  out.stripsFirst = s.flag("stripsFirst");
+  if (!s.ok()) in.faultAlone(s.error().text);
+  return out;
+}
+
+Print printOf(Fields& in) {
+  const PrintFields f = readPrintFields(in);
+  if (!f.picture || !f.along || !f.across) in.fault("lacks its picture or its repeat");
+  const Print plain;
+  return {f.picture.value_or(std::string()), f.dpi.value_or(plain.dpi),   f.along.value_or(Length{}),
+          f.across.value_or(Length{}),       f.kind.value_or(plain.kind), f.mirrors.value_or(plain.mirrors),
+          f.mark.value_or(std::nullopt)};
+}
+
+void readCloths(Fields& in, Project& p) {
+  for (const json& j : in.array("cloths", kMostCloths)) {
+    Fields f(j, "a cloth");
+    Cloth c;
+    c.id = static_cast<ClothId>(f.whole("id", 0, 30'000));
+    c.sign = f.text("sign", "?", 4);
+    readClothFields(f).putOn(c);
+    c.method = f.text("method", "strips", 20);
+    if (f.has("print")) {
+      Fields pf(f.object("print"), "a print");
+      c.print = printOf(pf);
+      if (!pf.ok()) f.fault("has a print that is wrong: " + pf.error().text);
+    }
+    if (clothById(p, c.id)) f.fault("has a number that another cloth has too");
+    if (!f.ok()) in.faultAlone(f.error().text);
+    p.cloths.push_back(std::move(c));
+  }
+  p.nextCloth = static_cast<ClothId>(in.whole("nextCloth", 0, 30'001, 0));
+  for (const Cloth& c : p.cloths)
+    p.nextCloth = std::max<ClothId>(p.nextCloth, static_cast<ClothId>(c.id + 1));
+}
+
+void readMotifs(Fields& in, Project& p) {
+  for (const json& j : in.array("motifs", 2'000)) {
+    Fields f(j, "a motif choice");
+    MotifChoice m;
+    m.id = static_cast<int>(f.whole("id", 0, 1'000'000));
+    m.name = f.text("name", {}, 120);
+    m.cloth = static_cast<ClothId>(f.whole("cloth", -1, 30'000));
+    m.shape = f.text("shape", {}, 120);
+    m.at = f.point("at").value_or(Point{});
+    m.turn = f.number("turn", -100'000, 100'000, 0);
+    m.mirrored = f.flag("mirrored");
+    m.note = f.text("note");
+    m.date = f.text("date", {}, 40);
+    for (const json& piece : f.array("pieces", static_cast<std::size_t>(kMostPieces))) {
+      if (!piece.is_number_unsigned() || piece.get<std::uint64_t>() >= p.layout->size()) {
+        f.fault("names a piece that is not there");
+        break;
+      }
+      m.pieces.push_back(piece.get<std::uint32_t>());
+    }
+    if (!clothById(p, m.cloth)) f.fault("names a cloth that is not there");
+    if (!f.ok()) in.faultAlone(f.error().text);
+    p.nextMotif = std::max(p.nextMotif, m.id + 1);
+    p.motifs.push_back(std::move(m));
+  }
+}
+
+Painting readPainting(Fields& in, const Project& p) {
+  Painting out(p.layout->size());
+  const json& j = in.array("painting", static_cast<std::size_t>(kMostPieces));
+  if (j.size() != p.layout->size()) {
+    in.fault("has a painting for another number of pieces");
+    return out;
+  }
+  for (std::size_t i = 0; i < j.size(); ++i) {
+    const auto id = j[i].is_number_integer() ? j[i].get<std::int64_t>() : -2;
+    if (id < -1 || id > 30'000 || (id >= 0 && !clothById(p, static_cast<ClothId>(id)))) {
+      in.fault("has a piece that wears a cloth that is not there");
+      return out;
+    }
+    out.set(i, static_cast<ClothId>(id));
+  }
+  return out;
+}
+
+void readVariants(Fields& in, Project& p) {
+  if (!in.has("variants")) return;  // files of before have none
+  for (const json& j : in.array("variants", kMostVariants)) {
+    Fields f(j, "a variant");
+    Variant v{f.text("name", {}, 120), f.text("note"), readPainting(f, p)};
+    if (!f.ok()) in.faultAlone(f.error().text);
+    p.variants.push_back(std::move(v));
+  }
+}
+
+void readRoles(Fields& in, Project& p) {
+  p.roleOf = Painting(p.layout->size());
+  if (!in.has("roles")) return;  // files of before have none
+  for (const json& j : in.array("roles", kMostRoles)) {
+    Fields f(j, "a role");
+    Role r{f.text("name", {}, 120), static_cast<ClothId>(f.whole("cloth", -1, 30'000, -1))};
+    if (r.cloth != kNoCloth && !clothById(p, r.cloth)) f.fault("wears a cloth that is not there");
+    if (!f.ok()) in.faultAlone(f.error().text);
+    p.roles.push_back(std::move(r));
+  }
+  const json& of = in.array("roleOf", static_cast<std::size_t>(kMostPieces));
+  if (p.roles.empty() && of.empty()) return;
+  if (of.size() != p.layout->size()) return in.fault("has roles for another number of pieces");
+  for (std::size_t i = 0; i < of.size(); ++i) {
+    const auto role = of[i].is_number_integer() ? of[i].get<std::int64_t>() : -2;
+    if (role < -1 || role >= static_cast<std::int64_t>(p.roles.size()))
+      return in.fault("has a piece with a role that is not there");
+    p.roleOf.set(i, static_cast<ClothId>(role));
+  }
+}
+
+Status readPictures(Project& p, Entries entries, const Progress& progress) {
+  for (auto& [name, content] : entries) {
+    if (!name.starts_with("pictures/")) continue;
+    auto picture = pictureFrom(Bytes(content.begin(), content.end()), progress);
+    std::string().swap(content);
+    if (!picture)
+      return fail("its picture " + oneLine(name, 60) + " cannot be used: " + picture.error().text);
+    p.pictures.emplace(name, std::move(*picture));
+  }
+  for (const Cloth& c : p.cloths)
+    if (c.print && !p.pictures.contains(c.print->picture))
+      return fail("the picture of the cloth " + clothTitle(c) + " is missing from it");
+  return {};
+}
+
+/// Errors: no project, a newer version.
+Result<std::int64_t> versionOf(const json& j) {
+  Fields in(j, "it");
+  if (in.text("format") != "clathra") return fail("it is not a Clathra project");
+  const auto version = in.whole("version", 1, 1'000'000);
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  if (version > kFileVersion)
+    return fail("it was made by a newer Clathra (file version " + std::to_string(version) +
+                ", this one reads up to " + std::to_string(kFileVersion) +
+                "); open it with that one, or update");
+  return version;
+}
+
+/// Up to version 2 remarks named cloths and motif choices by what they were called then.
+std::string remarkByIds(const Project& p, std::string check) {
+  const auto colon = check.find(':');
+  if (colon == std::string::npos) return check;
+  const std::string kind = check.substr(0, colon + 1), about = check.substr(colon + 1);
+  const auto byCloth = [&](const std::string& title) {
+    const auto id = findCloth(p, title);
+    return id ? "#" + std::to_string(*id) : title;
+  };
+  if (kind == "few-copies:" || kind == "window-off-print:") {
+    for (const MotifChoice& m : p.motifs)
+      if (m.name == about) return kind + "#" + std::to_string(m.id);
+    return check;
+  }
+  if (kind == "value-alike:") {
+    const auto slash = about.find('/');
+    if (slash == std::string::npos) return check;
+    return kind + byCloth(about.substr(0, slash)) + "/" + byCloth(about.substr(slash + 1));
+  }
+  for (const char* one : {"allowance-small:", "cloth-short:", "cloth-without-size:", "one-way-turned:"})
+    if (kind == one) return kind + byCloth(about);
+  return check;
+}
+
+void readRest(Fields& in, Project& p, std::int64_t version) {
+  for (const json& j : in.array("setAside", 5'000)) {
+    Fields f(j, "a remark set aside");
+    std::string check = f.text("check", {}, 200);
+    if (version < 3) check = remarkByIds(p, std::move(check));
+    p.setAside.push_back({std::move(check), f.text("reason"), f.text("date", {}, 40)});
+    if (!f.ok()) in.faultAlone(f.error().text);
+  }
+  if (const auto wanted = in.point("wanted")) {
+    p.wantedWidth = std::max(0.0, wanted->x);
+    p.wantedHeight = std::max(0.0, wanted->y);
+  }
+  p.lastStation = in.text("lastStation", {}, 40);
+  p.lastDone = in.text("lastDone");
+}
+
+}  // namespace
+
+Result<std::string> serialize(const Project& project) {
+  Entries entries;
+  entries["project.json"] = projectJson(project).dump(1, ' ', false, json::error_handler_t::replace);
+  entries["layout.json"] = layoutJson(*project.layout).dump();
+  for (const auto& [name, picture] : project.pictures)
+    entries[name] = std::string(picture.png->begin(), picture.png->end());
+  return pack(entries);
+}
+
+namespace {
+
+/// One part at a time is text and values at once; then both are let go.
+template <class Read>
+auto readPart(Entries& entries, const char* name, Read read) -> decltype(read(json())) {
+  const auto part = entries.find(name);
+  if (part == entries.end()) return fail(std::string("its ") + name + " is missing");
+  const std::string text = std::move(part->second);
+  entries.erase(part);
+  const auto j = parseJson(text);
+  if (!j) return fail(std::string("its ") + name + " is damaged: " + j.error().text);
+  return read(*j);
+}
+
+Result<Project> readProject(const json& j, Layout layout) {
+  const auto version = versionOf(j);
+  if (!version) return tl::make_unexpected(version.error());
+  Fields in(j, "it");
+  Project p;
+  p.name = in.text("name", {}, 200);
+  p.recipe = readRecipe(in, in.object("recipe"));
+  p.layout = std::make_shared<const Layout>(std::move(layout));
+  p.settings = readSettings(in, in.object("settings"));
+  readCloths(in, p);
+  p.painting = readPainting(in, p);
+  readVariants(in, p);
+  readRoles(in, p);
+  p.nextMotif = static_cast<int>(in.whole("nextMotif", 1, 1'000'001, 1));
+  readMotifs(in, p);
+  readRest(in, p, *version);
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  return p;
+}
+
+}  // namespace
+
+Result<Project> deserialize(std::string_view bytes, const Progress& progress) {
+  auto entries = unpack(bytes, progress);
+  if (!entries) return tl::make_unexpected(entries.error());
+  if (!entries->contains("project.json")) return fail("it is not a Clathra project");
+  // A newer version's layout may be another: what it is comes first, and is looked at without keeping it.
+  auto layout = readPart(*entries, "layout.json", [](const json& j) { return readLayout(j); });
+  if (!layout) {
+    const auto version = readPart(*entries, "project.json", [](const json& j) { return versionOf(j); });
+    return tl::make_unexpected(version ? layout.error() : version.error());
+  }
+  if (progress.cancelled()) return fail(kCancelled);
+  auto project =
+      readPart(*entries, "project.json", [&](const json& j) { return readProject(j, std::move(*layout)); });
+  if (!project) return project;
+  if (progress.cancelled()) return fail(kCancelled);
+  if (const auto ok = readPictures(*project, std::move(*entries), progress); !ok)
+    return tl::make_unexpected(ok.error());
+  return project;
+}
+
+Result<Project> openProject(const std::filesystem::path& path, const Progress& progress) {
+  const auto readIt = [&]() -> Result<Project> {
+    const auto bytes = readWhole(path, kMostArchiveBytes);
+    if (!bytes) return tl::make_unexpected(bytes.error());
+    auto project = deserialize(*bytes, progress);
+    if (project || progress.cancelled()) return project;
+    return fail(calledFile(path) + " cannot be opened: " + project.error().text +
+                ". The file was not changed.");
+  };
+  auto project = readIt();
+  // Torn while it was written in place: what should have been written lies beside it.
+  if (!project && !progress.cancelled() && !safeCopyOf(path).empty())
+    if (const auto restored = restoreFromSafeCopy(realFileSystem(), path); restored) return readIt();
+  return project;
+}
+
+Status saveProject(FileSystem& fs, const Project& project, const std::filesystem::path& path,
+                   const Progress& progress) {
+  const auto bytes = serialize(project);
+  if (!bytes) return fail(calledFile(path) + " could not be saved: " + bytes.error().text + ".");
+  if (progress.cancelled()) return fail("Saving was stopped; " + calledFile(path) + " is as it was.");
+  const auto written = writeWhole(fs, path, std::as_bytes(std::span(*bytes)));
+  if (written) removeAbandoned(path);
+  return written;
+}
+
+std::string fileStamp(const std::filesystem::path& path) {
+  struct stat s {};
+  if (::stat(path.c_str(), &s) != 0) return {};
+  return std::to_string(s.st_size) + " " + std::to_string(s.st_mtim.tv_sec) + "." +
+         std::to_string(s.st_mtim.tv_nsec) + " " + std::to_string(s.st_ino);
+}
+
+}  // namespace clathra

@@ -1,0 +1,421 @@
+// The joints between edits, figures and files, acted upon while work still runs.
+#include <QTemporaryDir>
+#include <QThread>
+#include <atomic>
+
+#include "app/arrange/arrange_station.hpp"
+#include "driver.hpp"
+#include "registry.hpp"
+#include "script/demo.hpp"
+#include "store/file.hpp"
+
+using namespace clathra;
+using support::Driver;
+
+namespace {
+
+/// Work that ends when it is told so, or when it is cancelled.
+struct Held {
+  std::atomic<bool> go = false;
+  std::atomic<int> begun = 0, cancelled = 0;
+  int wait(const Progress& progress, int answer) {
+    ++begun;
+    while (!go && !progress.cancelled()) QThread::msleep(1);
+    cancelled += progress.cancelled();
+    return answer;
+  }
+};
+
+std::size_t wearing(const Project& p, ClothId cloth) {
+  return static_cast<std::size_t>(std::count(p.painting.begin(), p.painting.end(), cloth));
+}
+
+}  // namespace
+
+class SessionTest : public QObject {
+  Q_OBJECT
+  const QTemporaryDir folder_;
+  QString at(const QString& name) const { return folder_.filePath(name); }
+  using IntNode = Node<int, int>;
+
+ private slots:
+  void aNodeGivesTheValueOfItsInputOrNone() {  // guarantees 1 and 2
+    QThreadPool pool;
+    QObject receiver;
+    Held held;
+    int told = 0;
+    IntNode node(
+        pool, &receiver, [&](const int& in, const Progress& p, const auto&) { return held.wait(p, in * 10); },
+        [&] { ++told; });
+    node.want(4);
+    QVERIFY(!node.value() && node.working());
+    held.go = true;
+    SOON(node.value());
+    QCOMPARE(*node.value(), 40);
+    const int before = held.begun;
+    node.want(4);
+    QCOMPARE(held.begun.load(), before);
+    held.go = false;
+    node.want(5);
+    QVERIFY(!node.value());  // never that of 4
+    held.go = true;
+    SOON(node.value());
+    QCOMPARE(*node.value(), 50);
+    QVERIFY(told >= 2);
+  }
+  void theNewestInputOfANodeWinsAndOneThreadWorksAtATime() {  // guarantee 3
+    QThreadPool pool;
+    pool.setMaxThreadCount(8);
+    QObject receiver;
+    std::atomic<int> inside = 0, most = 0;
+    Held held;
+    IntNode node(
+        pool, &receiver,
+        [&](const int& in, const Progress& p, const auto&) {
+          most = std::max(most.load(), ++inside);
+          const int out = held.wait(p, in);
+          --inside;
+          return out;
+        },
+        [] {});
+    for (int i = 1; i <= 20; ++i) {
+      node.want(i);
+      if (i % 3 == 0) QTest::qWait(2);
+    }
+    held.go = true;
+    SOON(node.value());
+    QCOMPARE(*node.value(), 20);
+    QCOMPARE(most.load(), 1);
+    QVERIFY(held.cancelled > 0);
+  }
+  void aNodeTellsWhatItHasSoFarAndStopLeavesThat() {
+    QThreadPool pool;
+    QObject receiver;
+    Held held;
+    IntNode node(
+        pool, &receiver,
+        [&](const int& in, const Progress& p, const IntNode::SoFar& soFar) {
+          soFar(in + 1);
+          return held.wait(p, in + 2);
+        },
+        [] {});
+    node.want(1);
+    SOON(node.value());
+    QCOMPARE(*node.value(), 2);
+    QVERIFY(!node.whole() && node.working());
+    node.stop();
+    SOON_EQUAL(held.cancelled.load(), 1);
+    QTest::qWait(20);
+    QVERIFY(node.value() && *node.value() == 2 && node.stopped() && !node.whole());
+    held.go = true;
+    node.goOn();
+    SOON(node.whole());
+    QCOMPARE(*node.value(), 3);
+  }
+  void answersReachNobodyOnceTheNodeIsGone() {  // guarantee 4
+    QThreadPool pool;
+    QObject receiver;
+    Held held;
+    bool told = false;
+    {
+      IntNode node(
+          pool, &receiver, [&](const int& in, const Progress& p, const auto&) { return held.wait(p, in); },
+          [&] { told = true; });
+      node.want(1);
+      SOON_EQUAL(held.begun.load(), 1);
+    }
+    pool.waitForDone();
+    QTest::qWait(10);
+    QVERIFY(!told && held.cancelled == 1);
+  }
+
+  void editsAreMadeInOrderAndNoneIsGivenUpForALaterOne() {
+    Driver d;
+    d.click("New project: Squares");
+    // Asked for one after the other without a pause; the first takes long, and the others wait for it.
+    const auto step = [&](const nlohmann::json& edit) { support::step(*d.session, edit, "x"); };
+    step({{"edit", "setCounts"}, {"across", 120}, {"down", 100}});
+    step({{"edit", "setEdge"}, {"value", 30}});
+    step({{"edit", "rename"}, {"name", "First"}});
+    step({{"edit", "setCounts"}, {"across", 90}});
+    step({{"edit", "rename"}, {"name", "Second"}});
+    d.session->undo();
+    QCOMPARE(d.project().recipe.across, 8);
+    QVERIFY(d.session->busy());
+    d.settle();
+    QCOMPARE(d.project().recipe.across, 90);
+    QCOMPARE(d.project().recipe.down, 100);
+    QCOMPARE(d.project().recipe.edge.mm(), 30.0);
+    QCOMPARE(support::text(d.project().name), QByteArray("First"));  // the undo came last
+    QCOMPARE(d.session->geometry().layout.get(), d.project().layout.get());
+    QCOMPARE(d.session->tally().pieces(), 9'000);
+  }
+  void whatIsPaintedWhileALayoutGrowsLandsOnThePieceThatWasMeant() {
+    Driver d;
+    d.click("New project: Squares");
+    const ClothId b = d.project().cloths[1].id;
+    const PieceKey meant = d.project().layout->pieces[27].key;
+    support::step(*d.session, {{"edit", "setCounts"}, {"across", 100}, {"down", 60}}, "grew");
+    QVERIFY(d.session->edit(Paint{b, {27}}, "painted"));
+    d.settle();
+    QCOMPARE(d.project().layout->size(), std::size_t(6'000));
+    QCOMPARE(wearing(d.project(), b), std::size_t(1));
+    for (std::size_t i = 0; i < d.project().layout->size(); ++i)
+      QCOMPARE(d.project().painting[i] == b, d.project().layout->pieces[i].key == meant);
+    // And if the piece has gone meanwhile, that is said and nothing else is painted.
+    support::step(*d.session, {{"edit", "setCounts"}, {"across", 3}, {"down", 3}}, "shrank");
+    bool made = true;
+    d.session->edit(Paint{b, {5'999}}, "painted", {}, [&](bool ok) { made = ok; });
+    d.settle();
+    QVERIFY(!made);
+    QVERIFY2(d.window->said().contains("no longer in the layout"), qPrintable(d.window->said()));
+    QCOMPARE(wearing(d.project(), b), std::size_t(0));
+  }
+  void stopGivesUpWhatWaitsAndSaysHowMany() {
+    Driver d;
+    d.click("New project: Squares");
+    int given = 0;
+    const auto ask = [&](Edit edit) {
+      d.session->edit(std::move(edit), "x", {}, [&](bool made) { given += !made; });
+    };
+    ask(SetCounts{200, 200, {}});
+    ask(SetEdge{Length::millimetres(40)});
+    ask(Rename{"Never"});
+    d.session->cancelWork();
+    QCOMPARE(given, 3);
+    QVERIFY(d.window->said().contains("3"));
+    d.settle();
+    QCOMPARE(d.project().layout->size(), std::size_t(64));
+    QVERIFY(d.project().name != "Never");
+    ask(Rename{"Now"});  // and the next is made
+    QCOMPARE(support::text(d.project().name), QByteArray("Now"));
+  }
+  void anotherProjectDoesNotGetTheEditsOfTheOneBefore() {
+    Driver d;
+    d.click("New project: Squares");
+    d.session->edit(SetCounts{200, 150, {}}, "grew");
+    d.session->edit(Rename{"Old"}, "named");
+    d.answerBox("Let them go");
+    QVERIFY(d.putAway());
+    d.window->files().begin(QStringLiteral("kites"));
+    const std::size_t pieces = d.project().layout->size();
+    d.settle();
+    QTest::qWait(50);
+    QCOMPARE(d.project().layout->size(), pieces);
+    QVERIFY(d.project().name != "Old");
+  }
+  void aSaveContainsWhatWasAskedForBeforeIt() {
+    Driver d;
+    d.click("New project: Squares");
+    d.session->edit(SetCounts{90, 80, {}}, "grew");
+    d.session->save(at("turn.clathra"));
+    d.session->edit(Rename{"Later"}, "named");
+    d.settle();
+    const auto kept = openProject(at("turn.clathra").toStdString());
+    QVERIFY(kept);
+    QCOMPARE(kept->layout->size(), std::size_t(7'200));
+    QVERIFY(kept->name != "Later");
+    QVERIFY(!d.session->saved());
+  }
+
+  void anEditRestartsTheFiguresThatReadWhatItChanged() {
+    Driver d;
+    d.window->files().openDemo();
+    d.settle();
+    const Planner& p = d.session->planner();
+    const std::vector<Cloth> cloths = d.project().cloths;
+    const auto starts = [&] {
+      std::vector<int> out;
+      for (const Cloth& c : cloths) out.push_back(p.planStarts(c.id));
+      out.push_back(p.sheetStarts());
+      return out;
+    };
+    const auto risen = [&](const std::vector<int>& before) {
+      const auto now = starts();
+      std::vector<std::size_t> out;
+      for (std::size_t i = 0; i < now.size(); ++i)
+        if (now[i] != before[i]) out.push_back(i);
+      return out;
+    };
+    QVERIFY(cloths.size() >= 4);
+    // One cloth's length on hand is the matter of its own plan alone.
+    auto before = starts();
+    ChangeCloth longer{cloths[2].id, {}};
+    longer.fields.lengths = std::vector<Length>{Length::millimetres(7'000)};
+    QVERIFY(d.session->edit(longer, "x"));
+    d.settle();
+    QCOMPARE(risen(before), std::vector<std::size_t>{2});
+    // A piece that changes from one cloth to another is the matter of these two.
+    before = starts();
+    const ClothId from = d.project().painting[0];
+    const ClothId to = from == cloths[1].id ? cloths[3].id : cloths[1].id;
+    std::vector<std::size_t> both;
+    for (std::size_t i = 0; i < cloths.size(); ++i)
+      if (cloths[i].id == from || cloths[i].id == to) both.push_back(i);
+    QVERIFY(d.session->edit(Paint{to, {0}}, "x"));
+    d.settle();
+    QCOMPARE(risen(before), both);
+    // The name is nobody's; the page is that of the sheets.
+    before = starts();
+    QVERIFY(d.session->edit(Rename{"Marsh"}, "x"));
+    d.settle();
+    QVERIFY(risen(before).empty());
+    QVERIFY(d.session->edit(SetPage{"a3", {}, {}}, "x"));
+    d.settle();
+    QCOMPARE(risen(before), std::vector<std::size_t>{cloths.size()});
+  }
+  void noFigureOfAnotherStateIsGiven() {
+    Driver d;
+    d.window->files().openDemo();
+    d.settle();
+    const ClothId first = d.project().cloths[0].id;
+    for (int i = 0; i < 12; ++i) {
+      // Each time the answer that is there must be the one worked out from nothing.
+      d.session->edit(SetEdge{Length::millimetres(20 + i)}, "x");
+      for (int k = 0; k < 40; ++k) {
+        if (const auto plan = d.session->plan(first)) {
+          const auto right = cutPlan(d.project(), first);
+          QVERIFY(right && right->length == plan->length && right->pieces == plan->pieces);
+        }
+        if (const auto sheets = d.session->sheets()) {
+          QCOMPARE(sheets->papers, static_cast<int>(d.project().layout->size()));
+          const auto& paper = sheets->sheets.front().papers.front();
+          COMPARE_TO(area(paper.outline), area(d.project().layout->outline(paper.piece)), 1e-6);
+        }
+        for (const Remark& r : d.session->remarks())
+          for (const auto piece : r.pieces) QVERIFY(piece < d.project().layout->size());
+        QTest::qWait(i % 3);
+      }
+    }
+    d.settle();
+    QVERIFY(d.session->plan(first) && d.session->sheets());
+  }
+  void everyStationCanBeLookedAtWhileItsFiguresAreStillWorkedOut() {
+    Driver d;
+    d.window->files().openDemo();
+    d.settle();
+    for (int i = 0; i < 30; ++i) {
+      // A smaller layout than the remarks and sheets that were shown belong to.
+      d.session->edit(SetCounts{i % 2 ? 9 : 2, i % 3 ? 7 : 2, {}}, "x");
+      d.window->goTo(QStringList{"papers", "cut", "motif", "cloth", "arrange"}[i % 5]);
+      const NextStep next = nextStep(*d.session);
+      if (!next.station.isEmpty()) d.window->goTo(next.station, next.about, next.pieces);
+      QTest::qWait(i % 4);
+      if (i % 7 == 0) d.session->undo();
+    }
+    d.settle();
+    QCOMPARE(d.session->sheets()->papers, static_cast<int>(d.project().layout->size()));
+  }
+  void aStoppedFigureIsSaidAndTakenUpAgain() {
+    Driver d;
+    d.window->files().openDemo();
+    d.session->cancelWork();
+    QTest::qWait(50);
+    QVERIFY(!d.session->sheets());
+    QVERIFY(d.session->planner().stopped());
+    QVERIFY(nextStep(*d.session).sentence.contains("not worked out") ||
+            nextStep(*d.session).sentence.contains("cloth"));
+    d.session->goOn();
+    d.settle();
+    QVERIFY(d.session->sheets() && d.session->planner().allPlans());
+  }
+
+  void aSafetyCopyIsNeverFarBehindHoweverSteadilyOneWorks() {
+    Driver d;
+    d.click("New project: Squares");
+    // A step every 40 ms for longer than the copy may wait: copies come all the same, newer and newer.
+    QStringList seen;
+    const QString copy = d.recovery->folder() + "/copy.clathra";
+    for (int i = 0; i < 120; ++i) {
+      d.session->edit(Rename{"Step " + std::to_string(i)}, "x");
+      QTest::qWait(40);
+      if (i % 20 == 19 && QFile::exists(copy)) {
+        const auto kept = openProject(copy.toStdString());
+        QVERIFY(kept);
+        const QString name = QString::fromStdString(kept->name);
+        if (!seen.contains(name)) seen << name;
+      }
+    }
+    QVERIFY2(seen.size() >= 2, qPrintable(seen.join(", ")));
+  }
+  void aRecoveredOrImportedProjectIsNotPutAwayUnasked() {
+    for (const Origin origin : {Origin::Foreign, Origin::Fresh, Origin::Opened}) {
+      Driver d;
+      d.session->begin(support::project(support::recipe("kites", 40, 3, 3)), {}, origin);
+      QCOMPARE(d.session->saved(), origin != Origin::Foreign);
+      d.session->edit(Rename{"Other"}, "named");
+      QVERIFY(!d.session->saved());
+      d.session->undo();  // back at the start, with a step that could be made again
+      QVERIFY(!d.session->saved());
+      d.answerBox("Stay here");
+      QVERIFY(!d.putAway());
+      QVERIFY(d.session->isOpen());
+    }
+  }
+  void wordsStillBeingTypedAreAskedAbout() {
+    Driver d;
+    d.click("New project: Squares");
+    QVERIFY(d.saveTo(at("typed.clathra")));
+    auto* field = d.find<QLineEdit>("Count across");
+    QTest::mouseClick(field, Qt::LeftButton);
+    field->selectAll();
+    QTest::keyClicks(field, "11");  // and no Enter
+    d.answerBox("Save them");
+    QVERIFY(d.putAway());
+    QCOMPARE(openProject(at("typed.clathra").toStdString())->recipe.across, 11);
+  }
+  void severalCopiesAreOfferedByProjectTimeAndLastStep() {
+    for (const auto& [folder, name] : {std::pair("one", "Reed"), std::pair("two", "Groyne")}) {
+      const QString left = Recovery::parentFolder() + "/" + folder;
+      QDir().mkpath(left);
+      Project p = support::project(support::recipe("kites", 40, 3, 3));
+      p.name = name;
+      QVERIFY(saveProject(realFileSystem(), p, (left + "/copy.clathra").toStdString()));
+      QFile about(left + "/about.json");
+      QVERIFY(about.open(QIODevice::WriteOnly));
+      about.write(
+          QStringLiteral(R"({"name":"%1","lastDone":"painted 3 pieces","original":""})").arg(name).toUtf8());
+    }
+    QFile broken(Recovery::parentFolder() + "/two/copy.clathra");
+    QVERIFY(broken.resize(200));
+    Driver d;
+    d.window->showStart();
+    d.settle();
+    QStringList words;
+    for (const QLabel* l : d.window->findChildren<QLabel*>())
+      if (l->isVisible()) words << l->text();
+    QVERIFY(words.join('\n').contains("\"Reed\" was not closed properly"));
+    QVERIFY(words.join('\n').contains("you painted 3 pieces"));
+    d.click("Take it up again: Groyne");  // the broken one is named by its project, and stays on offer
+    QVERIFY(!d.session->isOpen());
+    QVERIFY2(d.window->said().contains("Groyne") && !d.window->said().contains("copy.clathra"),
+             qPrintable(d.window->said()));
+    d.click("Take it up again: Reed");
+    QCOMPARE(support::text(d.project().name), QByteArray("Reed"));
+    d.answerBox("Let them go");
+    QVERIFY(d.putAway());
+    d.window->showStart();
+    d.click("Throw the copy away: Groyne");
+    QVERIFY(d.recovery->leftovers().empty());
+  }
+  void aRecoveredProjectHasACopyOfItsOwnAtOnce() {
+    const QString left = Recovery::parentFolder() + "/gone";
+    QDir().mkpath(left);
+    Project p = support::project(support::recipe("kites", 40, 3, 3));
+    p.name = "Only here";
+    QVERIFY(saveProject(realFileSystem(), p, (left + "/copy.clathra").toStdString()));
+    Driver d;
+    d.window->showStart();
+    d.click("Take it up again");
+    QVERIFY(!QFile::exists(left));
+    const auto own = openProject((d.recovery->folder() + "/copy.clathra").toStdString());
+    QVERIFY(own && own->name == "Only here");
+    d.answerBox("Stay here");  // a new project asks first
+    d.window->files().begin(QStringLiteral("squares"));
+    d.settle();
+    QCOMPARE(support::text(d.project().name), QByteArray("Only here"));
+  }
+};
+
+CLATHRA_TEST(SessionTest, "session")
+#include "session.moc"
