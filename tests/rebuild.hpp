@@ -51,7 +51,7 @@ inline void compareIndex(const PieceIndex& is, const PieceIndex& wanted) {
 inline void compareToRebuild(const Project& p, const Derived& derived, const Soundness& sound,
                              const std::vector<NearMiss>& misses) {
   const auto again = buildLayout(**support::library().find(p.recipe.arrangement), p.recipe);
-  QVERIFY2(again, again ? "" : again.error().text.c_str());
+  QVERIFY2(again, again ? "" : clathra::said(again.error()).c_str());
   QCOMPARE(again->size(), p.layout->size());
   for (std::size_t i = 0; i < again->size(); ++i) {
     const auto a = again->outline(i), b = p.layout->outline(i);

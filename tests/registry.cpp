@@ -9,6 +9,8 @@
 #include <cstdio>
 #include <type_traits>
 
+#include "words/words.hpp"
+
 std::map<std::string, std::function<std::unique_ptr<QObject>()>>& testRegistry() {
   static std::map<std::string, std::function<std::unique_ptr<QObject>()>> all;
   return all;
@@ -27,6 +29,7 @@ int main(int argc, char** argv) {
 #else
   QCoreApplication app(argc, argv);
 #endif
+  clathra::loadWords();
   if (argc < 2 || !testRegistry().contains(argv[1])) {
     std::fprintf(stderr, "Name one of:");
     for (const auto& [name, make] : testRegistry()) std::fprintf(stderr, " %s", name.c_str());

@@ -9,6 +9,7 @@
 #include "layout/arrangement.hpp"
 #include "model/project.hpp"
 #include "script/read_edit.hpp"
+#include "words/words.hpp"
 
 /// Waits until it is so, as long as a machine ten times as busy may need: the limit is for hangs only.
 #define SOON(condition) QTRY_VERIFY_WITH_TIMEOUT(condition, 120'000)
@@ -19,7 +20,7 @@ namespace support {
 inline const clathra::ArrangementLibrary& library() {
   static const auto loaded =
       clathra::ArrangementLibrary::load({std::filesystem::path(CLATHRA_SOURCE) / "data/arrangements"});
-  if (!loaded) qFatal("%s", loaded.error().text.c_str());
+  if (!loaded) qFatal("%s", clathra::said(loaded.error()).c_str());
   return *loaded;
 }
 
@@ -47,13 +48,13 @@ inline clathra::Recipe recipe(const std::string& id, double edge, int across, in
 
 inline clathra::Layout layout(const clathra::Recipe& r) {
   auto built = clathra::buildLayout(**library().find(r.arrangement), r);
-  if (!built) qFatal("%s", built.error().text.c_str());
+  if (!built) qFatal("%s", clathra::said(built.error()).c_str());
   return std::move(*built);
 }
 
 inline clathra::Project project(const clathra::Recipe& r) {
   auto made = clathra::newProject(library(), r, "Test");
-  if (!made) qFatal("%s", made.error().text.c_str());
+  if (!made) qFatal("%s", clathra::said(made.error()).c_str());
   return std::move(*made);
 }
 
@@ -78,23 +79,41 @@ inline clathra::EditContext context() {
 /// What an edit is refused with; empty if it is taken.
 inline std::string refusal(const clathra::Project& p, const nlohmann::json& edit) {
   const auto next = clathra::applyStep(p, edit, context());
-  return next ? std::string() : next.error().text;
+  return next ? std::string() : clathra::said(next.error());
 }
 
 inline clathra::Project edited(const clathra::Project& p, const nlohmann::json& edit) {
   auto next = clathra::applyStep(p, edit, context());
-  if (!next) qFatal("%s", next.error().text.c_str());
+  if (!next) qFatal("%s", clathra::said(next.error()).c_str());
   return std::move(*next);
 }
 
 inline clathra::Project edited(const clathra::Project& p, const clathra::Edit& edit) {
   auto next = clathra::applied(p, edit, context());
-  if (!next) qFatal("%s", next.error().text.c_str());
+  if (!next) qFatal("%s", clathra::said(next.error()).c_str());
   return std::move(*next);
 }
 
 inline QByteArray text(const std::string& s) {
   return QByteArray::fromStdString(s);
+}
+inline QByteArray text(const clathra::Message& message, clathra::Unit unit = clathra::Unit::Millimetre) {
+  return text(clathra::said(message, unit));
+}
+
+/// Is a message, or one within it, the one of this id?
+inline bool says(const clathra::Message& message, std::string_view id) {
+  if (message.id == id) return true;
+  for (const clathra::Arg& arg : message.args) {
+    if (arg.kind() == clathra::Arg::Kind::Sentence && says(arg.sentence(), id)) return true;
+    if (arg.kind() == clathra::Arg::Kind::List)
+      for (const clathra::Message& m : arg.list())
+        if (says(m, id)) return true;
+  }
+  return false;
+}
+inline bool says(const clathra::Error& error, std::string_view id) {
+  return says(error.message, id);
 }
 
 }  // namespace support

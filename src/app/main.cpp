@@ -10,6 +10,7 @@
 #include "app/window/main_window.hpp"
 #include "app/window/screenshots.hpp"
 #include "store/data_folder.hpp"
+#include "words/words.hpp"
 
 namespace {
 
@@ -84,7 +85,7 @@ int run(QApplication& app) {
 
   const auto library = loadArrangements();
   if (!library) {
-    std::fprintf(stderr, "%s\n", library.error().text.c_str());
+    std::fprintf(stderr, "%s\n", said(library.error()).c_str());
     return 1;
   }
   if (parser.isSet(shots)) return takeScreenshots(app, *library, parser.value(shots));
@@ -104,7 +105,7 @@ int run(QApplication& app) {
   if (parser.isSet(exercise) && !exerciseSaving(window, session, recovery, parser.value(exercise), clock))
     return 1;
   if (parser.isSet(steady) && !exerciseWorking(window, session, parser.value(steady), clock)) return 1;
-  for (const std::string& sentence : library->leftOut()) window.say(QString::fromStdString(sentence));
+  for (const Message& sentence : library->leftOut()) window.say(inWords(sentence));
   window.show();
   if (parser.isSet(leave))
     QTimer::singleShot(0, &app, [&window] {
@@ -118,6 +119,7 @@ int run(QApplication& app) {
 
 int main(int argc, char** argv) {
   QApplication app(argc, argv);
+  loadWords();
   const int code = run(app);
   // What had to be written is written. Work that was given up and has not noticed yet keeps nobody waiting:
   // it reads values of its own, and ends with the program.

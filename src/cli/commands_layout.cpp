@@ -9,6 +9,7 @@
 #include "shape/families.hpp"
 #include "store/data_folder.hpp"
 #include "store/file.hpp"
+#include "words/words.hpp"
 
 namespace clathra::cli {
 
@@ -38,8 +39,7 @@ Result<PartCounts> partsOf(const std::string& text) {
     const std::string number = equals == std::string::npos ? "" : each.substr(equals + 1);
     if (number.empty() || number.size() > 3 || number.find_first_not_of("0123456789") != std::string::npos ||
         std::stoi(number) > kMostOfAPart)
-      return fail("\"" + each + "\" says no number of parts; write it like diamond=12, up to " +
-                  std::to_string(kMostOfAPart) + ".");
+      return fail("says-no-number-parts", each, kMostOfAPart);
     out[*part] = std::stoi(number);
   }
   return out;
@@ -94,7 +94,7 @@ Result<std::vector<Length>> edgesOf(const std::string& text) {
   }
   std::vector<Length> out;
   for (const std::string& each : split(text)) {
-    const auto edge = parseLengthWithin(each, Unit::Millimetre, "An edge", kLeastEdge, kMostEdge);
+    const auto edge = parseLengthWithin(each, Unit::Millimetre, Message("an-edge"), kLeastEdge, kMostEdge);
     if (!edge) return tl::make_unexpected(edge.error());
     out.push_back(*edge);
   }
@@ -106,9 +106,9 @@ Status listFits(const FitOptions& o) {
   if (!library) return tl::make_unexpected(library.error());
   const auto arrangement = library->find(o.arrangement);
   if (!arrangement) return tl::make_unexpected(arrangement.error());
-  const auto width = parseLengthWithin(o.width, Unit::Millimetre, "The width", kLeastTop, kMostTop);
+  const auto width = parseLengthWithin(o.width, Unit::Millimetre, Message("the-width"), kLeastTop, kMostTop);
   if (!width) return tl::make_unexpected(width.error());
-  const auto height = parseLengthWithin(o.height, Unit::Millimetre, "The height", kLeastTop, kMostTop);
+  const auto height = parseLengthWithin(o.height, Unit::Millimetre, Message("the-height"), kLeastTop, kMostTop);
   if (!height) return tl::make_unexpected(height.error());
   const auto edges = edgesOf(o.edges);
   if (!edges) return tl::make_unexpected(edges.error());
@@ -140,7 +140,7 @@ Status listFits(const FitOptions& o) {
 Result<Sides> sidesOf(const std::string& name) {
   for (const Sides s : {Sides::Outline, Sides::EdgePieces, Sides::Slice})
     if (sidesName(s) == name) return s;
-  return fail("--sides is \"" + name + "\"; it can be outline, edge-pieces or slice.");
+  return fail("sides-outline-edge-pieces", name);
 }
 
 void addSubdivide(CLI::App& app, Outcome& outcome) {
@@ -180,7 +180,7 @@ struct ImportOptions {
 Status importFile(const ImportOptions& o) {
   double tolerance = kHealTolerance;
   if (!o.tolerance.empty()) {
-    const auto within = parseLengthWithin(o.tolerance, Unit::Millimetre, "The tolerance",
+    const auto within = parseLengthWithin(o.tolerance, Unit::Millimetre, Message("the-tolerance"),
                                           Length::nanometres(0), Length::millimetres(5));
     if (!within) return tl::make_unexpected(within.error());
     tolerance = within->mm();
@@ -190,9 +190,10 @@ Status importFile(const ImportOptions& o) {
   const auto made = importLayout(*library, o.file, tolerance);
   if (!made) return tl::make_unexpected(made.error());
   if (const auto ok = saveProject(realFileSystem(), made->project, o.out); !ok) return ok;
-  const std::string report = importReport(*made);
+  std::string report;
+  for (const Message& m : importReport(*made)) report += " " + said(m);
   printLine(std::to_string(made->project.layout->size()) + " pieces imported." +
-            (report.empty() ? "" : " " + report));
+            report);
   return {};
 }
 

@@ -10,6 +10,7 @@
 #include "exchange/dxf.hpp"
 #include "review/review.hpp"
 #include "store/file.hpp"
+#include "words/words.hpp"
 
 namespace clathra::cli {
 
@@ -50,7 +51,7 @@ json papersJson(const Project& project, const SheetPlan& plan) {
 Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOptions& o) {
   std::error_code ec;
   std::filesystem::create_directories(o.out, ec);
-  if (ec) return fail("The folder \"" + o.out + "\" cannot be made; choose another place.");
+  if (ec) return fail("folder-cannot-made-choose", o.out);
   if (o.format == "pdf") {
     const auto pdf = sheetsPdf(project, plan);
     return pdf ? writeBytes(std::filesystem::path(o.out) / "papers.pdf", *pdf)
@@ -71,9 +72,9 @@ Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOpt
 
 Status papers(const PaperOptions& o) {
   if (o.format != "pdf" && o.format != "svg" && o.format != "dxf")
-    return fail("--format is \"" + o.format + "\"; it can be pdf, svg or dxf.");
+    return fail("format-pdf-svg-dxf", o.format);
   if (!o.side.empty() && o.side != "back" && o.side != "front")
-    return fail("--side is \"" + o.side + "\"; it can be back or front.");
+    return fail("side-back-front", o.side);
   const auto project = openProject(o.file);
   if (!project) return tl::make_unexpected(project.error());
   const auto page = pageOf(o.page.empty() ? project->settings.page : o.page);
@@ -95,27 +96,29 @@ Status papers(const PaperOptions& o) {
   return {};
 }
 
-json methodJson(const CutMethod& m) {
-  json sum = json::array();
+json methodJson(const CutMethod& m, Unit unit) {
+  json sum = json::array(), steps = json::array();
+  for (const Message& s : m.steps) steps.push_back(said(s, unit));
   for (const SumLine& l : m.sum)
-    sum.push_back({{"what", l.what}, {"value", l.value}, {"is_length", l.isLength}});
+    sum.push_back({{"what", said(l.what, unit)}, {"value", l.value}, {"is_length", l.isLength}});
   return {{"method", m.id},
           {"length", optional(m.length)},
           {"cuts", m.length ? json(m.cuts) : json(nullptr)},
           {"minutes", m.length ? json(m.minutes) : json(nullptr)},
           {"utilisation", m.length && *m.length > 0 ? json(m.utilisation) : json(nullptr)},
           {"sum", sum},
-          {"steps", m.steps},
-          {"why_not", m.length ? json(nullptr) : json(m.why)}};
+          {"steps", steps},
+          {"why_not", m.length ? json(nullptr) : json(said(m.why, unit))}};
 }
 
 json planJson(const Project& project, const CutPlan& plan) {
+  const Unit unit = project.settings.unit;
   json windows = json::array(), methods = json::array(), sum = json::array();
   for (const WindowPart& w : plan.windows)
     windows.push_back({{"motif", w.name}, {"copies", w.copies}, {"length", optional(w.length)}});
-  for (const CutMethod& m : plan.methods) methods.push_back(methodJson(m));
+  for (const CutMethod& m : plan.methods) methods.push_back(methodJson(m, unit));
   for (const SumLine& l : plan.sum)
-    sum.push_back({{"what", l.what}, {"value", l.value}, {"is_length", l.isLength}});
+    sum.push_back({{"what", said(l.what, unit)}, {"value", l.value}, {"is_length", l.isLength}});
   return {{"cloth", clothTitle(*clothById(project, plan.cloth))},
           {"windows", windows},
           {"methods", methods},
@@ -123,7 +126,7 @@ json planJson(const Project& project, const CutPlan& plan) {
           {"length", optional(plan.length)},
           {"buy_length", optional(plan.buyLength)},
           {"on_hand", optional(plan.onHand)},
-          {"short_by", optional(plan.shortBy)},
+          {"short_by", optional(plan.toBuy)},
           {"sum", sum}};
 }
 
@@ -149,7 +152,7 @@ Status cut(const std::string& file, const std::string& clothName, bool asJson, c
       printLine(
           clothTitle(c) + ": " +
           (plan->length ? formatReadable(*plan->length, project->settings.unit) : std::string("not known")) +
-          (plan->method() && plan->method()->length ? " by " + plan->method()->title : ""));
+          (plan->method() && plan->method()->length ? " by " + said(plan->method()->title) : ""));
   }
   if (asJson) print(out);
   return {};
@@ -175,12 +178,12 @@ Status motif(const std::string& file, bool asJson) {
                    {"length_needed", optional(supply->lengthNeeded)},
                    {"worst_place", supply->worstPlace},
                    {"exact", supply->exact},
-                   {"remark", supply->remark},
+                   {"remark", said(supply->remark, project->settings.unit)},
                    {"meeting", nullptr}});
     if (!asJson)
       printLine(m.name + " from " + clothTitle(*cloth) + ": " + std::to_string(supply->wanted) + " wanted, " +
                 (supply->onHand ? std::to_string(*supply->onHand) : std::string("unknown")) + " on hand" +
-                (supply->remark.empty() ? "" : ". " + supply->remark));
+                (supply->remark.empty() ? "" : ". " + said(supply->remark, project->settings.unit)));
   }
   if (asJson) print(out);
   return {};
@@ -194,8 +197,9 @@ Status lookOver(const std::string& file, bool asJson) {
   json out = json::array();
   const auto remarks = review(*input);
   for (const Remark& r : remarks) {
-    out.push_back({{"check", r.check}, {"pieces", numbersOf(r.pieces)}, {"why", r.why}, {"fix", r.fix}});
-    if (!asJson) printLine(r.check + ": " + r.why + " " + r.fix);
+    const std::string why = said(r.why, project->settings.unit), fix = said(r.fix, project->settings.unit);
+    out.push_back({{"check", r.check}, {"pieces", numbersOf(r.pieces)}, {"why", why}, {"fix", fix}});
+    if (!asJson) printLine(r.check + ": " + why + " " + fix);
   }
   if (asJson)
     print(out);
@@ -294,7 +298,7 @@ void addUnbuilt(CLI::App& app, Outcome& outcome, const char* name, const char* d
   auto* cmd = app.add_subcommand(name, std::string(does) + " (not built yet)");
   cmd->allow_extras();
   cmd->callback(
-      [=, &outcome] { outcome.status = fail("The command " + std::string(name) + " is not built yet."); });
+      [=, &outcome] { outcome.status = fail("command-not-built-yet", name); });
 }
 
 }  // namespace clathra::cli

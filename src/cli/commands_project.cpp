@@ -15,6 +15,7 @@
 #include "shape/json_fields.hpp"
 #include "store/data_folder.hpp"
 #include "store/file.hpp"
+#include "words/words.hpp"
 
 namespace clathra::cli {
 
@@ -51,13 +52,13 @@ struct NewOptions {
 Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
   Recipe r;
   r.arrangement = o.arrangement;
-  const auto edge = parseLengthWithin(o.edge, Unit::Millimetre, "The edge", kLeastEdge, kMostEdge);
+  const auto edge = parseLengthWithin(o.edge, Unit::Millimetre, Message("the-edge"), kLeastEdge, kMostEdge);
   if (!edge) return tl::make_unexpected(edge.error());
   r.edge = *edge;
   const bool rosette = arrangement.kind == ArrangementKind::Rosette;
-  if (rosette && o.rings < 0) return fail("A rosette needs --rings.");
+  if (rosette && o.rings < 0) return fail("rosette-needs-rings");
   const bool own = arrangement.kind == ArrangementKind::Own;
-  if (!rosette && !own && (o.across == 0 || o.down == 0)) return fail("A field needs --across and --down.");
+  if (!rosette && !own && (o.across == 0 || o.down == 0)) return fail("field-needs-across-down");
   r.across = rosette || own ? 1 : o.across;
   r.down = rosette || own ? 1 : o.down;
   r.rings = std::max(0, o.rings);
@@ -80,7 +81,7 @@ Status makeNew(const NewOptions& o) {
                                ? Unit::Millimetre
                                : Unit::Inch;
   if (!o.allowance.empty()) {
-    const auto allowance = parseLengthWithin(o.allowance, Unit::Millimetre, "The seam allowance",
+    const auto allowance = parseLengthWithin(o.allowance, Unit::Millimetre, Message("the-seam-allowance"),
                                              Length::millimetres(1), Length::millimetres(50));
     if (!allowance) return tl::make_unexpected(allowance.error());
     project->settings.allowance = *allowance;
@@ -90,27 +91,23 @@ Status makeNew(const NewOptions& o) {
 
 /// Runs the script; undo and redo walk its own history.
 Result<Project> runScript(Project project, const json& script, const EditContext& context) {
-  if (!script.is_array()) return fail("The script is no list of edits.");
-  if (script.size() > 1'000'000) return fail("The script has more than a million edits.");
+  if (!script.is_array()) return fail("script-no-list-edits");
+  if (script.size() > 1'000'000) return fail("script-more-than-million");
   History history(std::move(project));
   for (std::size_t i = 0; i < script.size(); ++i) {
-    const auto at = [&](const std::string& text) {
-      return fail("Edit " + std::to_string(i + 1) + " of the script: " + text + ". Nothing was written.");
+    const auto at = [&](Message what) {
+      return fail("edit-script-nothing-written", i + 1, std::move(what));
     };
     const json& edit = script[i];
     const std::string name = edit.is_object() && edit.contains("edit") && edit["edit"].is_string()
                                  ? edit["edit"].get<std::string>()
                                  : "";
     if (name == "undo" || name == "redo") {
-      if (!(name == "undo" ? history.undo() : history.redo())) return at("there is nothing to " + name);
+      if (!(name == "undo" ? history.undo() : history.redo())) return at(Message(name == "undo" ? "nothing-to-undo" : "nothing-to-redo"));
       continue;
     }
     auto next = applyStep(history.now(), edit, context);
-    if (!next) {
-      std::string text = next.error().text;
-      if (text.ends_with('.')) text.pop_back();
-      return at(text);
-    }
+    if (!next) return at(next.error().message);
     history.push(std::move(*next), name);
   }
   return history.now();
@@ -138,7 +135,7 @@ Status runEdit(const std::string& file, const std::string& scriptFile, const std
   const auto text = readWhole(scriptFile, 200'000'000);
   if (!text) return tl::make_unexpected(text.error());
   auto script = parseJson(*text);
-  if (!script) return fail("The script cannot be used: " + script.error().text + ". Nothing was written.");
+  if (!script) return fail("script-cannot-used-nothing", script.error().message);
   const auto folder = std::filesystem::path(scriptFile).parent_path();
   if (const auto ok = readDrawings(*script, folder); !ok) return ok;
   const EditContext context{
@@ -153,22 +150,19 @@ Status checkFile(const std::string& file, bool asJson) {
   if (!project) return tl::make_unexpected(project.error());
   const auto geometry = geometryOf(project->layout);
   const Soundness s = soundness(*project->layout, geometry->seams);
-  const auto counted = [](std::size_t n, const char* what) {
-    return std::to_string(n) + " " + what + (n == 1 ? "" : "s");
-  };
   if (!s.sound())
-    return fail("The layout is not sound: " + counted(s.overlaps.size(), "overlap") + " and " +
-                counted(s.gaps.size(), "gap") + "; the command review names the pieces.");
+    return fail("layout-not-sound-command", Message("n-overlaps", s.overlaps.size()),
+                Message("n-gaps", s.gaps.size()));
   if (asJson)
     print({{"sound", true}, {"pieces", project->layout->size()}});
   else
-    printLine("A sound project of " + counted(project->layout->size(), "piece") + ".");
+    printLine(said(Message("sound-project", project->layout->size())));
   return {};
 }
 
 std::string editHelp() {
   std::string out = "The script is a JSON list; each step is {\"edit\": NAME, ...}:\n";
-  for (const EditInfo& k : editInfos()) out += "  " + std::string(k.name) + ": " + std::string(k.keys) + "\n";
+  for (const EditInfo& k : editInfos()) out += "  " + std::string(k.name) + ": " + keysOf(k) + "\n";
   return out + "  undo, redo\nLengths are numbers in mm, pieces are numbers from 1.";
 }
 

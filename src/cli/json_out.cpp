@@ -4,6 +4,7 @@
 #include "model/tally.hpp"
 #include "shape/arcs.hpp"
 #include "store/data_folder.hpp"
+#include "words/words.hpp"
 
 namespace clathra::cli {
 
@@ -57,7 +58,7 @@ json tallyJson(const Project& project) {
 Result<ArrangementLibrary> arrangements() {
   auto library = loadArrangements();
   if (library)
-    for (const std::string& sentence : library->leftOut()) std::fprintf(stderr, "%s\n", sentence.c_str());
+    for (const Message& sentence : library->leftOut()) std::fprintf(stderr, "%s\n", said(sentence).c_str());
   return library;
 }
 

@@ -4,6 +4,7 @@
 
 #include "cli/commands.hpp"
 #include "draw/fonts.hpp"
+#include "words/words.hpp"
 
 namespace {
 
@@ -25,6 +26,7 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   qInstallMessageHandler(quiet);
   QGuiApplication qt(argc, argv);
   clathra::loadFonts();
+  clathra::loadWords();
   CLI::App app("Clathra on the command line: plans patchwork sewn over paper shapes.", "clathra-cli");
   app.require_subcommand(1);
   Outcome outcome;
@@ -58,6 +60,6 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
     return kWrongInput;
   }
   if (outcome.status) return kDone;
-  std::fprintf(stderr, "%s\n", outcome.status.error().text.c_str());
+  std::fprintf(stderr, "%s\n", said(outcome.status.error()).c_str());
   return kWrongInput;
 }

@@ -11,7 +11,7 @@
 #include <cstdio>
 #include <cstring>
 
-#include "words.hpp"
+#include "text.hpp"
 
 namespace clathra {
 
@@ -58,32 +58,32 @@ class PosixFileSystem final : public FileSystem {
   void remove(const std::string& path) override { ::unlink(path.c_str()); }
 };
 
-std::string reason(long negativeErrno) {
+Message reason(long negativeErrno) {
   switch (-negativeErrno) {
     case ENOSPC:
     case EDQUOT:
-      return "the disk is full";
+      return Message("disk-full");
     case EFBIG:
-      return "it is larger than files may be there";
+      return Message("file-too-large-there");
     case EROFS:
-      return "the disk is read-only";
+      return Message("disk-read-only");
     case EACCES:
     case EPERM:
-      return "that is not allowed there";
+      return Message("not-allowed-there");
     case ENOENT:
     case ENOTDIR:
-      return "the folder does not exist";
+      return Message("folder-missing");
     case ENAMETOOLONG:
-      return "its name is too long";
+      return Message("name-too-long");
     case ELOOP:
-      return "its links lead round in a circle";
+      return Message("links-circle");
     case EMFILE:
     case ENFILE:
-      return "too many files are open";
+      return Message("too-many-open");
     case EIO:
-      return "the disk reports a fault";
+      return Message("disk-fault");
     default:
-      return "the system refused it";
+      return Message("system-refused");
   }
 }
 
@@ -121,10 +121,10 @@ std::string safeName(const Target& target) {
   return hidden(target.file, target.node, "safe");
 }
 
-std::string kindName(mode_t mode) {
-  if (S_ISDIR(mode)) return "is a folder, not a file";
-  if (S_ISFIFO(mode) || S_ISSOCK(mode)) return "is a pipe, not a file";
-  return "is a device, not a file";
+Message kindName(mode_t mode) {
+  if (S_ISDIR(mode)) return Message("is-folder");
+  if (S_ISFIFO(mode) || S_ISSOCK(mode)) return Message("is-pipe");
+  return Message("is-device");
 }
 
 /// Follows links to the file, which need not exist yet.
@@ -135,12 +135,11 @@ Result<Target> targetOf(const stdfs::path& given) {
     struct stat s {};
     if (::lstat(out.file.c_str(), &s) != 0) {
       if (errno == ENOENT) return out;
-      return fail(calledFile(given) + " could not be saved: " + reason(-errno) + "; choose another place.");
+      return fail("could-not-saved-choose", calledFile(given), reason(-errno));
     }
     if (!S_ISLNK(s.st_mode)) {
       if (!S_ISREG(s.st_mode))
-        return fail(calledFile(given) + " " + kindName(s.st_mode) +
-                    "; nothing was written. Choose another name.");
+        return fail("nothing-written-choose-another", calledFile(given), kindName(s.st_mode));
       out.exists = true;
       out.kind = {s.st_mode, s.st_uid, s.st_gid};
       out.links = s.st_nlink;
@@ -152,12 +151,11 @@ Result<Target> targetOf(const stdfs::path& given) {
     if (ec) break;
     out.file = to.is_absolute() ? to.string() : (stdfs::path(folderOf(out.file)) / to).string();
   }
-  return fail(calledFile(given) + " could not be saved: " + reason(-ELOOP) + "; choose another place.");
+  return fail("could-not-saved-choose", calledFile(given), reason(-ELOOP));
 }
 
 tl::unexpected<Error> failed(const std::string& target, long code) {
-  return fail(calledFile(target) + " could not be saved: " + reason(code) +
-              ". What was there before is unchanged; choose another place or try again.");
+  return fail("could-not-saved-what", calledFile(target), reason(code));
 }
 
 long writeAll(FileSystem& fs, int fd, ByteView data) {
@@ -196,8 +194,7 @@ long writeBeside(FileSystem& fs, const Target& target, ByteView data, std::strin
 
 Status confirmed(FileSystem& fs, const std::string& target) {
   if (const int synced = fs.syncFolder(folderOf(target)); synced < 0)
-    return fail(calledFile(target) + " was written, but the disk did not confirm it (" + reason(synced) +
-                "); save once more, or to another place, before you close.");
+    return fail("written-but-disk-did", calledFile(target), reason(synced));
   return {};
 }
 
@@ -228,9 +225,7 @@ Status writeInPlace(FileSystem& fs, const Target& target, ByteView data) {
   }
   code = writeOver(fs, target.file, data);
   if (code < 0)
-    return fail(
-        calledFile(target.file) + " could not be saved whole: " + reason(code) +
-        ". Its new content lies safe beside it and is taken when it is opened; save to another place too.");
+    return fail("could-not-saved-whole", calledFile(target.file), reason(code));
   fs.remove(safe);
   return confirmed(fs, target.file);
 }
@@ -334,12 +329,11 @@ Status restoreFromSafeCopy(FileSystem& fs, const stdfs::path& path) {
   const auto target = targetOf(path);
   if (!target) return tl::make_unexpected(target.error());
   const stdfs::path safe = safeCopyOf(path);
-  if (safe.empty()) return fail(calledFile(path) + " has no safe copy beside it.");
+  if (safe.empty()) return fail("no-safe-copy-beside", calledFile(path));
   const auto bytes = readWhole(safe, SIZE_MAX);
   if (!bytes) return tl::make_unexpected(bytes.error());
   if (const long code = writeOver(fs, target->file, std::as_bytes(std::span(*bytes))); code < 0)
-    return fail(calledFile(path) + " could not be restored: " + reason(code) +
-                ". Its content lies safe beside it; try again.");
+    return fail("could-not-restored-content", calledFile(path), reason(code));
   fs.remove(safe.string());
   return confirmed(fs, target->file);
 }
@@ -351,16 +345,14 @@ Result<int> openOrdinary(const stdfs::path& path, struct stat& s) {
   // A pipe would wait for its writer for ever.
   const int fd = ::open(path.c_str(), O_RDONLY | O_CLOEXEC | O_NONBLOCK);
   if (fd < 0)
-    return fail(calledFile(path) +
-                " cannot be opened: " + (errno == ENOENT ? "it is not there." : reason(-errno) + "."));
+    return fail("not-opened", calledFile(path), errno == ENOENT ? Message("not-there") : reason(-errno));
   if (::fstat(fd, &s) == 0 && S_ISREG(s.st_mode)) return fd;
   ::close(fd);
-  return fail(calledFile(path) + " " + kindName(s.st_mode) + ", and cannot be read.");
+  return fail("not-a-file-to-read", calledFile(path), kindName(s.st_mode));
 }
 
 tl::unexpected<Error> tooLarge(const stdfs::path& path, std::size_t most) {
-  return fail(calledFile(path) + " is larger than " + std::to_string(most / 1'000'000) +
-              " MB, more than Clathra reads.");
+  return fail("larger-than-mb-more", calledFile(path), most / 1'000'000);
 }
 
 }  // namespace
@@ -389,7 +381,7 @@ Result<std::string> readWhole(const stdfs::path& path, std::size_t most) {
   for (;;) {
     const ssize_t n = ::read(*fd, block.data(), block.size());
     if (n < 0 && errno == EINTR) continue;
-    if (n < 0) return close(Result<std::string>(fail(calledFile(path) + " could not be read to its end.")));
+    if (n < 0) return close(Result<std::string>(fail("could-not-read-end", calledFile(path))));
     if (n == 0) return close(Result<std::string>(std::move(data)));
     data.append(block.data(), static_cast<std::size_t>(n));
     if (data.size() > most) return close(Result<std::string>(tooLarge(path, most)));

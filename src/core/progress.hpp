@@ -21,7 +21,7 @@ class Progress {
   std::shared_ptr<State> state_ = std::make_shared<State>();
 };
 
-/// The text of the error that cancelled work answers with; the interface drops it silently.
-inline constexpr const char* kCancelled = "Stopped before it was finished.";
+/// The id of the error that cancelled work answers with; the interface drops it silently.
+inline constexpr const char* kCancelled = "stopped";
 
 }  // namespace clathra

@@ -9,6 +9,7 @@
 #include "draw/page_text.hpp"
 #include "draw/pictures.hpp"
 #include "shape/allowance.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -82,7 +83,7 @@ class CardRun {
     y_ += 19;
     const CutMethod* m = plan_.method();
     const Unit unit = project_.settings.unit;
-    QString line = m ? q(m->title) : QString();
+    QString line = m ? inWords(m->title) : QString();
     if (plan_.length && !cloth_.scraps)
       line += QStringLiteral("  ·  %1 of cloth").arg(q(formatReadable(*plan_.length, unit))) +
               QStringLiteral("  ·  allowance %1")
@@ -94,8 +95,9 @@ class CardRun {
 
   void map() {
     if (plan_.width <= 0 || !plan_.length || *plan_.length <= 0) return;
-    const double height =
-        std::clamp(width() * plan_.width / std::max(*plan_.length * 1.6, 300.0) + 14, 50.0, 112.0);
+    const int rows = std::max(1, mapRows(plan_));
+    const double height = std::clamp(
+        width() * plan_.width * rows / std::max(*plan_.length * 1.6, 300.0) + 14 * rows, 50.0, 112.0 + 40.0 * (rows - 1));
     need(height);
     CutMapLook look;
     look.palette = &printPalette();
@@ -121,9 +123,9 @@ class CardRun {
 
   void steps() {
     const CutMethod* m = plan_.method();
-    if (!m || m->steps.empty() || (m->strips.empty() && m->rectangles.empty())) return;
+    if (!m || m->steps.empty() || m->groups.empty()) return;
     heading(QStringLiteral("Steps"));
-    for (const std::string& s : m->steps) tickBox(q(s), kStep);
+    for (const Message& s : m->steps) tickBox(inWords(s, project_.settings.unit), kStep);
   }
 
   void windows() {
@@ -132,7 +134,7 @@ class CardRun {
                                       [&](const MotifChoice& c) { return c.id == part.motif; });
       if (motif == project_.motifs.end() || part.copies == 0) continue;
       need(84);  // heading, picture and boxes stay together
-      heading(q(counted(part.copies, "window")) + QStringLiteral(": ") + q(part.name));
+      heading(inWords(Message("windows-of", part.copies, part.name)));
       picture(*motif);
       const double x = kEdge + 62, top = y_;
       double y = y_;
@@ -179,19 +181,29 @@ class CardRun {
 
   void sum() {
     if (plan_.sum.empty()) return;
-    heading(QStringLiteral("Why %1?").arg(plan_.buyLength && *plan_.buyLength > 0
-                                              ? q(formatReadable(*plan_.buyLength, project_.settings.unit))
+    heading(QStringLiteral("Why %1?").arg(plan_.length && *plan_.length > 0
+                                              ? q(formatReadable(*plan_.length, project_.settings.unit))
                                               : QStringLiteral("these")));
     for (const SumLine& l : plan_.sum) {
       if (l.isLength && l.value < 0.05) continue;  // a rounding nobody can measure
-      need(6.5);
-      text_.line(q(l.what), kEdge, y_ + 4, kSmall + 0.3);
-      const QString value =
-          l.isLength ? q(formatSum(l.value, project_.settings.unit)) : q(formatNumber(l.value, 0));
-      text_.line(value, page_.width - kEdge - text_.width(value, kSmall + 0.3, QFont::DemiBold), y_ + 4,
-                 kSmall + 0.3, QFont::DemiBold);
-      y_ += 6.2;
+      sumLine(inWords(l.what, project_.settings.unit), l.value, l.isLength);
     }
+    const double toBuy = plan_.toBuy.value_or(0), buy = plan_.buyLength.value_or(0);
+    if (toBuy <= 1e-6) return;
+    if (*plan_.length - toBuy > 0.05) sumLine(inWords(Message("sum-on-hand")), *plan_.length - toBuy, true);
+    if (buy - toBuy > 0.05)
+      sumLine(inWords(Message("sum-rounded-up", sizeArg(cloth_.increment.mm())), project_.settings.unit),
+              buy - toBuy, true);
+    sumLine(inWords(Message("sum-to-buy")), buy, true);
+  }
+
+  void sumLine(const QString& what, double value, bool isLength) {
+    need(6.5);
+    text_.line(what, kEdge, y_ + 4, kSmall + 0.3);
+    const QString shown = isLength ? inWords(lineArg(value), project_.settings.unit) : q(formatNumber(value, 0));
+    text_.line(shown, page_.width - kEdge - text_.width(shown, kSmall + 0.3, QFont::DemiBold), y_ + 4,
+               kSmall + 0.3, QFont::DemiBold);
+    y_ += 6.2;
   }
 
   void cautions() {
@@ -247,8 +259,7 @@ std::string clothLies(const CutPlan& plan) {
     right = right || d.hand > 0;
   };
   if (m) {
-    for (const StripGroup& g : m->strips) see(g.demand);
-    for (const RectangleGroup& g : m->rectangles) see(g.demand);
+    for (const CutGroup& g : m->groups) see(g.demand);
   }
   if (left && right)
     return "Right side up, single layer, selvedge away from you. Strips for left-handed patches lie face "

@@ -1,81 +1,126 @@
 #include "draw/cut_painter.hpp"
 
+#include <QCoreApplication>
 #include <algorithm>
 #include <cmath>
 
-#include "cutting/times.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "draw/pictures.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
 namespace {
 
-/// Cloth coordinates (x across, y along) to the map (length to the right).
+QString say(const char* text) {
+  return QCoreApplication::translate("map", text);
+}
+
+/// Which lengths a map shows: those that are cut from, else the first.
+std::vector<int> shownLengths(const CutLayout& laid) {
+  std::vector<int> out;
+  for (std::size_t l = 0; l < laid.lengths.size(); ++l)
+    if (laid.lengths[l].used > 0) out.push_back(static_cast<int>(l));
+  if (out.empty() && !laid.lengths.empty()) out.push_back(0);
+  return out;
+}
+
+/// Cloth coordinates (x across, y along) to the map: lengths lie below each other, each runs to the right.
 class CutMap {
  public:
   CutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
          const CutMapLook& look)
-      : p_(painter), project_(project), plan_(plan), look_(look), cloth_(clothById(project, plan.cloth)) {
-    const double used = plan.length.value_or(0);
-    shown_ = std::max({used, plan.onHand.value_or(0), plan.buyLength.value_or(0), 100.0});
-    // A long remainder would make what is cut unreadable.
-    if (used > 0) shown_ = std::min(shown_, std::max(used * 2.2, plan.width * 0.8));
-    const double room = look.text * 2.2;
-    area_ = into.adjusted(0, room, 0, -room * 1.3);
-    scale_ = std::min(area_.width() / shown_, area_.height() / plan.width);
-    area_.setWidth(shown_ * scale_);
-    area_.setHeight(plan.width * scale_);
+      : p_(painter),
+        project_(project),
+        plan_(plan),
+        laid_(plan.method()->laid),
+        look_(look),
+        cloth_(clothById(project, plan.cloth)) {
+    for (const int l : shownLengths(laid_)) {
+      const ClothLength& length = laid_.lengths[static_cast<std::size_t>(l)];
+      // A long remainder would make what is cut unreadable.
+      const double shown =
+          length.used > 0 ? std::min(std::max(length.used, length.length),
+                                     std::max(length.used * 2.2, length.width * 0.8))
+                          : length.length;
+      rows_.push_back({l, shown, {}});
+    }
+    double longest = 100;
+    for (const Row& r : rows_) longest = std::max(longest, r.shown);
+    const double room = look.text * 2.2, under = room * 1.3;
+    const auto n = static_cast<double>(std::max<std::size_t>(1, rows_.size()));
+    scale_ = std::min(into.width() / longest,
+                      std::max(1.0, into.height() - n * (room + under)) / (n * std::max(1.0, plan.width)));
+    double top = into.top();
+    for (Row& r : rows_) {
+      r.area = QRectF(into.left(), top + room, r.shown * scale_, plan.width * scale_);
+      top = r.area.bottom() + under;
+    }
   }
 
   void paint() {
-    ends();
-    cloth();
-    windows();
-    double at = plan_.windowLength.value_or(0);
-    const CutMethod* m = plan_.method();
-    if (m && m->length && *m->length > 0) {
-      squaring(at);
-      at += kSquaringUp;
-      for (const StripGroup& g : m->strips) at = strips(g, at);
-      if (m->id == "rectangles")
-        for (const RectangleGroup& g : m->rectangles) at = rows(g, at);
+    const auto runs = runsOf(laid_);
+    int window = 1;
+    for (const Row& r : rows_) {
+      row_ = &r;
+      ends();
+      cloth();
+      bands();
+      patches(window);
+      for (const BandRun& run : runs)
+        if (run.length == r.length) label(run);
+      rest();
+      used();
     }
-    rest(at);
-    used();
   }
 
  private:
+  struct Row {
+    int length = 0;
+    double shown = 0;  // mm
+    QRectF area;
+  };
+  const ClothLength& length() const { return laid_.lengths[static_cast<std::size_t>(row_->length)]; }
   QPointF at(double across, double along) const {
-    return {area_.left() + along * scale_, area_.top() + across * scale_};
+    return {row_->area.left() + along * scale_, row_->area.top() + across * scale_};
   }
   QRectF band(double from, double to) const {
-    return QRectF(at(0, from), at(plan_.width, std::min(to, shown_)));
+    return QRectF(at(0, from), at(plan_.width, std::min(to, row_->shown)));
   }
-  QPolygonF mapped(PolygonView p, Point by) const {
+  QPolygonF mapped(PolygonView p) const {
     QPolygonF out;
-    for (const Point q : p) out << at(q.x + by.x, q.y + by.y);
+    for (const Point q : p) out << at(q.x, q.y);
     return out;
   }
 
   void ends() {
     p_.setFont(textFont(look_.text));
     p_.setPen(look_.palette->muted);
-    const double above = area_.top() - look_.text * 0.6;
-    p_.drawText(QPointF(area_.left(), above), QStringLiteral("cut end"));
-    const QString selvedge = QStringLiteral("selvedge");
-    p_.drawText(QPointF(area_.right() - QFontMetricsF(p_.font()).horizontalAdvance(selvedge), above),
-                selvedge);
+    const QRectF& area = row_->area;
+    const double above = area.top() - look_.text * 0.6;
+    const QFontMetricsF metrics(p_.font());
+    QString left = say("cut end");
+    if (length().toBuy && laid_.lengths.size() > 1)
+      left = say("to buy");
+    else if (laid_.lengths.size() > 1)
+      left = say("length %1, %2")
+                 .arg(row_->length + 1)
+                 .arg(QString::fromStdString(formatReadable(length().length, project_.settings.unit)));
+    p_.drawText(QPointF(area.left(), above), left);
+    const QString selvedge = say("selvedge");
+    const double x = area.right() - metrics.horizontalAdvance(selvedge);
+    if (x > area.left() + metrics.horizontalAdvance(left) + look_.text)
+      p_.drawText(QPointF(x, above), selvedge);
   }
 
   void cloth() {
     p_.setPen(QPen(look_.palette->ink, look_.text / 9));
     p_.setBrush(look_.palette->paper);
-    p_.drawRect(area_);
+    p_.drawRect(row_->area);
     p_.setPen(QPen(look_.palette->muted, look_.text / 4));
-    p_.drawLine(area_.topLeft(), area_.topRight());
-    p_.drawLine(area_.bottomLeft(), area_.bottomRight());
+    p_.drawLine(row_->area.topLeft(), row_->area.topRight());
+    p_.drawLine(row_->area.bottomLeft(), row_->area.bottomRight());
   }
 
   QBrush fill() const {
@@ -83,25 +128,34 @@ class CutMap {
     return hatchBrush(*cloth_, p_.device()->devicePixelRatioF());
   }
 
-  void squaring(double from) {
-    p_.setPen(Qt::NoPen);
-    QColor veil = look_.palette->line;
-    p_.setBrush(QBrush(veil, Qt::SolidPattern));
-    p_.drawRect(band(from, from + kSquaringUp));
+  void bands() {
+    for (const Band& b : laid_.bands) {
+      if (b.length != row_->length || b.kind == BandKind::Windows || b.kind == BandKind::Row) continue;
+      const bool squaring = b.kind == BandKind::Squaring;
+      p_.setPen(squaring ? QPen(Qt::NoPen) : QPen(look_.palette->ink, look_.text / 12));
+      p_.setBrush(QBrush(squaring ? look_.palette->line : look_.palette->chosen, Qt::SolidPattern));
+      p_.drawRect(band(b.from, b.to));
+    }
   }
 
-  void windows() {
-    int number = 1;
-    for (const WindowPart& part : plan_.windows)
-      for (const Window& w : part.windows) {
+  void patches(int& window) {
+    for (const PlacedPatch& p : laid_.placements) {
+      if (p.length != row_->length) continue;
+      if (p.motif) {
         p_.setPen(QPen(look_.palette->ink, look_.text / 14, Qt::DashLine));
         p_.setBrush(Qt::NoBrush);
-        p_.drawPolygon(mapped(w.patch, {}));
+        p_.drawPolygon(mapped(p.patch));
         p_.setPen(QPen(look_.palette->ink, look_.text / 8));
         p_.setBrush(fill());
-        p_.drawPolygon(mapped(w.paper, {}));
-        plate(at(w.at.x, w.at.y), QString::number(number++), smallest(w.paper));
+        p_.drawPolygon(mapped(p.paper));
+        const Point middle = centroid(p.paper);
+        plate(at(middle.x, middle.y), QString::number(window++), smallest(p.paper));
+        continue;
       }
+      p_.setPen(QPen(look_.palette->ink, look_.text / 22));
+      p_.setBrush(fill());
+      p_.drawPolygon(mapped(p.rough.empty() ? p.patch : p.rough));
+    }
   }
 
   double smallest(PolygonView p) const {
@@ -126,73 +180,38 @@ class CutMap {
         text);
   }
 
-  double strips(const StripGroup& g, double from) {
-    int left = g.demand.patches;
-    const auto copies = stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(g.perStrip));
-    for (int s = 0; s < g.strips; ++s) {
-      const double top = from + s * g.height;
-      p_.setPen(QPen(look_.palette->ink, look_.text / 12));
-      p_.setBrush(look_.palette->chosen);
-      p_.drawRect(band(top, top + g.height));
-      p_.setPen(QPen(look_.palette->ink, look_.text / 22));
-      p_.setBrush(fill());
-      for (int i = 0; i < g.perStrip && left > 0; ++i, --left)
-        p_.drawPolygon(mapped(copies[static_cast<std::size_t>(i)], {0, top}));
-    }
-    const double to = from + g.strips * g.height;
-    label(from, to, g.strips);
-    return to;
+  void label(const BandRun& run) {
+    const int last = run.first + run.count - 1;
+    const QString text = run.count == 1 ? QString::number(run.first) : say("%1 to %2").arg(run.first).arg(last);
+    plate(at(plan_.width / 2, (run.from + run.to) / 2), text, look_.text * 1.6);
   }
 
-  double rows(const RectangleGroup& g, double from) {
-    int left = g.demand.patches;
-    for (int r = 0; r < g.rows; ++r)
-      for (int i = 0; i < g.perRow && left > 0; ++i, --left) {
-        p_.setPen(QPen(look_.palette->ink, look_.text / 20));
-        p_.setBrush(fill());
-        p_.drawRect(
-            QRectF(at(i * g.width, from + r * g.height), at((i + 1) * g.width, from + (r + 1) * g.height)));
-      }
-    const double to = from + g.rows * g.height;
-    label(from, to, g.rows);
-    return to;
-  }
-
-  void label(double from, double to, int n) {
-    const int first = counted_ + 1;
-    counted_ += n;
-    const QString text =
-        n == 1 ? QString::number(first) : QStringLiteral("%1 to %2").arg(first).arg(counted_);
-    plate(at(plan_.width / 2, (from + to) / 2), text, look_.text * 1.6);
-  }
-
-  void rest(double from) {
-    const double left = shown_ - from;
+  void rest() {
+    const double left = row_->shown - length().used;
     if (left * scale_ < look_.text * 7) return;
     p_.setFont(textFont(look_.text));
     p_.setPen(look_.vector ? QColor(0x404040) : QColor(0x55616A));
-    const double onHand = plan_.onHand.value_or(0);
     const QString text =
-        onHand > from
-            ? QStringLiteral("stays whole\n%1")
-                  .arg(QString::fromStdString(formatReadable(onHand - from, project_.settings.unit)))
-            : QStringLiteral("not needed");
-    p_.drawText(band(from, shown_), Qt::AlignCenter, text);
+        say("stays whole\n%1")
+            .arg(QString::fromStdString(
+                formatReadable(length().length - length().used, project_.settings.unit)));
+    p_.drawText(band(length().used, row_->shown), Qt::AlignCenter, text);
   }
 
   void used() {
-    if (!plan_.length || *plan_.length <= 0) return;
-    const double y = area_.bottom() + look_.text * 1.2, right = at(0, std::min(*plan_.length, shown_)).x();
+    if (length().used <= 0) return;
+    const QRectF& area = row_->area;
+    const double y = area.bottom() + look_.text * 1.2, right = at(0, std::min(length().used, row_->shown)).x();
     p_.setPen(QPen(look_.palette->sea, look_.text / 8));
-    p_.drawLine(QPointF(area_.left(), y), QPointF(right, y));
-    for (const double x : {area_.left(), right})
+    p_.drawLine(QPointF(area.left(), y), QPointF(right, y));
+    for (const double x : {area.left(), right})
       p_.drawLine(QPointF(x, y - look_.text * 0.4), QPointF(x, y + look_.text * 0.4));
-    const QString text = QStringLiteral("%1 used").arg(
-        QString::fromStdString(formatReadable(*plan_.length, project_.settings.unit)));
+    const QString text = say("%1 used").arg(
+        QString::fromStdString(formatReadable(length().used, project_.settings.unit)));
     p_.setFont(textFont(look_.text, QFont::DemiBold));
     const double w = QFontMetricsF(p_.font()).horizontalAdvance(text) + look_.text;
-    const double x = std::max(area_.left(), (area_.left() + right - w) / 2);
-    if (right - area_.left() > w * 1.4) {
+    const double x = std::max(area.left(), (area.left() + right - w) / 2);
+    if (right - area.left() > w * 1.4) {
       p_.fillRect(QRectF(x, y - look_.text * 0.7, w, look_.text * 1.4), look_.palette->ground);
       p_.drawText(QRectF(x, y - look_.text, w, look_.text * 2), Qt::AlignCenter, text);
     } else {
@@ -203,18 +222,27 @@ class CutMap {
   QPainter& p_;
   const Project& project_;
   const CutPlan& plan_;
+  const CutLayout& laid_;
   const CutMapLook& look_;
   const Cloth* cloth_;
-  QRectF area_;
-  double scale_ = 1, shown_ = 1;
-  int counted_ = 0;
+  std::vector<Row> rows_;
+  const Row* row_ = nullptr;
+  double scale_ = 1;
 };
+
+QString rangeText(const char* one, const char* many, int first, int n) {
+  return n == 1 ? say(one).arg(first) : say(many).arg(first).arg(first + n - 1);
+}
 
 }  // namespace
 
+int mapRows(const CutPlan& plan) {
+  return plan.method() ? static_cast<int>(shownLengths(plan.method()->laid).size()) : 0;
+}
+
 void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
                  const CutMapLook& look) {
-  if (plan.width <= 0 || !clothById(project, plan.cloth)) return;
+  if (plan.width <= 0 || !plan.method() || !clothById(project, plan.cloth)) return;
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
   CutMap(painter, project, plan, into, look).paint();
@@ -223,36 +251,32 @@ void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan,
 
 std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan) {
   std::vector<MapLabel> out;
-  const auto range = [](int first, int n, const char* what) {
-    const QString kind = QString::fromLatin1(what);
-    return n == 1 ? QStringLiteral("%1 %2").arg(kind).arg(first)
-                  : QStringLiteral("%1s %2 to %3").arg(kind).arg(first).arg(first + n - 1);
-  };
-  int window = 1, strip = 1;
+  const CutMethod* m = plan.method();
+  if (!m) return out;
+  const Unit unit = project.settings.unit;
+  int window = 1;
   for (const WindowPart& w : plan.windows) {
     if (w.windows.empty()) continue;
     const int n = static_cast<int>(w.windows.size());
     out.push_back(
-        {range(window, n, "Window"), QString::fromStdString(w.name) + QStringLiteral(", cut with scissors")});
+        {rangeText(QT_TRANSLATE_NOOP("map", "Window %1"), QT_TRANSLATE_NOOP("map", "Windows %1 to %2"), window, n),
+         say("%1, cut with scissors").arg(QString::fromStdString(w.name))});
     window += n;
   }
-  const CutMethod* m = plan.method();
-  if (!m || !m->length) return out;
-  const Unit unit = project.settings.unit;
-  for (const StripGroup& g : m->strips) {
-    out.push_back({range(strip, g.strips, "Strip"),
-                   QStringLiteral("%1 wide, up to %2 from each")
-                       .arg(QString::fromStdString(formatLength(Length::millimetres(g.height), unit)),
-                            QString::fromStdString(counted(g.perStrip, g.demand.title)))});
-    strip += g.strips;
-  }
-  for (const RectangleGroup& g : m->rectangles) {
-    out.push_back({range(strip, std::max(1, g.rows), "Row"),
-                   QStringLiteral("%1 × %2 for %3")
-                       .arg(QString::fromStdString(formatLength(Length::millimetres(g.width), unit)),
-                            QString::fromStdString(formatLength(Length::millimetres(g.height), unit)),
-                            QString::fromStdString(counted(g.demand.patches, g.demand.title)))});
-    strip += std::max(1, g.rows);
+  const auto size = [&](double mm) { return inWords(sizeArg(mm), unit); };
+  for (const BandRun& run : runsOf(m->laid)) {
+    const CutGroup& g = m->groups[static_cast<std::size_t>(run.group)];
+    if (g.width <= 0)
+      out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Strip %1"), QT_TRANSLATE_NOOP("map", "Strips %1 to %2"),
+                               run.first, run.count),
+                     say("%1 wide, up to %2 from each")
+                         .arg(size(g.height), inWords(patchesArg(run.most, g.demand), unit))});
+    else
+      out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Row %1"), QT_TRANSLATE_NOOP("map", "Rows %1 to %2"),
+                               run.first, run.count),
+                     say("%1 × %2 for %3")
+                         .arg(size(g.width), size(g.height),
+                              inWords(patchesArg(run.most * (run.count - 1) + run.last, g.demand), unit))});
   }
   return out;
 }

@@ -1,4 +1,5 @@
-// The cutting map: one length of cloth to scale, with windows, strips and rows.
+// The cutting map: the lengths of cloth to scale, with windows, strips and rows. It reads placements and bands
+// alone.
 #pragma once
 #include <QPainter>
 
@@ -13,9 +14,13 @@ struct CutMapLook {
   double text = 14;  ///< size of labels in the painter's units
 };
 
-/// The selvedges run left to right: the cut end is on the left, the length runs to the right.
+/// The selvedges run left to right: the cut end is on the left, the length runs to the right; lengths lie below
+/// each other.
 void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
                  const CutMapLook& look);
+
+/// How many lengths the map shows.
+int mapRows(const CutPlan& plan);
 
 /// What a strip, row or window block of the map is called: "1 to 12", and what it says.
 struct MapLabel {

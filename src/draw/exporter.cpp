@@ -178,8 +178,7 @@ Status exportProject(const Project& project, const std::filesystem::path& file) 
     return writeBytes(file, QByteArray::fromStdString(piecesGeoJson(project).dump(
                                 -1, ' ', false, nlohmann::json::error_handler_t::replace)));
   if (suffix == ".dxf") return writeBytes(file, QByteArray::fromStdString(layoutDxf(project)));
-  return fail("\"" + suffix +
-              "\" is no format that can be written; use .svg, .pdf, .png, .dxf, .csv or .geojson.");
+  return fail("no-format-written-use", suffix);
 }
 
 }  // namespace clathra

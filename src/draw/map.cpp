@@ -184,12 +184,12 @@ Status exportMap(const Project& project, const std::filesystem::path& file, cons
   const std::string suffix = file.extension().string();
   if (suffix == ".pdf") return writeBytes(file, mapPdf(project, look));
   if (suffix == ".svg") return writeBytes(file, mapSvg(project, look));
-  return fail("\"" + suffix + "\" is no format for a map; use .pdf or .svg.");
+  return fail("no-format-for-map", suffix);
 }
 
 Status exportChart(const Project& project, const std::filesystem::path& file) {
   if (file.extension() == ".pdf") return writeBytes(file, chartPdf(project));
-  return fail("\"" + file.extension().string() + "\" is no format for a cloth chart; use .pdf.");
+  return fail("no-format-for-cloth", file.extension().string());
 }
 
 }  // namespace clathra

@@ -11,7 +11,7 @@ Result<Picture> pictureFromImage(const QImage& image) {
   QByteArray bytes;
   QBuffer buffer(&bytes);
   buffer.open(QIODevice::WriteOnly);
-  if (image.isNull() || !image.save(&buffer, "PNG")) return fail("The picture could not be kept as PNG.");
+  if (image.isNull() || !image.save(&buffer, "PNG")) return fail("picture-could-not-kept");
   return pictureFromPng(Bytes(bytes.begin(), bytes.end()));
 }
 
@@ -19,7 +19,7 @@ Result<Picture> loadPicture(const std::string& path) {
   const auto bytes = readWhole(path, kMostPictureBytes);
   if (!bytes) return tl::make_unexpected(bytes.error());
   auto picture = pictureFrom(Bytes(bytes->begin(), bytes->end()));
-  if (!picture) return fail(calledFile(path) + " cannot be taken in: " + picture.error().text + ".");
+  if (!picture) return fail("picture-not-taken-in", calledFile(path), picture.error().message);
   return picture;
 }
 

@@ -22,7 +22,7 @@ namespace support {
 /// Makes an edit as a script would say it. False if it was refused at once.
 inline bool step(clathra::Session& session, const nlohmann::json& edit, const QString& label) {
   const auto read = clathra::readEdit(session.project(), edit);
-  if (!read) qFatal("%s", read.error().text.c_str());
+  if (!read) qFatal("%s", clathra::said(read.error()).c_str());
   return session.edit(*read, label);
 }
 

@@ -61,7 +61,7 @@ class KilledTest : public QObject {
       const auto copies = recovery.leftovers();
       QCOMPARE(copies.size(), std::size_t(1));
       const auto copy = openProject(copies.front().file.toStdString());
-      QVERIFY2(copy, copy ? "" : copy.error().text.c_str());
+      QVERIFY2(copy, copy ? "" : clathra::said(copy.error()).c_str());
       const qint64 lost = last - QString::fromStdString(copy->name).toLongLong();
       QVERIFY2(lost >= 0 && lost <= 5'000, qPrintable(QStringLiteral("%1 ms of work").arg(lost)));
       QCOMPARE(copies.front().lastDone, QStringLiteral("went on working"));
@@ -88,7 +88,7 @@ class KilledTest : public QObject {
       ::kill(static_cast<pid_t>(program.processId()), SIGKILL);
       program.waitForFinished(10'000);
       const auto found = openProject(file.toStdString());
-      QVERIFY2(found, found ? "" : found.error().text.c_str());
+      QVERIFY2(found, found ? "" : clathra::said(found.error()).c_str());
       QVERIFY(found->name == demo->name || found->name.starts_with("Step "));
       QCOMPARE(found->layout->size(), demo->layout->size());
       QCOMPARE(found->pictures.size(), demo->pictures.size());
@@ -98,7 +98,7 @@ class KilledTest : public QObject {
       const Recovery recovery(session, realFileSystem());
       for (const Leftover& l : recovery.leftovers()) {
         const auto copy = openProject(l.file.toStdString());
-        QVERIFY2(copy, copy ? "" : copy.error().text.c_str());
+        QVERIFY2(copy, copy ? "" : clathra::said(copy.error()).c_str());
         QVERIFY(copy->name.starts_with("Step "));
         ++offered;
         Recovery::discard(l);

@@ -74,7 +74,7 @@ class ChangeTest : public QObject {
     int steps = 0;
     for (const json& edit : edits) {
       const auto next = applyStep(p, edit, support::context());
-      QVERIFY2(next, next ? "" : next.error().text.c_str());
+      QVERIFY2(next, next ? "" : clathra::said(next.error()).c_str());
       QVERIFY2(isSmall(p, *next), edit.dump().c_str());
       const auto change = changeBetween(*p.layout, *next->layout);
       QVERIFY(change);
@@ -104,7 +104,7 @@ class ChangeTest : public QObject {
                          {"shape", "hexagon"},
                          {"copies", {{"turns", 6}, {"centre", {0, 0}}}}};
       const auto next = applyStep(p, edit, support::context());
-      QVERIFY2(next, next ? "" : next.error().text.c_str());
+      QVERIFY2(next, next ? "" : clathra::said(next.error()).c_str());
       small += isSmall(p, *next);
       derived = deriveAfter(derived, next->layout);
       p = *next;

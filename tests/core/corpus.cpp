@@ -14,7 +14,7 @@
 #include "store/archive.hpp"
 #include "store/file.hpp"
 #include "support.hpp"
-#include "words.hpp"
+#include "text.hpp"
 
 using namespace clathra;
 using nlohmann::json;
@@ -211,16 +211,16 @@ class CorpusTest : public QObject {
   bool taken(const char* kind, std::uint32_t seed, const Result<T>& got) {
     ++(got ? counts_[kind].taken : counts_[kind].refused);
     if (got) return true;
-    if (const std::string bad = cleanFault(got.error().text); !bad.empty())
-      fault(kind, seed, bad + ": " + got.error().text);
+    if (const std::string bad = cleanFault(clathra::said(got.error())); !bad.empty())
+      fault(kind, seed, bad + ": " + clathra::said(got.error()));
     return false;
   }
   /// What the program has made it can write, and what it has written it can open.
   void goesRound(const char* kind, std::uint32_t seed, const Project& p) {
     const auto bytes = serialize(p);
-    if (!bytes) return fault(kind, seed, "cannot be written: " + bytes.error().text);
+    if (!bytes) return fault(kind, seed, "cannot be written: " + clathra::said(bytes.error()));
     const auto again = deserialize(*bytes);
-    if (!again) return fault(kind, seed, "cannot be opened again: " + again.error().text);
+    if (!again) return fault(kind, seed, "cannot be opened again: " + clathra::said(again.error()));
     if (again->layout->size() != p.layout->size()) fault(kind, seed, "comes back with other pieces");
   }
   int share(int of) const { return std::max(20, inputs_ * of / 100); }

@@ -16,7 +16,7 @@ namespace {
 
 Project demo(const char* name) {
   const auto made = demoProject(support::library(), name);
-  if (!made) qFatal("%s", made.error().text.c_str());
+  if (!made) qFatal("%s", clathra::said(made.error()).c_str());
   return *made;
 }
 
@@ -99,7 +99,7 @@ class DemoTest : public QObject {
   void anUnknownOneIsRefusedWithTheNamesThatAre() {
     const auto none = demoProject(support::library(), "sand-bar");
     QVERIFY(!none);
-    QCOMPARE(none.error().text.c_str(),
+    QCOMPARE(clathra::said(none.error()).c_str(),
              "There is no demo called \"sand-bar\"; there is saltmarsh, mill-lantern, sluice-runner.");
   }
 };

@@ -27,7 +27,7 @@ std::vector<double> areasOf(const Draft& d) {
 
 Draft faces(PolygonView outline, const std::vector<Line>& lines) {
   const auto d = draftFaces(outline, lines, 3);
-  if (!d) qFatal("%s", d.error().text.c_str());
+  if (!d) qFatal("%s", clathra::said(d.error()).c_str());
   return *d;
 }
 
@@ -151,7 +151,7 @@ class DraftTest : public QObject {
   }
   void tooShortSidesAreRefusedWithTheirLength() {
     const auto d = draftFaces(kBlock, {{{0, 2}, {100, 2}}}, 3);
-    QVERIFY(!d && d.error().text.find("2 mm") != std::string::npos);
+    QVERIFY(!d && clathra::said(d.error()).find("2 mm") != std::string::npos);
   }
 
   void aLineDividesEveryPieceItRunsThroughAndNoOther() {

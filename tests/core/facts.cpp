@@ -12,7 +12,7 @@ class FactsTest : public QObject {
   Q_OBJECT
   static ArrangementFacts facts(const std::string& id) {
     auto f = factsOf(**support::library().find(id));
-    if (!f) qFatal("%s", f.error().text.c_str());
+    if (!f) qFatal("%s", clathra::said(f.error()).c_str());
     return *f;
   }
 

@@ -57,16 +57,16 @@ class FileTest : public QObject {
   void everythingComesBack() {
     const Project p = sample();
     const auto back = deserialize(bytesOf(p));
-    QVERIFY2(back, back ? "" : back.error().text.c_str());
+    QVERIFY2(back, back ? "" : clathra::said(back.error()).c_str());
     QVERIFY(sameContent(p, *back));
     QCOMPARE(back->layout->size(), p.layout->size());
     QCOMPARE(support::text(bytesOf(*back)), support::text(bytesOf(p)));  // and again to the same bytes
   }
   void theDemoComesBack() {
     const auto demo = demoProject(support::library(), "saltmarsh");
-    QVERIFY2(demo, demo ? "" : demo.error().text.c_str());
+    QVERIFY2(demo, demo ? "" : clathra::said(demo.error()).c_str());
     const auto back = deserialize(bytesOf(*demo));
-    QVERIFY2(back, back ? "" : back.error().text.c_str());
+    QVERIFY2(back, back ? "" : clathra::said(back.error()).c_str());
     QVERIFY(sameContent(*demo, *back));
     QCOMPARE(back->pictures.size(), std::size_t(3));
     QCOMPARE(back->motifs.size(), std::size_t(2));
@@ -92,7 +92,7 @@ class FileTest : public QObject {
   }
   void aFileOfVersionOneOpensUnchangedInCountAndColour() {
     const auto old = openProject(CLATHRA_TEST_DATA "/files/saltmarsh-version-1.clathra");
-    QVERIFY2(old, old ? "" : old.error().text.c_str());
+    QVERIFY2(old, old ? "" : clathra::said(old.error()).c_str());
     const auto demo = demoProject(support::library(), "saltmarsh");
     QVERIFY(demo);
     QCOMPARE(old->layout->size(), demo->layout->size());
@@ -203,7 +203,7 @@ class FileTest : public QObject {
     std::ofstream(path, std::ios::binary).write(bytes.constData(), bytes.size());
     const auto opened = openProject(path);
     QVERIFY(!opened);
-    const std::string& said = opened.error().text;
+    const std::string& said = clathra::said(opened.error());
     QVERIFY2(said.starts_with("\"bad.clathra\" cannot be opened: "), said.c_str());
     QVERIFY2(said.ends_with("The file was not changed."), said.c_str());
     QVERIFY(said.size() < 400);
@@ -213,9 +213,8 @@ class FileTest : public QObject {
   void aMissingFileAndAFolderAreSaid() {
     const QTemporaryDir folder;
     QVERIFY(
-        openProject(folder.filePath("none.clathra").toStdString()).error().text.find("cannot be opened") !=
-        std::string::npos);
-    QVERIFY(openProject(folder.path().toStdString()).error().text.find("is a folder") != std::string::npos);
+        clathra::said(openProject(folder.filePath("none.clathra").toStdString()).error()).find("cannot be opened") != std::string::npos);
+    QVERIFY(support::says(openProject(folder.path().toStdString()).error(), "is-folder"));
   }
   void randomlyDamagedFilesNeverCrash() {
     const std::string good = bytesOf(sample());
@@ -230,7 +229,7 @@ class FileTest : public QObject {
       if (opened)
         QVERIFY(opened->layout->size() > 0);
       else
-        QVERIFY(!opened.error().text.empty());
+        QVERIFY(!clathra::said(opened.error()).empty());
     }
   }
 
@@ -255,7 +254,7 @@ class FileTest : public QObject {
       fs.shortWrites = n % 2 == 0;
       const auto saved = saveProject(fs, after, path);
       const auto found = openProject(path);
-      QVERIFY2(found, found ? "" : found.error().text.c_str());
+      QVERIFY2(found, found ? "" : clathra::said(found.error()).c_str());
       QVERIFY(sameContent(*found, before) || sameContent(*found, after));
       QCOMPARE(QDir(folder.path()).entryList(QDir::Files).size(), 1);  // nothing half written is left
       if (saved) {
@@ -263,7 +262,7 @@ class FileTest : public QObject {
         QVERIFY(n > 5);  // open, write, sync, close, rename and the folder's sync were all made to fail
         break;
       }
-      QVERIFY2(QString::fromStdString(saved.error().text).contains(reason), saved.error().text.c_str());
+      QVERIFY2(QString::fromStdString(clathra::said(saved.error())).contains(reason), clathra::said(saved.error()).c_str());
       QVERIFY(saveProject(realFileSystem(), before, path));
     }
   }
@@ -293,7 +292,7 @@ class FileTest : public QObject {
     } full;
     const auto result = writeWhole(full, "/tmp/never-written", std::as_bytes(std::span("x", 1)));
     QVERIFY(!result);
-    QVERIFY(result.error().text.find("the disk is full") != std::string::npos);
+    QVERIFY(support::says(result.error(), "disk-full"));
   }
 };
 

@@ -13,7 +13,7 @@
 #include "registry.hpp"
 #include "store/file.hpp"
 #include "support.hpp"
-#include "words.hpp"
+#include "text.hpp"
 
 using namespace clathra;
 using support::FaultyFileSystem;
@@ -69,7 +69,7 @@ class FilesystemTest : public QObject {
     QCOMPARE(::symlink("b", at("a").c_str()), 0);
     QCOMPARE(::symlink("a", at("b").c_str()), 0);
     const Status round = writeWhole(realFileSystem(), at("a"), view("x"));
-    QVERIFY(!round && round.error().text.find("circle") != std::string::npos);
+    QVERIFY(!round && clathra::said(round.error()).find("circle") != std::string::npos);
   }
   void permissionBitsAndOwnerStay() {  // guarantee 2
     for (const mode_t mode : {0600u, 0640u, 0444u, 0755u}) {
@@ -113,10 +113,10 @@ class FilesystemTest : public QObject {
       const bool torn = !deserialize(content(at("two.clathra")));
       restored += torn;
       if (torn)
-        QVERIFY2(saved.error().text.find("lies safe beside it") != std::string::npos,
-                 saved.error().text.c_str());
+        QVERIFY2(clathra::said(saved.error()).find("lies safe beside it") != std::string::npos,
+                 clathra::said(saved.error()).c_str());
       const auto found = openProject(at("two.clathra"));
-      QVERIFY2(found, found ? "" : found.error().text.c_str());
+      QVERIFY2(found, found ? "" : clathra::said(found.error()).c_str());
       QVERIFY(found->name == (torn || done ? "New" : found->name == "New" ? "New" : "Old"));
       QCOMPARE(facts(at("one.clathra")).st_nlink, nlink_t(2));
     }
@@ -133,13 +133,13 @@ class FilesystemTest : public QObject {
     for (const auto& [name, words] : names) {
       const struct stat before = facts(name);
       const Status written = writeWhole(realFileSystem(), name, view("x"));
-      QVERIFY2(!written && written.error().text.find(words) != std::string::npos, name.c_str());
+      QVERIFY2(!written && clathra::said(written.error()).find(words) != std::string::npos, name.c_str());
       FileSet set(realFileSystem());
       QVERIFY(!set.add(name, view("x")));
       QCOMPARE(facts(name).st_mode, before.st_mode);
       QCOMPARE(facts(name).st_ino, before.st_ino);
       const auto read = readWhole(name, 1'000);  // and does not wait for a pipe's writer
-      QVERIFY2(!read && read.error().text.find(words) != std::string::npos, name.c_str());
+      QVERIFY2(!read && clathra::said(read.error()).find(words) != std::string::npos, name.c_str());
     }
     QCOMPARE(all().size(), static_cast<int>(names.size()) - 1);
   }
@@ -149,9 +149,9 @@ class FilesystemTest : public QObject {
     QVERIFY(writeWhole(realFileSystem(), at(longest), view("new")));
     QCOMPARE(support::text(content(at(longest))), QByteArray("new"));
     const Status more = writeWhole(realFileSystem(), at(longest + "n"), view("x"));
-    QVERIFY2(!more && more.error().text.find("name is too long") != std::string::npos,
-             more.error().text.c_str());
-    QVERIFY(more.error().text.size() < 300);
+    QVERIFY2(!more && support::says(more.error(), "name-too-long"),
+             clathra::said(more.error()).c_str());
+    QVERIFY(clathra::said(more.error()).size() < 300);
     QCOMPARE(all().size(), 1);
   }
   void aSetAppearsWholeOrNotAtAll() {
@@ -192,9 +192,9 @@ class FilesystemTest : public QObject {
     const std::string odd = at("line\nbreak \x01 \xff and a bell\a");
     const auto read = readWhole(odd, 10);
     QVERIFY(!read);
-    for (const char c : read.error().text) QVERIFY(static_cast<unsigned char>(c) >= 0x20);
-    QVERIFY(isUtf8(read.error().text));
-    QVERIFY(read.error().text.find("line break") != std::string::npos);
+    for (const char c : clathra::said(read.error())) QVERIFY(static_cast<unsigned char>(c) >= 0x20);
+    QVERIFY(isUtf8(clathra::said(read.error())));
+    QVERIFY(clathra::said(read.error()).find("line break") != std::string::npos);
   }
 };
 

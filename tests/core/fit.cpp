@@ -33,7 +33,7 @@ class FitTest : public QObject {
                                     Length::millimetres(50)};
     Recipe recipe = support::recipe(id.toStdString(), 25, 1, 1, static_cast<Sides>(sides));
     const auto rows = fitToSize(arrangement(id.toStdString()), recipe, width, height, edges, 8);
-    QVERIFY2(rows, rows ? "" : rows.error().text.c_str());
+    QVERIFY2(rows, rows ? "" : clathra::said(rows.error()).c_str());
     QCOMPARE(rows->size(), std::size_t(8));
     std::vector<double> brute;
     for (const Length edge : edges)

@@ -22,9 +22,9 @@ Project single(const char* family, double edge = 30) {
   Project p = support::project(support::recipe("own", edge, 1, 1));
   if (std::string(family) == "hexagon") return p;
   auto recipe = ownRecipe(family, Length::millimetres(edge));
-  if (!recipe) qFatal("%s", recipe.error().text.c_str());
+  if (!recipe) qFatal("%s", clathra::said(recipe.error()).c_str());
   auto made = newProject(support::library(), *recipe, "Test");
-  if (!made) qFatal("%s", made.error().text.c_str());
+  if (!made) qFatal("%s", clathra::said(made.error()).c_str());
   return *made;
 }
 
@@ -94,7 +94,7 @@ class GrowTest : public QObject {
       QVERIFY(choice < fits.size());
       const auto next =
           applyStep(p, {{"edit", "addPieces"}, {"at", {at.x, at.y}}, {"choice", choice}}, support::context());
-      QVERIFY2(next, next ? "" : next.error().text.c_str());
+      QVERIFY2(next, next ? "" : clathra::said(next.error()).c_str());
       p = *next;
       const SeamGraph graph = buildSeams(*p.layout);
       QCOMPARE(graph.seams.size(), std::size_t(i + 1));
@@ -427,7 +427,7 @@ class GrowTest : public QObject {
     const auto bytes = serialize(p);
     QVERIFY(bytes);
     const auto back = deserialize(*bytes);
-    QVERIFY2(back, back ? "" : back.error().text.c_str());
+    QVERIFY2(back, back ? "" : clathra::said(back.error()).c_str());
     QVERIFY(sameContent(p, *back));
     // And it can be grown on.
     const Project more = support::edited(*back, {{"edit", "addPieces"}, {"at", spot(*back, {0, -1})}});
@@ -514,9 +514,9 @@ class GrowTest : public QObject {
     };
     const auto touching = cut(corner(20, 0), corner(0, 20));
     QVERIFY(!touching);
-    QCOMPARE(touching.error().text.c_str(), "that cut does not run inside the piece");
+    QCOMPARE(clathra::said(touching.error()).c_str(), "that cut does not run inside the piece");
     const auto halved = cut(corner(0, 0), corner(10, 10));
-    QVERIFY2(halved, halved ? "" : halved.error().text.c_str());
+    QVERIFY2(halved, halved ? "" : clathra::said(halved.error()).c_str());
     QCOMPARE(halved->layout->size(), std::size_t(3));
     int halves = 0;
     for (std::size_t i = 0; i < halved->layout->size(); ++i)
@@ -531,7 +531,7 @@ class GrowTest : public QObject {
     const auto small = applyStep(p, {{"edit", "subdivide"}, {"pieces", {1}}, {"parts", {{"triangle", 24}}}},
                                  support::context());
     QVERIFY(!small);
-    QVERIFY(small.error().text.find("under 3 mm") != std::string::npos);
+    QVERIFY(support::says(small.error(), "make-papers-edges-under"));
     const Project six = support::project(support::recipe("hexagons", 6, 2, 2));
     QVERIFY(applyStep(six, {{"edit", "subdivide"}, {"pieces", {1}}, {"parts", {{"triangle", 24}}}},
                       support::context()));

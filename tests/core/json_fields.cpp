@@ -12,7 +12,7 @@ class JsonFieldsTest : public QObject {
   static std::string faultOf(const json& j, const std::function<void(Fields&)>& read) {
     Fields in(j, "the box");
     read(in);
-    return in.ok() ? std::string() : in.error().text;
+    return in.ok() ? std::string() : clathra::said(in.error());
   }
 
  private slots:

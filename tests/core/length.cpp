@@ -60,7 +60,7 @@ class LengthTest : public QObject {
     QFETCH(QString, text);
     QFETCH(qint64, nm);
     const auto read = parseLength(text.toStdString(), Unit::Inch);
-    QVERIFY2(read, read ? "" : read.error().text.c_str());
+    QVERIFY2(read, read ? "" : clathra::said(read.error()).c_str());
     QCOMPARE(read->nm(), nm);
   }
 
@@ -76,14 +76,14 @@ class LengthTest : public QObject {
     QFETCH(QString, text);
     const auto read = parseLength(text.toStdString(), Unit::Inch);
     QVERIFY(!read);
-    QVERIFY(read.error().text.ends_with('.') || read.error().text.ends_with('?'));
+    QVERIFY(clathra::said(read.error()).ends_with('.') || clathra::said(read.error()).ends_with('?'));
   }
 
   void saysTheLimits() {
     const auto edge =
         parseLengthWithin("0", Unit::Inch, "The edge", Length::millimetres(3), Length::millimetres(1000));
     QVERIFY(!edge);
-    QCOMPARE(text(edge.error().text), QByteArray("The edge is 0; it can be from 3 mm to 1000 mm."));
+    QCOMPARE(text(clathra::said(edge.error())), QByteArray("The edge is 0; it can be from 3 mm to 1000 mm."));
   }
 
   void everySixtyFourthRoundTrips() {

@@ -41,7 +41,7 @@ class MeetingTest : public QObject {
     const auto r = remark(p, "nearly-meeting");
     QVERIFY(r.has_value());
     QCOMPARE(r->pieces, (std::vector<std::uint32_t>{0, 1}));
-    QVERIFY2(r->why.find("0.3 mm") != std::string::npos, r->why.c_str());
+    QVERIFY2(clathra::said(r->why).find("0.3 mm") != std::string::npos, clathra::said(r->why).c_str());
   }
   void papersThatMeetOrLieApartAreNot() {
     QVERIFY(!remark(pieces({square(0, 0), square(50, 0)}), "nearly-meeting"));
@@ -60,7 +60,7 @@ class MeetingTest : public QObject {
     const auto r = remark(p, "arcs-unlike");
     QVERIFY(r.has_value());
     QCOMPARE(r->pieces, (std::vector<std::uint32_t>{0, 1}));
-    QVERIFY(r->why.find("straight side") != std::string::npos);
+    QVERIFY(clathra::said(r->why).find("straight side") != std::string::npos);
     for (const char* id : {"clamshells", "apple-cores", "petals"})
       QVERIFY2(!remark(support::project(support::recipe(id, 60, 3, 3)), "arcs-unlike"), id);
   }

@@ -113,7 +113,7 @@ class NumberingTest : public QObject {
     p = support::edited(p, {{"edit", "keepVariant"}, {"name", "Hexagons light"}, {"note", "for the hall"}});
     p = numbered(p, "outside");
     const auto back = deserialize(*serialize(p));
-    QVERIFY2(back, back ? "" : back.error().text.c_str());
+    QVERIFY2(back, back ? "" : clathra::said(back.error()).c_str());
     QVERIFY(sameContent(p, *back));
     QCOMPARE(back->variants.size(), std::size_t(1));
     QCOMPARE(back->variants.front().note, std::string("for the hall"));

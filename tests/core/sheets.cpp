@@ -163,7 +163,7 @@ class SheetsTest : public QObject {
     const auto plan = planSheets(support::project(support::recipe("hexagons", 30, 4, 4)),
                                  {a4(), MarkedSide::Back, false}, progress);
     QVERIFY(!plan);
-    QCOMPARE(support::text(plan.error().text), QByteArray(kCancelled));
+    QCOMPARE(plan.error().message.id, std::string(kCancelled));
   }
 };
 

@@ -63,7 +63,7 @@ class SidesTest : public QObject {
         areaOf(*support::edited(field("squares", 30), {{"edit", "setLine"}, {"outline", outline}}).layout),
         area(octagon), 1e-3);
     const auto again = deserialize(*serialize(p));
-    QVERIFY2(again, again ? "" : again.error().text.c_str());
+    QVERIFY2(again, again ? "" : clathra::said(again.error()).c_str());
     QVERIFY(sameContent(*again, p));
   }
   void rosettesAndGrownLayoutsTakeALineToo() {

@@ -128,7 +128,7 @@ class SubdivideTest : public QObject {
     QFETCH(int, edge);
     QFETCH(QByteArray, parts);
     const auto s = Subdivision::make(scaled(*familyOutline(large.toStdString()), edge));
-    QVERIFY2(s, s ? "" : s.error().text.c_str());
+    QVERIFY2(s, s ? "" : clathra::said(s.error()).c_str());
     const PartCounts wanted = counts(json::parse(parts.toStdString()));
     const auto all = plainFillings(*s, wanted);
     const auto c = s->count(wanted);
@@ -242,7 +242,7 @@ class SubdivideTest : public QObject {
                              Polygon{{0, 0}, {1, 0}}, Polygon{{0, 0}, {4, 2}, {0, 4}, {1, 2}}}) {
       const auto s = Subdivision::make(p);
       QVERIFY(!s);
-      QVERIFY(s.error().text.size() > 20);
+      QVERIFY(clathra::said(s.error()).size() > 20);
     }
     // Its corners lie on the grid, one of its sides does not.
     QVERIFY(!Subdivision::make(Polygon{{0, 0}, {2, 0}, {3, std::sqrt(3.0)}}));

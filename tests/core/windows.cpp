@@ -33,7 +33,7 @@ Project made(const Setup& s) {
   auto with = applyStep(
       p, {{"edit", "addCloth"}, {"name", "C"}, {"width", s.width}, {"lengths", {s.length}}, {"print", print}},
       support::context());
-  if (!with) qFatal("%s", with.error().text.c_str());
+  if (!with) qFatal("%s", clathra::said(with.error()).c_str());
   json pieces = json::array();
   for (int i = 1; i <= s.wanted; ++i) pieces.push_back(i);
   return support::edited(*with, {{"edit", "addMotif"},
@@ -104,7 +104,7 @@ class WindowsTest : public QObject {
     p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"scraps", true}});
     const MotifSupply s = supplyOf(p);
     QVERIFY(!s.onHand && !s.lengthNeeded);
-    QVERIFY(s.remark.find("60 × 60 mm") != std::string::npos);
+    QVERIFY(clathra::said(s.remark).find("60 × 60 mm") != std::string::npos);
   }
 
   void anUnknownPlaceNeverGivesMoreThanAnyKnownOne() {
@@ -274,7 +274,7 @@ class WindowsTest : public QObject {
     const MotifSupply s = supplyOf(made({.width = 55}));
     QCOMPARE(*s.onHand, 0);
     QVERIFY(!s.lengthNeeded);
-    QVERIFY(s.remark.find("too narrow") != std::string::npos);
+    QVERIFY(clathra::said(s.remark).find("too narrow") != std::string::npos);
   }
 };
 

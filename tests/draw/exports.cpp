@@ -154,8 +154,8 @@ class ExportsTest : public QObject {
     QVERIFY(plan && plan->method() && plan->method()->steps.size() > 6);
     const QByteArray pdf = cutCardPdf(p, *plan);
     const QString text = pdfText(pdf, {"-layout"}).simplified();
-    for (const std::string& step : plan->method()->steps) {
-      const QString begin = QString::fromStdString(step).left(18).simplified();
+    for (const Message& step : plan->method()->steps) {
+      const QString begin = inWords(step, p.settings.unit).left(18).simplified();
       QVERIFY2(text.contains(begin), qPrintable(begin));
     }
     QVERIFY(pdfPageCount(pdf) > 1);
@@ -180,7 +180,7 @@ class ExportsTest : public QObject {
     const QTemporaryDir folder;
     const Status said = exportProject(painted(), (folder.path() + "/sub/none/x.svg").toStdString());
     QVERIFY(!said);
-    QVERIFY(said.error().text.find("x.svg") != std::string::npos);
+    QVERIFY(clathra::said(said.error()).find("x.svg") != std::string::npos);
   }
 };
 

@@ -129,7 +129,7 @@ class ImagesTest : public QObject {
     Bytes cut = written(noise, "JPG", 90);
     cut.resize(cut.size() / 2);
     const auto r = decodeImage(cut);
-    QVERIFY(!r && r.error().text.find("damaged") != std::string::npos);
+    QVERIFY(!r && clathra::said(r.error()).find("damaged") != std::string::npos);
   }
   void aBombIsRefusedByItsHead() {  // guarantee 1
     Bytes png = written(QImage(10, 10, QImage::Format_RGB32), "PNG");
@@ -147,7 +147,7 @@ class ImagesTest : public QObject {
     QImage large(7'000, 5'000, QImage::Format_Grayscale16);
     large.fill(Qt::gray);
     auto picture = pictureFrom(written(large, "PNG"));
-    QVERIFY2(picture, picture ? "" : picture.error().text.c_str());
+    QVERIFY2(picture, picture ? "" : clathra::said(picture.error()).c_str());
     QCOMPARE(picture->width, 7'000);
     const QImage shown = decode(*picture);
     QCOMPARE(shown.size(), QSize(7'000, 5'000));

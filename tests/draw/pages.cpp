@@ -188,7 +188,7 @@ class PagesTest : public QObject {
     QVERIFY(p.waitForFinished(30'000));
     const QString text = QString::fromUtf8(p.readAllStandardOutput()).simplified();
     for (const char* words :
-         {"Reed Ogee", "Right side up", "golden seed head in the middle", "squaring up, one cut end",
+         {"Reed Ogee", "Right side up", "golden seed head in the middle", "squaring up, 1 cut end",
           "worst place", "Close the guard between cuts", "36 windows"})
       QVERIFY2(text.contains(QString::fromUtf8(words)), words);
   }

@@ -110,7 +110,7 @@ class PaintingTest : public QObject {
   void shippedPrintsAreTheOnesOurRuleDrawsAndRepeatAsTheySay() {
     for (const PrintDesign& d : printDesigns()) {
       const auto shipped = loadPicture((dataFolder() / "prints" / d.file).string());
-      QVERIFY2(shipped, shipped ? "" : shipped.error().text.c_str());
+      QVERIFY2(shipped, shipped ? "" : clathra::said(shipped.error()).c_str());
       const QImage image = decode(*shipped), again = drawPrint(d);
       QCOMPARE(image.size(), again.size());
       const double k = d.dpi / 25.4;
@@ -150,7 +150,7 @@ class PaintingTest : public QObject {
     text.close();
     const auto refused = loadPicture(folder.filePath("text.png").toStdString());
     QVERIFY(!refused);
-    QVERIFY(refused.error().text.find("no picture that can be read") != std::string::npos);
+    QVERIFY(support::says(refused.error(), "no-picture-read-use"));
     QVERIFY(!loadPicture(folder.filePath("none.png").toStdString()));
     QFile cut(folder.filePath("a.png"));
     QVERIFY(cut.open(QIODevice::ReadWrite));

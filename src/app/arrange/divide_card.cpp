@@ -10,6 +10,7 @@
 #include "draw/palette.hpp"
 #include "edit/edit.hpp"
 #include "model/alike.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -230,7 +231,7 @@ DivideCard::Answer DivideCard::answer(const Polygon& large, int divisions, Way w
   Answer out;
   auto made = Subdivision::make(scaled(large, divisions));
   if (!made) {
-    out.fault = made.error().text;
+    out.fault = inWords(made.error());
     return out;
   }
   out.subdivision = std::make_shared<const Subdivision>(std::move(*made));
@@ -250,8 +251,7 @@ DivideCard::Answer DivideCard::answer(const Polygon& large, int divisions, Way w
   if (covered != s.triangles()) {
     const int off = s.triangles() - covered;
     out.fault = (off > 0 ? QObject::tr("There is room for %1 more.") : QObject::tr("That is %1 too much."))
-                    .arg(plural(std::abs(off), QObject::tr("small triangle"), QObject::tr("small triangles")))
-                    .toStdString();
+                    .arg(plural(std::abs(off), QObject::tr("small triangle"), QObject::tr("small triangles")));
     return out;
   }
   const auto n = s.count(counts, progress);
@@ -300,8 +300,8 @@ void DivideCard::show(Answer answer) {
     page_ = 0;
     return ask();
   }
-  if (!shown_.fault.empty())
-    note_->setText(QString::fromStdString(shown_.fault));
+  if (!shown_.fault.isEmpty())
+    note_->setText(shown_.fault);
   else if (way_->current() == Mixed)
     note_->setText(
         tr("%1 ways in all; %2 with this many pieces.").arg(grouped(shown_.all), grouped(shown_.listed)));

@@ -37,7 +37,7 @@ class DivideCard : public Card {
     std::vector<Filling> fillings;
     std::uint64_t all = 0, upToTurns = 0, upToMirror = 0;
     std::uint64_t listed = 0;  ///< to page through
-    std::string fault;
+    QString fault;
   };
   static Answer answer(const Polygon& large, int divisions, Way way, const PartCounts& counts,
                        const std::vector<bool>& allowed, int pieces, bool mirroredOnce, std::uint64_t first,

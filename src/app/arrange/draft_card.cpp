@@ -6,6 +6,7 @@
 
 #include "exchange/drawn_lines.hpp"
 #include "shape/arcs.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -89,7 +90,7 @@ void DraftCard::setWaiting(std::vector<Line> lines) {
 }
 
 /// Would these lines divide a piece? `fault` says what is wrong with a piece they would make.
-bool DraftCard::divides(const std::vector<Line>& lines, std::string& fault) const {
+bool DraftCard::divides(const std::vector<Line>& lines, QString& fault) const {
   const Layout& layout = *session_.project().layout;
   std::vector<std::uint32_t> under;
   for (const Line& l : lines)
@@ -98,7 +99,7 @@ bool DraftCard::divides(const std::vector<Line>& lines, std::string& fault) cons
   under.erase(std::unique(under.begin(), under.end()), under.end());
   for (const auto i : under) {
     const auto draft = draftFaces(layout.outline(i), lines, kLeastEdge.mm());
-    if (!draft) fault = draft.error().text;
+    if (!draft) fault = inWords(draft.error());
     if (!draft || draft->faces.size() > 1) return true;
   }
   return false;
@@ -116,7 +117,7 @@ void DraftCard::take(const Line& line) {
       for (std::size_t k = 0; k < from.size(); ++k) all.push_back({from[k], to[k]});
     }
   }
-  std::string fault;
+  QString fault;
   if (!divides(all, fault)) {  // it waits for others
     setWaiting(std::move(lines));
     canvas_.pen().goOnFrom(line.to);
@@ -154,16 +155,14 @@ void DraftCard::importLines() {
     return Q_EMIT said(tr("%1 cannot be read, or is larger than 4 MB.").arg(QFileInfo(name).fileName()));
   const std::string text = file.readAll().toStdString();
   const auto drawing = readSvg(text);
-  if (!drawing) return Q_EMIT said(QString::fromStdString(drawing.error().text));
+  if (!drawing) return Q_EMIT said(inWords(drawing.error()));
   const auto drawn =
       drawnInto(*drawing, bounds(session_.project().layout->outline(static_cast<std::size_t>(piece))));
   QString report = tr("%1 taken.").arg(plural(static_cast<int>(drawn.lines.size()), tr("line"), tr("lines")));
   if (drawn.enlarged != 1)
     report += tr(" The drawing was scaled to %1 % to fill the piece.").arg(drawn.enlarged * 100, 0, 'f', 1);
   if (!drawing->unused.empty()) {
-    QStringList unused;
-    for (const auto& u : drawing->unused) unused << QString::fromStdString(u);
-    report += tr(" Not used: %1.").arg(unused.join(QStringLiteral(", ")));
+    report += QLatin1Char(' ') + inWords(Message("import-unused", drawing->unused));
   }
   DraftLines edit;
   edit.ofPieces[static_cast<std::uint32_t>(piece)] = drawn.lines;

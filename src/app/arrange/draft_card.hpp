@@ -34,7 +34,7 @@ class DraftCard : public Card {
   void importLines();
   void offerPlaces();
   std::vector<Place> placesOf(std::uint32_t piece) const;
-  bool divides(const std::vector<Line>& lines, std::string& fault) const;
+  bool divides(const std::vector<Line>& lines, QString& fault) const;
   void setWaiting(std::vector<Line> lines);
 
   Session& session_;

@@ -3,6 +3,7 @@
 #include <QComboBox>
 
 #include "app/theme/theme.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -130,7 +131,7 @@ void FitCard::markNow() {
 void FitCard::list(const Result<std::vector<FitRow>>& rows) {
   clearLayout(rows_->layout());
   offered_.clear();
-  if (!rows) return note_->setText(QString::fromStdString(rows.error().text));
+  if (!rows) return note_->setText(inWords(rows.error()));
   note_->setText(
       tr("For %1, the nearest first; a click makes it so. What is painted stays where its pieces stay.")
           .arg(sizeText(session_.project().wantedWidth, session_.project().wantedHeight,

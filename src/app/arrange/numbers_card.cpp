@@ -5,6 +5,7 @@
 
 #include "draw/map.hpp"
 #include "layout/numbering.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -58,7 +59,7 @@ void NumbersCard::write(const QString& title, const QString& filter, const QStri
                 project = session_.project()](const Progress&) -> std::function<void()> {
     const auto ok = how(project, file);
     const QString words =
-        ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : QString::fromStdString(ok.error().text);
+        ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : inWords(ok.error());
     return [self, words] {
       if (self) Q_EMIT self->said(words);
     };

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "app/theme/theme.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -244,7 +245,7 @@ int SidesCard::light(const Polygon& line) {
   slivers_->setText(n == 0 ? tr("No slivers.")
                            : tr("%1 narrower than %2.")
                                  .arg(plural(n, tr("sliver"), tr("slivers")),
-                                      QString::fromStdString(sliverText(session_.project().settings.unit))));
+                                      inWords(sizeArg(sliverShown(session_.project().settings.unit)), session_.project().settings.unit)));
   return n;
 }
 

@@ -5,6 +5,7 @@
 #include "app/theme/theme.hpp"
 #include "draw/hatch.hpp"
 #include "shape/arcs.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -164,7 +165,7 @@ void SizeCard::offerNearest() {
   if (!arrangement || p.wantedWidth <= 0 || p.wantedHeight <= 0) return;
   const auto near = nearestSizes(**arrangement, p.recipe, p.wantedWidth, p.wantedHeight);
   if (!near) {
-    nearest_->layout()->addWidget(wrapped(QString::fromStdString(near.error().text), "muted"));
+    nearest_->layout()->addWidget(wrapped(inWords(near.error()), "muted"));
     return;
   }
   const bool rosette = (*arrangement)->kind == ArrangementKind::Rosette;

@@ -13,6 +13,7 @@
 #include "draw/cut_painter.hpp"
 #include "draw/fonts.hpp"
 #include "store/codec.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -300,7 +301,7 @@ void ClothStation::setLengths() {
     const auto l = parseLengthWithin(part.trimmed().toStdString(), unit(), "A length on hand",
                                      Length::millimetres(1), kLongest);
     if (!l) {
-      Q_EMIT said(QString::fromStdString(l.error().text));
+      Q_EMIT said(inWords(l.error()));
       return;
     }
     read.push_back(*l);

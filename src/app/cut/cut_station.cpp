@@ -14,6 +14,7 @@
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -226,8 +227,8 @@ void CutStation::fillCloths() {
 void CutStation::addMethod(const CutMethod& m) {
   auto* b = new MethodRow;
   b->setEnabled(m.length.has_value());
-  QString text = QString::fromStdString(m.title);
-  QString figures = QString::fromStdString(m.why);
+  QString text = inWords(m.title);
+  QString figures = inWords(m.why, unit());
   if (m.length) {
     QStringList parts;
     if (cloth() && !cloth()->scraps)
@@ -250,7 +251,7 @@ void CutStation::addMethod(const CutMethod& m) {
   b->setChecked(plan()->chosen == m.id);
   QString why;
   for (const MinutesPart& part : m.minutesParts)
-    why += QString::fromStdString(part.what) +
+    why += inWords(part.what, unit()) +
            tr(": %1 min\n").arg(QString::fromStdString(formatNumber(part.minutes, 1)));
   b->setToolTip(why.trimmed());
   connect(b, &QPushButton::clicked, this, [this, id = m.id, text] {
@@ -266,8 +267,8 @@ void CutStation::fillMethods() {
   clearLayout(labels_->layout());
   windowsNote_->clear();
   if (!plan() || !cloth()) {
-    const std::string why = session_.planner().planFault(chosen_);
-    methodsTitle_->setText(!why.empty()                   ? QString::fromStdString(why)
+    const Message why = session_.planner().planFault(chosen_);
+    methodsTitle_->setText(!why.empty()                   ? inWords(why, unit())
                            : session_.planner().stopped() ? tr("Stopped before the plan was worked out.")
                                                           : tr("Working out the plan …"));
     return;
@@ -309,35 +310,35 @@ void CutStation::fillSum() {
     return;
   }
   const bool scraps = cloth()->scraps;
-  const double missing = plan()->shortBy.value_or(0);
-  const bool enough = plan()->onHand.value_or(0) > 0 && missing <= 1e-6;
-  const double asked = enough ? *plan()->length : *plan()->buyLength;
-  sum_->setTitle(scraps ? tr("What the scraps must give")
-                        : tr("Why %1?").arg(QString::fromStdString(formatReadable(asked, unit()))));
-  double added = 0;
-  for (const SumLine& l : plan()->sum) {
-    if (l.isLength && (l.value < 0.05 || added + l.value > asked + 1e-6)) continue;  // no shop, no rounding
-    added += l.isLength ? l.value : 0;
-    sum_->body()->addWidget(
-        sumRow(QString::fromStdString(l.what),
-               l.isLength ? QString::fromStdString(formatSum(l.value, unit())) : QString::number(l.value)));
-  }
+  const double whole = *plan()->length, buy = plan()->buyLength.value_or(0), toBuy = plan()->toBuy.value_or(0);
+  const auto size = [this](double mm) { return inWords(readableArg(mm), unit()); };
+  sum_->setTitle(scraps ? tr("What the scraps must give") : tr("Why %1?").arg(size(whole)));
+  const auto add = [this](const Message& what, double value, bool isLength) {
+    sum_->body()->addWidget(sumRow(inWords(what, unit()),
+                                   isLength ? inWords(lineArg(value), unit()) : QString::number(value)));
+  };
+  for (const SumLine& l : plan()->sum)
+    if (!l.isLength || l.value >= 0.05) add(l.what, l.value, l.isLength);  // no rounding that nobody can measure
   if (scraps) return;
   auto* line = new QFrame;
   line->setFixedHeight(1);
   line->setStyleSheet(QStringLiteral("background: %1").arg(currentPalette().line.name()));
   sum_->body()->addWidget(line);
-  sum_->body()->addWidget(sumRow(enough ? tr("from what you have") : tr("to buy"),
-                                 QString::fromStdString(formatReadable(asked, unit())), true));
+  if (toBuy <= 1e-6) {
+    sum_->body()->addWidget(sumRow(tr("from what you have"), size(whole), true));
+    return;
+  }
+  if (whole - toBuy > 0.05) add(Message("sum-on-hand"), whole - toBuy, true);
+  if (buy - toBuy > 0.05) add(Message("sum-rounded-up", sizeArg(cloth()->increment.mm())), buy - toBuy, true);
+  sum_->body()->addWidget(sumRow(tr("to buy"), size(buy), true));
 }
 
 void CutStation::fillCard() {
   clearLayout(card_->body());
   if (!plan()) return;
   card_->body()->addWidget(wrapped(QString::fromStdString(clothLies(*plan())), "muted"));
-  if (const CutMethod* m = plan()->method(); m && m->length && (!m->strips.empty() || !m->rectangles.empty()))
-    for (const std::string& s : m->steps)
-      card_->body()->addWidget(wrapped(QStringLiteral("☐  ") + QString::fromStdString(s)));
+  if (const CutMethod* m = plan()->method(); m && m->length && !m->groups.empty())
+    for (const Message& s : m->steps) card_->body()->addWidget(wrapped(QStringLiteral("☐  ") + inWords(s, unit())));
   for (const WindowPart& w : plan()->windows)
     for (const MotifChoice& m : session_.project().motifs)
       if (m.id == w.motif && w.copies > 0)
@@ -414,7 +415,7 @@ Settled CutStation::settled() const {
     ++used;
     const auto p = session_.plan(c.id);
     planned += p && p->length;
-    enough += p && p->length && (c.scraps || p->shortBy.value_or(1) <= 1e-6);
+    enough += p && p->length && (c.scraps || p->toBuy.value_or(1) <= 1e-6);
   }
   if (used == 0 || planned == 0) return Settled::Not;
   return enough == used ? Settled::Full : Settled::Half;

@@ -7,6 +7,7 @@
 #include "app/widgets/flow_layout.hpp"
 #include "app/window/remarks_card.hpp"
 #include "draw/pictures.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -343,8 +344,8 @@ void MotifStation::fillChoice() {
   turn_->setText(QString::fromStdString(formatNumber(m->turn, 2)));
   const auto s = session_.supply(m->id);
   if (!s) {
-    const std::string why = session_.planner().supplyFault(m->id);
-    countNote_->setText(!why.empty()                   ? QString::fromStdString(why)
+    const QString why = inWords(session_.planner().supplyFault(m->id), unit());
+    countNote_->setText(!why.isEmpty()                 ? why
                         : session_.planner().stopped() ? tr("Stopped before the copies were counted.")
                                                        : tr("Counting copies …"));
   } else {
@@ -360,7 +361,7 @@ void MotifStation::fillChoice() {
       text += tr("; %1 of cloth give them all")
                   .arg(QString::fromStdString(formatReadable(*s->lengthNeeded, unit())));
     text += QStringLiteral(".");
-    if (!s->remark.empty()) text += QStringLiteral(" ") + QString::fromStdString(s->remark);
+    if (!s->remark.empty()) text += QStringLiteral(" ") + inWords(s->remark, unit());
     countNote_->setText(text);
   }
   filling_ = false;
@@ -429,7 +430,7 @@ std::vector<StripFigure> MotifStation::figures() const {
                      s->worstPlace ? tr("on hand at the worst place") : tr("on the cloth you have"),
                      {},
                      false,
-                     QString::fromStdString(s->remark)});
+                     inWords(s->remark, unit())});
     if (s && s->lengthNeeded)
       out.push_back({QString::fromStdString(formatReadable(*s->lengthNeeded, unit())),
                      tr("of cloth for all"),

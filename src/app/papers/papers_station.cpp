@@ -13,6 +13,7 @@
 #include "app/window/remarks_card.hpp"
 #include "draw/exporter.hpp"
 #include "draw/sheet_painter.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -205,7 +206,7 @@ void PapersStation::showSheet(int sheet) {
   if (!plan()) {
     title_->setText(session_.planner().sheetsFault().empty()
                         ? tr("Laying out the papers …")
-                        : QString::fromStdString(session_.planner().sheetsFault()));
+                        : inWords(session_.planner().sheetsFault()));
     note_->clear();
     return;
   }

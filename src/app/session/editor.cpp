@@ -1,4 +1,5 @@
 #include "app/session/editor.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -91,19 +92,19 @@ bool Editor::make(Job& job) {
 }
 
 bool Editor::makeChange(const Change& change, const Answer& done) {
-  const auto refuse = [&](const std::string& why) {
+  const auto refuse = [&](const Message& why) {
     refusedOne_ = true;
-    Q_EMIT refused(QString::fromStdString(why));
+    Q_EMIT refused(inWords(why));
     tell(done, false);
     return false;
   };
-  if (!isOpen()) return refuse("No project is open.");
+  if (!isOpen()) return refuse(Message("no-project-open"));
   const auto meant = followed(change.edit, *change.saidOf, *project().layout);
-  if (!meant) return refuse(meant.error().text);
+  if (!meant) return refuse(meant.error().message);
   const Weight weight = weightOf(*meant, project());
   if (weight == Weight::Light || (weight == Weight::Pieces && !isLarge())) {
     auto next = applied(project(), *meant, context_());
-    if (!next) return refuse(next.error().text);
+    if (!next) return refuse(next.error().message);
     Derived derived = deriveAfter(derived_, next->layout);
     take({std::move(next), std::move(derived)}, change);
     tell(done, true);
@@ -126,7 +127,7 @@ bool Editor::makeChange(const Change& change, const Answer& done) {
         if (good)
           take(std::move(made), change);
         else
-          Q_EMIT refused(QString::fromStdString(made.project.error().text));
+          Q_EMIT refused(inWords(made.project.error()));
         tell(after, good);
       });
   return true;

@@ -32,8 +32,8 @@ std::shared_ptr<const T> good(const std::shared_ptr<const Result<T>>& result) {
   return result && *result ? std::shared_ptr<const T>(result, &**result) : nullptr;
 }
 template <class T>
-std::string fault(const std::shared_ptr<const Result<T>>& result) {
-  return result && !*result ? result->error().text : std::string();
+Message fault(const std::shared_ptr<const Result<T>>& result) {
+  return result && !*result ? result->error().message : Message();
 }
 
 }  // namespace
@@ -180,24 +180,24 @@ void Planner::goOn() {
 std::shared_ptr<const SheetPlan> Planner::sheets() const {
   return good(sheets_.value());
 }
-std::string Planner::sheetsFault() const {
+Message Planner::sheetsFault() const {
   return fault(sheets_.value());
 }
 std::shared_ptr<const CutPlan> Planner::plan(ClothId cloth) const {
   const auto at = plans_.find(cloth);
   return at == plans_.end() ? nullptr : good(at->second->value());
 }
-std::string Planner::planFault(ClothId cloth) const {
+Message Planner::planFault(ClothId cloth) const {
   const auto at = plans_.find(cloth);
-  return at == plans_.end() ? std::string() : fault(at->second->value());
+  return at == plans_.end() ? Message() : fault(at->second->value());
 }
 std::shared_ptr<const MotifSupply> Planner::supply(int motif) const {
   const auto at = supplies_.find(motif);
   return at == supplies_.end() ? nullptr : good(at->second->value());
 }
-std::string Planner::supplyFault(int motif) const {
+Message Planner::supplyFault(int motif) const {
   const auto at = supplies_.find(motif);
-  return at == supplies_.end() ? std::string() : fault(at->second->value());
+  return at == supplies_.end() ? Message() : fault(at->second->value());
 }
 const std::vector<Remark>& Planner::remarks() const {
   static const std::vector<Remark> none;

@@ -33,7 +33,7 @@ struct RemarksInput {
   std::shared_ptr<const Project> project;
   Derived derived;
   std::map<ClothId, std::shared_ptr<const CutPlan>> plans;
-  std::map<ClothId, std::string> planFaults;
+  std::map<ClothId, Message> planFaults;
   Supplies supplies;
   std::shared_ptr<const ReviewInput> before;  ///< of another state, to go on from; changes no answer
   friend bool operator==(const RemarksInput& a, const RemarksInput& b) {
@@ -60,11 +60,11 @@ class Planner : public QObject {
 
   // Each belongs to the project as it is now, or is absent: being worked out, or stopped.
   std::shared_ptr<const SheetPlan> sheets() const;
-  std::string sheetsFault() const;
+  Message sheetsFault() const;
   std::shared_ptr<const CutPlan> plan(ClothId cloth) const;
-  std::string planFault(ClothId cloth) const;
+  Message planFault(ClothId cloth) const;
   std::shared_ptr<const MotifSupply> supply(int motif) const;
-  std::string supplyFault(int motif) const;
+  Message supplyFault(int motif) const;
   const std::vector<Remark>& remarks() const;
   bool allPlans() const;  ///< every cloth's plan is there
 

@@ -15,6 +15,7 @@
 #include <algorithm>
 
 #include "store/file.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -139,7 +140,7 @@ void Recovery::begin() {
 void Recovery::tell(const Status& written) {
   if (!written && !toldFailure_)
     Q_EMIT failed(
-        tr("The safety copy could not be written: %1").arg(QString::fromStdString(written.error().text)));
+        tr("The safety copy could not be written: %1").arg(inWords(written.error())));
   toldFailure_ = !written;
 }
 

@@ -8,6 +8,7 @@
 
 #include "draw/pictures.hpp"
 #include "store/file.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -23,7 +24,7 @@ std::pair<double, double> clothTotals(const Project& project, const Planner& pla
     const auto plan = planner.plan(c.id);
     if (!plan || plan->pieces == 0) continue;
     needed += plan->length.value_or(0);
-    if (plan->onHand && plan->shortBy.value_or(0) > 1e-6) buy += plan->buyLength.value_or(0);
+    buy += plan->buyLength.value_or(0);
   }
   return {needed, buy};
 }
@@ -187,7 +188,7 @@ void Session::write(const QString& path, std::function<void(bool)> then) {
 
 void Session::written(const QString& path, Project project, int step, const Status& ok) {
   if (!ok) {
-    Q_EMIT refused(QString::fromStdString(ok.error().text));
+    Q_EMIT refused(inWords(ok.error()));
   } else if (isOpen()) {
     path_ = path;
     stamp_ = QString::fromStdString(fileStamp(path.toStdString()));
@@ -233,7 +234,7 @@ void Session::cancelWork() {
   opening_.cancel();
   const int given = editor_.stop();
   planner_.stop();
-  if (given > 1) Q_EMIT refused(tr("Stopped; %n steps that waited were not made.", nullptr, given));
+  if (given > 1) Q_EMIT refused(tr("Stopped; %n step(s) that waited were not made.", nullptr, given));
   Q_EMIT busyChanged();
 }
 

@@ -8,6 +8,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -173,7 +174,7 @@ void LengthField::read() {
       parseLengthWithin(text().toStdString(), unit_, accessibleName().toStdString(), least_, most_);
   if (!read) {
     mark(true);
-    Q_EMIT wrong(QString::fromStdString(read.error().text));
+    Q_EMIT wrong(inWords(read.error()));
     return;
   }
   const bool changed = !length_ || *length_ != *read;

@@ -1,4 +1,5 @@
 #include "app/window/next_step.hpp"
+#include "words/words.hpp"
 
 #include <algorithm>
 
@@ -51,7 +52,7 @@ NextStep nextStep(const Session& s) {
     for (const Remark& r : s.remarks())
       if (r.station == station && !isAdvice(r)) {
         const QString check = QString::fromStdString(r.check);
-        return {QString::fromStdString(r.why), tr("Look at it"), QString::fromStdString(r.station),
+        return {inWords(r.why, p.settings.unit), tr("Look at it"), QString::fromStdString(r.station),
                 check.section(QLatin1Char(':'), 1), r.pieces};
       }
   if (s.planner().stopped())

@@ -12,6 +12,7 @@
 #include "exchange/import_layout.hpp"
 #include "script/demo.hpp"
 #include "store/file.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -30,7 +31,7 @@ void ProjectFiles::start(Project project, const QString& path, Origin origin,
 void ProjectFiles::begin(const QString& id) {
   putAway([this, id] {
     const auto arrangement = session_.library().find(id.toStdString());
-    if (!arrangement) return Q_EMIT said(QString::fromStdString(arrangement.error().text));
+    if (!arrangement) return Q_EMIT said(inWords(arrangement.error()));
     const bool inches = preferences_.unit() == Unit::Inch;
     Recipe recipe;
     recipe.arrangement = id.toStdString();
@@ -38,7 +39,7 @@ void ProjectFiles::begin(const QString& id) {
     recipe.across = recipe.down = 8;
     recipe.rings = std::min(3, (*arrangement)->mostRings());
     auto project = newProject(session_.library(), recipe, (*arrangement)->name);
-    if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
+    if (!project) return Q_EMIT said(inWords(project.error()));
     project->settings.unit = preferences_.unit();
     project->settings.page = preferences_.page().toStdString();
     project->settings.allowance = inches ? Length::sixtyFourths(16) : Length::millimetres(7);
@@ -60,7 +61,7 @@ void ProjectFiles::read(const QString& file, const QString& called,
       [this, file, called, then = std::move(then)](Result<Project> project, const Derived& derived) {
         if (!project)
           return Q_EMIT said(
-              QString::fromStdString(project.error().text).replace(QFileInfo(file).fileName(), called));
+              inWords(project.error()).replace(QFileInfo(file).fileName(), called));
         putAway([then, project = std::move(*project), derived] { then(project, derived); });
       });
 }
@@ -81,11 +82,15 @@ void ProjectFiles::importLayout() {
       [this, file, report](const Progress& progress) -> Result<Project> {
         auto made = clathra::importLayout(session_.library(), file.toStdString(), kHealTolerance, progress);
         if (!made) return tl::make_unexpected(made.error());
-        *report = QString::fromStdString(importReport(*made));
+        {
+        QStringList all;
+        for (const Message& m : importReport(*made)) all << inWords(m);
+        *report = all.join(QLatin1Char(' '));
+      }
         return std::move(made->project);
       },
       [this, report](Result<Project> project, const Derived& derived) {
-        if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
+        if (!project) return Q_EMIT said(inWords(project.error()));
         putAway([this, report, project = std::move(*project), derived]() mutable {
           project.settings.unit = preferences_.unit();
           project.settings.page = preferences_.page().toStdString();
@@ -99,7 +104,7 @@ void ProjectFiles::importLayout() {
 void ProjectFiles::openDemo(const QString& id) {
   putAway([this, id] {
     auto project = demoProject(session_.library(), id.toStdString());
-    if (!project) return Q_EMIT said(QString::fromStdString(project.error().text));
+    if (!project) return Q_EMIT said(inWords(project.error()));
     start(std::move(*project), {}, Origin::Fresh);
   });
 }
@@ -204,7 +209,7 @@ void ProjectFiles::exportLayout() {
   session_.run([this, file, project = session_.project()](const Progress&) -> std::function<void()> {
     const auto ok = exportProject(project, file.toStdString());
     const QString words =
-        ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : QString::fromStdString(ok.error().text);
+        ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : inWords(ok.error());
     return [this, words] { Q_EMIT said(words); };
   });
 }

@@ -5,6 +5,7 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "edit/mending.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -32,7 +33,8 @@ void RemarksCard::add(const Remark& remark) {
   box->setObjectName(QStringLiteral("note"));
   auto* all = new QVBoxLayout(box);
   all->setContentsMargins(scaled(12), scaled(8), scaled(12), scaled(8));
-  all->addWidget(wrapped(QString::fromStdString(remark.why + " " + remark.fix)));
+  const Unit unit = session_.project().settings.unit;
+  all->addWidget(wrapped(inWords(remark.why, unit) + QLatin1Char(' ') + inWords(remark.fix, unit)));
   auto* row = new QWidget;
   auto* flow = new FlowLayout(scaled(8), scaled(2), row);
   if (!remark.pieces.empty()) {
@@ -41,9 +43,9 @@ void RemarksCard::add(const Remark& remark) {
     flow->addWidget(show);
   }
   if (const auto edit = mendingEdit(remark.mend)) {
-    auto* mend = button(QString::fromStdString(remark.fixLabel), "warnlink");
+    auto* mend = button(inWords(remark.fixLabel, unit), "warnlink");
     connect(mend, &QPushButton::clicked, this,
-            [this, remark, edit] { session_.edit(*edit, QString::fromStdString(remark.fixLabel)); });
+            [this, done = inWords(remark.fixLabel, unit), edit] { session_.edit(*edit, done); });
     flow->addWidget(mend);
   }
   auto* aside = button(tr("Set aside"), "warnlink");

@@ -7,6 +7,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/basics.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -14,7 +15,7 @@ void Station::output(std::function<Result<QString>(const Progress&)> work) {
   session_.run(
       [self = QPointer(this), work = std::move(work)](const Progress& progress) -> std::function<void()> {
         const auto done = work(progress);
-        const QString words = done ? *done : QString::fromStdString(done.error().text);
+        const QString words = done ? *done : inWords(done.error());
         return [self, words] {
           if (self) Q_EMIT self->said(words);  // another theme may have made the stations anew
         };

@@ -6,6 +6,7 @@
 #include <numbers>
 #include <tuple>
 
+#include "cutting/methods.hpp"
 #include "cutting/times.hpp"
 #include "shape/allowance.hpp"
 
@@ -76,58 +77,29 @@ PatchDemand demandFor(const CutInput& in, const Shape& shape, int hand, int turn
   d.paper = placed(shape.outline, turn * std::numbers::pi / 180, hand < 0, {});
   d.patch = allowanceOutline(d.paper, in.allowance);
   d.title = shape.title;
-  if (turn != 0) d.title += ", standing turned by " + std::to_string(turn) + "°";
+  d.standing = turn;
   return d;
 }
 
-/// Can the windows' block and the strips be cut from the lengths on hand? First fit, longest first; what is
-/// left over unplaced is what is missing.
-double missing(const CutPlan& plan, const CutMethod& method, const Cloth& cloth) {
-  std::vector<double> blocks;
-  if (plan.windowLength && *plan.windowLength > 0) blocks.push_back(*plan.windowLength);
-  for (const StripGroup& g : method.strips)
-    blocks.insert(blocks.end(), static_cast<std::size_t>(g.strips), g.height);
-  if (method.id == "rectangles")
-    for (const RectangleGroup& g : method.rectangles)
-      blocks.insert(blocks.end(), static_cast<std::size_t>(g.rows), g.height);
-  const bool squared = blocks.size() > (plan.windowLength && *plan.windowLength > 0 ? 1u : 0u);
-  std::vector<double> room;
-  for (const Length l : cloth.lengths) room.push_back(l.mm() - (squared ? kSquaringUp : 0));
-  std::sort(blocks.rbegin(), blocks.rend());
-  std::sort(room.rbegin(), room.rend());
-  double unplaced = 0;
-  for (const double b : blocks) {
-    const auto at = std::find_if(room.begin(), room.end(), [&](double r) { return r >= b - 1e-6; });
-    if (at == room.end())
-      unplaced += b;
-    else
-      *at -= b;
-  }
-  return unplaced;
-}
-
-void addWhole(CutPlan& plan, const Cloth& cloth, Unit unit) {
+void addWhole(CutPlan& plan, const Cloth& cloth) {
   const CutMethod* method = plan.method();
   if (!method || !method->length || !plan.windowLength) return;
   const double whole = *plan.windowLength + *method->length;
   plan.length = whole;
-  for (const SumLine& line : method->sum) plan.sum.push_back(line);
+  plan.sum = method->sum;
   for (const WindowPart& w : plan.windows)
     if (w.copies > 0)
-      plan.sum.push_back(
-          {counted(w.copies, "window") + ", " + w.name + (w.worstPlace ? " (worst place assumed)" : ""),
-           w.length.value_or(0), true});
+      plan.sum.push_back({Message(w.worstPlace ? "sum-windows-worst" : "sum-windows", w.copies, w.name),
+                          w.length.value_or(0), true});
+  plan.toBuy = 0;
+  for (const ClothLength& l : method->laid.lengths)
+    if (l.toBuy) *plan.toBuy += l.used;
   const double step = cloth.increment.mm();
-  const double buy = cloth.scraps ? 0 : std::ceil(whole / step - 1e-9) * step;
-  plan.buyLength = buy;
-  if (buy - whole > 1e-6)
-    plan.sum.push_back(
-        {"rounded up to the shop's " + formatLength(cloth.increment, unit), buy - whole, true});
+  plan.buyLength = std::ceil(*plan.toBuy / step - 1e-9) * step;
   if (cloth.scraps) return;
   double onHand = 0;
   for (const Length l : cloth.lengths) onHand += l.mm();
   plan.onHand = onHand;
-  plan.shortBy = missing(plan, *method, cloth);
 }
 
 }  // namespace
@@ -143,12 +115,9 @@ double roundedToRuler(double mm, Unit unit) {
   return std::ceil(mm / step - 1e-6) * step;
 }
 
-std::string counted(int n, const std::string& title) {
-  if (n == 1) return "1 " + title;
-  const auto comma = title.find(',');  // "half hexagon, point cut" -> "half hexagons, point cut"
-  std::string plural = title;
-  plural.insert(comma == std::string::npos ? title.size() : comma, "s");
-  return std::to_string(n) + " " + plural;
+Arg patchesArg(int n, const PatchDemand& demand) {
+  if (demand.standing == 0) return shapesArg(n, demand.title);
+  return Message("shapes-standing", shapesArg(n, demand.title), demand.standing);
 }
 
 std::vector<PatchDemand> demandsOf(const CutInput& in, bool keepUpright) {
@@ -195,7 +164,7 @@ std::vector<PatchDemand> demandsOf(const CutInput& in) {
 
 Result<CutInput> cutInput(const Project& project, ClothId id) {
   const Cloth* cloth = clothById(project, id);
-  if (!cloth) return fail("There is no such cloth in this project.");
+  if (!cloth) return fail("no-such-cloth-project");
   CutInput in;
   in.layout = project.layout;
   in.cloth = *cloth;
@@ -238,8 +207,13 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
     plan.windows.push_back(std::move(*part));
   }
   if (windowsKnown) plan.windowLength = at;
-  plan.methods = {stripsMethod(in, demands), rectanglesMethod(in, demands)};
-  addWhole(plan, cloth, in.unit);
+  for (const MethodKind& kind : methodKinds()) {
+    if (progress.cancelled()) return fail(kCancelled);
+    plan.methods.push_back(laid(in, plan.windows, windowsKnown ? at : 0, kind.work(in, demands)));
+    plan.methods.back().id = kind.id;
+    plan.methods.back().title = Message("method-" + std::string(kind.id));
+  }
+  addWhole(plan, cloth);
   return plan;
 }
 

@@ -1,5 +1,13 @@
-// How a cloth is cut: each method worked out, the windows of its motif choices, and the sum that leads to a
-// length.
+// How a cloth is cut. A plan is placements and bands on named lengths of cloth: map, card and verifier read
+// nothing else.
+//
+// The planner guarantees, for every method that has a length (verify.hpp looks, each in a test of its name):
+//  1 every patch is the outline of its shape and hand with its allowance, turned and never mirrored;
+//  2 patches lie inside their length and inside their band;
+//  3 no two patches overlap, and no two bands;
+//  4 of each shape and hand there are as many as its demand asks for, of each motif as many as its pieces;
+//  5 a cloth with a direction has its patches standing as their pieces do, unless it may be turned;
+//  6 the lengths of a sum add up to the whole: the bands and 25 mm for each length begun.
 #pragma once
 #include <map>
 #include <memory>
@@ -7,16 +15,16 @@
 #include <string>
 #include <vector>
 
+#include "message.hpp"
 #include "model/project.hpp"
 #include "motif/windows.hpp"
 #include "progress.hpp"
-#include "shape/strip.hpp"
 
 namespace clathra {
 
 /// One line of a sum; a length adds up, a count explains.
 struct SumLine {
-  std::string what;
+  Message what;
   double value = 0;
   bool isLength = true;  ///< mm; else a count
 };
@@ -27,36 +35,78 @@ struct PatchDemand {
   int hand = 0;
   int pieces = 0;        ///< that wear the cloth and show no chosen motif
   int patches = 0;       ///< pieces and spares
-  Polygon paper, patch;  ///< upright, about the centroid, FRONT as cut from the right side of the cloth
-  std::string title;
+  Polygon paper, patch;  ///< about the centroid, FRONT as cut from the right side of the cloth
+  std::string title;     ///< the shape's
+  int standing = 0;      ///< degrees that paper and patch are turned by from the upright shape
   /// On a one-way cloth: every second piece stands the other way up in the layout, so that an alternately
   /// turned strip keeps the print upright in all of them. `pieces` and `patches` are even then.
   bool inPairs = false;
 };
+/// "7 half hexagons, point cut", and how they stand where that matters.
+Arg patchesArg(int n, const PatchDemand& demand);
 
-/// Patches cut from equal strips across the width.
-struct StripGroup {
+/// Patches of one demand that are cut alike.
+struct CutGroup {
   PatchDemand demand;
-  StripLay lay;
-  int perStrip = 0, strips = 0;
-  double height = 0;  ///< of a strip as it is cut: rounded up to the ruler's lines
-};
-/// Patches cut as rough rectangles in rows across the width (or singly, from scraps).
-struct RectangleGroup {
-  PatchDemand demand;
-  double width = 0, height = 0;
-  int perRow = 0, rows = 0;
+  double height = 0;             ///< mm of cloth for each band: rounded up to the ruler's lines
+  double width = 0;              ///< mm, of a rough rectangle; 0 for strips
+  int perBand = 0, bands = 0;    ///< 0 bands from scraps
+  bool alternate = false;        ///< every second patch lies the other way up
+  bool swapsBeginning = false;   ///< every second band begins with one that lies the other way up
 };
 
 struct MinutesPart {
-  std::string what;
+  Message what;
   double minutes = 0;
 };
 
+/// One length of cloth: x runs across it, y along it from its cut end.
+struct ClothLength {
+  double width = 0, length = 0;  ///< mm; of cloth to buy as much as is used
+  double used = 0;               ///< mm from the cut end
+  bool toBuy = false;            ///< else it is on hand, as the cloth lists them
+};
+
+enum class BandKind { Squaring, Windows, Strip, Row };
+/// A stretch of a length, across its whole width.
+struct Band {
+  int length = 0;  ///< index of the length
+  BandKind kind = BandKind::Strip;
+  int group = -1;            ///< of the method's groups; -1 for squaring and windows
+  double from = 0, to = 0;  ///< mm along the length
+};
+
+/// One patch where it lies, right side up.
+struct PlacedPatch {
+  std::uint16_t shape = 0;
+  int hand = 0;
+  std::optional<int> motif;  ///< id of the motif choice it shows
+  int length = 0, band = 0;  ///< indices
+  Polygon patch;             ///< with its allowance
+  Polygon paper;             ///< windows: the paper in it
+  Polygon rough;             ///< rough rectangles: what is cut first
+};
+
+struct CutLayout {
+  std::vector<ClothLength> lengths;  ///< those on hand in the cloth's order, then one to buy where needed
+  std::vector<Band> bands;           ///< length by length, from the cut end
+  std::vector<PlacedPatch> placements;
+};
+
+/// Bands of one group that follow each other; strips and rows are numbered from 1 through a plan.
+struct BandRun {
+  int length = 0, group = 0;
+  int first = 1, count = 0;  ///< numbers
+  double from = 0, to = 0;   ///< mm
+  int most = 0, last = 0;    ///< patches of a band: most, and of the last one
+};
+std::vector<BandRun> runsOf(const CutLayout& layout);
+
 struct CutMethod {
-  std::string id, title;
-  std::optional<double> length;  ///< mm of cloth; absent if the method cannot be used, see why
-  std::string why;
+  std::string id;
+  Message title;
+  std::optional<double> length;  ///< mm of cloth, windows not counted; absent if it cannot be used, see why
+  Message why;
   int cuts = 0;
   double minutes = 0;
   std::vector<MinutesPart> minutesParts;
@@ -64,12 +114,12 @@ struct CutMethod {
   bool turnsOneWay = false;   ///< lays half of a one-way cloth upside down
   double lengthIfTurned = 0;  ///< for one-way cloth: what turning would come to; 0 if the same
   std::vector<SumLine> sum;
-  std::vector<std::string> steps;
-  std::vector<StripGroup> strips;
-  std::vector<RectangleGroup> rectangles;
+  std::vector<Message> steps;
+  std::vector<CutGroup> groups;
+  CutLayout laid;  ///< windows and what this method cuts; windows alone where it cannot be used
 };
 
-/// The windows of one motif choice, on the cloth's map.
+/// The windows of one motif choice, one below the other on one length.
 struct WindowPart {
   int motif = 0;
   std::string name;
@@ -86,14 +136,14 @@ struct CutPlan {
   std::vector<WindowPart> windows;
   std::vector<CutMethod> methods;
   std::string chosen;
-  std::optional<double> length;     ///< the whole, mm
-  std::optional<double> buyLength;  ///< rounded up to the shop's step
+  std::optional<double> length;     ///< the whole, mm: windows and the chosen method
+  std::optional<double> toBuy;      ///< of it, mm that the lengths on hand do not hold
+  std::optional<double> buyLength;  ///< that, rounded up to the shop's step
   std::optional<double> windowLength;
   std::vector<SumLine> sum;  ///< of the whole
   int pieces = 0;
-  double windowMinutes = 0;       ///< an estimate, beside the method's
-  std::optional<double> onHand;   ///< mm, all lengths together
-  std::optional<double> shortBy;  ///< mm that are missing, 0 if the lengths on hand do
+  double windowMinutes = 0;      ///< an estimate, beside the method's
+  std::optional<double> onHand;  ///< mm, all lengths together
 
   const CutMethod* method() const;
 };
@@ -127,13 +177,7 @@ using Supplies = std::map<int, std::shared_ptr<const MotifSupply>>;
 std::vector<PatchDemand> demandsOf(const CutInput& input, bool keepUpright);
 std::vector<PatchDemand> demandsOf(const CutInput& input);
 
-/// Worked out one by one; one file each. `mayTurn`: copies may lie upside down.
-CutMethod stripsMethod(const CutInput& input, const std::vector<PatchDemand>& demands);
-CutMethod rectanglesMethod(const CutInput& input, const std::vector<PatchDemand>& demands);
-
 /// Up to the next line of the ruler: 1/8 in, or 1 mm.
 double roundedToRuler(double mm, Unit unit);
-/// Adds a plural s by the number, for the field's words that take one.
-std::string counted(int n, const std::string& title);
 
 }  // namespace clathra

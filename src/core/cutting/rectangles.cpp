@@ -1,13 +1,21 @@
 // Rough rectangles: for scissors, and the only plan for scraps, which have no size.
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
-#include "cutting/plan.hpp"
+#include "cutting/methods.hpp"
 #include "cutting/times.hpp"
 
 namespace clathra {
 
 namespace {
+
+struct RectangleGroup {
+  PatchDemand demand;
+  double width = 0, height = 0;
+  double turn = 0;  ///< radians the patch is turned by in its rectangle
+  int perRow = 0, rows = 0;
+};
 
 /// The smallest rectangle about the patch; a cloth with a direction keeps the patch upright.
 RectangleGroup rectangleFor(const Cloth& cloth, const PatchDemand& demand, Unit unit) {
@@ -21,6 +29,7 @@ RectangleGroup rectangleFor(const Cloth& cloth, const PatchDemand& demand, Unit 
     if (box.width * box.height < g.width * g.height - 1e-6) {
       g.width = box.width;
       g.height = box.height;
+      g.turn = box.turn;
     }
   }
   g.width = roundedToRuler(g.width, unit);
@@ -39,85 +48,94 @@ void layInRows(RectangleGroup& g, double width, bool mayTurn) {
   const bool better = per > 0 && (g.perRow == 0 || rows * g.width < g.rows * g.height - 1e-6);
   if (!better) return;
   std::swap(g.width, g.height);
+  g.turn += std::numbers::pi / 2;
   g.perRow = per;
   g.rows = rows;
 }
 
-std::string sizeOf(const RectangleGroup& g, Unit unit) {
-  return formatLength(Length::millimetres(g.width), unit) + " × " +
-         formatLength(Length::millimetres(g.height), unit);
+void addBlocks(WorkedMethod& out, const RectangleGroup& g, int group) {
+  // In pairs every second patch stands the other way up; its rectangle is the same.
+  const Polygon up = placed(g.demand.patch, g.turn, false, {}),
+                down = placed(g.demand.patch, g.turn + std::numbers::pi, false, {});
+  int left = g.demand.patches;
+  for (int r = 0; r < g.rows; ++r) {
+    CutBlock block{group, g.height, {}};
+    for (int i = 0; i < g.perRow && left > 0; ++i, --left) {
+      const double x = i * g.width;
+      PlacedPatch p;
+      p.shape = g.demand.shape;
+      p.hand = g.demand.hand;
+      p.rough = {{x, 0}, {x + g.width, 0}, {x + g.width, g.height}, {x, g.height}};
+      const Polygon& patch = g.demand.inPairs && left % 2 == 0 ? down : up;
+      const Box box = bounds(patch);
+      p.patch = translated(patch, {x + (g.width - box.left - box.right) / 2,
+                                   (g.height - box.top - box.bottom) / 2});
+      block.patches.push_back(std::move(p));
+    }
+    out.blocks.push_back(std::move(block));
+  }
 }
 
 void addDemandLines(CutMethod& m, const RectangleGroup& g, const CutInput& in) {
-  m.sum.push_back({counted(g.demand.pieces, g.demand.title), static_cast<double>(g.demand.pieces), false});
+  m.sum.push_back({Message("sum-pieces", patchesArg(g.demand.pieces, g.demand)),
+                   static_cast<double>(g.demand.pieces), false});
   if (g.demand.patches != g.demand.pieces)
-    m.sum.push_back({"with " + formatNumber(in.sparePercent, 1) + " % spare",
+    m.sum.push_back({Message("sum-with-spare", numberArg(in.sparePercent, 1)),
                      static_cast<double>(g.demand.patches), false});
 }
 
 void setMinutes(CutMethod& m, int scissorCuts) {
-  m.minutesParts = {
-      {"set up", scissorCuts ? kMinutesToSetUp : 0},
-      {counted(scissorCuts, "scissor cut") + " at " + formatNumber(kMinutesPerScissorCut, 1) + " min",
-       scissorCuts * kMinutesPerScissorCut}};
+  m.minutesParts = {{Message("minutes-set-up"), scissorCuts ? kMinutesToSetUp : 0},
+                    {Message("minutes-scissor-cuts", scissorCuts, numberArg(kMinutesPerScissorCut, 1)),
+                     scissorCuts * kMinutesPerScissorCut}};
   for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
 }
 
-CutMethod fromScraps(const CutInput& in, CutMethod m) {
-  int pieces = 0;
-  for (const RectangleGroup& g : m.rectangles) {
-    addDemandLines(m, g, in);
-    m.steps.push_back("From the scraps cut " + std::to_string(g.demand.patches) + " rough rectangles of " +
-                      sizeOf(g, in.unit) + " for " + counted(g.demand.patches, g.demand.title) + ".");
-    pieces += g.demand.patches;
+void fromScraps(WorkedMethod& out, const CutInput& in, const std::vector<RectangleGroup>& groups) {
+  int patches = 0;
+  for (const RectangleGroup& g : groups) {
+    addDemandLines(out.method, g, in);
+    patches += g.demand.patches;
+    out.method.groups.push_back({g.demand, g.height, g.width, 1, 0, false, false});
   }
-  m.length = 0;
-  m.cuts = 4 * pieces;  // each is cut out by itself
-  setMinutes(m, m.cuts);
-  return m;
+  out.method.cuts = 4 * patches;  // each is cut out by itself
+  setMinutes(out.method, out.method.cuts);
 }
 
 }  // namespace
 
-CutMethod rectanglesMethod(const CutInput& in, const std::vector<PatchDemand>& demands) {
+WorkedMethod workRectangles(const CutInput& in, const std::vector<PatchDemand>& demands) {
   const Cloth& cloth = in.cloth;
-  CutMethod m;
-  m.id = "rectangles";
-  m.title = "Rough rectangles";
-  const Unit unit = in.unit;
-  for (const PatchDemand& d : demands) m.rectangles.push_back(rectangleFor(cloth, d, unit));
-  if (cloth.scraps) return fromScraps(in, std::move(m));
-  if (!cloth.width) {
-    m.why = "Give the cloth a usable width first.";
-    return m;
+  WorkedMethod out;
+  out.kind = BandKind::Row;
+  CutMethod& m = out.method;
+  std::vector<RectangleGroup> groups;
+  for (const PatchDemand& d : demands) groups.push_back(rectangleFor(cloth, d, in.unit));
+  if (cloth.scraps) {
+    fromScraps(out, in, groups);
+    return out;
   }
-  m.steps.push_back("Press the cloth and square up one cut end.");
-  double length = demands.empty() ? 0 : kSquaringUp, patchArea = 0;
-  int cuts = demands.empty() ? 0 : 1;
-  for (RectangleGroup& g : m.rectangles) {
+  if (!cloth.width) {
+    m.why = Message("give-usable-width");
+    return out;
+  }
+  int cuts = 0;
+  for (RectangleGroup& g : groups) {
     layInRows(g, cloth.width->mm(), cloth.direction == Direction::None);
     if (g.perRow == 0) {
-      m.why = "The " + g.demand.title + " with its allowance is wider than the cloth.";
-      return m;
+      m.why = Message("patch-wider-than-cloth", shapeArg(g.demand.title));
+      return out;
     }
     addDemandLines(m, g, in);
-    m.sum.push_back({std::to_string(g.perRow) + " in a row: " + counted(g.rows, "row") + " of " +
-                         formatLength(Length::millimetres(g.height), unit),
-                     g.rows * g.height, true});
-    m.steps.push_back("Cut " + std::to_string(g.demand.patches) + " rough rectangles of " + sizeOf(g, unit) +
-                      " for " + counted(g.demand.patches, g.demand.title) + ", " + std::to_string(g.perRow) +
-                      " in a row.");
-    length += g.rows * g.height;
-    patchArea += g.demand.patches * area(g.demand.patch);
-    cuts +=
-        g.rows + g.demand.patches + g.rows;  // a cut under each row; in a row one more than it has patches
+    m.sum.push_back({Message("sum-rows", g.rows, g.perRow, sizeArg(g.height)), g.rows * g.height, true});
+    addBlocks(out, g, static_cast<int>(m.groups.size()));
+    m.groups.push_back({g.demand, g.height, g.width, g.perRow, g.rows, g.demand.inPairs, false});
+    out.patchArea += g.demand.patches * area(g.demand.patch);
+    cuts += g.rows + g.demand.patches + g.rows;  // a cut under each row; in a row one more than it has patches
   }
-  if (!demands.empty()) m.sum.push_back({"squaring up, one cut end", kSquaringUp, true});
-  m.length = length;
   m.cuts = cuts;
-  setMinutes(m, cuts);
-  m.utilisation = length > 0 ? patchArea / (length * cloth.width->mm()) : 0;
-  return m;
+  setMinutes(m, demands.empty() ? 0 : cuts + 1);
+  return out;
 }
 
 }  // namespace clathra

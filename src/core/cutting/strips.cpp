@@ -1,14 +1,27 @@
 // Ruler strips: cut across the width, then crossed.
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
-#include "cutting/plan.hpp"
+#include "cutting/methods.hpp"
 #include "cutting/times.hpp"
+#include "shape/strip.hpp"
 #include "shape/strokes.hpp"
 
 namespace clathra {
 
 namespace {
+
+/// Patches cut from equal strips across the width.
+struct StripGroup {
+  PatchDemand demand;
+  StripLay lay;
+  int perStrip = 0, strips = 0;
+  double height = 0;  ///< of a strip as it is cut: rounded up to the ruler's lines
+
+  int last() const { return demand.patches - (strips - 1) * perStrip; }
+  double length() const { return strips * height; }
+};
 
 /// Strokes of a strip that are not its long sides.
 int crossCuts(const PatchDemand& demand, const StripLay& lay, int copies) {
@@ -20,6 +33,10 @@ int crossCuts(const PatchDemand& demand, const StripLay& lay, int copies) {
   }));
 }
 
+int crossCuts(const StripGroup& g) {
+  return crossCuts(g.demand, g.lay, g.perStrip) * (g.strips - 1) + crossCuts(g.demand, g.lay, g.last());
+}
+
 std::vector<StripLay> laysFor(const Cloth& cloth, const PatchDemand& demand, bool turn) {
   if (demand.inPairs) return {stripLay(demand.patch, 0, true)};
   if (cloth.direction == Direction::None) return stripLays(demand.patch, true);
@@ -28,15 +45,6 @@ std::vector<StripLay> laysFor(const Cloth& cloth, const PatchDemand& demand, boo
   std::vector<StripLay> lays{stripLay(demand.patch, 0, false)};
   if (turn) lays.push_back(stripLay(demand.patch, 0, true));
   return lays;
-}
-
-int crossCuts(const StripGroup& g) {
-  const int last = g.demand.patches - (g.strips - 1) * g.perStrip;
-  return crossCuts(g.demand, g.lay, g.perStrip) * (g.strips - 1) + crossCuts(g.demand, g.lay, last);
-}
-
-double lengthOf(const StripGroup& g) {
-  return g.strips * g.height;
 }
 
 /// More cloth than this share is not spent to save cuts, see docs/calculations.md ("Cutting").
@@ -52,20 +60,14 @@ StripGroup bestGroup(const Cloth& cloth, const PatchDemand& demand, bool turn, U
     if (per == 0) continue;
     const int strips = (demand.patches + per - 1) / per;
     groups.push_back({demand, lay, per, strips, roundedToRuler(lay.height, unit)});
-    least = std::min(least, lengthOf(groups.back()));
+    least = std::min(least, groups.back().length());
   }
   std::erase_if(groups,
-                [&](const StripGroup& g) { return lengthOf(g) > least * (1 + kClothForCuts) + 1e-6; });
+                [&](const StripGroup& g) { return g.length() > least * (1 + kClothForCuts) + 1e-6; });
   if (groups.empty()) return {demand, {}, 0, 0, 0};
-  const auto effort = [](const StripGroup& g) { return std::pair(g.strips + crossCuts(g), lengthOf(g)); };
+  const auto effort = [](const StripGroup& g) { return std::pair(g.strips + crossCuts(g), g.length()); };
   return *std::min_element(groups.begin(), groups.end(),
                            [&](const StripGroup& a, const StripGroup& b) { return effort(a) < effort(b); });
-}
-
-double lengthOf(const std::vector<StripGroup>& groups) {
-  double sum = 0;
-  for (const StripGroup& g : groups) sum += lengthOf(g);
-  return sum;
 }
 
 std::vector<StripGroup> groupsFor(const Cloth& cloth, const std::vector<PatchDemand>& demands, bool turn,
@@ -76,87 +78,90 @@ std::vector<StripGroup> groupsFor(const Cloth& cloth, const std::vector<PatchDem
   return out;
 }
 
+double lengthOf(const std::vector<StripGroup>& groups) {
+  double sum = 0;
+  for (const StripGroup& g : groups) sum += g.length();
+  return sum;
+}
+
 void addSum(CutMethod& m, const StripGroup& g, const CutInput& in) {
-  const Unit unit = in.unit;
-  m.sum.push_back({counted(g.demand.pieces, g.demand.title), static_cast<double>(g.demand.pieces), false});
+  m.sum.push_back({Message("sum-pieces", patchesArg(g.demand.pieces, g.demand)),
+                   static_cast<double>(g.demand.pieces), false});
   if (g.demand.patches != g.demand.pieces)
-    m.sum.push_back({"with " + formatNumber(in.sparePercent, 1) + " % spare",
+    m.sum.push_back({Message("sum-with-spare", numberArg(in.sparePercent, 1)),
                      static_cast<double>(g.demand.patches), false});
   // As it stands, not rounded to a fraction: the ruler's line comes in the next line of the sum.
-  m.sum.push_back({std::to_string(g.perStrip) + " from a strip: " + counted(g.strips, "strip") + " of " +
-                       (unit == Unit::Inch ? formatNumber(g.lay.height / 25.4, 2) + " in"
-                                           : formatNumber(g.lay.height, 1) + " mm"),
+  m.sum.push_back({Message("sum-strips", g.strips, g.perStrip, lineArg(g.lay.height)),
                    g.strips * g.lay.height, true});
   if (const double rounded = g.strips * (g.height - g.lay.height); rounded > 1e-6)
-    m.sum.push_back({"strips rounded up to the ruler's lines", rounded, true});
+    m.sum.push_back({Message("sum-strips-rounded"), rounded, true});
 }
 
-std::string sideNote(const StripGroup& g) {
-  if (g.demand.hand < 0) return " with the cloth face down (left-handed patches)";
-  if (g.demand.hand > 0) return " with the cloth face up (right-handed patches)";
-  return "";
+/// In pairs with an odd number to a strip there would be one too many of those that begin it.
+bool swapsBeginning(const StripGroup& g) {
+  return g.demand.inPairs && g.strips > 1 && g.perStrip % 2 != 0;
 }
 
-void addSteps(CutMethod& m, const StripGroup& g, Unit unit) {
-  m.steps.push_back("Cut " + counted(g.strips, "strip") + " " +
-                    formatLength(Length::millimetres(g.height), unit) + " wide across the whole width" +
-                    sideNote(g) + ".");
-  const int last = g.demand.patches - (g.strips - 1) * g.perStrip;
-  std::string from = g.strips == 1 ? "From it cut " + counted(last, g.demand.title)
-                                   : "From each cut " + counted(g.perStrip, g.demand.title);
-  if (g.lay.alternate) from += ", every second one turned upside down";
-  if (g.demand.inPairs && g.strips > 1 && g.perStrip % 2 != 0)
-    from += "; begin every second strip with an upside-down one, so that there are as many of either";
-  if (g.strips > 1 && last != g.perStrip) from += "; from the last one " + std::to_string(last);
-  m.steps.push_back(from + ".");
+void addBlocks(WorkedMethod& out, const StripGroup& g, int group) {
+  const auto full = stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(g.perStrip));
+  for (int s = 0; s < g.strips; ++s) {
+    CutBlock block{group, g.height, {}};
+    const int n = s + 1 == g.strips ? g.last() : g.perStrip;
+    const double length = g.lay.lengthFor(static_cast<std::size_t>(n));
+    for (int i = 0; i < n; ++i) {
+      PlacedPatch p;
+      p.shape = g.demand.shape;
+      p.hand = g.demand.hand;
+      p.patch = full[static_cast<std::size_t>(i)];
+      if (swapsBeginning(g) && s % 2 == 1)
+        for (Point& q : p.patch) q = {length - q.x, g.lay.height - q.y};
+      block.patches.push_back(std::move(p));
+    }
+    out.blocks.push_back(std::move(block));
+  }
+}
+
+void setMinutes(CutMethod& m, bool any, int strips, int crossing) {
+  m.minutesParts = {{Message("minutes-set-up-square"), any ? kMinutesToSetUp : 0},
+                    {Message("minutes-strips", strips, numberArg(kMinutesPerStrip, 1)), strips * kMinutesPerStrip},
+                    {Message("minutes-cross-cuts", crossing, numberArg(kMinutesPerCrossCut, 1)),
+                     crossing * kMinutesPerCrossCut}};
+  for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
 }
 
 }  // namespace
 
-CutMethod stripsMethod(const CutInput& in, const std::vector<PatchDemand>& demands) {
+WorkedMethod workStrips(const CutInput& in, const std::vector<PatchDemand>& demands) {
   const Cloth& cloth = in.cloth;
-  CutMethod m;
-  m.id = "strips";
-  m.title = "Ruler strips";
+  WorkedMethod out;
+  CutMethod& m = out.method;
   if (cloth.scraps || !cloth.width) {
-    m.why =
-        cloth.scraps ? "Scraps have no width to cut strips from." : "Give the cloth a usable width first.";
-    return m;
+    m.why = Message(cloth.scraps ? "scraps-no-strips" : "give-usable-width");
+    return out;
   }
-  const Unit unit = in.unit;
   const bool oneWay = cloth.direction == Direction::OneWay;
-  m.strips = groupsFor(cloth, demands, !oneWay || cloth.turnOneWay, unit);
-  for (const StripGroup& g : m.strips)
+  const auto groups = groupsFor(cloth, demands, !oneWay || cloth.turnOneWay, in.unit);
+  for (const StripGroup& g : groups)
     if (g.perStrip == 0) {
-      m.why = "The " + g.demand.title + " with its allowance is wider than the cloth.";
-      return m;
+      m.why = Message("patch-wider-than-cloth", shapeArg(g.demand.title));
+      return out;
     }
   if (oneWay)
-    m.lengthIfTurned =
-        lengthOf(groupsFor(cloth, demandsOf(in, false), true, unit)) + (demands.empty() ? 0 : kSquaringUp);
-  m.steps.push_back("Press the cloth and square up one cut end.");
-  double patchArea = 0;
+    m.lengthIfTurned = lengthOf(groupsFor(cloth, demandsOf(in, false), true, in.unit)) +
+                       (demands.empty() ? 0 : kSquaringUp);
   int strips = 0, crossing = 0;
-  for (const StripGroup& g : m.strips) {
+  for (const StripGroup& g : groups) {
     m.turnsOneWay = m.turnsOneWay || (oneWay && g.lay.alternate && !g.demand.inPairs);
     addSum(m, g, in);
-    addSteps(m, g, unit);
-    patchArea += g.demand.patches * area(g.demand.patch);
+    addBlocks(out, g, static_cast<int>(m.groups.size()));
+    m.groups.push_back({g.demand, g.height, 0, g.perStrip, g.strips, g.lay.alternate, swapsBeginning(g)});
+    out.patchArea += g.demand.patches * area(g.demand.patch);
     strips += g.strips;
     crossing += crossCuts(g);
   }
-  if (!demands.empty()) m.sum.push_back({"squaring up, one cut end", kSquaringUp, true});
-  m.length = lengthOf(m.strips) + (demands.empty() ? 0 : kSquaringUp);
-  m.cuts = demands.empty() ? 0 : 1 + strips + crossing;
-  m.minutesParts = {
-      {"set up and square up", demands.empty() ? 0 : kMinutesToSetUp},
-      {counted(strips, "strip") + " at " + formatNumber(kMinutesPerStrip, 1) + " min",
-       strips * kMinutesPerStrip},
-      {counted(crossing, "crossing cut") + " at " + formatNumber(kMinutesPerCrossCut, 1) + " min",
-       crossing * kMinutesPerCrossCut}};
-  for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
-  m.utilisation = *m.length > 0 ? patchArea / (*m.length * cloth.width->mm()) : 0;
-  return m;
+  m.cuts = strips + crossing;
+  setMinutes(m, !demands.empty(), strips, crossing);
+  return out;
 }
 
 }  // namespace clathra

@@ -172,17 +172,16 @@ class Search {
 }  // namespace
 
 Result<std::vector<int>> chanceCounts(int pieces, const std::vector<ChanceCloth>& cloths) {
-  if (cloths.empty()) return fail("name the cloths to draw from");
+  if (cloths.empty()) return fail("name-cloths-draw-from");
   if (cloths.size() > kMostChanceCloths)
-    return fail("at most " + std::to_string(kMostChanceCloths) + " cloths can be drawn from at once");
+    return fail("at-most-cloths-drawn", kMostChanceCloths);
   std::int64_t yield = 0;
   for (const ChanceCloth& c : cloths) {
-    if (!(c.share > 0) || !std::isfinite(c.share)) return fail("the share of each cloth must be above zero");
+    if (!(c.share > 0) || !std::isfinite(c.share)) return fail("share-each-cloth-must");
     yield += std::max(0, c.most.value_or(pieces));
   }
   if (yield < pieces)
-    return fail("these cloths yield " + std::to_string(yield) + " patches and " + std::to_string(pieces) +
-                " are needed; name another cloth, or more of one");
+    return fail("these-cloths-yield-patches", yield, pieces);
   std::vector<int> out(cloths.size(), 0);
   // Whoever would run out gets all it yields, and the others share the rest again.
   std::vector<bool> spent(cloths.size(), false);
@@ -227,9 +226,7 @@ Result<std::vector<ClothId>> paintByChance(const Project& project, const SeamGra
     int alike = 0;
     std::tie(worn, alike) = search.solve();
     if (alike > 0)
-      return fail("no way was found in which all neighbours differ: " + std::to_string(alike) +
-                  (alike == 1 ? " seam was" : " seams were") +
-                  " left between pieces of one cloth; draw from more cloths or give them nearer shares");
+      return fail("no-way-neighbours-differ", alike);
   } else {
     worn = search.deal();
   }

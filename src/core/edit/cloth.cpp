@@ -1,6 +1,7 @@
 // Edits of cloths, prints, methods and the second look's set-aside remarks.
 #include <algorithm>
 
+#include "cutting/methods.hpp"
 #include "edit/edits.hpp"
 
 namespace clathra {
@@ -13,8 +14,8 @@ Status takePicture(Project& p, Print& print, const std::string& path, const Edit
     print.picture = path;
     return {};
   }
-  if (path.empty()) return fail("the print needs a \"picture\"");
-  if (!c.loadPicture) return fail("pictures cannot be read here");
+  if (path.empty()) return fail("print-needs-picture");
+  if (!c.loadPicture) return fail("pictures-cannot-read-here");
   auto picture = c.loadPicture(path);
   if (!picture) return tl::make_unexpected(picture.error());
   for (const auto& [name, known] : p.pictures)
@@ -37,7 +38,7 @@ Status putOnPrint(Project& p, Cloth& cloth, const PrintFields& f, const EditCont
   print.mirrors = f.mirrors.value_or(print.mirrors);
   print.mark = f.mark.value_or(print.mark);
   if (print.along.nm() == 0 || print.across.nm() == 0)
-    return fail("a print needs its repeat \"along\" and \"across\", in mm");
+    return fail("print-needs-repeat-along");
   if (const auto ok = takePicture(p, print, f.picture.value_or(print.picture), c); !ok) return ok;
   cloth.print = std::move(print);
   return {};
@@ -90,7 +91,7 @@ bool ChangeCloth::readsPicture(const Project& p) const {
 Status AddCloth::apply(Project& p, const EditContext& c) const {
   Cloth cloth;
   if (const auto ok = putOn(p, cloth, fields, c); !ok) return ok;
-  if (cloth.name.empty()) return fail("a cloth that is added needs a name");
+  if (cloth.name.empty()) return fail("cloth-added-needs-name");
   const auto id = addCloth(p, std::move(cloth));
   return id ? Status{} : tl::make_unexpected(id.error());
 }
@@ -98,7 +99,7 @@ Status AddCloth::apply(Project& p, const EditContext& c) const {
 Status AddScraps::apply(Project& p, const EditContext& c) const {
   Cloth cloth;
   if (const auto ok = putOn(p, cloth, fields, c); !ok) return ok;
-  if (cloth.name.empty()) return fail("scraps that are added need a name");
+  if (cloth.name.empty()) return fail("scraps-added-need-name");
   cloth.scraps = true;
   cloth.width.reset();
   cloth.lengths.clear();
@@ -114,7 +115,7 @@ Status ChangeCloth::apply(Project& p, const EditContext& c) const {
   if (const auto ok = putOn(p, changed, fields, c); !ok) return ok;
   for (const Cloth& other : p.cloths)
     if (other.id != changed.id && !changed.name.empty() && other.name == changed.name)
-      return fail("there is already a cloth called \"" + changed.name + "\"");
+      return fail("already-cloth-called", changed.name);
   **own = std::move(changed);
   dropUnusedPictures(p);
   return {};
@@ -140,19 +141,16 @@ Status ChooseMethod::apply(Project& p, const EditContext&) const {
   const auto own = clothIn(p, cloth);
   if (!own) return tl::make_unexpected(own.error());
   const std::string chosen = method.value_or((*own)->method);
-  if (chosen == "traced" || chosen == "layers")
-    return fail("the method \"" + chosen + "\" is not built yet; choose strips or rectangles");
-  if (chosen != "strips" && chosen != "rectangles")
-    return fail("there is no method \"" + chosen.substr(0, 40) + "\"; choose strips or rectangles");
-  if ((*own)->scraps && chosen == "strips")
-    return fail("scraps have no width to cut strips from; choose rectangles");
+  const MethodKind* kind = methodKind(chosen);
+  if (!kind) return fail("no-method-choose", chosen, methodNames(", "));
+  if ((*own)->scraps && !kind->fromScraps) return fail("method-needs-size", methodNames(", ", true));
   (*own)->method = chosen;
   (*own)->turnOneWay = turnOneWay.value_or((*own)->turnOneWay);
   return {};
 }
 
 Status SetRemarkAside::apply(Project& p, const EditContext& c) const {
-  if (check.empty() || reason.empty()) return fail("a remark is set aside by its \"check\" and a \"reason\"");
+  if (check.empty() || reason.empty()) return fail("remark-set-aside-by");
   std::erase_if(p.setAside, [&](const SetAside& s) { return s.check == check; });
   p.setAside.push_back({check, reason, c.today});
   return {};
@@ -160,7 +158,7 @@ Status SetRemarkAside::apply(Project& p, const EditContext& c) const {
 
 Status TakeUpAgain::apply(Project& p, const EditContext&) const {
   if (std::erase_if(p.setAside, [&](const SetAside& s) { return s.check == check; }) == 0)
-    return fail("no remark \"" + check + "\" was set aside");
+    return fail("no-remark-set-aside", check);
   return {};
 }
 

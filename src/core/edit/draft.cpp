@@ -22,7 +22,7 @@ Result<Pieces> scopeOf(const Project& p, const Pieces& named, const EditContext&
   }
   std::sort(out.begin(), out.end());
   out.erase(std::unique(out.begin(), out.end()), out.end());
-  if (out.empty()) return fail("these lines run through no piece");
+  if (out.empty()) return fail("these-lines-run-through");
   return out;
 }
 
@@ -49,8 +49,8 @@ Status divide(Project& p, const EditContext& c,
 }  // namespace
 
 Status DraftLines::apply(Project& p, const EditContext& c) const {
-  if (!ofPieces.empty()) return divide(p, c, ofPieces, "the drawing's lines divide no piece");
-  if (lines.empty()) return fail("a draft needs \"lines\", like [[[0, 0], [50, 0]]] in mm, or an \"svg\"");
+  if (!ofPieces.empty()) return divide(p, c, ofPieces, "drawing-lines-divide-none");
+  if (lines.empty()) return fail("draft-needs-lines-like");
   std::vector<Line> all;
   for (const Line& l : lines) {
     const auto from = imagesOf(l.from, copies), to = imagesOf(l.to, copies);
@@ -61,13 +61,13 @@ Status DraftLines::apply(Project& p, const EditContext& c) const {
   std::map<std::uint32_t, std::vector<Line>> linesOfPiece;
   for (const auto i : *scope) linesOfPiece[i] = all;
   return divide(p, c, linesOfPiece,
-                "these lines divide no piece: they must run from side to side, or meet others that do");
+                "lines-divide-none");
 }
 
 Status Cure::apply(Project& p, const EditContext& c) const {
   std::map<std::uint32_t, std::vector<Line>> lines;
   for (const auto i : pieces) lines[i] = curingLines(p.layout->outline(i));
-  return divide(p, c, lines, "no corner of these pieces points inwards, or no straight cut cures it");
+  return divide(p, c, lines, "no-corner-cured");
 }
 
 }  // namespace clathra

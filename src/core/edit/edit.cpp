@@ -4,6 +4,8 @@
 #include <array>
 #include <map>
 
+#include "cutting/methods.hpp"
+
 namespace clathra {
 
 namespace {
@@ -39,7 +41,7 @@ class Places {
 };
 
 tl::unexpected<Error> gone() {
-  return fail("the pieces that were meant are no longer in the layout");
+  return fail("pieces-were-meant-no");
 }
 
 /// Follows one list of pieces; false if it had some and has none left.
@@ -53,6 +55,14 @@ bool follow(Pieces& pieces, const Places& places) {
 
 std::span<const EditInfo> editInfos() {
   return kInfos;
+}
+
+std::string keysOf(const EditInfo& info) {
+  std::string out(info.keys);
+  constexpr std::string_view kMethods = "{methods}";
+  if (const auto at = out.find(kMethods); at != std::string::npos)
+    out.replace(at, kMethods.size(), methodNames(" | "));
+  return out;
 }
 
 const EditInfo& infoOf(const Edit& edit) {

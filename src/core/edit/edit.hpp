@@ -18,6 +18,8 @@ using Edit = std::variant<Rename, SetArrangement, SetEdge, SetCounts, SetSize, S
 
 /// What all kinds are called, in the order of the variant: the registry that help and scripts read.
 std::span<const EditInfo> editInfos();
+/// The keys of an edit as help lists them; what a registry holds is read there.
+std::string keysOf(const EditInfo& info);
 const EditInfo& infoOf(const Edit& edit);
 
 /// How long it may take on this project.

@@ -351,7 +351,7 @@ struct RemoveCloth {
   Status apply(Project&, const EditContext&) const;
 };
 struct ChooseMethod {
-  static constexpr EditInfo kInfo{"chooseMethod", "cloth, method: strips | rectangles, turnOneWay?",
+  static constexpr EditInfo kInfo{"chooseMethod", "cloth, method: {methods}, turnOneWay?",
                                   "chooses how to cut"};
   ClothId cloth = kNoCloth;
   std::optional<std::string> method;

@@ -49,12 +49,11 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const AddPieces& e, con
   const double reach = p.recipe.edge.mm() / 2;
   const auto edges = openEdgesNear(*p.layout, graph, e.at, reach);
   const auto open = openEdgeNear(edges, e.at, reach);
-  if (!open) return fail("there is no open edge near that point");
+  if (!open) return fail("no-open-edge-near");
   const std::vector<Fit> fits =
       fitsAt(*p.layout, graph, index, edges[*open], p.recipe.edge.mm(), 1'000, e.shape);
   if (e.choice >= fits.size())
-    return fail(fits.empty() ? "nothing of that shape fits this edge"
-                             : "only " + std::to_string(fits.size()) + " ways fit this edge");
+    return fits.empty() ? fail("nothing-fits-edge") : fail("only-ways-fit-edge", fits.size());
   return imagesOf(*p.layout, index, fits[e.choice].outline, e.copies).places;
 }
 
@@ -63,7 +62,7 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const AddPieces& e, con
 Status AddPieces::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkCloth(p, cloth); !ok) return ok;
   if (p.recipe.sides != Sides::Outline)
-    return fail("pieces are added to the outline; show the outline first, then cut the sides again");
+    return fail("pieces-added-outline-show");
   const auto places = placesFor(p, *this, derivedOf(p, c));
   if (!places) return tl::make_unexpected(places.error());
   Recipe r = p.recipe;
@@ -84,7 +83,7 @@ Status TakeAway::apply(Project& p, const EditContext& c) const {
     all.erase(std::unique(all.begin(), all.end()), all.end());
   }
   if (const auto ok = checkAllWhole(p, all); !ok) return ok;
-  if (all.size() >= p.layout->size()) return fail("that would leave no piece at all; a layout needs one");
+  if (all.size() >= p.layout->size()) return fail("leave-no-piece-at");
   Recipe r = p.recipe;
   for (const auto i : all) take(r.hand, p.layout->pieces[i].key);
   return relayout(p, c.library, r, {placesOf(p, c), all});
@@ -99,9 +98,9 @@ Result<Filling> fillingAt(const Subdivision& s, const Subdivide& choice, std::ui
     const auto by = s.countMixed(choice.allowed, progress);
     if (!by) return tl::make_unexpected(by.error());
     const auto total = choice.count <= s.triangles() ? (*by)[static_cast<std::size_t>(choice.count)] : 0;
-    if (total == 0) return fail("no filling has that number of pieces");
+    if (total == 0) return fail("no-filling-number-pieces");
     if (choice.index >= total && !choice.different)
-      return fail("there are only " + std::to_string(total) + " such fillings");
+      return fail("only-such-fillings", total);
     const auto one = s.mixed(choice.allowed, choice.count, (choice.index + offset) % total, 1, progress);
     if (!one) return tl::make_unexpected(one.error());
     return one->front();
@@ -111,22 +110,22 @@ Result<Filling> fillingAt(const Subdivision& s, const Subdivide& choice, std::ui
     if (!all) return tl::make_unexpected(all.error());
     listed = std::move(*all);
   }
-  if (listed.empty()) return fail("these parts do not fill this shape");
+  if (listed.empty()) return fail("these-parts-do-not");
   if (choice.index >= listed.size() && !choice.different)
-    return fail("there are only " + std::to_string(listed.size()) + " such fillings");
+    return fail("only-such-fillings", listed.size());
   return listed[(choice.index + offset) % listed.size()];
 }
 
 }  // namespace
 
 Status Subdivide::apply(Project& p, const EditContext& c) const {
-  if (pieces.empty()) return fail("no piece was named");
+  if (pieces.empty()) return fail("no-piece-named");
   if (const auto ok = checkAllWhole(p, pieces); !ok) return ok;
   const std::uint16_t shapeIndex = p.layout->pieces[pieces.front()].shape;
   const Shape& shape = p.layout->shapes[shapeIndex];
   const double small = shape.edge / divisions;
   if (small < kLeastEdge.mm())
-    return fail("that would make papers with edges under 3 mm, too small to fold cloth over");
+    return fail("make-papers-edges-under");
   const auto subdivision = Subdivision::make(scaled(shape.outline, 1 / small));
   if (!subdivision) return tl::make_unexpected(subdivision.error());
   Recipe r = p.recipe;
@@ -135,7 +134,7 @@ Status Subdivide::apply(Project& p, const EditContext& c) const {
   std::map<PieceKey, ClothId> wears;  // the parts wear what the whole wore
   for (const auto i : pieces) {
     const Piece& piece = p.layout->pieces[i];
-    if (piece.shape != shapeIndex) return fail("only pieces of one shape are subdivided together");
+    if (piece.shape != shapeIndex) return fail("only-pieces-one-shape");
     const auto filling = fillingAt(*subdivision, *this, different ? offset++ : 0, listed, c.progress);
     if (!filling) return tl::make_unexpected(filling.error());
     std::vector<Polygon> outlines;
@@ -153,13 +152,13 @@ Status FillHoles::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkCloth(p, cloth); !ok) return ok;
   const Derived from = derivedOf(p, c);
   const auto holes = holesOf(from.geometry->seams);
-  if (holes.empty()) return fail("no hole is closed all round");
+  if (holes.empty()) return fail("no-hole-closed-all");
   Recipe r = p.recipe;
   std::vector<PieceKey> fresh;
   for (const Polygon& hole : holes)
     for (const Fit& fit : fillingOf(*p.layout, *from.index, hole, r.edge.mm()))
       fresh.push_back(addOwn(r.hand, fit.outline, r.edge.mm(), std::nullopt));
-  if (fresh.empty()) return fail("no known shape, nor a set of them, fills a hole of this layout exactly");
+  if (fresh.empty()) return fail("no-known-shape-nor");
   return layAndPaint(p, c, r, fresh, cloth);
 }
 
@@ -188,12 +187,12 @@ bool hangTogether(const SeamGraph& graph, std::size_t pieces) {
 }  // namespace
 
 Status JoinPieces::apply(Project& p, const EditContext& c) const {
-  if (pieces.size() < 2) return fail("two pieces or more are joined into one");
+  if (pieces.size() < 2) return fail("two-pieces-more-joined");
   if (const auto ok = checkAllWhole(p, pieces); !ok) return ok;
   const SeamGraph graph = buildSeams(*p.layout, pieces);
   const auto loops = boundaryLoops(graph);
   if (loops.size() != 1 || !hangTogether(graph, pieces.size()))
-    return fail("these pieces do not join into one outline; they must meet along seams");
+    return fail("these-pieces-do-not");
   Recipe r = p.recipe;
   const auto parent = parentOf(r.hand, p.layout->pieces[pieces.front()].key);
   const auto unit = unitsOfPieces(*p.layout, r.units);
@@ -237,15 +236,14 @@ bool cutsClear(PolygonView outline, std::size_t from, std::size_t to) {
 }  // namespace
 
 Status SplitPiece::apply(Project& p, const EditContext& c) const {
-  if (pieces.size() != 1) return fail("one piece is split at a time");
+  if (pieces.size() != 1) return fail("one-piece-split-at");
   const auto i = pieces.front();
   if (const auto ok = checkWhole(p, i); !ok) return ok;
   const PolygonView outline = p.layout->outline(i);
   const int size = static_cast<int>(outline.size());
   if (from < 1 || to < 1 || from > size || to > size || std::abs(from - to) < 2 ||
       std::abs(from - to) > size - 2)
-    return fail("a cut runs between two corners that are not neighbours; piece " + std::to_string(i + 1) +
-                " has corners 1 to " + std::to_string(size));
+    return fail("cut-runs-between-two", i + 1, size);
   const auto low = static_cast<std::size_t>(std::min(from, to) - 1),
              high = static_cast<std::size_t>(std::max(from, to) - 1);
   Polygon one(outline.begin() + static_cast<std::ptrdiff_t>(low),
@@ -253,7 +251,7 @@ Status SplitPiece::apply(Project& p, const EditContext& c) const {
   Polygon two(outline.begin() + static_cast<std::ptrdiff_t>(high), outline.end());
   two.insert(two.end(), outline.begin(), outline.begin() + static_cast<std::ptrdiff_t>(low) + 1);
   if (signedArea(one) < 0.5 || signedArea(two) < 0.5 || !cutsClear(outline, low, high))
-    return fail("that cut does not run inside the piece");
+    return fail("cut-does-not-run");
   Recipe r = p.recipe;
   const PieceKey key = p.layout->pieces[i].key;
   const auto fresh = replace(r.hand, key, {std::move(one), std::move(two)}, r.edge.mm());

@@ -23,7 +23,7 @@ Derived derivedOf(const Project& p, const EditContext& c) {
 Status checkCopies(const Project& p, const PieceIndex& index, const Copies& copies) {
   if (p.recipe.arrangement == kOwnArrangement || (copies.turns == 1 && !copies.mirror)) return {};
   if (mapsOntoItself(*p.layout, index, copies)) return {};
-  return fail("this layout is not the same after these turns about that centre, so copies would not meet it");
+  return fail("layout-not-same-after");
 }
 
 PieceKey addOwn(HandWork& hand, const Polygon& outline, double edge, std::optional<PieceKey> parent) {
@@ -85,8 +85,7 @@ Status checkWhole(const Project& p, std::uint32_t piece) {
   for (const Point q : p.layout->outline(piece))
     if (std::min({std::abs(q.x - f.left), std::abs(q.x - f.right), std::abs(q.y - f.top),
                   std::abs(q.y - f.bottom)}) < kOnLine)
-      return fail("piece " + std::to_string(piece + 1) +
-                  " lies at the cut side; change it with the outline shown, then cut the sides again");
+      return fail("piece-lies-at-cut", piece + 1);
   return {};
 }
 

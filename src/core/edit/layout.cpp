@@ -21,14 +21,14 @@ Status lay(Project& p, const Recipe& recipe, const EditContext& c) {
 }
 
 Status checkEdge(Length edge) {
-  const auto ok = lengthWithin(edge.mm(), "The edge", kLeastEdge, kMostEdge);
+  const auto ok = lengthWithin(edge.mm(), Message("the-edge"), kLeastEdge, kMostEdge);
   return ok ? Status{} : tl::make_unexpected(ok.error());
 }
 
 }  // namespace
 
 Status Rename::apply(Project& p, const EditContext&) const {
-  if (name.empty()) return fail("a project needs a name");
+  if (name.empty()) return fail("project-needs-name");
   p.name = name;
   return {};
 }
@@ -80,7 +80,7 @@ Status SetLine::apply(Project& p, const EditContext& c) const {
     if (signedArea(line) < 0) std::reverse(line.begin(), line.end());
     line = cleaned(line, 1e-6);
     if (line.size() < 3 || !isConvex(line) || !(signedArea(line) > 1) || std::abs(signedArea(line)) > 1e12)
-      return fail("the finishing line must go round convexly: without corners that point inwards or cross");
+      return fail("finishing-line-must-go");
   }
   r.line = scaled(line, 1 / r.edge.mm());
   if (r.sides == Sides::Outline) r.sides = Sides::EdgePieces;
@@ -101,7 +101,7 @@ Status SetWantedSize::apply(Project& p, const EditContext&) const {
 
 Status SetAllowance::apply(Project& p, const EditContext&) const {
   const auto allowance =
-      lengthWithin(value.mm(), "The seam allowance", Length::millimetres(1), Length::millimetres(50));
+      lengthWithin(value.mm(), Message("the-seam-allowance"), Length::millimetres(1), Length::millimetres(50));
   if (!allowance) return tl::make_unexpected(allowance.error());
   if (!cloth) {
     p.settings.allowance = *allowance;

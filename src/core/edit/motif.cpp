@@ -19,22 +19,21 @@ void putOn(MotifChoice& m, const MotifFields& f) {
 
 Status checkMotif(const Project& p, const MotifChoice& m) {
   const Cloth* cloth = clothById(p, m.cloth);
-  if (!cloth || !cloth->print) return fail("a motif needs a cloth with a print; this one has none");
+  if (!cloth || !cloth->print) return fail("motif-needs-cloth-print");
   const Layout& layout = *p.layout;
   const bool known = std::any_of(layout.shapes.begin(), layout.shapes.end(),
                                  [&](const Shape& s) { return s.name == m.shape; });
-  if (!known) return fail("no piece has the shape \"" + m.shape + "\"");
+  if (!known) return fail("no-piece-shape", m.shape);
   for (const auto i : m.pieces)
     if (layout.shapes[layout.pieces[i].shape].name != m.shape)
-      return fail("piece " + std::to_string(i + 1) + " is no " + m.shape);
+      return fail("piece-is-no", i + 1, m.shape);
   if (m.mirrored && cloth->print->mirrors.empty())
-    return fail("the print of " + clothTitle(*cloth) +
-                " has no mirror line, so there is no mirror image to cut from");
+    return fail("print-no-mirror-line", clothArg(*cloth));
   for (const MotifChoice& other : p.motifs) {
     if (other.id == m.id) continue;
     for (const auto i : m.pieces)
       if (std::binary_search(other.pieces.begin(), other.pieces.end(), i))
-        return fail("piece " + std::to_string(i + 1) + " already shows the motif \"" + other.name + "\"");
+        return fail("piece-already-shows-motif", i + 1, other.name);
   }
   return {};
 }
@@ -42,7 +41,7 @@ Status checkMotif(const Project& p, const MotifChoice& m) {
 Result<MotifChoice*> motifIn(Project& p, int id) {
   for (MotifChoice& m : p.motifs)
     if (m.id == id) return &m;
-  return fail("that motif choice is no longer in the project");
+  return fail("motif-choice-no-longer");
 }
 
 /// Pieces that show a motif wear its cloth.
@@ -53,9 +52,9 @@ void wear(Project& p, const MotifChoice& m) {
 }  // namespace
 
 Status AddMotif::apply(Project& p, const EditContext& c) const {
-  if (name.empty()) return fail("a motif choice needs a name");
+  if (name.empty()) return fail("motif-choice-needs-name");
   for (const MotifChoice& other : p.motifs)
-    if (other.name == name) return fail("there is already a motif called \"" + name + "\"");
+    if (other.name == name) return fail("already-motif-called", name);
   MotifChoice m;
   m.id = p.nextMotif++;
   m.name = name;

@@ -20,7 +20,7 @@ namespace {
 Result<Variant*> variantCalled(Project& p, const std::string& name) {
   for (Variant& v : p.variants)
     if (v.name == name) return &v;
-  return fail("there is no variant called \"" + name + "\"");
+  return fail("no-variant-called", name);
 }
 
 }  // namespace
@@ -35,7 +35,7 @@ Status PaintByChance::apply(Project& p, const EditContext& c) const {
 }
 
 Status KeepVariant::apply(Project& p, const EditContext&) const {
-  if (name.empty()) return fail("a variant needs a name");
+  if (name.empty()) return fail("variant-needs-name");
   Variant v{name, note.value_or(std::string()), p.painting};
   const auto same = std::find_if(p.variants.begin(), p.variants.end(),
                                  [&](const Variant& known) { return known.name == v.name; });
@@ -45,7 +45,7 @@ Status KeepVariant::apply(Project& p, const EditContext&) const {
     return {};
   }
   if (p.variants.size() >= kMostVariants)
-    return fail("at most " + std::to_string(kMostVariants) + " variants are kept; drop one first");
+    return fail("at-most-variants-kept", kMostVariants);
   p.variants.push_back(std::move(v));
   return {};
 }
@@ -61,10 +61,10 @@ Status ChangeVariant::apply(Project& p, const EditContext&) const {
   const auto v = variantCalled(p, variant);
   if (!v) return tl::make_unexpected(v.error());
   const std::string called = name.value_or((*v)->name);
-  if (called.empty()) return fail("a variant needs a name");
+  if (called.empty()) return fail("variant-needs-name");
   for (const Variant& other : p.variants)
     if (&other != *v && other.name == called)
-      return fail("there is already a variant called \"" + called + "\"");
+      return fail("already-variant-called", called);
   (*v)->name = called;
   (*v)->note = note.value_or((*v)->note);
   return {};

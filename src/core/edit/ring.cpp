@@ -13,20 +13,18 @@ namespace clathra {
 Status CloseRing::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkCloth(p, cloth); !ok) return ok;
   if (p.recipe.sides != Sides::Outline)
-    return fail("rings are closed on the outline; show the outline first, then cut the sides again");
+    return fail("rings-closed-on-outline");
   const Derived from = derivedOf(p, c);
   const SeamGraph& graph = from.geometry->seams;
   const auto edges = openEdges(*p.layout, graph);
   const auto open = openEdgeNear(edges, at, p.recipe.edge.mm() / 2);
-  if (!open) return fail("there is no open edge near that point");
+  if (!open) return fail("no-open-edge-near");
   const auto ring = ringAhead(*p.layout, graph, *from.index, edges[*open]);
   if (!ring)
-    return fail(
-        "no ring begins here: the piece at this edge needs an equal one before it, at an angle to this edge");
+    return fail("no-ring-begins-here");
   if (ring->answer.miss >= kMeet)
-    return fail("this ring does not close: " + std::to_string(ring->answer.pieces) + " pieces miss by " +
-                formatNumber(ring->answer.miss, 2) + " mm");
-  if (ring->missing.empty()) return fail("other pieces lie in the way of this ring, or it is closed");
+    return fail("ring-does-not-close", ring->answer.pieces, numberArg(ring->answer.miss, 2));
+  if (ring->missing.empty()) return fail("other-pieces-lie-way");
   Recipe r = p.recipe;
   std::vector<PieceKey> fresh;
   for (const Polygon& outline : ring->missing)
@@ -35,17 +33,16 @@ Status CloseRing::apply(Project& p, const EditContext& c) const {
 }
 
 Status Exchange::apply(Project& p, const EditContext& c) const {
-  if (pieces.empty()) return fail("no piece was named");
-  if (pieces.size() > 12) return fail("at most twelve pieces are exchanged at once");
+  if (pieces.empty()) return fail("no-piece-named");
+  if (pieces.size() > 12) return fail("at-most-twelve-pieces");
   if (const auto ok = checkAllWhole(p, pieces); !ok) return ok;
   const auto outline = joinedOutline(*p.layout, pieces);
-  if (!outline) return fail("these pieces do not join into one outline; they must meet along seams");
+  if (!outline) return fail("these-pieces-do-not");
   std::vector<Polygon> now;
   for (const auto i : pieces) now.emplace_back(p.layout->outline(i).begin(), p.layout->outline(i).end());
   const auto ways = otherFillings(*p.layout, *outline, now, p.recipe.edge.mm(), most);
   if (choice >= ways.size())
-    return fail(ways.empty() ? "no other known shapes fill this outline exactly"
-                             : "only " + std::to_string(ways.size()) + " other ways fill this outline");
+    return ways.empty() ? fail("no-other-shapes-fill") : fail("only-other-ways-fill", ways.size());
   Recipe r = p.recipe;
   const auto parent = parentOf(r.hand, p.layout->pieces[pieces.front()].key);
   bool oneParent = true;

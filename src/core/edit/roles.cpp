@@ -8,16 +8,16 @@ namespace clathra {
 namespace {
 
 Status checkFree(const Project& p, const std::string& name, const Role* own) {
-  if (name.empty()) return fail("a role needs a name");
+  if (name.empty()) return fail("role-needs-name");
   for (const Role& r : p.roles)
-    if (&r != own && r.name == name) return fail("there is already a role called \"" + name + "\"");
+    if (&r != own && r.name == name) return fail("already-role-called", name);
   return {};
 }
 
 Result<std::size_t> roleCalled(const Project& p, const std::string& name) {
   for (std::size_t i = 0; i < p.roles.size(); ++i)
     if (p.roles[i].name == name) return i;
-  return fail("there is no role called \"" + name + "\"");
+  return fail("no-role-called", name);
 }
 
 }  // namespace
@@ -25,7 +25,7 @@ Result<std::size_t> roleCalled(const Project& p, const std::string& name) {
 Status AddRole::apply(Project& p, const EditContext&) const {
   if (const auto ok = checkFree(p, name, nullptr); !ok) return ok;
   if (p.roles.size() >= kMostRoles)
-    return fail("a project holds at most " + std::to_string(kMostRoles) + " roles");
+    return fail("project-holds-at-most", kMostRoles);
   p.roles.push_back({name, kNoCloth});
   return {};
 }

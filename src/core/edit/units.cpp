@@ -10,13 +10,13 @@ namespace clathra {
 namespace {
 
 Status checkName(const std::string& name) {
-  return name.empty() ? Status(fail("a unit needs a name")) : Status{};
+  return name.empty() ? Status(fail("unit-needs-name")) : Status{};
 }
 
 Status checkKnown(const Project& p, const std::string& name) {
   for (const PieceUnit& u : p.recipe.units)
     if (u.name == name) return {};
-  return fail("there is no unit called \"" + name + "\"");
+  return fail("no-unit-called", name);
 }
 
 PieceUnit unitOf(const Layout& layout, const std::string& name, int number,
@@ -34,7 +34,7 @@ Result<std::vector<std::uint32_t>> modelOf(const Project& p, const std::string& 
     auto pieces = piecesOf(*p.layout, u);
     if (!pieces.empty()) return pieces;
   }
-  return fail("no piece of the unit \"" + name + "\" is in the layout now");
+  return fail("no-piece-unit-layout", name);
 }
 
 /// Numbers by unit follow the units, other numbers do not.
@@ -49,15 +49,14 @@ Status settle(Project& p, const EditContext& c, Recipe r) {
 Status MarkUnit::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkName(name); !ok) return ok;
   if (pieces.size() > kMostInUnit)
-    return fail("a unit holds at most " + std::to_string(kMostInUnit) + " pieces");
+    return fail("unit-holds-at-most", kMostInUnit);
   if (!joinedOutline(*p.layout, pieces))
-    return fail("these pieces do not join into one outline; a unit's pieces must meet along seams");
+    return fail("these-pieces-do-not-join");
   for (const PieceUnit& u : p.recipe.units) {
     if (u.name != name) continue;
     const auto model = piecesOf(*p.layout, u);
     if (model.size() != pieces.size() && !model.empty())
-      return fail("there is a unit called \"" + name + "\" already, with " + std::to_string(model.size()) +
-                  " pieces; choose another name");
+      return fail("unit-called-already-pieces", name, model.size());
     break;
   }
   const auto unit = unitsOfPieces(*p.layout, p.recipe.units);
@@ -65,15 +64,14 @@ Status MarkUnit::apply(Project& p, const EditContext& c) const {
   for (std::size_t i = 0; i < taken.size(); ++i) taken[i] = unit[i] >= 0;
   for (const auto i : pieces)
     if (taken[i])
-      return fail("piece " + std::to_string(i + 1) + " belongs to " +
-                  unitTitle(p.recipe.units[static_cast<std::size_t>(unit[i])]) + " already");
+      return fail("piece-belongs-already", i + 1, unitTitle(p.recipe.units[static_cast<std::size_t>(unit[i])]));
   std::vector<std::vector<std::uint32_t>> sets{pieces};
   if (everywhere)
     for (auto& set : copiesInLayout(*p.layout, *derivedOf(p, c).index, pieces, taken))
       sets.push_back(std::move(set));
   Recipe r = p.recipe;
   if (r.units.size() + sets.size() > kMostUnits)
-    return fail("that would make more than " + std::to_string(kMostUnits) + " units");
+    return fail("make-more-than-units", kMostUnits);
   int number = nextNumber(r.units, name);
   for (const auto& set : sets) r.units.push_back(unitOf(*p.layout, name, number++, set));
   return settle(p, c, std::move(r));
@@ -83,7 +81,7 @@ Status RenameUnit::apply(Project& p, const EditContext&) const {
   if (const auto ok = checkKnown(p, unit); !ok) return ok;
   if (const auto ok = checkName(name); !ok) return ok;
   for (const PieceUnit& u : p.recipe.units)
-    if (u.name == name && name != unit) return fail("there is a unit called \"" + name + "\" already");
+    if (u.name == name && name != unit) return fail("unit-called-already", name);
   for (PieceUnit& u : p.recipe.units)
     if (u.name == unit) u.name = name;
   return {};
@@ -99,7 +97,7 @@ Status DropUnit::apply(Project& p, const EditContext& c) const {
 Status PlaceUnit::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkKnown(p, unit); !ok) return ok;
   if (p.recipe.sides != Sides::Outline)
-    return fail("units are placed on the outline; show the outline first, then cut the sides again");
+    return fail("units-placed-on-outline");
   const auto model = modelOf(p, unit);
   if (!model) return tl::make_unexpected(model.error());
   const Derived from = derivedOf(p, c);
@@ -108,11 +106,10 @@ Status PlaceUnit::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkCopies(p, index, copies); !ok) return ok;
   const auto edges = openEdges(*p.layout, graph);
   const auto open = openEdgeNear(edges, at, p.recipe.edge.mm() / 2);
-  if (!open) return fail("there is no open edge near that point");
+  if (!open) return fail("no-open-edge-near");
   const auto fits = unitFitsAt(*p.layout, graph, index, edges[*open], *model, 1'000);
   if (choice >= fits.size())
-    return fail(fits.empty() ? "the unit fits this edge in no way"
-                             : "only " + std::to_string(fits.size()) + " ways fit this edge");
+    return fits.empty() ? fail("unit-fits-in-no-way") : fail("only-ways-fit-edge", fits.size());
   Recipe r = p.recipe;
   std::map<PieceKey, ClothId> wears;
   for (const auto& place : imagesOfSet(*p.layout, index, fits[choice].outlines, copies)) {
@@ -129,11 +126,11 @@ Status PlaceUnit::apply(Project& p, const EditContext& c) const {
 Status ReplaceUnits::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkKnown(p, unit); !ok) return ok;
   if (const auto ok = checkKnown(p, by); !ok) return ok;
-  if (unit == by) return fail("a unit is not replaced by itself");
+  if (unit == by) return fail("unit-not-replaced-by");
   const auto model = modelOf(p, by);
   if (!model) return tl::make_unexpected(model.error());
   const auto outline = joinedOutline(*p.layout, *model);
-  if (!outline) return fail("the pieces of \"" + by + "\" no longer join into one outline");
+  if (!outline) return fail("pieces-no-longer-join", by);
   Recipe r = p.recipe;
   std::map<PieceKey, ClothId> wears;
   int replaced = 0;
@@ -145,8 +142,7 @@ Status ReplaceUnits::apply(Project& p, const EditContext& c) const {
     const auto place = joinedOutline(*p.layout, pieces);
     const auto outlines = place ? carried(*p.layout, *model, *outline, *place) : std::nullopt;
     if (!outlines)
-      return fail("the outlines of \"" + unit + "\" and \"" + by +
-                  "\" differ, so one cannot take the other's place");
+      return fail("outlines-differ-so-one", unit, by);
     const auto parent = parentOf(r.hand, p.layout->pieces[pieces.front()].key);
     bool oneParent = true;
     for (const auto i : pieces) {
@@ -162,7 +158,7 @@ Status ReplaceUnits::apply(Project& p, const EditContext& c) const {
     r.units[u] = std::move(fresh);
     ++replaced;
   }
-  if (replaced == 0) return fail("no piece of the unit \"" + unit + "\" is in the layout now");
+  if (replaced == 0) return fail("no-piece-unit-layout", unit);
   return layAndWear(p, c, r, wears);
 }
 

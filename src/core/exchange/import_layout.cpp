@@ -8,7 +8,7 @@
 #include "exchange/svg_reader.hpp"
 #include "filesystem.hpp"
 #include "shape/json_fields.hpp"
-#include "words.hpp"
+#include "text.hpp"
 
 namespace clathra {
 
@@ -22,7 +22,7 @@ constexpr std::size_t kMostBytes = 100'000'000;
 struct Outlines {
   std::vector<Polygon> outlines;
   std::vector<std::string> cloths;  ///< one an outline, empty for none
-  std::vector<std::string> unused;
+  std::vector<Message> unused;
 };
 
 Result<Outlines> fromSvg(std::string_view text, const Progress& progress) {
@@ -38,7 +38,7 @@ Result<Outlines> fromSvg(std::string_view text, const Progress& progress) {
     else
       out.outlines.push_back(std::move(line.points));
   }
-  if (open > 0) out.unused.push_back(std::to_string(open) + (open == 1 ? " open line" : " open lines"));
+  if (open > 0) out.unused.emplace_back("unused-open-line", open);
   return out;
 }
 
@@ -46,7 +46,7 @@ class GeoReader {
  public:
   Result<Outlines> read(std::string_view text) {
     const auto j = parseJson(text);
-    if (!j) return fail("This is no GeoJSON that can be read: " + j.error().text + ".");
+    if (!j) return fail("no-geojson-read", j.error().message);
     if (!j->is_object() || !j->contains("type")) return wrong();
     const json& type = (*j)["type"];
     if (type == "FeatureCollection" && j->contains("features") && (*j)["features"].is_array()) {
@@ -56,13 +56,13 @@ class GeoReader {
       return tl::make_unexpected(ok.error());
     }
     for (const auto& [what, n] : unused_)
-      out_.unused.push_back(std::to_string(n) + " " + what + (n == 1 ? "" : "s"));
+      out_.unused.emplace_back("unused-" + what, n);
     return std::move(out_);
   }
 
  private:
   static tl::unexpected<Error> wrong() {
-    return fail("This is no GeoJSON that can be read: it needs features with polygons, in mm.");
+    return fail("no-geojson-read-needs");
   }
 
   Status takeFeature(const json& feature) {
@@ -71,7 +71,7 @@ class GeoReader {
     if (!geometry.is_object() || !geometry.contains("type") || !geometry["type"].is_string()) return wrong();
     const std::string type = geometry["type"].get<std::string>();
     if (type != "Polygon" && type != "MultiPolygon") {
-      ++unused_["part that is no polygon"];
+      ++unused_["no-polygon"];
       return {};
     }
     std::string cloth;
@@ -96,7 +96,7 @@ class GeoReader {
       if (!at.is_array() || at.size() < 2 || !at[0].is_number() || !at[1].is_number()) return wrong();
       const Point p{at[0].get<double>(), at[1].get<double>()};
       if (!(std::abs(p.x) <= kFarthest && std::abs(p.y) <= kFarthest))
-        return fail("The file has a point farther than 100 m away; its numbers are taken as mm.");
+        return fail("file-point-farther-than");
       out.push_back(p);
     }
     if (out.size() > 1 && out.front() == out.back()) out.pop_back();
@@ -166,10 +166,9 @@ Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::st
   LayoutImport out;
   out.unused = std::move(read->unused);
   if (read->outlines.empty())
-    return fail("There is no closed outline in this file that could become a piece.");
+    return fail("no-closed-outline-file");
   if (static_cast<std::int64_t>(read->outlines.size()) > kMostPieces)
-    return fail("That would make " + std::to_string(read->outlines.size()) + " pieces; the most is " +
-                std::to_string(kMostPieces) + ".");
+    return fail("make-pieces-most", read->outlines.size(), kMostPieces);
   std::vector<std::string> cloths;
   std::vector<Polygon> outlines;
   for (std::size_t i = 0; i < read->outlines.size(); ++i) {
@@ -178,12 +177,11 @@ Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::st
     out.healing.dropped += alone.dropped;
     if (one.empty()) continue;
     if (one.front().size() > kMostOwnCorners)
-      return fail("An outline has " + std::to_string(one.front().size()) + " corners; a piece can have " +
-                  std::to_string(kMostOwnCorners) + ". Simplify its line first.");
+      return fail("outline-corners-piece-simplify", one.front().size(), kMostOwnCorners);
     outlines.push_back(std::move(one.front()));
     cloths.push_back(i < read->cloths.size() ? read->cloths[i] : std::string());
   }
-  if (outlines.empty()) return fail("The outlines of this file enclose nothing that could become a piece.");
+  if (outlines.empty()) return fail("outlines-file-enclose-nothing");
   if (progress.cancelled()) return fail(kCancelled);
   const int dropped = out.healing.dropped;
   out.healing = heal(outlines, tolerance);
@@ -200,8 +198,7 @@ Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::st
   std::set<std::string> shortened;
   if (const auto ok = paintNamed(out.project, cloths, shortened); !ok) return tl::make_unexpected(ok.error());
   if (!shortened.empty())
-    out.unused.push_back("what a name of a cloth has beyond " + std::to_string(kMostNameLetters) +
-                         " characters");
+    out.unused.emplace_back("unused-long-name", kMostNameLetters);
   return out;
 }
 
@@ -212,27 +209,20 @@ Result<LayoutImport> importLayout(const ArrangementLibrary& library, const std::
                  [](unsigned char c) { return std::tolower(c); });
   if (suffix == ".json") suffix = ".geojson";
   if (suffix != ".svg" && suffix != ".geojson")
-    return fail(calledFile(file) + " is no layout that can be read; use .svg or .geojson.");
+    return fail("no-layout-read-use", calledFile(file));
   const auto text = readWhole(file, kMostBytes);
   if (!text) return tl::make_unexpected(text.error());
   auto made = importLayoutText(library, *text, suffix, file.stem().string(), tolerance, progress);
   if (made || progress.cancelled()) return made;
-  return fail(calledFile(file) + " cannot be imported: " + made.error().text);
+  return fail("cannot-imported", calledFile(file), made.error().message);
 }
 
-std::string importReport(const LayoutImport& import) {
-  std::string out;
+std::vector<Message> importReport(const LayoutImport& import) {
+  std::vector<Message> out;
   if (import.healing.moved > 0)
-    out += std::to_string(import.healing.moved) + " corners were brought together, the farthest by " +
-           formatNumber(import.healing.farthest, 2) + " mm. ";
-  if (import.healing.dropped > 0)
-    out += std::to_string(import.healing.dropped) + " outlines without an area were left out. ";
-  if (!import.unused.empty()) {
-    out += "Not used: ";
-    for (std::size_t i = 0; i < import.unused.size(); ++i) out += (i == 0 ? "" : ", ") + import.unused[i];
-    out += ". ";
-  }
-  if (!out.empty()) out.pop_back();
+    out.emplace_back("import-moved", import.healing.moved, fineArg(import.healing.farthest, 2));
+  if (import.healing.dropped > 0) out.emplace_back("import-dropped", import.healing.dropped);
+  if (!import.unused.empty()) out.emplace_back("import-unused", import.unused);
   return out;
 }
 

@@ -13,7 +13,7 @@ namespace clathra {
 struct LayoutImport {
   Project project;
   Healing healing;
-  std::vector<std::string> unused;  ///< "3 texts", "2 open lines": what the file held beside
+  std::vector<Message> unused;  ///< "3 texts", "2 open lines": what the file held beside
 };
 
 /// Corners nearer than this are brought together unless asked otherwise (mm): wider misses are real gaps.
@@ -33,6 +33,6 @@ inline constexpr double kHealTolerance = 0.5;
                                                     const Progress& progress = {});
 
 /// What was brought together and what was left out, as sentences; empty if the file was taken as it is.
-std::string importReport(const LayoutImport& import);
+std::vector<Message> importReport(const LayoutImport& import);
 
 }  // namespace clathra

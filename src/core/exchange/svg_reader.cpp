@@ -113,8 +113,7 @@ Result<Matrix> transformOf(std::string_view text) {
     }
     const auto one = ok ? oneTransform(name, values) : std::nullopt;
     if (!one)
-      return fail("The drawing has a transform that is none: \"" + std::string(text.substr(0, 40)) +
-                  "\". Nothing was imported.");
+      return fail("drawing-transform-none-nothing", text);
     out = out * *one;
   }
   return out;
@@ -157,15 +156,14 @@ class Reader {
   }
   SvgDrawing take() {
     for (const auto& [what, n] : unused_)
-      out_.unused.push_back(std::to_string(n) + " " + what + (n == 1 ? "" : "s"));
+      out_.unused.emplace_back("unused-" + what, n);
     return std::move(out_);
   }
 
  private:
   Status group(const pugi::xml_node& node, const Matrix& m, int depth) {
     if (depth > kMostGroups)
-      return fail("The drawing's groups lie more than " + std::to_string(kMostGroups) +
-                  " deep; ungroup some of them first.");
+      return fail("drawing-s-groups-lie", kMostGroups);
     for (const pugi::xml_node& child : node.children()) {
       if (child.type() != pugi::node_element) continue;
       if (progress_.cancelled()) return fail(kCancelled);
@@ -198,9 +196,9 @@ class Reader {
     if (name == "line" || name == "rect") return plain(node, name, m);
     if (name == "text" || name == "image" || name == "use" || name == "circle" || name == "ellipse" ||
         name == "svg" || name == "foreignObject")
-      ++unused_[name == "svg"             ? "inner drawing"
+      ++unused_[name == "svg"             ? "inner-drawing"
                 : name == "use"           ? "clone"
-                : name == "foreignObject" ? "foreign part"
+                : name == "foreignObject" ? "foreign-part"
                                           : name];
     return {};
   }
@@ -223,7 +221,7 @@ class Reader {
   }
 
   static Status noNumber() {
-    return fail("The drawing has a coordinate that is no number. Nothing was imported.");
+    return fail("drawing-coordinate-no-number");
   }
 
   Status points(std::string_view text, const Matrix& m, bool closed) {
@@ -239,8 +237,7 @@ class Reader {
   }
 
   static Status tooMany() {
-    return fail(
-        "The drawing has more than 2 million points; simplify its lines first. Nothing was imported.");
+    return fail("drawing-more-than-2");
   }
 
   /// Takes points in the element's own coordinates.
@@ -248,7 +245,7 @@ class Reader {
     for (Point& p : line) {
       p = m(p);
       if (!(std::abs(p.x) <= kFarthest && std::abs(p.y) <= kFarthest))
-        return fail("The drawing reaches farther than 100 m; check its size. Nothing was imported.");
+        return fail("drawing-reaches-farther-than");
     }
     points_ += line.size();
     if (points_ > kMostPoints) return tooMany();
@@ -374,8 +371,7 @@ bool Reader::step(char command, bool relative, Scanner& in, const Matrix& m) {
 
 Status Reader::path(std::string_view d, const Matrix& m) {
   const auto wrong = [&] {
-    return fail("The drawing has a path that is none: \"" + std::string(d.substr(0, 40)) +
-                "\". Nothing was imported.");
+    return fail("drawing-path-none-nothing", d);
   };
   Scanner in(d);
   char command = '\0';
@@ -415,19 +411,18 @@ Status Reader::path(std::string_view d, const Matrix& m) {
 }  // namespace
 
 Result<SvgDrawing> readSvg(std::string_view text, const Progress& progress) {
-  if (text.size() > kMostBytes) return fail("The drawing is larger than 100 MB; simplify it first.");
+  if (text.size() > kMostBytes) return fail("drawing-larger-than-100");
   if (text.find("<!ENTITY") != std::string_view::npos)
-    return fail("The drawing declares entities of its own, which are not read; save it as plain SVG.");
+    return fail("drawing-declares-entities-own");
   // What its tree will take is counted before it is asked for.
   const auto marks = static_cast<std::size_t>(std::count(text.begin(), text.end(), '<'));
   const auto equals = static_cast<std::size_t>(std::count(text.begin(), text.end(), '='));
   if (text.size() + marks * kNodeBytes + equals * kAttributeBytes > kMostTreeBytes)
-    return fail("The drawing has too many elements to be read at once; simplify it first.");
+    return fail("drawing-too-many-elements");
   pugi::xml_document document;
   const auto parsed = document.load_buffer(text.data(), text.size());
   if (!parsed)
-    return fail("This is no SVG drawing that can be read: its text breaks off or is wrong at character " +
-                std::to_string(parsed.offset + 1) + ".");
+    return fail("no-svg-drawing-read", parsed.offset + 1);
   for (const pugi::xml_node& node : document.children()) {
     const std::string name = node.name();
     if (name != "svg" && !(name.size() > 4 && name.compare(name.size() - 4, 4, ":svg") == 0)) continue;
@@ -435,7 +430,7 @@ Result<SvgDrawing> readSvg(std::string_view text, const Progress& progress) {
     if (const auto ok = reader.read(node); !ok) return tl::make_unexpected(ok.error());
     return reader.take();
   }
-  return fail("This is no SVG drawing: it has no <svg> at its top.");
+  return fail("no-svg-drawing-no");
 }
 
 }  // namespace clathra

@@ -21,7 +21,7 @@ struct SvgLine {
 
 struct SvgDrawing {
   std::vector<SvgLine> lines;
-  std::vector<std::string> unused;  ///< "3 texts": what was found and cannot be used
+  std::vector<Message> unused;  ///< "3 texts": what was found and cannot be used
 };
 
 /// Errors: no SVG, entities of its own, deeper than 64 groups, more than 2 million points, a transform or

@@ -25,14 +25,13 @@ bool isJpeg(ByteSpan b) {
 }
 
 tl::unexpected<Error> damaged() {
-  return fail("it is damaged: it breaks off, or does not decode to its end");
+  return fail("damaged-breaks-off-does");
 }
 
 Status checkSize(std::int64_t width, std::int64_t height) {
-  if (width <= 0 || height <= 0) return fail("it has no pixels");
+  if (width <= 0 || height <= 0) return fail("no-pixels");
   if (width > kMostPixels || height > kMostPixels || width * height > kMostPixels)
-    return fail("it has " + std::to_string(width) + " x " + std::to_string(height) + " pixels; the most is " +
-                std::to_string(kMostPixels / 1'000'000) + " million in all; make it smaller first");
+    return fail("x-pixels-most-million", width, height, kMostPixels / 1'000'000);
   return {};
 }
 
@@ -83,7 +82,7 @@ Result<Raster> empty(int width, int height) {
   try {
     out.rgba.resize(std::size_t(4) * static_cast<std::size_t>(width) * static_cast<std::size_t>(height));
   } catch (const std::bad_alloc&) {
-    return fail("there is not enough memory to open it");
+    return fail("not-enough-memory-open");
   }
   return out;
 }
@@ -160,7 +159,7 @@ Result<ImageFacts> imageFacts(ByteSpan bytes) {
     out.dpi = pngDpi(bytes);
     return out;
   }
-  if (!isJpeg(bytes)) return fail("it is no picture that can be read; use PNG or JPEG");
+  if (!isJpeg(bytes)) return fail("no-picture-read-use");
   out.kind = ImageFacts::Kind::Jpeg;
   const Jpeg jpeg(tjInitDecompress());
   const auto head = jpegHead(jpeg.get(), bytes);
@@ -205,10 +204,10 @@ Result<Bytes> encodePng(const Raster& raster) {
   try {
     out.resize(size);
   } catch (const std::bad_alloc&) {
-    return fail("there is not enough memory to keep it");
+    return fail("not-enough-memory-keep");
   }
   if (!png_image_write_to_memory(&image, out.data(), &size, 0, pixels, 0, nullptr))
-    return fail("there is not enough memory to keep it");
+    return fail("not-enough-memory-keep");
   out.resize(size);
   return out;
 }

@@ -74,10 +74,10 @@ class ArrangementLibrary {
   /// Errors: no such arrangement.
   [[nodiscard]] Result<const Arrangement*> find(std::string_view id) const;
   const std::vector<Arrangement>& all() const { return all_; }
-  const std::vector<std::string>& leftOut() const { return leftOut_; }  ///< a sentence each
+  const std::vector<Message>& leftOut() const { return leftOut_; }  ///< a sentence each
 
  private:
-  std::vector<std::string> leftOut_;
+  std::vector<Message> leftOut_;
   std::vector<Arrangement> all_;
 };
 

@@ -8,7 +8,7 @@
 #include "shape/arcs.hpp"
 #include "shape/families.hpp"
 #include "shape/json_fields.hpp"
-#include "words.hpp"
+#include "text.hpp"
 
 namespace clathra {
 
@@ -27,10 +27,10 @@ constexpr std::size_t kMostFileBytes = 1'000'000;
 constexpr double kMostNumber = 10'000;
 
 Result<double> number(const json& j) {
-  Result<double> out = fail("a number or a formula in quotes is wanted");
+  Result<double> out = fail("number-formula-quotes-wanted");
   if (j.is_number()) out = j.get<double>();
   if (j.is_string()) out = evaluate(j.get_ref<const std::string&>());
-  if (out && !(std::abs(*out) <= kMostNumber)) return fail("a number goes beyond 10000 edges");
+  if (out && !(std::abs(*out) <= kMostNumber)) return fail("number-goes-beyond-10000");
   return out;
 }
 
@@ -45,10 +45,10 @@ int wholeOr(const json& j, const char* key, int least, int most, int otherwise) 
 Result<std::string> textOf(const json& j, const char* key, std::size_t most) {
   const auto at = j.find(key);
   if (at == j.end() || !at->is_string())
-    return fail(std::string("its \"") + key + "\" is missing or no text");
+    return fail("missing-no-text", key);
   const auto& text = at->get_ref<const std::string&>();
   if (text.empty() || characters(text) > most)
-    return fail(std::string("its \"") + key + "\" needs 1 to " + std::to_string(most) + " characters");
+    return fail("needs-1-characters", key, most);
   return oneLine(text, most);
 }
 
@@ -64,7 +64,7 @@ const json& partOf(const json& j, const char* key) {
 }
 
 Result<Point> point(const json& j) {
-  if (!j.is_array() || j.size() != 2) return fail("a point needs two numbers");
+  if (!j.is_array() || j.size() != 2) return fail("point-needs-two-numbers");
   const auto x = number(j[0]), y = number(j[1]);
   if (!x) return tl::make_unexpected(x.error());
   if (!y) return tl::make_unexpected(y.error());
@@ -81,7 +81,7 @@ double numberOr(const json& j, const char* key, double otherwise) {
 Result<Polygon> drawnOutline(const json& corners) {
   Polygon outline;
   if (!corners.is_array() || corners.size() > kMostOwnCorners)
-    return fail("a polygon needs a list of at most " + std::to_string(kMostOwnCorners) + " corners");
+    return fail("polygon-needs-list-at", kMostOwnCorners);
   for (const json& corner : corners) {
     const bool arc = corner.is_object();
     const auto to = point(arc ? partOf(corner, "to") : corner);
@@ -91,7 +91,7 @@ Result<Polygon> drawnOutline(const json& corners) {
       if (!turn) return tl::make_unexpected(turn.error());
       if (outline.empty() || std::abs(*turn) < 5 || std::abs(*turn) > kMostArc ||
           distance(outline.back(), *to) < 1e-6)
-        return fail("an arc starts from a corner, leads to another one and turns by 5 to 270 degrees");
+        return fail("arc-starts-from-corner");
       for (const Point q : arcPoints(Point(outline.back()), *to, *turn)) outline.push_back(q);
     }
     outline.push_back(*to);
@@ -114,12 +114,12 @@ Result<Polygon> outlineOf(const json& j) {
   const auto at = j.contains("at") ? point(partOf(j, "at")) : Result<Point>(Point{});
   if (!at) return tl::make_unexpected(at.error());
   outline = placed(outline, radians(numberOr(j, "turn", 0)), false, *at);
-  if (outline.size() < 3 || area(outline) < 1e-6) return fail("a piece of the cell has no area");
+  if (outline.size() < 3 || area(outline) < 1e-6) return fail("piece-cell-no-area");
   return outline;
 }
 
 Result<CellPart> cellPart(const json& j) {
-  if (!j.is_object()) return fail("a piece of the cell must be an object");
+  if (!j.is_object()) return fail("piece-cell-must-object");
   auto outline = outlineOf(j);
   if (!outline) return tl::make_unexpected(outline.error());
   CellPart part;
@@ -135,11 +135,11 @@ Result<std::vector<SideLines>> sideLines(const json& all, const char* key) {
   std::vector<SideLines> out;
   if (!all.contains(key)) return out;
   const json& list = partOf(all, key);
-  if (!list.is_array() || list.size() > kMostSideLines) return fail("side lines need a short list");
+  if (!list.is_array() || list.size() > kMostSideLines) return fail("side-lines-need-short");
   for (const json& j : list) {
-    if (!j.is_object()) return fail("side lines need a first place and a step above zero");
+    if (!j.is_object()) return fail("side-lines-need-first");
     const auto first = number(partOf(j, "first")), step = number(partOf(j, "step"));
-    if (!first || !step || *step <= 1e-6) return fail("side lines need a first place and a step above zero");
+    if (!first || !step || *step <= 1e-6) return fail("side-lines-need-first");
     out.push_back({*first, *step});
   }
   return out;
@@ -156,7 +156,7 @@ Result<Arrangement> read(const json& j) {
   out.order = wholeOr(j, "order", -100'000, 100'000, 1000);
   const std::string kind = textOr(j, "kind", "field");
   if (kind != "field" && kind != "rosette" && kind != "own")
-    return fail("kind is \"" + kind + "\"; it can be field, rosette or own");
+    return fail("kind-field-rosette-own", kind);
   if (kind == "own") {
     out.kind = ArrangementKind::Own;
     return out;
@@ -165,20 +165,19 @@ Result<Arrangement> read(const json& j) {
   if (j.contains("fold")) {
     out.fold = wholeOr(j, "fold", 0, 1'000, 0);
     if (out.kind != ArrangementKind::Rosette || out.fold < kLeastFold || out.fold > kMostFold)
-      return fail("fold is for rosettes and goes from " + std::to_string(kLeastFold) + " to " +
-                  std::to_string(kMostFold));
+      return fail("fold-for-rosettes-goes", kLeastFold, kMostFold);
     return out;
   }
   const auto a = point(partOf(j, "a")), b = point(partOf(j, "b"));
-  if (!a || !b) return fail("the steps a and b need two numbers each");
+  if (!a || !b) return fail("steps-b-need-two");
   out.a = *a;
   out.b = *b;
-  if (std::abs(cross(*a, *b)) < 1e-6) return fail("the steps a and b are parallel");
+  if (std::abs(cross(*a, *b)) < 1e-6) return fail("steps-b-parallel");
   out.stagger = numberOr(j, "stagger", 0);
   out.period = wholeOr(j, "period", 1, kMostPeriod, 1);
   const json& cell = partOf(j, "cell");
   if (!cell.is_array() || cell.empty() || cell.size() > kMostCellParts)
-    return fail("the cell needs 1 to " + std::to_string(kMostCellParts) + " pieces");
+    return fail("cell-needs-1-pieces", kMostCellParts);
   for (const json& p : cell) {
     auto part = cellPart(p);
     if (!part) return tl::make_unexpected(part.error());
@@ -187,7 +186,7 @@ Result<Arrangement> read(const json& j) {
   const json& given = partOf(j, "sides");
   const json sides = given.is_object() ? given : json::object();
   auto upright = sideLines(sides, "upright"), level = sideLines(sides, "level");
-  if (!upright || !level) return fail("side lines need a first place and a step above zero");
+  if (!upright || !level) return fail("side-lines-need-first");
   out.upright = std::move(*upright);
   out.level = std::move(*level);
   return out;
@@ -198,7 +197,7 @@ Result<Arrangement> read(const json& j) {
 Result<Arrangement> parseArrangement(std::string_view text) {
   const auto j = parseJson(text);
   if (!j) return tl::make_unexpected(j.error());
-  if (!j->is_object()) return fail("it is not a JSON object");
+  if (!j->is_object()) return fail("not-json-object");
   return read(*j);
 }
 
@@ -217,23 +216,21 @@ Result<ArrangementLibrary> ArrangementLibrary::load(const std::vector<std::files
         if (!library.find(arrangement->id)) library.all_.push_back(std::move(*arrangement));
         continue;
       }
-      const std::string why =
-          text ? "it cannot be used: " + arrangement.error().text : arrangement.error().text;
-      library.leftOut_.push_back(
-          fail("The arrangement file " + calledFile(file) + " was left out; " + why + ".").value().text);
+      const Message& fault = arrangement.error().message;
+      library.leftOut_.emplace_back("arrangement-file-left-out", calledFile(file),
+                                    text ? Message("arrangement-not-usable", fault) : fault);
     }
   }
   std::stable_sort(library.all_.begin(), library.all_.end(),
                    [](const Arrangement& a, const Arrangement& b) { return a.order < b.order; });
-  if (library.all_.empty()) return fail("No arrangement files were found; Clathra's data folder is missing.");
+  if (library.all_.empty()) return fail("no-arrangement-files-were");
   return library;
 }
 
 Result<const Arrangement*> ArrangementLibrary::find(std::string_view id) const {
   for (const Arrangement& a : all_)
     if (a.id == id) return &a;
-  return fail("There is no arrangement called \"" + std::string(id) +
-              "\"; the command arrangements lists them.");
+  return fail("no-arrangement-called-command", id);
 }
 
 }  // namespace clathra

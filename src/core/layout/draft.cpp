@@ -118,8 +118,7 @@ int looseEnds(PolygonView outline, const std::vector<Line>& lines) {
 
 Result<Draft> draftFaces(PolygonView outline, const std::vector<Line>& given, double leastEdge) {
   if (given.size() > kMostDraftLines)
-    return fail("that draft has " + std::to_string(given.size()) + " lines; at most " +
-                std::to_string(kMostDraftLines) + " are drawn in one piece");
+    return fail("draft-lines-at-most", given.size(), kMostDraftLines);
   const std::vector<Line> lines = snapped(given, outline);
   std::vector<Line> all = sidesAsLines(outline);
   all.insert(all.end(), lines.begin(), lines.end());
@@ -131,20 +130,18 @@ Result<Draft> draftFaces(PolygonView outline, const std::vector<Line>& given, do
     if (face.size() < 3 || !contains(outline, insideOf(face))) continue;
     out.faces.push_back(std::move(face));
     if (out.faces.size() > kMostFaces)
-      return fail("that draft makes more than " + std::to_string(kMostFaces) + " pieces of one");
+      return fail("draft-makes-more-than", kMostFaces);
   }
   out.loose = looseEnds(outline, lines);
   double sum = 0;
   for (const Polygon& f : out.faces) sum += area(f);
   if (std::abs(sum - area(outline)) > 1e-4 * area(outline) + 1e-3)
-    return fail("these lines cannot be divided into pieces; draw them anew");
+    return fail("these-lines-cannot-divided");
   if (out.faces.size() > 1)
     for (const Polygon& f : out.faces)
       for (const OutlineSide& s : sidesOf(f))
         if (s.length < leastEdge)
-          return fail("a piece of that draft would have a side of " + formatNumber(s.length, 1) +
-                      " mm, too short to fold cloth over; at least " + formatNumber(leastEdge, 1) +
-                      " mm are needed");
+          return fail("piece-draft-side-mm", numberArg(s.length, 1), numberArg(leastEdge, 1));
   if (out.faces.size() > 1) out.faces = fromOutsideIn(std::move(out.faces));
   return out;
 }

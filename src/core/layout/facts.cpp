@@ -38,7 +38,7 @@ Recipe sampleOf(const Arrangement& arr) {
 }  // namespace
 
 Result<ArrangementFacts> factsOf(const Arrangement& arr) {
-  if (arr.kind == ArrangementKind::Own) return fail("A layout made by hand has no facts of its own.");
+  if (arr.kind == ArrangementKind::Own) return fail("layout-made-by-hand");
   const Recipe recipe = sampleOf(arr);
   const auto layout = buildLayout(arr, recipe);
   if (!layout) return tl::make_unexpected(layout.error());

@@ -210,9 +210,7 @@ Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::
           }
         }
   if (bestArea == 0)
-    return fail(
-        "With so few pieces no straight sides fit inside the patch; count more across or down, or keep the "
-        "outline.");
+    return fail("so-few-pieces-no");
   return best;
 }
 
@@ -230,7 +228,7 @@ Result<Polygon> lineOfGrown(const std::vector<Placed>& pieces) {
     }
   }
   const auto box = largestCoveredBox(seamsOf(pieces), std::move(xs), std::move(ys));
-  if (!box) return fail("No straight sides fit inside this layout; add pieces, or keep the outline.");
+  if (!box) return fail("no-straight-sides-fit");
   return cornersOf(*box);
 }
 
@@ -240,37 +238,31 @@ Result<Polygon> finishingLine(const Arrangement& arr, const Recipe& recipe,
   if (recipe.line.empty()) {
     if (arr.kind == ArrangementKind::Own) return lineOfGrown(pieces);
     if (arr.upright.empty() || arr.level.empty())
-      return fail("The arrangement \"" + arr.name +
-                  "\" has no natural straight sides; draw the finishing line, or keep its outline.");
+      return fail("arrangement-no-natural-straight", arr.name);
     const auto box = naturalBox(arr, recipe, pieces);
     if (!box) return tl::make_unexpected(box.error());
     return cornersOf(*box);
   }
   Polygon line = scaled(recipe.line, recipe.edge.mm());
   if (!covers(seamsOf(pieces), line))
-    return fail("The finishing line leaves the patch; count more across or down, or draw it in.");
+    return fail("finishing-line-leaves-patch");
   return line;
 }
 
 Status checkRecipe(const Arrangement& arr, const Recipe& recipe) {
   if (recipe.edge < kLeastEdge || recipe.edge > kMostEdge)
-    return fail("The edge is " + formatLength(recipe.edge, Unit::Millimetre) +
-                "; it can be from 3 mm to 1 m.");
+    return fail("edge-from-3-mm", sizeArg(recipe.edge.mm()));
   const bool rosette = arr.kind == ArrangementKind::Rosette, own = arr.kind == ArrangementKind::Own;
   if (rosette && (recipe.rings < 0 || recipe.rings > kMostCount))
-    return fail("The rings are " + std::to_string(recipe.rings) + "; count 0 or more.");
+    return fail("rings-count-0-more", recipe.rings);
   if (rosette && recipe.rings > arr.mostRings())
-    return fail("This rosette closes after " + std::to_string(arr.mostRings()) + " rings; " +
-                std::to_string(recipe.rings) + " are too many.");
+    return fail("rosette-closes-after-rings", arr.mostRings(), recipe.rings);
   if (!rosette && !own &&
       (recipe.across < 1 || recipe.down < 1 || recipe.across > kMostCount || recipe.down > kMostCount))
-    return fail("The counts are " + std::to_string(recipe.across) + " across and " +
-                std::to_string(recipe.down) + " down; each can be from 1 to " + std::to_string(kMostCount) +
-                ".");
+    return fail("counts-across-down-each", recipe.across, recipe.down, kMostCount);
   const auto pieces = countPieces(arr, recipe);
   if (pieces > kMostPieces)
-    return fail("That would make " + std::to_string(pieces) + " pieces; the most is " +
-                std::to_string(kMostPieces) + ". Count fewer, or choose a longer edge.");
+    return fail("make-pieces-most-count", pieces, kMostPieces);
   return {};
 }
 
@@ -334,13 +326,11 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
   if (rosette) orderRosette(pieces);
   applyHandWork(pieces, recipe);
   if (static_cast<std::int64_t>(pieces.size()) > kMostPieces)
-    return fail("That would make " + std::to_string(pieces.size()) + " pieces; the most is " +
-                std::to_string(kMostPieces) + ".");
+    return fail("make-pieces-most", pieces.size(), kMostPieces);
   if (pieces.empty())
-    return fail(recipe.hand.empty() ? "These counts make no pieces; count more across or down."
-                                    : "That would leave no piece at all; a layout needs one.");
+    return recipe.hand.empty() ? fail("these-counts-make-no") : fail("leave-no-piece");
   if (const Box b = boundsOf(pieces); !(std::max({-b.left, -b.top, b.right, b.bottom}) < kFarthest))
-    return fail("That would reach farther than a kilometre; count fewer, or choose a shorter edge.");
+    return fail("reach-farther-than-kilometre");
   Polygon line;
   if (recipe.sides != Sides::Outline) {
     auto found = finishingLine(arr, recipe, pieces);
@@ -367,7 +357,7 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
   // Grown layouts keep the order in which they grew.
   Layout out = std::move(builder).finish(recipe.sides, line.empty() ? boundsOf(pieces) : bounds(line),
                                          rosette || arr.kind == ArrangementKind::Own);
-  if (out.pieces.empty()) return fail("No piece lies inside this finishing line.");
+  if (out.pieces.empty()) return fail("no-piece-lies-inside");
   out.line = std::move(line);
   return renumbered(std::move(out), recipe.numbering, recipe.units);
 }
@@ -376,7 +366,7 @@ Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {
   if (const auto ok = checkRecipe(arr, recipe); !ok) return tl::make_unexpected(ok.error());
   auto pieces = placeAll(arr, recipe);
   applyHandWork(pieces, recipe);
-  if (pieces.empty()) return fail("These counts make no pieces; count more across or down.");
+  if (pieces.empty()) return fail("these-counts-make-no");
   if (recipe.sides == Sides::Outline) return boundsOf(pieces);
   const auto line = finishingLine(arr, recipe, pieces);
   if (!line) return tl::make_unexpected(line.error());

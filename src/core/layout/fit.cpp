@@ -82,7 +82,7 @@ std::vector<Length> edgesRound(Length edge, Unit unit) {
 Result<std::vector<FitRow>> fitToSize(const Arrangement& arr, const Recipe& recipe, double width,
                                       double height, const std::vector<Length>& edges, std::size_t most,
                                       const Progress& progress) {
-  if (edges.empty()) return fail("Name at least one edge length to try.");
+  if (edges.empty()) return fail("name-at-least-one");
   std::vector<FitRow> out;
   std::optional<Error> why;
   for (std::size_t i = 0; i < edges.size(); ++i) {

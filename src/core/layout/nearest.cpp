@@ -101,9 +101,9 @@ Result<std::vector<NearSize>> nearestSizes(const Arrangement& arr, const Recipe&
                                            double height, std::size_t most) {
   Recipe recipe = asked;
   recipe.hand = {};  // hand work stays where it is and makes no size
-  if (!(width > 0) || !(height > 0)) return fail("A wanted size needs a width and a height above zero.");
+  if (!(width > 0) || !(height > 0)) return fail("wanted-size-needs-width");
   if (arr.kind == ArrangementKind::Own)
-    return fail("A layout that was grown by hand has no counts; change its edge to change its size.");
+    return fail("layout-grown-by-hand");
   std::vector<NearSize> out;
   if (arr.kind == ArrangementKind::Rosette) {
     out = nearestRings(arr, recipe, width, height);
@@ -132,9 +132,7 @@ Result<std::vector<NearSize>> nearestSizes(const Arrangement& arr, const Recipe&
   }
   keepNearest(out, most);
   if (out.empty())
-    return fail("No counts come near that size with an edge of " +
-                formatLength(recipe.edge, Unit::Millimetre) + " within " + std::to_string(kMostPieces) +
-                " pieces.");
+    return fail("no-counts-come-near", sizeArg(recipe.edge.mm()), kMostPieces);
   return out;
 }
 

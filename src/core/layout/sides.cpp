@@ -10,8 +10,8 @@
 
 namespace clathra {
 
-std::string sliverText(Unit unit) {
-  return unit == Unit::Inch ? "3/8 in (10 mm)" : "10 mm";
+double sliverShown(Unit unit) {
+  return unit == Unit::Inch ? 9.525 : kSliver;
 }
 
 namespace {

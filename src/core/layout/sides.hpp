@@ -12,7 +12,7 @@ namespace clathra {
 /// Cut parts narrower than this are slivers (mm): they can hardly be folded over a paper.
 inline constexpr double kSliver = 10;
 /// "10 mm", or in inches the like of it.
-std::string sliverText(Unit unit);
+double sliverShown(Unit unit);
 
 /// The least width of an outline over all directions square to one of its edges, mm.
 double narrowest(PolygonView p);

@@ -169,20 +169,20 @@ Result<std::size_t> subdivisionPart(std::string_view id) {
     if (parts[i].id == id) return i;
     names += (i ? ", " : "") + std::string(parts[i].id);
   }
-  return fail("There is no part called \"" + std::string(id) + "\"; there are " + names + ".");
+  return fail("no-part-called", id, names);
 }
 
 Result<Subdivision> Subdivision::make(PolygonView large) {
-  if (large.size() < 3 || !isConvex(large)) return fail("Only a convex shape can be subdivided.");
+  if (large.size() < 3 || !isConvex(large)) return fail("only-convex-shape-subdivided");
   const Polygon p = onRows(large);
   for (const Point q : p)
     if (const Point l = latticeOf(q); !whole(l.x) || !whole(l.y))
-      return fail("This shape is not made of small triangles of that edge.");
+      return fail("shape-not-made-small");
   for (const double angle : cornerAngles(p))
     if (std::abs(angle - 60) > 0.01 && std::abs(angle - 120) > 0.01)
-      return fail("Only shapes whose corners are of 60 or 120 degrees are made of small triangles.");
+      return fail("only-shapes-whose-corners");
   if (area(p) / kCellArea > kMostCells + 0.5)
-    return fail("This shape holds more than " + std::to_string(kMostCells) + " small triangles; take fewer.");
+    return fail("shape-holds-more-than", kMostCells);
   Subdivision out;
   out.cells_ = cellsIn(p);
   out.layParts(p);

@@ -125,7 +125,7 @@ class Parser {
 
 Result<double> evaluate(std::string_view text) {
   const Value v = text.size() <= 200 ? Parser(text).whole() : std::nullopt;
-  if (!v) return fail("\"" + std::string(text.substr(0, 60)) + "\" is not a number or a formula.");
+  if (!v) return fail("not-number-formula", text);
   return *v;
 }
 

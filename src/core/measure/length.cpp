@@ -88,13 +88,11 @@ std::optional<std::int64_t> nmPerUnit(std::string_view unit, Unit bare) {
 }
 
 Error notALength(std::string_view text) {
-  return Error{"\"" + std::string(text.substr(0, 40)) +
-               "\" is not a length; write it like 1 1/4 in, 1.25\", 32 mm or 3.2cm."};
+  return {Message("not-a-length", text)};
 }
 
-Error outside(std::string_view what, Length least, Length most, std::string_view found) {
-  return Error{std::string(what) + " is " + std::string(found) + "; it can be from " +
-               formatLength(least, Unit::Millimetre) + " to " + formatLength(most, Unit::Millimetre) + "."};
+Error outside(const Arg& what, Length least, Length most, Arg found) {
+  return {Message("length-outside", what, std::move(found), fineArg(least.mm(), 3), fineArg(most.mm(), 3))};
 }
 
 }  // namespace
@@ -107,7 +105,7 @@ Result<Length> parseLength(std::string_view text, Unit bare) {
   Reader in{text};
   in.skipSpace();
   if (in.take('-'))
-    return fail("A length cannot be negative; \"" + std::string(text.substr(0, 40)) + "\" is.");
+    return fail("length-cannot-negative", text);
   const std::size_t start = in.at;
   in.text = text.substr(start);
   in.at = 0;
@@ -122,22 +120,22 @@ Result<Length> parseLength(std::string_view text, Unit bare) {
   const long double nm = static_cast<long double>(value->numerator) * static_cast<long double>(*scale) /
                          static_cast<long double>(value->denominator);
   if (nm > static_cast<long double>(kMostNm))
-    return fail("\"" + std::string(text.substr(0, 40)) + "\" is longer than 100 m; is the unit right?");
+    return fail("longer-than-100-m", text);
   return Length::nanometres(static_cast<std::int64_t>(std::llround(nm)));
 }
 
-Result<Length> parseLengthWithin(std::string_view text, Unit bare, std::string_view what, Length least,
+Result<Length> parseLengthWithin(std::string_view text, Unit bare, const Arg& what, Length least,
                                  Length most) {
   auto length = parseLength(text, bare);
-  if (!length) return fail(std::string(what) + ": " + length.error().text);
+  if (!length) return fail("length-of-what", what, length.error().message);
   if (*length < least || *length > most) return tl::make_unexpected(outside(what, least, most, text));
   return length;
 }
 
-Result<Length> lengthWithin(double mm, std::string_view what, Length least, Length most) {
-  if (!std::isfinite(mm)) return fail(std::string(what) + " is not a number.");
+Result<Length> lengthWithin(double mm, const Arg& what, Length least, Length most) {
+  if (!std::isfinite(mm)) return fail("not-number", what);
   if (mm < least.mm() - 1e-9 || mm > most.mm() + 1e-9)
-    return tl::make_unexpected(outside(what, least, most, formatNumber(mm, 3) + " mm"));
+    return tl::make_unexpected(outside(what, least, most, fineArg(mm, 3)));
   return Length::millimetres(mm);
 }
 

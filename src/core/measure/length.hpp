@@ -49,10 +49,10 @@ class Length {
 [[nodiscard]] Result<Length> parseLength(std::string_view text, Unit bare);
 
 /// Like parseLength, and between `least` and `most`; `what` begins the sentence ("The edge").
-[[nodiscard]] Result<Length> parseLengthWithin(std::string_view text, Unit bare, std::string_view what,
+[[nodiscard]] Result<Length> parseLengthWithin(std::string_view text, Unit bare, const Arg& what,
                                                Length least, Length most);
 /// The same limits for a length that came as a number.
-[[nodiscard]] Result<Length> lengthWithin(double mm, std::string_view what, Length least, Length most);
+[[nodiscard]] Result<Length> lengthWithin(double mm, const Arg& what, Length least, Length most);
 
 /// Exact, so that parseLength(formatLength(x, u), u) == x: `1 1/4 in`, else decimals; `31.75 mm`.
 std::string formatLength(Length length, Unit unit);

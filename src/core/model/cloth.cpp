@@ -15,6 +15,11 @@ std::string clothTitle(const Cloth& cloth) {
   return cloth.name.empty() ? "cloth " + cloth.sign : cloth.name;
 }
 
+Arg clothArg(const Cloth& cloth) {
+  if (!cloth.name.empty()) return cloth.name;
+  return {Arg::Kind::Cloth, 0, 0, cloth.sign};
+}
+
 std::string directionName(Direction d) {
   switch (d) {
     case Direction::TwoWay:

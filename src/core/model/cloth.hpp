@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "measure/length.hpp"
+#include "message.hpp"
 #include "shape/polygon.hpp"
 
 namespace clathra {
@@ -69,6 +70,8 @@ struct Cloth {
 std::string signOf(int index);
 /// What a cloth is called in sentences and scripts: its name, else "cloth A".
 std::string clothTitle(const Cloth& cloth);
+/// The same as a value of a message.
+Arg clothArg(const Cloth& cloth);
 std::string directionName(Direction d);  ///< none, two-way, one-way, stripe
 std::string repeatName(RepeatKind k);    ///< straight, half-drop, brick
 std::string hatchName(Hatch h);

@@ -3,7 +3,7 @@
 #include <algorithm>
 
 #include "layout/change.hpp"
-#include "words.hpp"
+#include "text.hpp"
 
 namespace clathra {
 
@@ -119,8 +119,7 @@ Status relayout(Project& project, const ArrangementLibrary& library, const Recip
   if (!arrangement) return tl::make_unexpected(arrangement.error());
   for (const OwnPiece& own : recipe.hand.added)
     if (own.outline.size() > kMostOwnCorners)
-      return fail("that would make a piece with " + std::to_string(own.outline.size()) +
-                  " corners; the most is " + std::to_string(kMostOwnCorners));
+      return fail("make-piece-corners-most", own.outline.size(), kMostOwnCorners);
   std::optional<Layout> layout;
   if (project.layout) layout = changedLayout(*project.layout, **arrangement, project.recipe, recipe, known);
   if (!layout) {
@@ -157,12 +156,12 @@ const Cloth* clothById(const Project& project, ClothId id) {
 Result<Cloth*> clothIn(Project& project, ClothId id) {
   for (Cloth& c : project.cloths)
     if (c.id == id) return &c;
-  return fail("that cloth is no longer in the project");
+  return fail("cloth-no-longer-project");
 }
 
 Status checkCloth(const Project& project, ClothId id) {
   if (id == kNoCloth || clothById(project, id)) return {};
-  return fail("that cloth is no longer in the project");
+  return fail("cloth-no-longer-project");
 }
 
 Result<ClothId> findCloth(const Project& project, std::string_view nameOrSign) {
@@ -170,7 +169,7 @@ Result<ClothId> findCloth(const Project& project, std::string_view nameOrSign) {
     if (!c.name.empty() && c.name == nameOrSign) return c.id;
   for (const Cloth& c : project.cloths)
     if (c.sign == nameOrSign || clothTitle(c) == nameOrSign) return c.id;
-  return fail("There is no cloth called \"" + std::string(nameOrSign) + "\" in this project.");
+  return fail("no-cloth-called-project", nameOrSign);
 }
 
 double allowanceOf(const Project& project, const Cloth& cloth) {
@@ -179,13 +178,12 @@ double allowanceOf(const Project& project, const Cloth& cloth) {
 
 Result<ClothId> addCloth(Project& project, Cloth cloth) {
   if (project.cloths.size() >= kMostCloths)
-    return fail("A project holds at most " + std::to_string(kMostCloths) + " cloths.");
+    return fail("project-holds-at-most-cloths", kMostCloths);
   if (characters(cloth.name) > kMostNameLetters)
-    return fail("A cloth's name has at most " + std::to_string(kMostNameLetters) +
-                " characters; this one has " + std::to_string(characters(cloth.name)) + ".");
+    return fail("cloth-s-name-at", kMostNameLetters, characters(cloth.name));
   for (const Cloth& c : project.cloths)
     if (!cloth.name.empty() && c.name == cloth.name)
-      return fail("There is already a cloth called \"" + cloth.name + "\"; choose another name.");
+      return fail("already-cloth-called-choose", cloth.name);
   const int index = freeSignIndex(project);
   cloth.id = project.nextCloth++;
   cloth.sign = signOf(index);

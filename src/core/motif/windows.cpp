@@ -93,12 +93,11 @@ WindowInput windowInput(const Project& project, const MotifChoice& motif) {
 Result<WindowField> WindowField::make(const WindowInput& input) {
   const MotifChoice& motif = input.motif;
   const Cloth* cloth = &input.cloth;
-  if (!cloth->print) return fail("The cloth of the motif \"" + motif.name + "\" has no print.");
+  if (!cloth->print) return fail("cloth-motif-no-print", motif.name);
   if (input.shape.empty())
-    return fail("No piece has the shape of the motif \"" + motif.name + "\" any more.");
+    return fail("no-piece-shape-motif", motif.name);
   if (motif.mirrored && cloth->print->mirrors.empty())
-    return fail("The print of " + clothTitle(*cloth) +
-                " has no mirror line, so there is no mirror image to cut from.");
+    return fail("print-no-mirror-line-so", clothArg(*cloth));
   WindowField field;
   field.lattice_ = latticeOf(*cloth->print);
   const Polygon paper = placed(input.shape, radians(motif.turn), input.leftHand, {});
@@ -359,13 +358,12 @@ Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progre
   MotifSupply out;
   out.wanted = static_cast<int>(input.motif.pieces.size());
   if (cloth.scraps) {
-    out.remark = "Scraps have no size: look for pieces of at least " +
-                 formatNumber(std::ceil(field->patchWidth() - 1e-6), 0) + " × " +
-                 formatNumber(std::ceil(field->patchHeight() - 1e-6), 0) + " mm that show the spot.";
+    out.remark = Message("scraps-look-for", numberArg(std::ceil(field->patchWidth() - 1e-6), 0),
+                         numberArg(std::ceil(field->patchHeight() - 1e-6), 0));
     return out;
   }
   if (!cloth.width) {
-    out.remark = "Give " + clothTitle(cloth) + " a usable width, then copies can be counted.";
+    out.remark = Message("give-width-first", clothArg(cloth));
     return out;
   }
   const double width = cloth.width->mm();
@@ -393,9 +391,9 @@ Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progre
     out.needed = needed;
   }
   if (!out.lengthNeeded)
-    out.remark = "The cloth is too narrow for this window.";
+    out.remark = Message("narrow-for-window");
   else if (out.worstPlace)
-    out.remark = "Where the print lies on the cloth is not known, so the worst place is assumed.";
+    out.remark = Message("print-place-unknown");
   return out;
 }
 

@@ -46,12 +46,10 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
       edge = std::max(edge, e);
     }
     if (r.pieces.empty()) continue;
-    r.why = "An allowance of " + formatLength(Length::millimetres(allowance), p.settings.unit) +
-            " is small for edges of " + formatReadable(edge, p.settings.unit) + " in " + clothTitle(c) +
-            ": the fold springs back.";
+    r.why = Message("allowance-small-why", sizeArg(allowance), readableArg(edge), clothArg(c));
     const double better = p.settings.unit == Unit::Inch ? std::ceil(wanted / 3.175 - 1e-6) * 3.175 : wanted;
-    r.fix = "Allow " + formatLength(Length::millimetres(better), p.settings.unit) + ".";
-    r.fixLabel = r.fix.substr(0, r.fix.size() - 1);
+    r.fix = Message("allow", sizeArg(better));
+    r.fixLabel = Message("allow-label", sizeArg(better));
     r.mend = AllowMore{better, c.id};
     out.push_back(std::move(r));
   }

@@ -12,10 +12,9 @@ namespace {
 constexpr double kSameEnd = 0.5;  // mm
 
 /// "a hollow curve of 30 mm": the side of the piece itself.
-std::string sideText(const OpenEdge& e, Unit unit) {
-  if (e.radius == 0) return "a straight side";
-  return std::string(e.radius < 0 ? "a hollow" : "a bulging") + " curve of " +
-         formatReadable(std::abs(e.radius), unit) + " radius";
+Message sideText(const OpenEdge& e) {
+  if (e.radius == 0) return Message("straight-side");
+  return Message(e.radius < 0 ? "hollow-curve" : "bulging-curve", readableArg(std::abs(e.radius)));
 }
 
 }  // namespace
@@ -27,7 +26,7 @@ std::vector<Remark> arcsUnlike(const ReviewInput& in) {
   if (!curved) return {};
   const auto edges = openEdges(layout, in.geometry->seams);
   Remark r{"arcs-unlike", "arrange", {}, {}, {}, {}, {}};
-  std::string what;
+  Message why;
   for (const OpenEdge& a : edges) {
     if (a.radius == 0) continue;
     for (const OpenEdge& b : edges) {
@@ -36,16 +35,14 @@ std::vector<Remark> arcsUnlike(const ReviewInput& in) {
         continue;
       r.pieces.push_back(a.edge.piece);
       r.pieces.push_back(b.edge.piece);
-      if (what.empty())
-        what = sideText(a, in.project->settings.unit) + " lies against " +
-               sideText(b, in.project->settings.unit);
+      if (why.empty()) why = Message("arcs-unlike-why", sideText(a), sideText(b));
     }
   }
   if (r.pieces.empty()) return {};
   std::sort(r.pieces.begin(), r.pieces.end());
   r.pieces.erase(std::unique(r.pieces.begin(), r.pieces.end()), r.pieces.end());
-  r.why = "Curves do not match: " + what + "; two meet only with the same radius and the opposite bend.";
-  r.fix = "Take one of them away and add a shape that fits the curve.";
+  r.why = std::move(why);
+  r.fix = Message("arcs-unlike-fix");
   return {r};
 }
 

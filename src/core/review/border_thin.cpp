@@ -39,16 +39,13 @@ std::vector<Remark> borderThin(const ReviewInput& in) {
     r.pieces.push_back(i);
   }
   if (r.pieces.empty()) return {};
-  r.why = "At the finishing line only " + formatReadable(least, p.settings.unit) +
-          " of cloth are left: too little to sew a border or a binding on.";
-  r.fix = "Allow at least " +
-          formatReadable(p.settings.unit == Unit::Inch ? 6.35 : kLeastForBorder, p.settings.unit) +
-          " on the pieces at the sides.";
-  r.fixLabel = "Allow that much";
+  r.why = Message("border-thin-why", readableArg(least));
+  r.fix = Message("border-thin-fix", readableArg(p.settings.unit == Unit::Inch ? 6.35 : kLeastForBorder));
+  r.fixLabel = Message("allow-that-much");
   r.mend = AllowMore{p.settings.unit == Unit::Inch ? 6.35 : kLeastForBorder, {}};
   for (const Cloth& c : p.cloths)
     if (c.allowance) {  // a cloth's own allowance comes first; then there is no single edit
-      r.fixLabel.clear();
+      r.fixLabel = {};
       r.mend = {};
     }
   return {r};

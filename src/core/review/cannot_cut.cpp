@@ -5,13 +5,13 @@ namespace clathra::checks_ {
 namespace {
 
 /// Why a plan leaves patches uncut; empty if it does not.
-std::string whyNot(const CutPlan& plan) {
+Message whyNot(const CutPlan& plan) {
   for (const WindowPart& w : plan.windows)
     if (w.copies > 0 && !w.length && plan.width > 0)
-      return "The cloth is too narrow for the windows of \"" + w.name + "\".";
+      return Message("windows-too-wide", w.name);
   const CutMethod* method = plan.method();
-  if (!method) return "The method that was chosen is not known.";
-  return method->length ? std::string() : method->why;
+  if (!method) return Message("method-not-known");
+  return method->length ? Message() : method->why;
 }
 
 }  // namespace
@@ -22,15 +22,15 @@ std::vector<Remark> cannotCut(const ReviewInput& in) {
     if (!c.scraps && !c.width) continue;  // that is said by itself
     const auto plan = in.plans.find(c.id);
     const auto fault = in.planFaults.find(c.id);
-    std::string why;
+    Message why;
     if (fault != in.planFaults.end())
       why = fault->second;
     else if (plan != in.plans.end() && plan->second->pieces > 0)
       why = whyNot(*plan->second);
     if (why.empty()) continue;
     Remark r{"cannot-cut:" + subject(c.id), "cut", piecesWearing(in, c.id), {}, {}, {}, {}};
-    r.why = clothTitle(c) + " cannot be cut as chosen. " + why;
-    r.fix = "Choose another method, a smaller edge, or another cloth for these pieces.";
+    r.why = Message("cannot-cut-why", clothArg(c), why);
+    r.fix = Message("cannot-cut-fix");
     out.push_back(std::move(r));
   }
   return out;

@@ -8,8 +8,8 @@ std::vector<Remark> clothWithoutSize(const ReviewInput& in) {
   for (const Cloth& c : p.cloths) {
     if (c.scraps || c.width || in.tally.count(c.id) == 0) continue;
     Remark r{"cloth-without-size:" + subject(c.id), "cloth", piecesWearing(in, c.id), {}, {}, {}, {}};
-    r.why = "The usable width of " + clothTitle(c) + " is not known, so its cutting cannot be planned.";
-    r.fix = "Measure between the selvedges and type it in, or say that it is scraps.";
+    r.why = Message("cloth-without-size-why", clothArg(c));
+    r.fix = Message("cloth-without-size-fix");
     out.push_back(std::move(r));
   }
   return out;

@@ -12,12 +12,9 @@ std::vector<Remark> tooFewCopies(const ReviewInput& in) {
       continue;
     const MotifSupply& s = *supply->second;
     Remark r{"few-copies:" + subject(m.id), "motif", m.pieces, {}, {}, {}, {}};
-    r.why = std::to_string(s.wanted) + " pieces want the motif \"" + m.name +
-            "\"; the cloth on hand yields " + std::to_string(*s.onHand) +
-            (s.worstPlace ? " wherever the print lies on it." : ".");
-    r.fix = s.lengthNeeded ? "A length of " + formatReadable(*s.lengthNeeded, p.settings.unit) +
-                                 " in one piece would give them all."
-                           : "Choose a smaller piece or another spot.";
+    r.why = Message(s.worstPlace ? "few-copies-why-worst" : "few-copies-why", s.wanted, m.name, *s.onHand);
+    r.fix = s.lengthNeeded ? Message("few-copies-fix", readableArg(*s.lengthNeeded))
+                           : Message("few-copies-fix-other");
     out.push_back(std::move(r));
   }
   return out;

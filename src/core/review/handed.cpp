@@ -15,11 +15,8 @@ std::vector<Remark> handedShapes(const ReviewInput& in) {
       (layout.pieces[i].hand > 0 ? right : left) += 1;
     }
     if (r.pieces.empty()) continue;
-    r.why = "The " + layout.shapes[s].title + " has a left and a right hand (" + std::to_string(left) +
-            " left, " + std::to_string(right) + " right): turned over it does not fit.";
-    r.fix = left > 0 && right > 0
-                ? "Mark these papers on one side only; cloth folded double and cut once gives both hands."
-                : "Mark these papers on one side only, so that none is covered the wrong way round.";
+    r.why = Message("handed-why", shapeArg(layout.shapes[s].title), left, right);
+    r.fix = Message(left > 0 && right > 0 ? "handed-fix-both" : "handed-fix");
     out.push_back(std::move(r));
   }
   return out;

@@ -29,11 +29,8 @@ std::vector<Remark> hollowVanishes(const ReviewInput& in) {
       if (s.isArc() && s.hollow) tightest = std::min(tightest, s.radius);
   }
   if (r.pieces.empty()) return {};
-  r.why =
-      "A hollow curve of " + formatReadable(tightest, p.settings.unit) +
-      " radius is no wider than the allowance of " + formatReadable(widest, p.settings.unit) +
-      ": nothing of it is left on the patch, which is cut straight across and must be snipped to turn in.";
-  r.fix = "Allow less, or choose larger papers.";
+  r.why = Message("hollow-vanishes-why", readableArg(tightest), readableArg(widest));
+  r.fix = Message("hollow-vanishes-fix");
   return {r};
 }
 

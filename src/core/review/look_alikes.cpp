@@ -14,9 +14,6 @@ std::vector<std::uint32_t> piecesOf(const Layout& layout, std::size_t a, std::si
   return out;
 }
 
-std::string byMm(double mm) {
-  return formatNumber(mm, 1) + " mm";
-}
 
 }  // namespace
 
@@ -32,9 +29,8 @@ std::vector<Remark> lookAlikes(const ReviewInput& in) {
       out.push_back({"look-alike:" + one.name,
                      "papers",
                      piecesOf(layout, i, i),
-                     "A " + one.title + " turned wrong looks nearly right: it is off by only " + byMm(self) +
-                         ", and that shows only when the block does not close.",
-                     "Draw an arrow on these papers that points to the top.",
+                     Message("wrong-turn-why", shapeArg(one.title), fineArg(self, 1)),
+                     Message("wrong-turn-fix"),
                      {},
                      {}});
     for (std::size_t j = i + 1; j < n; ++j) {
@@ -45,9 +41,8 @@ std::vector<Remark> lookAlikes(const ReviewInput& in) {
       out.push_back({"look-alike:" + one.name + "/" + other.name,
                      "papers",
                      piecesOf(layout, i, j),
-                     "Two papers, " + one.title + " and " + other.title + ", differ by only " + byMm(off) +
-                         " and are easily swapped.",
-                     "Mark one of the two kinds so that they are told apart.",
+                     Message("look-alike-why", shapeArg(one.title), shapeArg(other.title), fineArg(off, 1)),
+                     Message("look-alike-fix"),
                      {},
                      {}});
     }

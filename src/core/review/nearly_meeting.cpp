@@ -15,11 +15,8 @@ std::vector<Remark> nearlyMeeting(const ReviewInput& in) {
   }
   std::sort(r.pieces.begin(), r.pieces.end());
   r.pieces.erase(std::unique(r.pieces.begin(), r.pieces.end()), r.pieces.end());
-  r.why = "Papers do not quite meet: beside each other they miss by up to " + formatNumber(widest, 2) +
-          " mm, which adds up along a row.";
-  r.fix =
-      "Take these pieces away and add them anew from an edge that is right, or check the sizes they came "
-      "with.";
+  r.why = Message("nearly-meeting-why", fineArg(widest, 2));
+  r.fix = Message("nearly-meeting-fix");
   return {r};
 }
 

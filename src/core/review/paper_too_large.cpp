@@ -16,15 +16,13 @@ std::vector<Remark> paperTooLarge(const ReviewInput& in) {
     Remark r{"paper-too-large:" + shape.name, "papers", {}, {}, {}, {}, {}};
     for (std::uint32_t i = 0; i < p.layout->size(); ++i)
       if (p.layout->pieces[i].shape == s) r.pieces.push_back(i);
-    r.why = "The paper for the " + shape.title + " is larger than a page of " + page->title +
-            ", so it is on no sheet.";
+    r.why = Message("paper-too-large-why", shapeArg(shape.title), page->title);
     const Page* other = nullptr;
     for (const Page& q : standardPages())
       if (!other && fitsPage(shape.outline, q)) other = &q;
-    r.fix =
-        other ? other->title + " would take it." : "No standard page takes it; use a page of your own size.";
+    r.fix = other ? Message("page-would-take-it", other->title) : Message("no-page-takes-it");
     if (other) {
-      r.fixLabel = "Use " + other->title;
+      r.fixLabel = Message("use-page", other->title);
       r.mend = UsePage{other->id};
     }
     out.push_back(std::move(r));

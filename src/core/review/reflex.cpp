@@ -20,13 +20,11 @@ std::vector<Remark> reflexCorners(const ReviewInput& in) {
     r.pieces.push_back(i);
   }
   if (r.pieces.empty()) return {};
-  r.why =
-      (r.pieces.size() == 1 ? std::string("1 piece has") : std::to_string(r.pieces.size()) + " pieces have") +
-      " a corner that points inwards: the cloth must be snipped there and frays.";
-  r.fix = "Cut such a piece in two from that corner.";
+  r.why = Message("reflex-why", r.pieces.size());
+  r.fix = Message("reflex-fix");
   const auto first = r.pieces.front();
   if (const auto cut = curingCut(layout.outline(first), corner)) {
-    r.fixLabel = "Cut piece " + std::to_string(first + 1);
+    r.fixLabel = Message("cut-piece", first + 1);
     r.mend = SplitAtCorner{first, static_cast<int>(cut->from), static_cast<int>(cut->to)};
   }
   return {r};

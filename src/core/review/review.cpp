@@ -6,26 +6,26 @@ namespace clathra {
 
 const std::vector<Check>& checks() {
   static const std::vector<Check> all = {
-      {"no-cloth", "pieces without cloth", checks_::piecesWithoutCloth},
-      {"unsound", "pieces that overlap or leave a gap", checks_::unsoundLayout},
-      {"nearly-meeting", "papers that do not quite meet", checks_::nearlyMeeting},
-      {"arcs-unlike", "curves that do not match what lies beside them", checks_::arcsUnlike},
-      {"border-thin", "sides that leave nothing for a border", checks_::borderThin},
-      {"sliver", "slivers at the sides", checks_::slivers},
-      {"reflex", "corners that point inwards", checks_::reflexCorners},
-      {"short-of-wanted", "a finished size that falls short of what was wanted", checks_::shortOfWanted},
-      {"value-alike", "neighbours about as light as each other", checks_::valueAlike},
-      {"look-alike", "shapes that are easily swapped or turned wrong", checks_::lookAlikes, true},
-      {"handed", "shapes with a left and a right hand", checks_::handedShapes, true},
-      {"paper-too-large", "papers larger than the page", checks_::paperTooLarge},
-      {"allowance-small", "a seam allowance too small for the edge", checks_::allowanceSmall},
-      {"hollow-vanishes", "hollow curves that the allowance leaves nothing of", checks_::hollowVanishes},
-      {"cloth-without-size", "cloth in use whose width is not known", checks_::clothWithoutSize},
-      {"cannot-cut", "cloth that the chosen method cannot cut", checks_::cannotCut},
-      {"cloth-short", "cloth shorter than the plan", checks_::clothShort},
-      {"one-way-turned", "one-way cloth that the method would turn", checks_::oneWayTurned},
-      {"few-copies", "fewer motif copies than wanted", checks_::tooFewCopies},
-      {"window-off-print", "a window partly off the print's picture", checks_::windowOffPrint},
+      {"no-cloth", "looks-for-no-cloth", checks_::piecesWithoutCloth},
+      {"unsound", "looks-for-unsound", checks_::unsoundLayout},
+      {"nearly-meeting", "looks-for-nearly-meeting", checks_::nearlyMeeting},
+      {"arcs-unlike", "looks-for-arcs-unlike", checks_::arcsUnlike},
+      {"border-thin", "looks-for-border-thin", checks_::borderThin},
+      {"sliver", "looks-for-sliver", checks_::slivers},
+      {"reflex", "looks-for-reflex", checks_::reflexCorners},
+      {"short-of-wanted", "looks-for-short-of-wanted", checks_::shortOfWanted},
+      {"value-alike", "looks-for-value-alike", checks_::valueAlike},
+      {"look-alike", "looks-for-look-alike", checks_::lookAlikes, true},
+      {"handed", "looks-for-handed", checks_::handedShapes, true},
+      {"paper-too-large", "looks-for-paper-too-large", checks_::paperTooLarge},
+      {"allowance-small", "looks-for-allowance-small", checks_::allowanceSmall},
+      {"hollow-vanishes", "looks-for-hollow-vanishes", checks_::hollowVanishes},
+      {"cloth-without-size", "looks-for-cloth-without-size", checks_::clothWithoutSize},
+      {"cannot-cut", "looks-for-cannot-cut", checks_::cannotCut},
+      {"cloth-short", "looks-for-cloth-short", checks_::clothShort},
+      {"one-way-turned", "looks-for-one-way-turned", checks_::oneWayTurned},
+      {"few-copies", "looks-for-few-copies", checks_::tooFewCopies},
+      {"window-off-print", "looks-for-window-off-print", checks_::windowOffPrint},
   };
   return all;
 }
@@ -135,7 +135,7 @@ Result<ReviewInput> reviewInput(const Project& project, const Progress& progress
     if (plan)
       in.plans.emplace(c.id, std::make_shared<const CutPlan>(std::move(*plan)));
     else
-      in.planFaults.emplace(c.id, plan.error().text);
+      in.planFaults.emplace(c.id, plan.error().message);
   }
   return in;
 }

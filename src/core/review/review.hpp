@@ -29,15 +29,15 @@ struct ReviewInput {
   std::vector<std::vector<std::uint32_t>> wearers;  ///< of each cloth, then the pieces without one; rising
   std::map<ClothId, std::shared_ptr<const CutPlan>> plans;
   Supplies supplies;
-  std::map<ClothId, std::string> planFaults;  ///< why a cloth has no plan
+  std::map<ClothId, Message> planFaults;  ///< why a cloth has no plan
 };
 
 struct Remark {
   std::string check;    ///< id of the check and of what it is about: "no-cloth", "cloth-short:#2"
   std::string station;  ///< where it is mended: arrange, papers, cloth, motif, cut
   std::vector<std::uint32_t> pieces;  ///< indices it is about, rising
-  std::string why, fix;               ///< two sentences
-  std::string fixLabel;               ///< of the button, if one edit mends it
+  Message why, fix;                   ///< two sentences
+  Message fixLabel;                   ///< of the button, if one edit mends it
   Mend mend;                          ///< that edit, or nothing
 };
 
@@ -48,7 +48,7 @@ inline std::string subject(int id) {
 
 struct Check {
   std::string_view id;
-  std::string_view looksFor;
+  std::string_view looksFor;  ///< id of the message
   std::vector<Remark> (*run)(const ReviewInput& input);
   bool advice = false;  ///< nothing is wrong, there is something to keep in mind: never the next step
 };

@@ -11,15 +11,14 @@ std::vector<Remark> shortOfWanted(const ReviewInput& in) {
   const double across = p.wantedWidth > 0 ? p.wantedWidth - made.width() : 0,
                down = p.wantedHeight > 0 ? p.wantedHeight - made.height() : 0;
   if (std::max(across, down) < kNotice) return {};
-  std::string by;
-  if (across >= kNotice) by = formatReadable(across, p.settings.unit) + " of width";
-  if (down >= kNotice)
-    by += (by.empty() ? "" : " and ") + formatReadable(down, p.settings.unit) + " of height";
+  const Message why = across < kNotice ? Message("short-of-wanted-height", readableArg(down))
+                      : down < kNotice ? Message("short-of-wanted-width", readableArg(across))
+                                       : Message("short-of-wanted-both", readableArg(across), readableArg(down));
   return {{"short-of-wanted",
            "arrange",
            {},
-           "The finished size falls short of what was wanted by " + by + ".",
-           "Look in Fit to size for counts and edges that come nearer, or add a border of that much.",
+           why,
+           Message("short-of-wanted-fix"),
            {},
            {}}};
 }

@@ -19,15 +19,10 @@ std::vector<Remark> slivers(const ReviewInput& in) {
     least = std::min(least, w);
   }
   if (r.pieces.empty()) return {};
-  r.why =
-      (r.pieces.size() == 1 ? std::string("1 piece is") : std::to_string(r.pieces.size()) + " pieces are") +
-      " only " + formatSum(least, in.project->settings.unit) + " wide at the narrowest; slivers under " +
-      sliverText(in.project->settings.unit) + " can hardly be folded over a paper.";
-  r.fix = layout.sides == Sides::EdgePieces
-              ? "Slice whole pieces at the end instead, or choose a longer edge."
-              : "Choose a longer edge.";
+  r.why = Message("slivers-why", r.pieces.size(), lineArg(least), Arg(Arg::Kind::Size, sliverShown(in.project->settings.unit)));
+  r.fix = Message(layout.sides == Sides::EdgePieces ? "slivers-fix-slice" : "slivers-fix");
   if (layout.sides == Sides::EdgePieces) {
-    r.fixLabel = "Slice later";
+    r.fixLabel = Message("slice-later");
     r.mend = SliceLater{};
   }
   return {r};

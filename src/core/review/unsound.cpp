@@ -18,17 +18,14 @@ std::vector<Remark> unsoundLayout(const ReviewInput& in) {
     }
     std::sort(r.pieces.begin(), r.pieces.end());
     r.pieces.erase(std::unique(r.pieces.begin(), r.pieces.end()), r.pieces.end());
-    r.why =
-        "Pieces lie over each other, by up to " + formatNumber(deepest, 2) + " mm; they cannot be sewn flat.";
-    r.fix = "Lay the arrangement out anew or take one of them away.";
+    r.why = Message("overlap-why", fineArg(deepest, 2));
+    r.fix = Message("overlap-fix");
     out.push_back(std::move(r));
   }
   for (const Gap& g : s.gaps) {
     Remark r{"unsound:gap", "arrange", g.pieces, {}, {}, {}, {}};
-    r.why = g.width < kPapersDoNotMeet
-                ? "Papers do not quite meet here: " + formatNumber(g.width, 2) + " mm are missing."
-                : "A hole is left between these pieces.";
-    r.fix = "Fill it, or check the sizes of the shapes round it.";
+    r.why = g.width < kPapersDoNotMeet ? Message("gap-why-miss", fineArg(g.width, 2)) : Message("gap-why-hole");
+    r.fix = Message("gap-fix");
     out.push_back(std::move(r));
   }
   return out;

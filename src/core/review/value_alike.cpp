@@ -42,12 +42,8 @@ std::vector<Remark> valueAlike(const ReviewInput& in) {
              {},
              {},
              {}};
-    r.why = clothTitle(one) + " and " + clothTitle(other) + " meet in " +
-            (seams == 1 ? std::string("1 seam") : std::to_string(seams) + " seams") +
-            " and are about as light as each other: from across the room they run together.";
-    r.fix =
-        "Look at it in Lightness; put a lighter or a darker cloth on one of them if they are to be told "
-        "apart.";
+    r.why = Message("value-alike-why", clothArg(one), clothArg(other), seams);
+    r.fix = Message("value-alike-fix");
     out.push_back(std::move(r));
   }
   return out;

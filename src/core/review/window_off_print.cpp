@@ -21,9 +21,8 @@ std::vector<Remark> windowOffPrint(const ReviewInput& in) {
           std::max({print.left - b.left, print.top - b.top, b.right - print.right, b.bottom - print.bottom});
       if (off <= 0.05) continue;
       Remark r{"window-off-print:" + subject(m.id), "motif", m.pieces, {}, {}, {}, {}};
-      r.why = "The window of \"" + m.name + "\" stands " + formatNumber(off, 1) +
-              " mm off the picture of the print, so part of the patch cannot be seen.";
-      r.fix = "Move it onto the picture; the same spot comes again one repeat further.";
+      r.why = Message("window-off-print-why", m.name, fineArg(off, 1));
+      r.fix = Message("window-off-print-fix");
       const Point inside{
           std::clamp(m.at.x, m.at.x + (print.left - b.left), m.at.x + (print.right - b.right)),
           std::clamp(m.at.y, m.at.y + (print.top - b.top), m.at.y + (print.bottom - b.bottom))};
@@ -40,7 +39,7 @@ std::vector<Remark> windowOffPrint(const ReviewInput& in) {
             r.mend = MoveWindow{m.id, at};
           }
         if (r.mend.index() == 0) r.mend = MoveWindow{m.id, inside};
-        r.fixLabel = "Move it onto the print";
+        r.fixLabel = Message("move-onto-print");
       }
       out.push_back(std::move(r));
     }

@@ -23,7 +23,7 @@ Result<Project> demoProject(const ArrangementLibrary& library, std::string_view 
     const auto text = readWhole(dataFolder() / "demos" / (d.id + ".json"), 10'000'000);
     if (!text) return tl::make_unexpected(text.error());
     const auto script = parseJson(*text);
-    if (!script) return fail("The demo " + d.title + " is damaged: " + script.error().text + ".");
+    if (!script) return fail("demo-damaged", d.title, script.error().message);
     const json& r = (*script)["recipe"];
     Recipe recipe;
     recipe.arrangement = r.value("arrangement", std::string());
@@ -43,12 +43,12 @@ Result<Project> demoProject(const ArrangementLibrary& library, std::string_view 
                               "2026-03-02"};
     for (const json& edit : (*script)["edits"]) {
       auto next = applyStep(*project, edit, context);
-      if (!next) return fail("The demo " + d.title + " is damaged: " + next.error().text + ".");
+      if (!next) return fail("demo-damaged", d.title, next.error().message);
       project = std::move(next);
     }
     return project;
   }
-  return fail("There is no demo called \"" + std::string(name) + "\"; there is " + list + ".");
+  return fail("no-demo-called", name, list);
 }
 
 }  // namespace clathra

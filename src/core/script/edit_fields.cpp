@@ -5,32 +5,30 @@
 
 namespace clathra {
 
-void EditFields::faultOf(const char* key, const char* what) {
-  std::string text = "needs \"";
-  text.append(key).append("\": ").append(what);
-  fault(text);
+void EditFields::faultOf(const char* key, Message what) {
+  fault("needs-key", key, std::move(what));
 }
 
 std::string EditFields::name(const char* key, std::size_t most) {
   const std::string out = text(key, {}, most);
-  if (ok() && out.empty()) faultOf(key, "a name");
+  if (ok() && out.empty()) faultOf(key, Message("a-name"));
   return out;
 }
 
 ClothId EditFields::cloth(const char* key) {
   if (!has(key) || !given()[key].is_string()) {
-    faultOf(key, "a cloth's name or sign");
+    faultOf(key, Message("cloth-name-or-sign"));
     return kNoCloth;
   }
   const auto id = findCloth(project_, given()[key].get<std::string>());
-  if (!id) faultAlone(id.error().text);
+  if (!id) faultAlone(id.error().message);
   return id.value_or(kNoCloth);
 }
 
 ClothId EditFields::clothOrNone(const char* key) {
   if (isNull(key)) return kNoCloth;
   if (!has(key)) {
-    faultOf(key, "its name, or null to take it off");
+    faultOf(key, Message("name-or-null"));
     return kNoCloth;
   }
   return cloth(key);
@@ -45,13 +43,13 @@ int EditFields::motif() {
   if (!ok()) return 0;
   for (const MotifChoice& m : project_.motifs)
     if (m.name == called) return m.id;
-  faultAlone("there is no motif called \"" + called.substr(0, 60) + "\"");
+  faultAlone("no-motif-called", called);
   return 0;
 }
 
 Point EditFields::pointThere(const char* key) {
   const auto at = point(key);
-  if (ok() && !at) faultOf(key, "a point [x, y] in mm");
+  if (ok() && !at) faultOf(key, Message("point-in-mm"));
   return at.value_or(Point{});
 }
 
@@ -65,13 +63,13 @@ Copies EditFields::copies() {
   const Box& f = project_.layout->finished;
   out.centre = {(f.left + f.right) / 2, (f.top + f.bottom) / 2};
   if (!has("copies")) return out;
-  Fields in(object("copies"), "copies");
+  Fields in(object("copies"), Message("copies"));
   out.turns = static_cast<int>(in.whole("turns", 1, kMostTurns, 1));
-  if (!allowedTurns(out.turns)) in.fault("can have \"turns\" from 1 to 12, or 16");
+  if (!allowedTurns(out.turns)) in.fault("turns-from-1-12");
   out.mirror = in.flag("mirror");
   if (const auto at = in.point("centre")) out.centre = *at;
   in.nothingElse();
-  if (!in.ok()) faultAlone(in.error().text);
+  if (!in.ok()) faultAlone(in.error().message);
   return out;
 }
 
@@ -91,7 +89,7 @@ Pieces EditFields::piecesBut(bool withoutRole) {
     if (has(way) && !(withoutRole && std::string_view(way) == "role")) which[way] = given()[way];
   if (!ok()) return {};
   auto found = namedPieces(project_, which);
-  if (!found) faultAlone(found.error().text);
+  if (!found) faultAlone(found.error().message);
   return found ? std::move(*found) : Pieces{};
 }
 

@@ -10,7 +10,7 @@ namespace clathra {
 
 class EditFields : public Fields {
  public:
-  EditFields(const nlohmann::json& step, std::string where, const Project& project)
+  EditFields(const nlohmann::json& step, Arg where, const Project& project)
       : Fields(step, std::move(where)), project_(project) {}
 
   const Project& project() const { return project_; }
@@ -32,7 +32,7 @@ class EditFields : public Fields {
   /// The same without "role", which an edit may use for itself.
   Pieces piecesWithoutRole() { return piecesBut(true); }
   bool namesPieces() const;
-  void faultOf(const char* key, const char* what);  ///< it needs "key": what
+  void faultOf(const char* key, Message what);  ///< it needs "key": what
 
  private:
   Pieces piecesBut(bool withoutRole);

@@ -7,7 +7,7 @@
 #include "model/alike.hpp"
 #include "script/named_pieces.hpp"
 #include "shape/json_fields.hpp"
-#include "words.hpp"
+#include "text.hpp"
 
 namespace clathra {
 
@@ -18,13 +18,12 @@ namespace {
 Result<std::uint32_t> pieceNumber(const Project& project, const json& j) {
   const auto n = j.is_number_integer() ? j.get<std::int64_t>() : 0;
   if (n < 1 || n > static_cast<std::int64_t>(project.layout->size()))
-    return fail("there is no piece " + oneLine(j.dump(-1, ' ', false, json::error_handler_t::replace), 20) +
-                "; pieces are numbered from 1 to " + std::to_string(project.layout->size()));
+    return fail("no-piece-pieces-numbered", j.dump(-1, ' ', false, json::error_handler_t::replace), project.layout->size());
   return static_cast<std::uint32_t>(n - 1);
 }
 
 Result<Pieces> byNumbers(const Project& project, const json& list) {
-  if (!list.is_array() || list.empty()) return fail("\"pieces\" needs a list of piece numbers");
+  if (!list.is_array() || list.empty()) return fail("pieces-needs-list-piece");
   Pieces out;
   for (const json& j : list) {
     const auto p = pieceNumber(project, j);
@@ -41,7 +40,7 @@ Result<Pieces> byShape(const Project& project, const std::string& name) {
   const Layout& layout = *project.layout;
   for (std::uint32_t i = 0; i < layout.size(); ++i)
     if (layout.shapes[layout.pieces[i].shape].name == name) out.push_back(i);
-  if (out.empty()) return fail("no piece has the shape \"" + name + "\"");
+  if (out.empty()) return fail("no-piece-shape", name);
   return out;
 }
 
@@ -51,7 +50,7 @@ Result<Pieces> byRole(const Project& project, const std::string& name) {
     const ClothId role = project.roleOf[i];
     if (role >= 0 && project.roles[static_cast<std::size_t>(role)].name == name) out.push_back(i);
   }
-  if (out.empty()) return fail("no piece has the role \"" + name.substr(0, 60) + "\"");
+  if (out.empty()) return fail("no-piece-role", name);
   return out;
 }
 
@@ -63,7 +62,7 @@ Result<Pieces> byUnit(const Project& project, const std::string& name) {
     const auto pieces = piecesOf(*project.layout, u);
     out.insert(out.end(), pieces.begin(), pieces.end());
   }
-  if (out.empty()) return fail("there is no unit called \"" + name.substr(0, 60) + "\" in the layout");
+  if (out.empty()) return fail("no-unit-called-layout", name);
   std::sort(out.begin(), out.end());
   return out;
 }
@@ -73,7 +72,7 @@ Result<Pieces> byUnit(const Project& project, const std::string& name) {
 Result<Pieces> namedPieces(const Project& project, const json& args) {
   if (args.contains("pieces")) return byNumbers(project, args["pieces"]);
   if (args.contains("shape")) {
-    if (!args["shape"].is_string()) return fail("\"shape\" needs a shape's name");
+    if (!args["shape"].is_string()) return fail("shape-needs-shape-s");
     return byShape(project, args["shape"].get<std::string>());
   }
   if (args.contains("unit") && args["unit"].is_string())
@@ -81,13 +80,13 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
   if (args.contains("role") && args["role"].is_string())
     return byRole(project, args["role"].get<std::string>());
   if (args.contains("all") || args.contains("bare")) {
-    Fields in(args, "the edit");
+    Fields in(args, Message("the-edit"));
     const bool all = in.flag("all"), bare = in.flag("bare");
     if (!in.ok()) return tl::make_unexpected(in.error());
     Pieces out;
     for (std::uint32_t i = 0; i < project.layout->size(); ++i)
       if (all || (bare && project.painting[i] == kNoCloth)) out.push_back(i);
-    if (out.empty()) return fail(bare ? "every piece has a cloth already" : "no piece was named");
+    if (out.empty()) return bare ? fail("every-piece-has-cloth") : fail("no-piece-named");
     return out;
   }
   for (const char* way : {"ring", "row", "alike"}) {
@@ -104,11 +103,10 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
     if (way[1] == 'o') return rowOf(*project.layout, piece, deg);
     Pieces ring = ringOf(buildSeams(*project.layout), piece, static_cast<int>(k));
     if (ring.empty())
-      return fail("no piece lies " + std::to_string(k) + " seams away from piece " + std::to_string(of));
+      return fail("no-piece-lies-seams", k, of);
     return ring;
   }
-  return fail(
-      "say which pieces: \"pieces\", \"shape\", \"ring\", \"row\", \"alike\", \"unit\", \"all\" or \"bare\"");
+  return fail("say-pieces-pieces-shape");
 }
 
 }  // namespace clathra

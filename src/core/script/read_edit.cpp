@@ -24,7 +24,7 @@ constexpr auto kReaders = readersOf(std::make_index_sequence<std::variant_size_v
 
 Result<Edit> readEdit(const Project& project, const nlohmann::json& step) {
   if (!step.is_object() || !step.contains("edit") || !step["edit"].is_string())
-    return fail("an edit needs its name in \"edit\"");
+    return fail("edit-needs-name-edit");
   const auto name = step["edit"].get<std::string>();
   for (std::size_t i = 0; i < kReaders.size(); ++i) {
     if (editInfos()[i].name != name) continue;
@@ -35,7 +35,7 @@ Result<Edit> readEdit(const Project& project, const nlohmann::json& step) {
     if (!in.ok()) return tl::make_unexpected(in.error());
     return edit;
   }
-  return fail("there is no edit called \"" + name.substr(0, 40) + "\"; the command edit --help lists them");
+  return fail("no-edit-called-command", name);
 }
 
 Result<Project> applyStep(const Project& project, const nlohmann::json& step, const EditContext& context) {

@@ -14,7 +14,6 @@ constexpr int kMostDivisions = 6;
 constexpr std::size_t kMostUnitName = 60;
 constexpr std::size_t kMostSvg = 4'000'000;  // bytes
 constexpr std::int64_t kMostChoice = 1'000;
-constexpr const char* kLinesAre = "lines like [[x, y], [x, y]] in mm";
 
 std::size_t choiceOf(EditFields& in) {
   return static_cast<std::size_t>(in.whole("choice", 0, kMostChoice, 0));
@@ -27,7 +26,7 @@ ClothId clothOrNoneSaid(EditFields& in) {
 
 std::size_t partOf(EditFields& in, const std::string& id) {
   const auto part = subdivisionPart(id);
-  if (!part) in.faultAlone(part.error().text);
+  if (!part) in.faultAlone(part.error().message);
   return part.value_or(0);
 }
 
@@ -35,7 +34,7 @@ void readParts(EditFields& in, Subdivide& out) {
   for (const auto& [id, n] : in.object("parts").items()) {
     const std::size_t part = partOf(in, id);
     if (!n.is_number_integer() || n.get<double>() < 0 || n.get<double>() > 64)
-      in.fault("has \"parts\" that are no numbers up to 64");
+      in.fault("parts-no-numbers-up");
     else
       out.parts[part] = n.get<int>();
   }
@@ -43,23 +42,23 @@ void readParts(EditFields& in, Subdivide& out) {
 
 std::optional<Point> pointOf(EditFields& in, const json& j) {
   if (!j.is_array() || j.size() != 2 || !j[0].is_number() || !j[1].is_number()) {
-    in.faultOf("lines", kLinesAre);
+    in.faultOf("lines", Message("lines-like"));
     return std::nullopt;
   }
   const Point p{j[0].get<double>(), j[1].get<double>()};
   if (!(std::abs(p.x) < 1e6 && std::abs(p.y) < 1e6))
-    in.fault("has a line that ends more than a kilometre away");
+    in.fault("line-ends-more-than");
   return p;
 }
 
 std::vector<Line> linesOf(EditFields& in) {
   std::vector<Line> out;
   for (const json& j : in.array("lines", kMostDraftLines)) {
-    if (!j.is_array() || j.size() != 2) in.faultOf("lines", kLinesAre);
+    if (!j.is_array() || j.size() != 2) in.faultOf("lines", Message("lines-like"));
     if (!in.ok()) break;
     const auto from = pointOf(in, j[0]), to = pointOf(in, j[1]);
     if (!in.ok()) break;
-    if (distance(*from, *to) < kDraftSnap) in.fault("has a line shorter than half a millimetre");
+    if (distance(*from, *to) < kDraftSnap) in.fault("line-shorter-than-half");
     out.push_back({*from, *to});
   }
   return out;
@@ -72,7 +71,7 @@ DraftLines draftFromSvg(EditFields& in) {
   if (!in.ok()) return out;
   const auto drawing = readSvg(text);
   if (!drawing) {
-    in.faultAlone(drawing.error().text);
+    in.faultAlone(drawing.error().message);
     return out;
   }
   for (const auto i : pieces)
@@ -104,7 +103,7 @@ Subdivide read(EditFields& in, Subdivide*) {
   out.index = static_cast<std::uint64_t>(in.whole("index", 0, std::int64_t(1) << 60, 0));
   out.different = in.flag("different");
   out.mirroredOnce = in.flag("mirroredOnce");
-  if (out.mirroredOnce && in.has("mixed")) in.fault("numbers mixed fillings one by one, mirrored ones too");
+  if (out.mirroredOnce && in.has("mixed")) in.fault("numbers-mixed-fillings-one");
   if (in.has("parts")) {
     readParts(in, out);
   } else if (in.has("mixed")) {
@@ -112,7 +111,7 @@ Subdivide read(EditFields& in, Subdivide*) {
       out.allowed[partOf(in, id.is_string() ? id.get<std::string>() : std::string())] = true;
     out.count = static_cast<int>(in.whole("count", 1, 64));
   } else {
-    in.fault("needs \"parts\", like {\"diamond\": 12}, or \"mixed\" and \"count\"");
+    in.fault("needs-parts-like-diamond");
   }
   return out;
 }
@@ -136,7 +135,7 @@ DraftLines read(EditFields& in, DraftLines*) {
   DraftLines out;
   out.lines = linesOf(in);
   if (in.ok() && out.lines.empty())
-    in.fault("needs \"lines\", like [[[0, 0], [50, 0]]] in mm, or an \"svg\"");
+    in.fault("needs-lines-like-0");
   out.copies = in.copies();
   if (in.namesPieces()) out.pieces = in.pieces();
   return out;

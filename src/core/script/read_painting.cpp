@@ -16,7 +16,7 @@ ChanceRules chanceRules(EditFields& in) {
   out.neighboursDiffer = in.flag("neighboursDiffer", true);
   out.seed = static_cast<std::uint32_t>(in.whole("seed", 0, 4'000'000'000, 1));
   for (const nlohmann::json& j : in.array("cloths", kMostChanceCloths)) {
-    EditFields f(j, "a cloth of paintByChance", in.project());
+    EditFields f(j, Message("a-chance-cloth"), in.project());
     ChanceCloth c;
     c.share = f.number("share", 0, 1e6, 1);
     if (f.has("most")) c.most = static_cast<int>(f.whole("most", 0, kMostPieces));
@@ -24,9 +24,9 @@ ChanceRules chanceRules(EditFields& in) {
     f.nothingElse();
     for (const ChanceCloth& other : out.cloths)
       if (f.ok() && other.cloth == c.cloth)
-        f.faultAlone("the cloth " + clothTitle(*clothById(in.project(), c.cloth)) + " is named twice");
+        f.faultAlone("cloth-named-twice", clothArg(*clothById(in.project(), c.cloth)));
     if (!f.ok()) {
-      in.faultAlone(f.error().text);
+      in.faultAlone(f.error().message);
       break;
     }
     out.cloths.push_back(c);
@@ -64,7 +64,7 @@ GiveRole read(EditFields& in, GiveRole*) {
   if (in.has("role"))
     out.role = in.text("role", {}, kMostRoleName);
   else if (!in.isNull("role"))
-    in.fault("needs \"role\": its name, or null to take it off");
+    in.fault("needs-role-name-null");
   out.pieces = in.piecesWithoutRole();  // "role" names the role here, so it cannot choose the pieces too
   return out;
 }

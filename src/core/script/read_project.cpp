@@ -21,7 +21,7 @@ Polygon outlineOf(EditFields& in) {
   Polygon out;
   for (const nlohmann::json& at : in.array("outline", 200)) {
     if (!at.is_array() || at.size() != 2 || !at[0].is_number() || !at[1].is_number()) {
-      in.fault("has an \"outline\" that is no list of [x, y] in mm");
+      in.fault("outline-no-list-x");
       break;
     }
     out.push_back({at[0].get<double>(), at[1].get<double>()});
@@ -33,7 +33,7 @@ Polygon boxOf(EditFields& in) {
   const nlohmann::json& b = in.array("box", 4);
   if (b.size() == 4 && std::all_of(b.begin(), b.end(), [](const auto& v) { return v.is_number(); }))
     return cornersOf({b[0].get<double>(), b[1].get<double>(), b[2].get<double>(), b[3].get<double>()});
-  in.fault("has a \"box\" that is not left, top, right, bottom in mm");
+  in.fault("box-not-left-top");
   return {};
 }
 
@@ -56,7 +56,7 @@ SetSize read(EditFields& in, SetSize*) {
   return {lengthOf(in, "edge"), in.count("across"), in.count("down"), in.count("rings", 0)};
 }
 SetSides read(EditFields& in, SetSides*) {
-  if (!in.has("sides")) in.fault("needs \"sides\": outline, edge-pieces or slice");
+  if (!in.has("sides")) in.fault("needs-sides-outline-edge");
   return {static_cast<Sides>(in.choice("sides", sidesNames(), 0))};
 }
 SetLine read(EditFields& in, SetLine*) {
@@ -87,7 +87,7 @@ SetPage read(EditFields& in, SetPage*) {
   return out;
 }
 SetNumbering read(EditFields& in, SetNumbering*) {
-  if (!in.has("by")) in.fault("needs \"by\": rows, outside, rings or units");
+  if (!in.has("by")) in.fault("needs-by-rows-outside");
   return {static_cast<Numbering>(in.choice("by", numberingNames(), 0))};
 }
 SetRemarkAside read(EditFields& in, SetRemarkAside*) {

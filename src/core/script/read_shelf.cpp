@@ -11,10 +11,10 @@ ClothFields clothFields(EditFields& in) {
   if (in.isNull("print")) {
     out.print = std::optional<PrintFields>();
   } else if (in.has("print")) {
-    Fields print(in.object("print"), "the print");
+    Fields print(in.object("print"), Message("the-print"));
     out.print = readPrintFields(print);
     print.nothingElse();
-    if (!print.ok()) in.faultAlone(print.error().text);
+    if (!print.ok()) in.faultAlone(print.error().message);
   }
   return out;
 }

@@ -194,7 +194,7 @@ const std::vector<Family>& families() {
 Result<Polygon> familyOutline(std::string_view id) {
   for (const Family& f : families())
     if (f.id == id) return f.outline;
-  return fail("There is no shape called \"" + std::string(id) + "\".");
+  return fail("no-shape-called", id);
 }
 
 ShapeName nameOf(PolygonView p) {

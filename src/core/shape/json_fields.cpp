@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cstdio>
 
-#include "words.hpp"
+#include "text.hpp"
 
 namespace clathra {
 
@@ -69,8 +69,8 @@ class Counter : public json::json_sax_t {
 Result<JsonMeasure> measureJson(std::string_view text) {
   Counter counter;
   const bool whole = json::sax_parse(text, &counter);
-  if (counter.tooDeep) return fail("it is nested too deeply");
-  if (!whole || counter.broken) return fail("it is not JSON");
+  if (counter.tooDeep) return fail("nested-too-deeply");
+  if (!whole || counter.broken) return fail("not-json");
   return counter.out;
 }
 
@@ -78,16 +78,14 @@ Result<json> parseJson(std::string_view text, std::size_t most) {
   const auto measure = measureJson(text);
   if (!measure) return tl::make_unexpected(measure.error());
   if (measure->bytes > most)
-    return fail("it would take " + std::to_string(measure->bytes / 1'000'000) +
-                " MB of memory, more than the " + std::to_string(most / 1'000'000) +
-                " MB that Clathra gives it");
+    return fail("take-mb-memory-more", measure->bytes / 1'000'000, most / 1'000'000);
   json j = json::parse(text, nullptr, false);
-  if (j.is_discarded()) return fail("it is not JSON");
+  if (j.is_discarded()) return fail("not-json");
   return j;
 }
 
-Fields::Fields(const json& object, std::string where) : json_(object), where_(std::move(where)) {
-  if (!object.is_object()) fault("is not an object");
+Fields::Fields(const json& object, Arg where) : json_(object), where_(std::move(where)) {
+  if (!object.is_object()) fault("not-object");
 }
 
 const json* Fields::find(const char* key) const {
@@ -101,8 +99,8 @@ bool Fields::has(const char* key) const {
   return find(key) != nullptr;
 }
 
-void Fields::faultAlone(const std::string& sentence) {
-  if (fault_.empty()) fault_ = sentence;
+void Fields::faultAlone(Message sentence) {
+  if (fault_.empty()) fault_ = std::move(sentence);
 }
 
 bool Fields::isNull(const char* key) const {
@@ -114,24 +112,23 @@ void Fields::nothingElse() {
   if (!json_.is_object()) return;
   for (const auto& [key, value] : json_.items())
     if (std::none_of(asked_.begin(), asked_.end(), [&](const char* known) { return key == known; }))
-      return fault("has an unknown key \"" + key.substr(0, 40) + "\"");
+      return fault("unknown-key", key);
 }
 
-void Fields::fault(const std::string& what) {
-  if (fault_.empty()) fault_ = where_ + " " + what;
+void Fields::fault(Message what) {
+  if (fault_.empty()) fault_ = Message("where-fault", where_, std::move(what));
 }
 
 std::string Fields::text(const char* key, std::string otherwise, std::size_t most) {
   const json* j = find(key);
   if (!j) return otherwise;
   if (!j->is_string()) {
-    fault("has a \"" + std::string(key) + "\" that is not a text");
+    fault("not-text", key);
     return otherwise;
   }
   const auto& text = j->get_ref<const std::string&>();
   if (text.size() > most && characters(text) > most) {
-    fault("has a \"" + std::string(key) + "\" of " + std::to_string(characters(text)) +
-          " characters; the most is " + std::to_string(most));
+    fault("characters-most", key, characters(text), most);
     return otherwise;
   }
   return j->get<std::string>();
@@ -141,7 +138,7 @@ bool Fields::flag(const char* key, bool otherwise) {
   const json* j = find(key);
   if (!j) return otherwise;
   if (!j->is_boolean()) {
-    fault("has a \"" + std::string(key) + "\" that is not true or false");
+    fault("not-true-false", key);
     return otherwise;
   }
   return j->get<bool>();
@@ -162,8 +159,7 @@ std::int64_t Fields::whole(const char* key, std::int64_t least, std::int64_t mos
     return std::nullopt;
   }();
   if (value && *value >= least && *value <= most) return *value;
-  fault("needs a whole number \"" + std::string(key) + "\" from " + std::to_string(least) + " to " +
-        std::to_string(most));
+  fault("needs-whole-number-from", key, least, most);
   return otherwise.value_or(least);
 }
 
@@ -174,9 +170,7 @@ double Fields::number(const char* key, double least, double most, std::optional<
     const double v = j->get<double>();
     if (std::isfinite(v) && v >= least && v <= most) return v;
   }
-  char range[80];
-  std::snprintf(range, sizeof range, "%g to %g", least, most);
-  fault("needs a number \"" + std::string(key) + "\" from " + range);
+  fault("needs-number-from", key, numberArg(least, 6), numberArg(most, 6));
   return otherwise.value_or(least);
 }
 
@@ -187,7 +181,7 @@ std::optional<Point> Fields::point(const char* key) {
     return v.is_number() && std::isfinite(v.get<double>()) && std::abs(v.get<double>()) <= kFar;
   };
   if (!j->is_array() || j->size() != 2 || !good((*j)[0]) || !good((*j)[1])) {
-    fault("has a \"" + std::string(key) + "\" that is not a point [x, y] in mm");
+    fault("not-point-x-y", key);
     return std::nullopt;
   }
   return Point{(*j)[0].get<double>(), (*j)[1].get<double>()};
@@ -197,7 +191,7 @@ const json& Fields::array(const char* key, std::size_t most) {
   const json* j = find(key);
   if (!j) return kEmptyArray;
   if (!j->is_array() || j->size() > most) {
-    fault("has a \"" + std::string(key) + "\" that is not a list of at most " + std::to_string(most));
+    fault("not-list-at-most", key, most);
     return kEmptyArray;
   }
   return *j;
@@ -207,7 +201,7 @@ const json& Fields::object(const char* key) {
   const json* j = find(key);
   if (!j) return kEmptyObject;
   if (!j->is_object()) {
-    fault("has a \"" + std::string(key) + "\" that is not an object");
+    fault("key-not-object", key);
     return kEmptyObject;
   }
   return *j;
@@ -220,7 +214,7 @@ int Fields::choice(const char* key, const std::vector<std::string>& choices, int
   if (at != choices.end()) return static_cast<int>(at - choices.begin());
   std::string list;
   for (const auto& c : choices) list += (list.empty() ? "" : ", ") + c;
-  fault("has \"" + std::string(key) + "\": \"" + value.substr(0, 40) + "\"; it can be " + list);
+  fault("key-not-one-of", key, value, list);
   return otherwise;
 }
 

@@ -31,7 +31,7 @@ struct JsonMeasure {
 /// Collects the first fault, so that a reader can take field after field and ask once at the end.
 class Fields {
  public:
-  Fields(const nlohmann::json& object, std::string where);
+  Fields(const nlohmann::json& object, Arg where);
 
   bool has(const char* key) const;     ///< it is there and not null
   bool isNull(const char* key) const;  ///< it is there and null
@@ -46,8 +46,16 @@ class Fields {
   /// The index of a text among the choices.
   int choice(const char* key, const std::vector<std::string>& choices, int otherwise);
 
-  void fault(const std::string& what);  ///< goes on after `where`
-  void faultAlone(const std::string& sentence);
+  void fault(Message what);  ///< goes on after `where`
+  template <class... A>
+  void fault(std::string_view id, A&&... values) {
+    if (fault_.empty()) fault(Message(id, std::forward<A>(values)...));
+  }
+  void faultAlone(Message sentence);
+  template <class... A>
+  void faultAlone(std::string_view id, A&&... values) {
+    if (fault_.empty()) faultAlone(Message(id, std::forward<A>(values)...));
+  }
   /// A fault if the object has a key that was never asked for.
   void nothingElse();
   bool ok() const { return fault_.empty(); }
@@ -60,8 +68,8 @@ class Fields {
   const nlohmann::json* find(const char* key) const;
   const nlohmann::json& json_;
   mutable std::vector<const char*> asked_;
-  std::string where_;
-  std::string fault_;
+  Arg where_;
+  Message fault_;
 };
 
 }  // namespace clathra

@@ -34,7 +34,7 @@ std::vector<Length> readLengths(Fields& in) {
   for (const json& j : in.array("lengths", 200)) {
     const double mm = j.is_number() ? j.get<double>() : 0;
     if (!(mm >= 1) || mm > kLongest) {
-      in.fault("has a length on hand that is not from 1 mm to 100 m");
+      in.fault("length-on-hand-not");
       break;
     }
     out.push_back(Length::millimetres(mm));
@@ -141,10 +141,10 @@ std::optional<Kind> kindIn(Fields& in, const char* key, const std::vector<std::s
 std::vector<MirrorAxis> readMirrors(Fields& in) {
   std::vector<MirrorAxis> out;
   for (const json& j : in.array("mirror_axes", 20)) {
-    Fields axis(j, "a mirror axis");
+    Fields axis(j, Message("a-mirror-axis"));
     const double deg = axis.number("deg", -360, 360);
     const Point at = axis.point("point").value_or(Point{});
-    if (!axis.ok()) in.fault("has a mirror axis that is wrong: " + axis.error().text);
+    if (!axis.ok()) in.fault("mirror-axis-wrong", axis.error().message);
     out.push_back({deg, at});
   }
   return out;
@@ -172,7 +172,7 @@ ClothFields readClothFields(Fields& in) {
   out.name = ifThere(in, "name", [&] { return in.text("name", {}, 120); });
   if (in.has("colour")) {
     out.colour = colourOf(in.text("colour"));
-    if (!out.colour) in.fault("has a \"colour\" that is not like #1b6a88");
+    if (!out.colour) in.fault("colour-not-like-1b6a88");
   }
   out.hatch = kindIn<Hatch>(in, "hatch", hatchNames());
   out.scraps = ifThere(in, "scraps", [&] { return in.flag("scraps"); });

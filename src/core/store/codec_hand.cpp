@@ -33,18 +33,18 @@ json toJson(const HandWork& hand) {
 namespace {
 
 Result<PieceKey> readKey(const json& j) {
-  if (!j.is_array() || j.size() != 3) return fail("a key that is not three numbers");
+  if (!j.is_array() || j.size() != 3) return fail("key-not-three-numbers");
   std::array<std::int32_t, 3> v{};
   for (std::size_t i = 0; i < 3; ++i) {
     if (!j[i].is_number_integer() || std::abs(j[i].get<double>()) > 2e9)
-      return fail("a key that is not three numbers");
+      return fail("key-not-three-numbers");
     v[i] = j[i].get<std::int32_t>();
   }
   return PieceKey{v[0], v[1], v[2]};
 }
 
 void readOwnPiece(Fields& in, const json& j, HandWork& hand) {
-  Fields f(j, "a piece");
+  Fields f(j, Message("a-hand-piece"));
   OwnPiece own;
   own.key = {static_cast<std::int32_t>(f.whole("key", 0, 2'000'000'000)), 0, kOwnPart};
   const json& corners = f.array("outline", 2 * kMostOwnCorners);
@@ -57,16 +57,16 @@ void readOwnPiece(Fields& in, const json& j, HandWork& hand) {
       std::all_of(own.outline.begin(), own.outline.end(), [](Point p) {
         return std::isfinite(p.x) && std::isfinite(p.y) && std::abs(p.x) < 1e6 && std::abs(p.y) < 1e6;
       });
-  if (!sane || area(own.outline) < 1e-9) f.fault("has no outline");
+  if (!sane || area(own.outline) < 1e-9) f.fault("no-outline");
   if (f.has("parent")) {
     const auto parent = readKey(j["parent"]);
     if (parent)
       own.parent = *parent;
     else
-      f.fault("has " + parent.error().text);
+      f.fault("fault-has", parent.error().message);
   }
   if (!f.ok())
-    in.faultAlone("a piece of its hand work" + f.error().text.substr(std::string_view("a piece").size()));
+    in.faultAlone(f.error().message);
   hand.added.push_back(std::move(own));
 }
 
@@ -85,22 +85,22 @@ json toJson(const std::vector<PieceUnit>& units) {
 std::vector<PieceUnit> readUnits(Fields& recipe, const json& list) {
   std::vector<PieceUnit> out;
   for (const json& j : list) {
-    Fields in(j, "a unit");
+    Fields in(j, Message("a-unit"));
     PieceUnit u;
     u.name = in.text("name", {}, 120);
-    if (u.name.empty()) in.fault("has no name");
+    if (u.name.empty()) in.fault("no-name");
     u.number = static_cast<int>(in.whole("number", 1, 1'000'000));
     for (const json& k : in.array("pieces", static_cast<std::size_t>(kMostPieces))) {
       const auto key = readKey(k);
       if (!key) {
-        in.fault("holds " + key.error().text);
+        in.fault("fault-holds", key.error().message);
         break;
       }
       u.pieces.push_back(*key);
     }
     std::sort(u.pieces.begin(), u.pieces.end());
     if (!in.ok()) {
-      recipe.faultAlone(in.error().text);
+      recipe.faultAlone(in.error().message);
       break;
     }
     out.push_back(std::move(u));
@@ -110,12 +110,12 @@ std::vector<PieceUnit> readUnits(Fields& recipe, const json& list) {
 
 HandWork readHand(Fields& recipe, const json& j) {
   HandWork hand;
-  Fields in(j, "its hand work");
+  Fields in(j, Message("its-hand-work"));
   hand.next = static_cast<std::int32_t>(in.whole("next", 0, 2'000'000'000, 0));
   for (const json& k : in.array("taken", static_cast<std::size_t>(kMostPieces))) {
     const auto key = readKey(k);
     if (!key) {
-      in.fault("holds " + key.error().text);
+      in.fault("fault-holds", key.error().message);
       break;
     }
     hand.taken.push_back(*key);
@@ -126,7 +126,7 @@ HandWork readHand(Fields& recipe, const json& j) {
     if (!in.ok()) break;
     hand.next = std::max(hand.next, hand.added.back().key.col + 1);
   }
-  if (!in.ok()) recipe.faultAlone(in.error().text);
+  if (!in.ok()) recipe.faultAlone(in.error().message);
   return hand;
 }
 

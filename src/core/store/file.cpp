@@ -9,7 +9,7 @@
 #include "layout/sides.hpp"
 #include "store/archive.hpp"
 #include "store/codec.hpp"
-#include "words.hpp"
+#include "text.hpp"
 
 namespace clathra {
 
@@ -137,17 +137,17 @@ Status addPieces(LayoutBuilder& builder, const LayoutParts& parts) {
   for (std::size_t i = 0; i < parts.counts.size(); ++i) {
     const double n = parts.counts[i];
     if (!(n >= 3 && n <= 60'000) || at + 2 * static_cast<std::size_t>(n) > parts.corners.size())
-      return fail("its layout has a piece with a wrong number of corners");
+      return fail("layout-piece-wrong-number");
     Polygon outline;
     for (std::size_t k = 0; k < static_cast<std::size_t>(n); ++k, at += 2)
       outline.push_back({parts.corners[at], parts.corners[at + 1]});
-    if (!(area(outline) > 1e-6)) return fail("its layout has a piece without area");
+    if (!(area(outline) > 1e-6)) return fail("layout-piece-without-area");
     const PieceKey key{static_cast<std::int32_t>(parts.keys[3 * i]),
                        static_cast<std::int32_t>(parts.keys[3 * i + 1]),
                        static_cast<std::int32_t>(parts.keys[3 * i + 2])};
     builder.add(outline, key, static_cast<std::uint32_t>(std::max(0.0, parts.rows[i])));
   }
-  return at == parts.corners.size() ? Status{} : fail("its layout has corners that belong to no piece");
+  return at == parts.corners.size() ? Status{} : fail("layout-corners-belong-no");
 }
 
 /// A convex outline from x, y after each other; none is right too.
@@ -157,7 +157,7 @@ Polygon readLine(Fields& in, const json& list) {
   for (std::size_t i = 0; v && i + 1 < v->size(); i += 2) out.push_back(Point{(*v)[i], (*v)[i + 1]});
   const bool sane =
       v && v->size() % 2 == 0 && (out.empty() || (out.size() >= 3 && isConvex(out) && signedArea(out) > 0));
-  if (!sane) in.fault("has a finishing line that is no convex outline");
+  if (!sane) in.fault("finishing-line-no-convex");
   return out;
 }
 
@@ -176,7 +176,7 @@ std::optional<std::vector<std::uint32_t>> readOrder(const json& list, std::size_
 }
 
 Result<Layout> readLayout(const json& j) {
-  Fields in(j, "its layout");
+  Fields in(j, Message("its-layout"));
   const auto most = static_cast<std::size_t>(kMostPieces);
   const auto corners = numbers(in.array("corners", most * 40), most * 40);
   const auto counts = numbers(in.array("counts", most), most);
@@ -187,7 +187,7 @@ Result<Layout> readLayout(const json& j) {
   if (!in.ok()) return tl::make_unexpected(in.error());
   if (!corners || !counts || !rows || !keys || !finished || finished->size() != 4 || counts->empty() ||
       rows->size() != counts->size() || keys->size() != 3 * counts->size())
-    return fail("its layout is incomplete or holds numbers out of range");
+    return fail("layout-incomplete-holds-numbers");
   LayoutBuilder builder;
   if (const auto ok = addPieces(builder, {*corners, *counts, *rows, *keys}); !ok)
     return tl::make_unexpected(ok.error());
@@ -202,12 +202,12 @@ Result<Layout> readLayout(const json& j) {
   }
   if (!in.has("order")) return out;
   const auto order = readOrder(in.array("order", most), out.size());
-  if (!order) return fail("its layout has an order of numbers that misses or repeats a piece");
+  if (!order) return fail("layout-order-numbers-misses");
   return inOrder(std::move(out), *order);
 }
 
 Recipe readRecipe(Fields& in, const json& j) {
-  Fields r(j, "its recipe");
+  Fields r(j, Message("its-recipe"));
   Recipe out;
   out.arrangement = r.text("arrangement", {}, 200);
   out.edge = Length::millimetres(r.number("edge", kLeastEdge.mm(), kMostEdge.mm()));
@@ -219,27 +219,27 @@ Recipe readRecipe(Fields& in, const json& j) {
   if (r.has("hand")) out.hand = readHand(r, r.object("hand"));
   if (r.has("units")) out.units = readUnits(r, r.array("units", kMostUnits));
   out.numbering = static_cast<Numbering>(r.choice("numbering", numberingNames(), 0));
-  if (!r.ok()) in.faultAlone(r.error().text);
+  if (!r.ok()) in.faultAlone(r.error().message);
   return out;
 }
 
 Settings readSettings(Fields& in, const json& j) {
-  Fields s(j, "its settings");
+  Fields s(j, Message("its-settings"));
   Settings out;
   out.unit = static_cast<Unit>(s.choice("unit", unitNames(), 0));
   out.allowance = Length::millimetres(s.number("allowance", 0, 100, out.allowance.mm()));
   out.sparePercent = s.number("sparePercent", 0, 500, 0);
   out.page = s.text("page", "a4", 40);
-  if (!pageOf(out.page)) s.fault("name a page that does not exist");
+  if (!pageOf(out.page)) s.fault("name-page-does-not");
   out.marked = s.choice("marked", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
   out.stripsFirst = s.flag("stripsFirst");
-  if (!s.ok()) in.faultAlone(s.error().text);
+  if (!s.ok()) in.faultAlone(s.error().message);
   return out;
 }
 
 Print printOf(Fields& in) {
   const PrintFields f = readPrintFields(in);
-  if (!f.picture || !f.along || !f.across) in.fault("lacks its picture or its repeat");
+  if (!f.picture || !f.along || !f.across) in.fault("lacks-picture-repeat");
   const Print plain;
   return {f.picture.value_or(std::string()), f.dpi.value_or(plain.dpi),   f.along.value_or(Length{}),
           f.across.value_or(Length{}),       f.kind.value_or(plain.kind), f.mirrors.value_or(plain.mirrors),
@@ -248,19 +248,19 @@ Print printOf(Fields& in) {
 
 void readCloths(Fields& in, Project& p) {
   for (const json& j : in.array("cloths", kMostCloths)) {
-    Fields f(j, "a cloth");
+    Fields f(j, Message("a-cloth"));
     Cloth c;
     c.id = static_cast<ClothId>(f.whole("id", 0, 30'000));
     c.sign = f.text("sign", "?", 4);
     readClothFields(f).putOn(c);
     c.method = f.text("method", "strips", 20);
     if (f.has("print")) {
-      Fields pf(f.object("print"), "a print");
+      Fields pf(f.object("print"), Message("a-print"));
       c.print = printOf(pf);
-      if (!pf.ok()) f.fault("has a print that is wrong: " + pf.error().text);
+      if (!pf.ok()) f.fault("print-wrong", pf.error().message);
     }
-    if (clothById(p, c.id)) f.fault("has a number that another cloth has too");
-    if (!f.ok()) in.faultAlone(f.error().text);
+    if (clothById(p, c.id)) f.fault("number-another-cloth-too");
+    if (!f.ok()) in.faultAlone(f.error().message);
     p.cloths.push_back(std::move(c));
   }
   p.nextCloth = static_cast<ClothId>(in.whole("nextCloth", 0, 30'001, 0));
@@ -270,7 +270,7 @@ void readCloths(Fields& in, Project& p) {
 
 void readMotifs(Fields& in, Project& p) {
   for (const json& j : in.array("motifs", 2'000)) {
-    Fields f(j, "a motif choice");
+    Fields f(j, Message("a-motif-choice"));
     MotifChoice m;
     m.id = static_cast<int>(f.whole("id", 0, 1'000'000));
     m.name = f.text("name", {}, 120);
@@ -283,13 +283,13 @@ void readMotifs(Fields& in, Project& p) {
     m.date = f.text("date", {}, 40);
     for (const json& piece : f.array("pieces", static_cast<std::size_t>(kMostPieces))) {
       if (!piece.is_number_unsigned() || piece.get<std::uint64_t>() >= p.layout->size()) {
-        f.fault("names a piece that is not there");
+        f.fault("names-piece-not");
         break;
       }
       m.pieces.push_back(piece.get<std::uint32_t>());
     }
-    if (!clothById(p, m.cloth)) f.fault("names a cloth that is not there");
-    if (!f.ok()) in.faultAlone(f.error().text);
+    if (!clothById(p, m.cloth)) f.fault("names-cloth-not");
+    if (!f.ok()) in.faultAlone(f.error().message);
     p.nextMotif = std::max(p.nextMotif, m.id + 1);
     p.motifs.push_back(std::move(m));
   }
@@ -299,13 +299,13 @@ Painting readPainting(Fields& in, const Project& p) {
   Painting out(p.layout->size());
   const json& j = in.array("painting", static_cast<std::size_t>(kMostPieces));
   if (j.size() != p.layout->size()) {
-    in.fault("has a painting for another number of pieces");
+    in.fault("painting-for-another-number");
     return out;
   }
   for (std::size_t i = 0; i < j.size(); ++i) {
     const auto id = j[i].is_number_integer() ? j[i].get<std::int64_t>() : -2;
     if (id < -1 || id > 30'000 || (id >= 0 && !clothById(p, static_cast<ClothId>(id)))) {
-      in.fault("has a piece that wears a cloth that is not there");
+      in.fault("piece-wears-cloth-not");
       return out;
     }
     out.set(i, static_cast<ClothId>(id));
@@ -316,9 +316,9 @@ Painting readPainting(Fields& in, const Project& p) {
 void readVariants(Fields& in, Project& p) {
   if (!in.has("variants")) return;  // files of before have none
   for (const json& j : in.array("variants", kMostVariants)) {
-    Fields f(j, "a variant");
+    Fields f(j, Message("a-variant"));
     Variant v{f.text("name", {}, 120), f.text("note"), readPainting(f, p)};
-    if (!f.ok()) in.faultAlone(f.error().text);
+    if (!f.ok()) in.faultAlone(f.error().message);
     p.variants.push_back(std::move(v));
   }
 }
@@ -327,19 +327,19 @@ void readRoles(Fields& in, Project& p) {
   p.roleOf = Painting(p.layout->size());
   if (!in.has("roles")) return;  // files of before have none
   for (const json& j : in.array("roles", kMostRoles)) {
-    Fields f(j, "a role");
+    Fields f(j, Message("a-role"));
     Role r{f.text("name", {}, 120), static_cast<ClothId>(f.whole("cloth", -1, 30'000, -1))};
-    if (r.cloth != kNoCloth && !clothById(p, r.cloth)) f.fault("wears a cloth that is not there");
-    if (!f.ok()) in.faultAlone(f.error().text);
+    if (r.cloth != kNoCloth && !clothById(p, r.cloth)) f.fault("wears-cloth-not");
+    if (!f.ok()) in.faultAlone(f.error().message);
     p.roles.push_back(std::move(r));
   }
   const json& of = in.array("roleOf", static_cast<std::size_t>(kMostPieces));
   if (p.roles.empty() && of.empty()) return;
-  if (of.size() != p.layout->size()) return in.fault("has roles for another number of pieces");
+  if (of.size() != p.layout->size()) return in.fault("roles-for-another-number");
   for (std::size_t i = 0; i < of.size(); ++i) {
     const auto role = of[i].is_number_integer() ? of[i].get<std::int64_t>() : -2;
     if (role < -1 || role >= static_cast<std::int64_t>(p.roles.size()))
-      return in.fault("has a piece with a role that is not there");
+      return in.fault("piece-role-not");
     p.roleOf.set(i, static_cast<ClothId>(role));
   }
 }
@@ -350,25 +350,23 @@ Status readPictures(Project& p, Entries entries, const Progress& progress) {
     auto picture = pictureFrom(Bytes(content.begin(), content.end()), progress);
     std::string().swap(content);
     if (!picture)
-      return fail("its picture " + oneLine(name, 60) + " cannot be used: " + picture.error().text);
+      return fail("picture-cannot-used", name, picture.error().message);
     p.pictures.emplace(name, std::move(*picture));
   }
   for (const Cloth& c : p.cloths)
     if (c.print && !p.pictures.contains(c.print->picture))
-      return fail("the picture of the cloth " + clothTitle(c) + " is missing from it");
+      return fail("picture-cloth-missing-from", clothArg(c));
   return {};
 }
 
 /// Errors: no project, a newer version.
 Result<std::int64_t> versionOf(const json& j) {
-  Fields in(j, "it");
-  if (in.text("format") != "clathra") return fail("it is not a Clathra project");
+  Fields in(j, Message("it"));
+  if (in.text("format") != "clathra") return fail("not-clathra-project");
   const auto version = in.whole("version", 1, 1'000'000);
   if (!in.ok()) return tl::make_unexpected(in.error());
   if (version > kFileVersion)
-    return fail("it was made by a newer Clathra (file version " + std::to_string(version) +
-                ", this one reads up to " + std::to_string(kFileVersion) +
-                "); open it with that one, or update");
+    return fail("made-by-newer-clathra", version, kFileVersion);
   return version;
 }
 
@@ -398,11 +396,11 @@ std::string remarkByIds(const Project& p, std::string check) {
 
 void readRest(Fields& in, Project& p, std::int64_t version) {
   for (const json& j : in.array("setAside", 5'000)) {
-    Fields f(j, "a remark set aside");
+    Fields f(j, Message("a-remark-set-aside"));
     std::string check = f.text("check", {}, 200);
     if (version < 3) check = remarkByIds(p, std::move(check));
     p.setAside.push_back({std::move(check), f.text("reason"), f.text("date", {}, 40)});
-    if (!f.ok()) in.faultAlone(f.error().text);
+    if (!f.ok()) in.faultAlone(f.error().message);
   }
   if (const auto wanted = in.point("wanted")) {
     p.wantedWidth = std::max(0.0, wanted->x);
@@ -429,18 +427,18 @@ namespace {
 template <class Read>
 auto readPart(Entries& entries, const char* name, Read read) -> decltype(read(json())) {
   const auto part = entries.find(name);
-  if (part == entries.end()) return fail(std::string("its ") + name + " is missing");
+  if (part == entries.end()) return fail("part-missing", name);
   const std::string text = std::move(part->second);
   entries.erase(part);
   const auto j = parseJson(text);
-  if (!j) return fail(std::string("its ") + name + " is damaged: " + j.error().text);
+  if (!j) return fail("part-broken", name, j.error().message);
   return read(*j);
 }
 
 Result<Project> readProject(const json& j, Layout layout) {
   const auto version = versionOf(j);
   if (!version) return tl::make_unexpected(version.error());
-  Fields in(j, "it");
+  Fields in(j, Message("it"));
   Project p;
   p.name = in.text("name", {}, 200);
   p.recipe = readRecipe(in, in.object("recipe"));
@@ -462,7 +460,7 @@ Result<Project> readProject(const json& j, Layout layout) {
 Result<Project> deserialize(std::string_view bytes, const Progress& progress) {
   auto entries = unpack(bytes, progress);
   if (!entries) return tl::make_unexpected(entries.error());
-  if (!entries->contains("project.json")) return fail("it is not a Clathra project");
+  if (!entries->contains("project.json")) return fail("not-clathra-project");
   // A newer version's layout may be another: what it is comes first, and is looked at without keeping it.
   auto layout = readPart(*entries, "layout.json", [](const json& j) { return readLayout(j); });
   if (!layout) {
@@ -485,8 +483,7 @@ Result<Project> openProject(const std::filesystem::path& path, const Progress& p
     if (!bytes) return tl::make_unexpected(bytes.error());
     auto project = deserialize(*bytes, progress);
     if (project || progress.cancelled()) return project;
-    return fail(calledFile(path) + " cannot be opened: " + project.error().text +
-                ". The file was not changed.");
+    return fail("cannot-opened-file-not", calledFile(path), project.error().message);
   };
   auto project = readIt();
   // Torn while it was written in place: what should have been written lies beside it.
@@ -498,8 +495,8 @@ Result<Project> openProject(const std::filesystem::path& path, const Progress& p
 Status saveProject(FileSystem& fs, const Project& project, const std::filesystem::path& path,
                    const Progress& progress) {
   const auto bytes = serialize(project);
-  if (!bytes) return fail(calledFile(path) + " could not be saved: " + bytes.error().text + ".");
-  if (progress.cancelled()) return fail("Saving was stopped; " + calledFile(path) + " is as it was.");
+  if (!bytes) return fail("could-not-saved", calledFile(path), bytes.error().message);
+  if (progress.cancelled()) return fail("saving-stopped-as", calledFile(path));
   const auto written = writeWhole(fs, path, std::as_bytes(std::span(*bytes)));
   if (written) removeAbandoned(path);
   return written;

@@ -1,4 +1,4 @@
-#include "words.hpp"
+#include "text.hpp"
 
 #include <cstdint>
 

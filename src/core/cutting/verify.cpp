@@ -1,0 +1,253 @@
+#include "cutting/verify.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <numbers>
+#include <tuple>
+
+#include "cutting/times.hpp"
+#include "shape/allowance.hpp"
+#include "shape/overlap.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kClose = 0.02;  // mm, as packing results are judged
+constexpr double kDegree = std::numbers::pi / 180;
+
+/// All turns (radians) that bring one outline onto another up to a shift; none if they are not congruent.
+std::vector<double> turnsBetween(PolygonView from, PolygonView to) {
+  std::vector<double> out;
+  if (from.size() != to.size() || from.size() < 3) return out;
+  const auto n = from.size();
+  // By the longest side, whose direction is the best known.
+  std::size_t side = 0;
+  for (std::size_t i = 0; i < n; ++i)
+    if (distance(from[i], from[(i + 1) % n]) > distance(from[side], from[(side + 1) % n])) side = i;
+  const Point along = from[(side + 1) % n] - from[side];
+  for (std::size_t shift = 0; shift < n; ++shift) {
+    const Point start = to[(side + shift) % n], there = to[(side + shift + 1) % n] - start;
+    const double turn = std::atan2(there.y, there.x) - std::atan2(along.y, along.x);
+    const double c = std::cos(turn), s = std::sin(turn);
+    bool same = true;
+    for (std::size_t i = 0; i < n && same; ++i) {
+      const Point d = from[i] - from[side];
+      const Point at{start.x + c * d.x - s * d.y, start.y + s * d.x + c * d.y};
+      same = distance(at, to[(i + shift) % n]) < kClose;
+    }
+    if (same) out.push_back(turn);
+  }
+  return out;
+}
+
+bool insideBox(PolygonView p, double left, double top, double right, double bottom) {
+  const Box b = bounds(p);
+  return b.left > left - kClose && b.right < right + kClose && b.top > top - kClose && b.bottom < bottom + kClose;
+}
+
+/// The first two of a list that overlap; from left to right, so that only neighbours are compared.
+bool apart(std::vector<PolygonView> outlines) {
+  std::vector<Box> boxes;
+  std::sort(outlines.begin(), outlines.end(),
+            [](PolygonView a, PolygonView b) { return bounds(a).left < bounds(b).left; });
+  for (const PolygonView p : outlines) boxes.push_back(bounds(p));
+  for (std::size_t i = 0; i < outlines.size(); ++i)
+    for (std::size_t k = i + 1; k < outlines.size() && boxes[k].left < boxes[i].right - kClose; ++k) {
+      if (boxes[k].top > boxes[i].bottom - kClose || boxes[k].bottom < boxes[i].top + kClose) continue;
+      if (overlaps(outlines[i], outlines[k])) return false;
+    }
+  return true;
+}
+
+class PlanJudge {
+ public:
+  PlanJudge(const CutInput& in, const CutPlan& plan, const CutMethod& method)
+      : in_(in), plan_(plan), method_(method), laid_(method.laid) {}
+
+  std::vector<Message> faults() {
+    patches();
+    places();
+    bands();
+    counts();
+    lengths();
+    return std::move(faults_);
+  }
+
+ private:
+  using Kind = std::tuple<int, std::uint16_t, int>;  // motif (0: none), shape, hand
+
+  const Polygon& wanted(std::uint16_t shape, int hand) {
+    auto& out = patches_[{shape, hand}];
+    if (out.empty())
+      out = allowanceOutline(placed(in_.layout->shapes[shape].outline, 0, hand < 0, {}), in_.allowance);
+    return out;
+  }
+
+  bool keepsDirection() const { return in_.cloth.direction == Direction::OneWay && !in_.cloth.turnOneWay; }
+
+  void patches() {
+    for (const PlacedPatch& p : laid_.placements) {
+      const auto turns = turnsBetween(wanted(p.shape, p.hand), p.patch);
+      if (turns.empty()) return faults_.emplace_back("fault-not-congruent-1"), void();
+      if (p.motif || !keepsDirection()) continue;
+      standing_[{p.shape, p.hand}].push_back(turns);
+    }
+    directions();
+  }
+
+  /// Each piece needs a patch that stands as it does; spares may stand either way that pieces do.
+  void directions() {
+    std::map<std::pair<std::uint16_t, int>, std::map<int, int>> want;
+    for (const auto i : in_.pieces) {
+      if (inWindow(i)) continue;
+      const Piece& piece = in_.layout->pieces[i];
+      ++want[{piece.shape, piece.hand}][whole(piece.turn, piece.shape)];
+    }
+    for (const auto& [kind, all] : standing_) {
+      auto left = want[kind];
+      for (const auto& turns : all) {
+        const int deg = whole(turns.front(), kind.first);
+        const auto at = left.find(deg);
+        if (at == left.end()) return faults_.emplace_back("fault-wrong-way-up-5"), void();
+        --at->second;
+      }
+      for (const auto& [deg, n] : left)
+        if (n > 0) return faults_.emplace_back("fault-wrong-way-up-5"), void();
+    }
+  }
+  int whole(double turn, std::uint16_t shape) const {
+    const int step = static_cast<int>(
+        std::lround(360.0 / std::max(1, in_.layout->shapes[shape].symmetry.turns)));
+    const int deg = static_cast<int>(std::lround(turn / kDegree)) % step;
+    return deg < 0 ? deg + step : deg;
+  }
+  bool inWindow(std::uint32_t piece) const {
+    return std::any_of(in_.windows.begin(), in_.windows.end(), [&](const WindowInput& w) {
+      return std::find(w.motif.pieces.begin(), w.motif.pieces.end(), piece) != w.motif.pieces.end();
+    });
+  }
+
+  void places() {
+    std::vector<std::vector<PolygonView>> on(laid_.lengths.size());
+    for (const PlacedPatch& p : laid_.placements) {
+      const auto length = static_cast<std::size_t>(p.length), band = static_cast<std::size_t>(p.band);
+      if (length >= laid_.lengths.size() || band >= laid_.bands.size() || laid_.bands[band].length != p.length)
+        return faults_.emplace_back("fault-outside-2"), void();
+      const ClothLength& l = laid_.lengths[length];
+      const Band& b = laid_.bands[band];
+      for (const Polygon* outline : {&p.patch, &p.rough})
+        if (!outline->empty() && (!insideBox(*outline, 0, b.from, l.width, b.to) || b.to > l.length + kClose))
+          return faults_.emplace_back("fault-outside-2"), void();
+      on[length].push_back(p.rough.empty() ? PolygonView(p.patch) : PolygonView(p.rough));
+      if (!p.rough.empty() && !insideBox(p.patch, bounds(p.rough).left, bounds(p.rough).top,
+                                         bounds(p.rough).right, bounds(p.rough).bottom))
+        return faults_.emplace_back("fault-outside-2"), void();
+    }
+    for (auto& list : on)
+      if (!apart(std::move(list))) return faults_.emplace_back("fault-overlap-3"), void();
+  }
+
+  void bands() {
+    int length = 0;
+    double at = 0;
+    for (const Band& b : laid_.bands) {
+      if (b.length != length) at = 0;
+      if (b.length < length || b.from < at - kClose || b.to < b.from)
+        return faults_.emplace_back("fault-bands-overlap-3"), void();
+      length = b.length;
+      at = b.to;
+    }
+  }
+
+  void counts() {
+    std::map<Kind, int> laid, want;
+    for (const PlacedPatch& p : laid_.placements) ++laid[{p.motif.value_or(0), p.shape, p.motif ? 0 : p.hand}];
+    for (const auto i : in_.pieces) {
+      const Piece& piece = in_.layout->pieces[i];
+      if (!inWindow(i)) ++want[{0, piece.shape, piece.hand}];
+    }
+    int windows = 0;
+    for (const auto& [kind, n] : laid) {
+      if (std::get<0>(kind) != 0) {
+        windows += n;
+        continue;
+      }
+      const int pieces = want[kind];
+      // One spare more at most for each way of standing, where they go in pairs.
+      const int least = static_cast<int>(std::ceil(pieces * (1 + in_.sparePercent / 100) - 1e-9));
+      if (n < least || (n > least && !keepsDirection())) return faults_.emplace_back("fault-count-4"), void();
+    }
+    for (const auto& [kind, n] : want)
+      if (method_.length && n > 0 && laid[kind] == 0) return faults_.emplace_back("fault-count-4"), void();
+    int copies = 0;
+    for (const WindowPart& w : plan_.windows) copies += static_cast<int>(w.windows.size());
+    if (plan_.windowLength && windows != copies) faults_.emplace_back("fault-count-4");
+  }
+
+  void lengths() {
+    if (!method_.length) return;
+    double sum = 0, bands = 0;
+    for (const SumLine& l : method_.sum) sum += l.isLength ? l.value : 0;
+    std::vector<int> squared(laid_.lengths.size(), 0), cut(laid_.lengths.size(), 0);
+    for (const Band& b : laid_.bands) {
+      if (b.kind != BandKind::Windows) bands += b.to - b.from;
+      squared[static_cast<std::size_t>(b.length)] += b.kind == BandKind::Squaring;
+      cut[static_cast<std::size_t>(b.length)] += b.group >= 0;
+      if (b.kind == BandKind::Squaring && std::abs(b.to - b.from - kSquaringUp) > kClose)
+        return faults_.emplace_back("fault-sum-6"), void();
+    }
+    for (std::size_t l = 0; l < cut.size(); ++l)
+      if (squared[l] != (cut[l] > 0 ? 1 : 0)) return faults_.emplace_back("fault-sum-6"), void();
+    if (std::abs(sum - *method_.length) > kClose || std::abs(bands - *method_.length) > kClose)
+      faults_.emplace_back("fault-sum-6");
+  }
+
+  const CutInput& in_;
+  const CutPlan& plan_;
+  const CutMethod& method_;
+  const CutLayout& laid_;
+  std::map<std::pair<std::uint16_t, int>, Polygon> patches_;
+  std::map<std::pair<std::uint16_t, int>, std::vector<std::vector<double>>> standing_;
+  std::vector<Message> faults_;
+};
+
+/// Is a step a whole number of repeats?
+bool isRepeat(Point step, const Lattice& l) {
+  const double d = cross(l.a, l.b), i = cross(step, l.b) / d, j = cross(l.a, step) / d;
+  const Point off = step - std::round(i) * l.a - std::round(j) * l.b;
+  return std::hypot(off.x, off.y) < kClose;
+}
+
+}  // namespace
+
+std::vector<Message> faultsOf(const CutInput& input, const CutPlan& plan, const CutMethod& method) {
+  if (input.cloth.scraps || !input.cloth.width) return {};
+  return PlanJudge(input, plan, method).faults();
+}
+
+std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window>& windows, double width,
+                              double length) {
+  std::vector<Message> out;
+  const auto& print = *input.cloth.print;
+  std::vector<PolygonView> outlines;
+  std::optional<Point> first;  // where the mark is not known windows lie whole repeats from each other
+  for (const Window& w : windows) {
+    const bool mirrored = input.leftHand != w.mirrored;
+    const Polygon upright = placed(input.shape, 0, mirrored, {});
+    if (turnsBetween(upright, w.paper).empty() ||
+        turnsBetween(allowanceOutline(upright, input.allowance), w.patch).empty())
+      return {Message("fault-not-congruent-1")};
+    if (!insideBox(w.patch, 0, 0, width, length)) return {Message("fault-outside-2")};
+    outlines.push_back(w.patch);
+    if (w.mirrored || input.motif.mirrored) continue;  // half turns and mirror images lie elsewhere
+    const Point spot = print.mark ? w.at - *print.mark - input.motif.at : w.at - first.value_or(w.at);
+    first = first.value_or(w.at);
+    if (!isRepeat(spot, latticeOf(print))) out.emplace_back("fault-not-the-spot");
+  }
+  if (!apart(std::move(outlines))) out.emplace_back("fault-overlap-3");
+  return out;
+}
+
+}  // namespace clathra

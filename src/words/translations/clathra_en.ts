@@ -1,0 +1,262 @@
+<?xml version="1.0" encoding="utf-8"?>
+<!DOCTYPE TS>
+<TS version="2.1" language="en">
+  <context>
+    <name>Session</name>
+    <message numerus="yes">
+      <source>Stopped; %n step(s) that waited were not made.</source>
+      <translation>
+        <numerusform>Stopped; %n step that waited was not made.</numerusform>
+        <numerusform>Stopped; %n steps that waited were not made.</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>core</name>
+    <message numerus="yes">
+      <source>%n overlap(s)</source>
+      <translation>
+        <numerusform>%n overlap</numerusform>
+        <numerusform>%n overlaps</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n gap(s)</source>
+      <translation>
+        <numerusform>%n gap</numerusform>
+        <numerusform>%n gaps</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>A sound project of %n piece(s).</source>
+      <translation>
+        <numerusform>A sound project of %n piece.</numerusform>
+        <numerusform>A sound project of %n pieces.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n window(s): %2</source>
+      <translation>
+        <numerusform>%n window: %2</numerusform>
+        <numerusform>%n windows: %2</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Cut %n strip(s) %2 wide across the whole width with the cloth face down (left-handed patches).</source>
+      <translation>
+        <numerusform>Cut %n strip %2 wide across the whole width with the cloth face down (left-handed patches).</numerusform>
+        <numerusform>Cut %n strips %2 wide across the whole width with the cloth face down (left-handed patches).</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Cut %n strip(s) %2 wide across the whole width with the cloth face up (right-handed patches).</source>
+      <translation>
+        <numerusform>Cut %n strip %2 wide across the whole width with the cloth face up (right-handed patches).</numerusform>
+        <numerusform>Cut %n strips %2 wide across the whole width with the cloth face up (right-handed patches).</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Cut %n strip(s) %2 wide across the whole width.</source>
+      <translation>
+        <numerusform>Cut %n strip %2 wide across the whole width.</numerusform>
+        <numerusform>Cut %n strips %2 wide across the whole width.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Press the cloth and square up %n cut end(s).</source>
+      <translation>
+        <numerusform>Press the cloth and square up %n cut end.</numerusform>
+        <numerusform>Press the cloth and square up %n cut ends.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>squaring up, %n cut end(s)</source>
+      <translation>
+        <numerusform>squaring up, %n cut end</numerusform>
+        <numerusform>squaring up, %n cut ends</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n window(s), %2 (worst place assumed)</source>
+      <translation>
+        <numerusform>%n window, %2 (worst place assumed)</numerusform>
+        <numerusform>%n windows, %2 (worst place assumed)</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n window(s), %2</source>
+      <translation>
+        <numerusform>%n window, %2</numerusform>
+        <numerusform>%n windows, %2</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n scissor cut(s) at %2 min</source>
+      <translation>
+        <numerusform>%n scissor cut at %2 min</numerusform>
+        <numerusform>%n scissor cuts at %2 min</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%2 in a row: %n row(s) of %3</source>
+      <translation>
+        <numerusform>%2 in a row: %n row of %3</numerusform>
+        <numerusform>%2 in a row: %n rows of %3</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%2 from a strip: %n strip(s) of %3</source>
+      <translation>
+        <numerusform>%2 from a strip: %n strip of %3</numerusform>
+        <numerusform>%2 from a strip: %n strips of %3</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n strip(s) at %2 min</source>
+      <translation>
+        <numerusform>%n strip at %2 min</numerusform>
+        <numerusform>%n strips at %2 min</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n crossing cut(s) at %2 min</source>
+      <translation>
+        <numerusform>%n crossing cut at %2 min</numerusform>
+        <numerusform>%n crossing cuts at %2 min</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>no way was found in which all neighbours differ: %n seam(s) were left between pieces of one cloth; draw from more cloths or give them nearer shares</source>
+      <translation>
+        <numerusform>no way was found in which all neighbours differ: %n seam was left between pieces of one cloth; draw from more cloths or give them nearer shares</numerusform>
+        <numerusform>no way was found in which all neighbours differ: %n seams were left between pieces of one cloth; draw from more cloths or give them nearer shares</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>only %n way(s) fit this edge</source>
+      <translation>
+        <numerusform>only %n way fits this edge</numerusform>
+        <numerusform>only %n ways fit this edge</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>only %n other way(s) fill this outline</source>
+      <translation>
+        <numerusform>only %n other way fills this outline</numerusform>
+        <numerusform>only %n other ways fill this outline</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n open line(s)</source>
+      <translation>
+        <numerusform>%n open line</numerusform>
+        <numerusform>%n open lines</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n corner(s) were brought together, the farthest by %2.</source>
+      <translation>
+        <numerusform>%n corner was brought together, the farthest by %2.</numerusform>
+        <numerusform>%n corners were brought together, the farthest by %2.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n outline(s) without an area were left out.</source>
+      <translation>
+        <numerusform>%n outline without an area was left out.</numerusform>
+        <numerusform>%n outlines without an area were left out.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n circle(s)</source>
+      <translation>
+        <numerusform>%n circle</numerusform>
+        <numerusform>%n circles</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n clone(s)</source>
+      <translation>
+        <numerusform>%n clone</numerusform>
+        <numerusform>%n clones</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n ellipse(s)</source>
+      <translation>
+        <numerusform>%n ellipse</numerusform>
+        <numerusform>%n ellipses</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n foreign part(s)</source>
+      <translation>
+        <numerusform>%n foreign part</numerusform>
+        <numerusform>%n foreign parts</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n hole(s)</source>
+      <translation>
+        <numerusform>%n hole</numerusform>
+        <numerusform>%n holes</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n image(s)</source>
+      <translation>
+        <numerusform>%n image</numerusform>
+        <numerusform>%n images</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n inner drawing(s)</source>
+      <translation>
+        <numerusform>%n inner drawing</numerusform>
+        <numerusform>%n inner drawings</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n part(s) that are no polygon</source>
+      <translation>
+        <numerusform>%n part that is no polygon</numerusform>
+        <numerusform>%n parts that are no polygon</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n text(s)</source>
+      <translation>
+        <numerusform>%n text</numerusform>
+        <numerusform>%n texts</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) have no cloth yet, so the cloth to cut is counted short.</source>
+      <translation>
+        <numerusform>%n piece has no cloth yet, so the cloth to cut is counted short.</numerusform>
+        <numerusform>%n pieces have no cloth yet, so the cloth to cut is counted short.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) have a corner that points inwards: the cloth must be snipped there and frays.</source>
+      <translation>
+        <numerusform>%n piece has a corner that points inwards: the cloth must be snipped there and frays.</numerusform>
+        <numerusform>%n pieces have a corner that points inwards: the cloth must be snipped there and frays.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) are only %2 wide at the narrowest; slivers under %3 can hardly be folded over a paper.</source>
+      <translation>
+        <numerusform>%n piece is only %2 wide at the narrowest; slivers under %3 can hardly be folded over a paper.</numerusform>
+        <numerusform>%n pieces are only %2 wide at the narrowest; slivers under %3 can hardly be folded over a paper.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%1 and %2 meet in %n seam(s) and are about as light as each other: from across the room they run together.</source>
+      <translation>
+        <numerusform>%1 and %2 meet in %n seam and are about as light as each other: from across the room they run together.</numerusform>
+        <numerusform>%1 and %2 meet in %n seams and are about as light as each other: from across the room they run together.</numerusform>
+      </translation>
+    </message>
+  </context>
+</TS>

@@ -1,0 +1,31 @@
+// The words for what core says. Every message's id has its sentence here, and is translated here; quantities
+// are put into the project's system of measure.
+#pragma once
+#include <QString>
+#include <string>
+
+#include "measure/length.hpp"
+#include "message.hpp"
+
+namespace clathra {
+
+/// One clean line: line breaks and broken letters from outside are replaced, long names are cut.
+QString inWords(const Message& message, Unit unit = Unit::Millimetre);
+/// The same for a terminal.
+std::string said(const Message& message, Unit unit = Unit::Millimetre);
+inline QString inWords(const Error& error, Unit unit = Unit::Millimetre) {
+  return inWords(error.message, unit);
+}
+inline std::string said(const Error& error, Unit unit = Unit::Millimetre) {
+  return said(error.message, unit);
+}
+QString inWords(const Arg& value, Unit unit);
+
+/// A shape's title, and a number of such shapes: "7 half hexagons, point cut".
+QString shapeWords(const std::string& title);
+QString shapeWords(int count, const std::string& title);
+
+/// Loads the plurals of English (and later other languages) for the whole program. Needs an application.
+void loadWords();
+
+}  // namespace clathra
