@@ -111,6 +111,29 @@ json methodJson(const CutMethod& m, Unit unit) {
           {"why_not", m.length ? json(nullptr) : json(said(m.why, unit))}};
 }
 
+json outlineJson(PolygonView outline) {
+  json out = json::array();
+  for (const Point p : outline) out.push_back({p.x, p.y});
+  return out;
+}
+
+json placementsJson(const Project& project, const CutPlan& plan) {
+  json out = json::array();
+  if (!plan.method()) return out;
+  for (const PlacedPatch& p : plan.method()->laid.placements) {
+    json one = {{"shape", project.layout->shapes[p.shape].name},
+                {"handed", p.hand},
+                {"motif", nullptr},
+                {"length", p.length},
+                {"polygon", outlineJson(p.patch)}};
+    for (const WindowPart& w : plan.windows)
+      if (p.motif == w.motif) one["motif"] = w.name;
+    if (!p.rough.empty()) one["rough"] = outlineJson(p.rough);
+    out.push_back(std::move(one));
+  }
+  return out;
+}
+
 json planJson(const Project& project, const CutPlan& plan) {
   const Unit unit = project.settings.unit;
   json windows = json::array(), methods = json::array(), sum = json::array();
@@ -130,7 +153,15 @@ json planJson(const Project& project, const CutPlan& plan) {
           {"sum", sum}};
 }
 
-Status cut(const std::string& file, const std::string& clothName, bool asJson, const std::string& card) {
+struct CutOptions {
+  std::string file, cloth, card;
+  bool json = false, placements = false;
+};
+
+Status cut(const CutOptions& o) {
+  const std::string &file = o.file, &clothName = o.cloth, &card = o.card;
+  const bool asJson = o.json;
+
   const auto project = openProject(file);
   if (!project) return tl::make_unexpected(project.error());
   std::optional<ClothId> only;
@@ -146,6 +177,7 @@ Status cut(const std::string& file, const std::string& clothName, bool asJson, c
     if (!plan) return tl::make_unexpected(plan.error());
     if (!only && plan->pieces == 0) continue;
     out.push_back(planJson(*project, *plan));
+    if (o.placements) out.back()["placements"] = placementsJson(*project, *plan);
     if (!card.empty() && only)
       if (const auto ok = writeBytes(card, cutCardPdf(*project, *plan)); !ok) return ok;
     if (!asJson)
@@ -240,14 +272,13 @@ void addPapers(CLI::App& app, Outcome& outcome) {
 
 void addCut(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("cut", "Plans how each cloth is cut");
-  const auto file = std::make_shared<std::string>(), cloth = std::make_shared<std::string>(),
-             card = std::make_shared<std::string>();
-  const auto asJson = std::make_shared<bool>(false);
-  cmd->add_option("file", *file, "the project")->required();
-  cmd->add_option("--cloth", *cloth, "one cloth, by name or sign");
-  cmd->add_option("--card", *card, "with --cloth: write the cutting card as this PDF");
-  cmd->add_flag("--json", *asJson, "as JSON");
-  cmd->callback([=, &outcome] { outcome.status = cut(*file, *cloth, *asJson, *card); });
+  const auto o = std::make_shared<CutOptions>();
+  cmd->add_option("file", o->file, "the project")->required();
+  cmd->add_option("--cloth", o->cloth, "one cloth, by name or sign");
+  cmd->add_option("--card", o->card, "with --cloth: write the cutting card as this PDF");
+  cmd->add_flag("--placements", o->placements, "with --json: where each patch lies");
+  cmd->add_flag("--json", o->json, "as JSON");
+  cmd->callback([=, &outcome] { outcome.status = cut(*o); });
 }
 
 void addMotif(CLI::App& app, Outcome& outcome) {

@@ -98,7 +98,31 @@ class CommandsTest : public QObject {
       if (l.toObject()["is_length"].toBool()) sum += l.toObject()["value"].toDouble();
     const double windows = ink["windows"].toArray()[0].toObject()["length"].toDouble();
     COMPARE_TO(ink["length"].toDouble(), sum + windows, 1e-6);
-    QVERIFY(ink["buy_length"].toDouble() >= ink["length"].toDouble());
+    QCOMPARE(ink["buy_length"].toDouble(), 0.0);  // two metres are on hand
+    // With 10 cm on hand what is missing is bought, in steps of 5 cm, and patches lie on both.
+    const QString shorter = at("shorter.clathra");
+    QCOMPARE(run({"edit", out, script(R"([{"edit":"changeCloth","cloth":"Tide Ink","lengths":[100]}])"), "-o",
+                  shorter})
+                 .code,
+             0);
+    const QJsonObject bought =
+        run({"cut", shorter, "--cloth", "Tide Ink", "--placements", "--json"}).json().array()[0].toObject();
+    const double buys = bought["buy_length"].toDouble();
+    QVERIFY(buys >= bought["short_by"].toDouble() && buys < bought["short_by"].toDouble() + 50);
+    std::map<int, int> on;
+    int lantern = 0;
+    for (const QJsonValue& v : bought["placements"].toArray()) {
+      const QJsonObject patch = v.toObject();
+      ++on[patch["length"].toInt()];
+      lantern += patch["motif"].toString() == "Lantern";
+      for (const QJsonValue& corner : patch["polygon"].toArray()) {
+        const double x = corner.toArray()[0].toDouble(), y = corner.toArray()[1].toDouble();
+        QVERIFY(x > -0.02 && x < 1050.02 && y > -0.02);
+        if (patch["length"].toInt() == 0) QVERIFY(y < 100.02);
+      }
+    }
+    QCOMPARE(lantern, 3);
+    QVERIFY(on[1] > 0 && on.size() <= 2);
     const QJsonObject motif = run({"motif", out, "--json"}).json().array()[0].toObject();
     for (const char* key : {"motif", "cloth", "shape", "at", "turn", "mirrored", "pieces", "wanted",
                             "on_hand", "length_needed", "meeting"})

@@ -278,6 +278,53 @@ class CuttingTest : public QObject {
     QVERIFY(m.groups[0].swapsBeginning);
     QVERIFY(support::says(m.steps.back(), "step-begin-every-second"));
   }
+  void theJudgeSeesEachFault_data() {
+    QTest::addColumn<QString>("fault");
+    QTest::addColumn<std::function<void(CutMethod&)>>("spoil");
+    using Spoil = std::function<void(CutMethod&)>;
+    const auto row = [](const char* fault, Spoil spoil) {
+      QTest::newRow(fault) << QString::fromLatin1(fault) << std::move(spoil);
+    };
+    row("fault-not-congruent-1", [](CutMethod& m) {  // its mirror image
+      for (PlacedPatch& p : m.laid.placements) {
+        if (p.hand == 0) continue;
+        const Box b = bounds(p.patch);
+        for (Point& q : p.patch) q.x = b.left + b.right - q.x;
+        std::reverse(p.patch.begin(), p.patch.end());
+        return;
+      }
+    });
+    row("fault-outside-2", [](CutMethod& m) {
+      m.laid.placements[0].patch = translated(m.laid.placements[0].patch, {0, -0.05});
+    });
+    row("fault-overlap-3", [](CutMethod& m) {
+      m.laid.placements[0].patch = translated(m.laid.placements[0].patch, {8, 0});
+    });
+    row("fault-bands-overlap-3", [](CutMethod& m) { m.laid.bands[1].from -= 1; });
+    row("fault-count-4", [](CutMethod& m) { m.laid.placements.pop_back(); });
+    row("fault-wrong-way-up-5", [](CutMethod& m) {
+      Polygon& p = m.laid.placements[2].patch;
+      p = placed(translated(p, -1.0 * centroid(p)), std::numbers::pi, false, centroid(p));
+    });
+    row("fault-sum-6", [](CutMethod& m) { m.sum.back().value += 1; });
+  }
+  void theJudgeSeesEachFault() {
+    QFETCH(QString, fault);
+    QFETCH(std::function<void(CutMethod&)>, spoil);
+    // Quarter hexagons have hands and no symmetry, on a one-way cloth: every fault can be made.
+    Project p = support::project(support::recipe("hexagons", 30, 9, 12, Sides::EdgePieces));
+    p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 900}, {"direction", "one-way"}});
+    for (const char* shape : {"half-hexagon-flat-cut", "quarter-hexagon"})
+      p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", shape}});
+    const CutInput in = *cutInput(p, *findCloth(p, "C"));
+    CutPlan plan = planOf(p);
+    CutMethod& m = plan.methods.front();
+    QVERIFY(m.laid.placements.size() > 8);
+    spoil(m);
+    const auto faults = faultsOf(in, plan, m);
+    QVERIFY(std::any_of(faults.begin(), faults.end(),
+                        [&](const Message& f) { return QString::fromStdString(f.id) == fault; }));
+  }
   void roughRectanglesHoldTheirPatches() {
     const CutPlan plan = planOf(
         made({.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6}));

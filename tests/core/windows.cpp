@@ -5,6 +5,7 @@
 #include "motif/independent.hpp"
 #include "registry.hpp"
 #include "shape/overlap.hpp"
+#include "sound_plan.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -45,8 +46,15 @@ Project made(const Setup& s) {
                                  {"pieces", pieces}});
 }
 
+/// The supply of the first motif choice, its windows judged, and the whole plan of its cloth with them.
 MotifSupply supplyOf(const Project& p) {
-  return *motifSupply(p, p.motifs.front());
+  const WindowInput input = windowInput(p, p.motifs.front());
+  const auto supply = motifSupply(input);
+  if (!supply) qFatal("%s", clathra::said(supply.error()).c_str());
+  if (input.cloth.width)
+    support::judge(input, supply->needed.windows, input.cloth.width->mm(), supply->needed.length);
+  (void)support::soundPlan(p, p.motifs.front().cloth);
+  return *supply;
 }
 
 /// The largest choice by trying everything.

@@ -11,6 +11,7 @@
 #include "draw/fonts.hpp"
 #include "registry.hpp"
 #include "script/demo.hpp"
+#include "sound_plan.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -150,8 +151,8 @@ class ExportsTest : public QObject {
     p = support::edited(p, {{"edit", "addCloth"}, {"name", "Samphire Sprig"}, {"width", 1050}});
     for (const Shape& s : p.layout->shapes)
       p = support::edited(p, {{"edit", "paint"}, {"cloth", "Samphire Sprig"}, {"shape", s.name}});
-    const auto plan = cutPlan(p, *findCloth(p, "Samphire Sprig"));
-    QVERIFY(plan && plan->method() && plan->method()->steps.size() > 6);
+    const std::optional<CutPlan> plan = support::soundPlan(p, *findCloth(p, "Samphire Sprig"));
+    QVERIFY(plan->method() && plan->method()->steps.size() > 6);
     const QByteArray pdf = cutCardPdf(p, *plan);
     const QString text = pdfText(pdf, {"-layout"}).simplified();
     for (const Message& step : plan->method()->steps) {
@@ -166,8 +167,7 @@ class ExportsTest : public QObject {
     const auto demo = demoProject(support::library(), "saltmarsh");
     QVERIFY(demo);
     for (const Cloth& c : demo->cloths) {
-      const auto plan = cutPlan(*demo, c.id);
-      QVERIFY(plan);
+      const std::optional<CutPlan> plan = support::soundPlan(*demo, c.id);
       const QByteArray pdf = cutCardPdf(*demo, *plan);
       QVERIFY(pdfPageCount(pdf) >= 1);
       const QString text = pdfText(pdf).simplified();

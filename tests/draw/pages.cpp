@@ -10,6 +10,7 @@
 #include "draw/sheet_painter.hpp"
 #include "registry.hpp"
 #include "script/demo.hpp"
+#include "sound_plan.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -179,7 +180,7 @@ class PagesTest : public QObject {
     const QTemporaryDir folder;
     QFile file(folder.filePath("card.pdf"));
     QVERIFY(file.open(QIODevice::WriteOnly));
-    const QByteArray pdf = cutCardPdf(*demo, *cutPlan(*demo, reed));
+    const QByteArray pdf = cutCardPdf(*demo, support::soundPlan(*demo, reed));
     QVERIFY(pdf.contains("/Image"));  // the window's picture is on it
     file.write(pdf);
     file.close();

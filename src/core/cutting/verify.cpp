@@ -220,6 +220,27 @@ bool isRepeat(Point step, const Lattice& l) {
   return std::hypot(off.x, off.y) < kClose;
 }
 
+Point mirroredIn(Point p, const MirrorAxis& axis) {
+  const Point along{std::cos(axis.deg * kDegree), std::sin(axis.deg * kDegree)};
+  const Point d = p - axis.point;
+  return axis.point + 2 * dot(d, along) * along - d;
+}
+
+/// Where the print shows the spot again: itself, and its images under the mirror lines; two of them make a
+/// half turn.
+std::vector<Point> imagesOf(Point spot, const Print& print, bool mirrored) {
+  std::vector<Point> out;
+  if (!mirrored) out.push_back(spot);
+  for (const MirrorAxis& one : print.mirrors) {
+    if (mirrored) {
+      out.push_back(mirroredIn(spot, one));
+      continue;
+    }
+    for (const MirrorAxis& other : print.mirrors) out.push_back(mirroredIn(mirroredIn(spot, one), other));
+  }
+  return out;
+}
+
 }  // namespace
 
 std::vector<Message> faultsOf(const CutInput& input, const CutPlan& plan, const CutMethod& method) {
@@ -241,10 +262,14 @@ std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window
       return {Message("fault-not-congruent-1")};
     if (!insideBox(w.patch, 0, 0, width, length)) return {Message("fault-outside-2")};
     outlines.push_back(w.patch);
-    if (w.mirrored || input.motif.mirrored) continue;  // half turns and mirror images lie elsewhere
-    const Point spot = print.mark ? w.at - *print.mark - input.motif.at : w.at - first.value_or(w.at);
-    first = first.value_or(w.at);
-    if (!isRepeat(spot, latticeOf(print))) out.emplace_back("fault-not-the-spot");
+    if (!print.mark && !w.mirrored && !first) first = w.at;
+    if (!print.mark && !first) continue;
+    const auto images = print.mark ? imagesOf(input.motif.at, print, w.mirrored) : std::vector<Point>{*first};
+    const Point at = print.mark ? w.at - *print.mark : w.at;
+    if (!print.mark && (w.mirrored || !print.mirrors.empty())) continue;  // which image came first is not known
+    if (std::none_of(images.begin(), images.end(),
+                     [&](Point image) { return isRepeat(at - image, latticeOf(print)); }))
+      return {Message("fault-not-the-spot")};
   }
   if (!apart(std::move(outlines))) out.emplace_back("fault-overlap-3");
   return out;
