@@ -298,7 +298,12 @@ class CuttingTest : public QObject {
       m.laid.placements[0].patch = translated(m.laid.placements[0].patch, {0, -0.05});
     });
     row("fault-overlap-3", [](CutMethod& m) {
-      m.laid.placements[0].patch = translated(m.laid.placements[0].patch, {8, 0});
+      auto& all = m.laid.placements;
+      for (std::size_t i = 1; i < all.size(); ++i) {
+        if (all[i].band != all[i - 1].band) continue;
+        all[i].patch = translated(all[i].patch, {-1, 0});
+        return;
+      }
     });
     row("fault-bands-overlap-3", [](CutMethod& m) { m.laid.bands[1].from -= 1; });
     row("fault-count-4", [](CutMethod& m) { m.laid.placements.pop_back(); });
