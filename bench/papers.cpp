@@ -26,7 +26,7 @@ void pdfOfMarkedPapers(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(sheetsPdf(s.project, s.plan));
   state.counters["papers"] = s.plan.papers;
 }
-BENCHMARK(pdfOfMarkedPapers)->Unit(benchmark::kMillisecond);
+BENCHMARK(pdfOfMarkedPapers)->LengthUnit(benchmark::kMillisecond);
 
 void pdfOfOutlinesOnly(benchmark::State& state) {
   const Sheets s;
@@ -49,7 +49,7 @@ void pdfOfOutlinesOnly(benchmark::State& state) {
     benchmark::DoNotOptimize(bytes);
   }
 }
-BENCHMARK(pdfOfOutlinesOnly)->Unit(benchmark::kMillisecond);
+BENCHMARK(pdfOfOutlinesOnly)->LengthUnit(benchmark::kMillisecond);
 
 void inchHexagonsOnA4(benchmark::State& state) {
   const Polygon hexagon = scaled(*familyOutline("hexagon"), 25.4);
@@ -63,6 +63,6 @@ void inchHexagonsOnA4(benchmark::State& state) {
   state.counters["strip papers"] = static_cast<double>(strips.copies.size());
   state.counters["strip strokes each"] = strips.strokes / double(strips.copies.size());
 }
-BENCHMARK(inchHexagonsOnA4)->Unit(benchmark::kMillisecond);
+BENCHMARK(inchHexagonsOnA4)->LengthUnit(benchmark::kMillisecond);
 
 }  // namespace

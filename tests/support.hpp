@@ -25,7 +25,7 @@ inline const clathra::ArrangementLibrary& library() {
 }
 
 inline clathra::Recipe recipe(const std::string& id, double edge, int across, int down,
-                              clathra::Sides sides = clathra::Sides::Outline) {
+                              clathra::FinishingSides sides = clathra::FinishingSides::Outline) {
   clathra::Recipe r;
   r.arrangement = id;
   r.edge = clathra::Length::millimetres(edge);
@@ -37,11 +37,11 @@ inline clathra::Recipe recipe(const std::string& id, double edge, int across, in
   // outline.
   if (const auto found = library().find(id); found && (*found)->fold > 0) {
     r.rings = std::min(r.rings, (*found)->mostRings());
-    r.sides = clathra::Sides::Outline;
+    r.sides = clathra::FinishingSides::Outline;
   }
   if (id == clathra::kOwnArrangement) {
     r.hand = clathra::ownRecipe("hexagon", r.edge)->hand;
-    r.sides = clathra::Sides::Outline;
+    r.sides = clathra::FinishingSides::Outline;
   }
   return r;
 }
@@ -97,7 +97,7 @@ inline clathra::Project edited(const clathra::Project& p, const clathra::Edit& e
 inline QByteArray text(const std::string& s) {
   return QByteArray::fromStdString(s);
 }
-inline QByteArray text(const clathra::Message& message, clathra::Unit unit = clathra::Unit::Millimetre) {
+inline QByteArray text(const clathra::Message& message, clathra::LengthUnit unit = clathra::LengthUnit::Millimetre) {
   return text(clathra::said(message, unit));
 }
 

@@ -41,7 +41,7 @@ void print(const nlohmann::json& j);
 void printLine(const std::string& text);
 
 /// Errors: no such sides.
-[[nodiscard]] Result<Sides> sidesOf(const std::string& name);
+[[nodiscard]] Result<FinishingSides> finishingSidesOf(const std::string& name);
 nlohmann::json tallyJson(const Project& project);
 nlohmann::json optional(const std::optional<double>& value);
 

@@ -87,14 +87,14 @@ const Length kLeastTop = Length::millimetres(30), kMostTop = Length::millimetres
 
 Result<std::vector<Length>> edgesOf(const std::string& text) {
   if (text.empty()) {
-    auto all = standardEdges(Unit::Inch);
-    const auto metric = standardEdges(Unit::Millimetre);
+    auto all = standardEdges(LengthUnit::Inch);
+    const auto metric = standardEdges(LengthUnit::Millimetre);
     all.insert(all.end(), metric.begin(), metric.end());
     return all;
   }
   std::vector<Length> out;
   for (const std::string& each : split(text)) {
-    const auto edge = parseLengthWithin(each, Unit::Millimetre, Message("an-edge"), kLeastEdge, kMostEdge);
+    const auto edge = parseLengthWithin(each, LengthUnit::Millimetre, Message("an-edge"), kLeastEdge, kMostEdge);
     if (!edge) return tl::make_unexpected(edge.error());
     out.push_back(*edge);
   }
@@ -106,15 +106,15 @@ Status listFits(const FitOptions& o) {
   if (!library) return tl::make_unexpected(library.error());
   const auto arrangement = library->find(o.arrangement);
   if (!arrangement) return tl::make_unexpected(arrangement.error());
-  const auto width = parseLengthWithin(o.width, Unit::Millimetre, Message("the-width"), kLeastTop, kMostTop);
+  const auto width = parseLengthWithin(o.width, LengthUnit::Millimetre, Message("the-width"), kLeastTop, kMostTop);
   if (!width) return tl::make_unexpected(width.error());
-  const auto height = parseLengthWithin(o.height, Unit::Millimetre, Message("the-height"), kLeastTop, kMostTop);
+  const auto height = parseLengthWithin(o.height, LengthUnit::Millimetre, Message("the-height"), kLeastTop, kMostTop);
   if (!height) return tl::make_unexpected(height.error());
   const auto edges = edgesOf(o.edges);
   if (!edges) return tl::make_unexpected(edges.error());
   Recipe recipe;
   recipe.arrangement = o.arrangement;
-  const auto sides = sidesOf(o.sides);
+  const auto sides = finishingSidesOf(o.sides);
   if (!sides) return tl::make_unexpected(sides.error());
   recipe.sides = *sides;
   const auto rows = fitToSize(**arrangement, recipe, width->mm(), height->mm(), *edges);
@@ -127,7 +127,7 @@ Status listFits(const FitOptions& o) {
     out.push_back({{"edge", r.edge.mm()}, {"width", r.width}, {"height", r.height}, {"pieces", r.pieces}});
     out.back().update(counts);
     if (!o.json)
-      printLine(formatLength(r.edge, Unit::Inch) + " (" + formatLength(r.edge, Unit::Millimetre) +
+      printLine(formatLength(r.edge, LengthUnit::Inch) + " (" + formatLength(r.edge, LengthUnit::Millimetre) +
                 "): " + formatNumber(r.width, 1) + " × " + formatNumber(r.height, 1) + " mm, " +
                 std::to_string(r.pieces) + " pieces");
   }
@@ -137,8 +137,8 @@ Status listFits(const FitOptions& o) {
 
 }  // namespace
 
-Result<Sides> sidesOf(const std::string& name) {
-  for (const Sides s : {Sides::Outline, Sides::EdgePieces, Sides::Slice})
+Result<FinishingSides> finishingSidesOf(const std::string& name) {
+  for (const FinishingSides s : {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice})
     if (sidesName(s) == name) return s;
   return fail("sides-outline-edge-pieces", name);
 }
@@ -180,7 +180,7 @@ struct ImportOptions {
 Status importFile(const ImportOptions& o) {
   double tolerance = kHealTolerance;
   if (!o.tolerance.empty()) {
-    const auto within = parseLengthWithin(o.tolerance, Unit::Millimetre, Message("the-tolerance"),
+    const auto within = parseLengthWithin(o.tolerance, LengthUnit::Millimetre, Message("the-tolerance"),
                                           Length::nanometres(0), Length::millimetres(5));
     if (!within) return tl::make_unexpected(within.error());
     tolerance = within->mm();

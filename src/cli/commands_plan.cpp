@@ -96,7 +96,7 @@ Status papers(const PaperOptions& o) {
   return {};
 }
 
-json methodJson(const CutMethod& m, Unit unit) {
+json methodJson(const CutMethod& m, LengthUnit unit) {
   json sum = json::array(), steps = json::array();
   for (const Message& s : m.steps) steps.push_back(said(s, unit));
   for (const SumLine& l : m.sum)
@@ -135,7 +135,7 @@ json placementsJson(const Project& project, const CutPlan& plan) {
 }
 
 json planJson(const Project& project, const CutPlan& plan) {
-  const Unit unit = project.settings.unit;
+  const LengthUnit unit = project.settings.unit;
   json windows = json::array(), methods = json::array(), sum = json::array();
   for (const WindowPart& w : plan.windows)
     windows.push_back({{"motif", w.name}, {"copies", w.copies}, {"length", optional(w.length)}});

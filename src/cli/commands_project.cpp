@@ -52,7 +52,7 @@ struct NewOptions {
 Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
   Recipe r;
   r.arrangement = o.arrangement;
-  const auto edge = parseLengthWithin(o.edge, Unit::Millimetre, Message("the-edge"), kLeastEdge, kMostEdge);
+  const auto edge = parseLengthWithin(o.edge, LengthUnit::Millimetre, Message("the-edge"), kLeastEdge, kMostEdge);
   if (!edge) return tl::make_unexpected(edge.error());
   r.edge = *edge;
   const bool rosette = arrangement.kind == ArrangementKind::Rosette;
@@ -62,7 +62,7 @@ Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
   r.across = rosette || own ? 1 : o.across;
   r.down = rosette || own ? 1 : o.down;
   r.rings = std::max(0, o.rings);
-  const auto sides = sidesOf(o.sides);
+  const auto sides = finishingSidesOf(o.sides);
   if (!sides) return tl::make_unexpected(sides.error());
   r.sides = *sides;
   return r;
@@ -78,10 +78,10 @@ Status makeNew(const NewOptions& o) {
   auto project = newProject(*library, *recipe, std::filesystem::path(o.file).stem().string());
   if (!project) return tl::make_unexpected(project.error());
   project->settings.unit = o.edge.find("mm") != std::string::npos || o.edge.find("cm") != std::string::npos
-                               ? Unit::Millimetre
-                               : Unit::Inch;
+                               ? LengthUnit::Millimetre
+                               : LengthUnit::Inch;
   if (!o.allowance.empty()) {
-    const auto allowance = parseLengthWithin(o.allowance, Unit::Millimetre, Message("the-seam-allowance"),
+    const auto allowance = parseLengthWithin(o.allowance, LengthUnit::Millimetre, Message("the-seam-allowance"),
                                              Length::millimetres(1), Length::millimetres(50));
     if (!allowance) return tl::make_unexpected(allowance.error());
     project->settings.allowance = *allowance;

@@ -31,7 +31,7 @@ json tallyJson(const Project& project) {
     const Shape& s = layout.shapes[c.shape];
     const Polygon outline = placed(s.outline, 0, c.hand < 0, {});
     json edges = json::array(), angles = json::array();
-    for (const OutlineSide& side : sidesOf(outline)) {
+    for (const OutlineEdge& side : edgesOf(outline)) {
       edges.push_back(side.length);
       angles.push_back(side.angle);
     }

@@ -82,7 +82,7 @@ class CardRun {
     text_.line(q(clothTitle(cloth_)), kEdge, y_ + 13.5, 8.4, QFont::Bold);
     y_ += 19;
     const CutMethod* m = plan_.method();
-    const Unit unit = project_.settings.unit;
+    const LengthUnit unit = project_.settings.unit;
     QString line = m ? inWords(m->title) : QString();
     if (plan_.length && !cloth_.scraps)
       line += QStringLiteral("  ·  %1 of cloth").arg(q(formatReadable(*plan_.length, unit))) +
@@ -90,7 +90,7 @@ class CardRun {
                   .arg(q(formatLength(Length::millimetres(allowanceOf(project_, cloth_)), unit)));
     text_.line(line, kEdge, y_ + 4, 4.6, QFont::DemiBold);
     y_ += 7;
-    y_ += text_.paragraph(q(clothLies(plan_)), kEdge, y_, width(), kSmall + 0.4) + 2;
+    y_ += text_.paragraph(clothLies(plan_), kEdge, y_, width(), kSmall + 0.4) + 2;
   }
 
   void map() {
@@ -207,8 +207,7 @@ class CardRun {
   }
 
   void cautions() {
-    QString all;
-    for (const std::string& c : bladeCautions()) all += q(c) + QStringLiteral(" ");
+    const QString all = bladeCautions();
     need(34);
     y_ += 3;
     const double w = width() - 8;
@@ -240,18 +239,14 @@ class CardRun {
 
 }  // namespace
 
-const std::vector<std::string>& bladeCautions() {
-  static const std::vector<std::string> all = {
-      "Close the guard between cuts and cut away from the body.",
-      "Keep fingers behind the ruler's edge; hold templates so that they cannot slip.",
-      "Change a blunt blade; cut no more layers than it is made for.",
-      "Not at the ironing board, and out of children's reach; put used blades into a closed container.",
-      "The maker's instructions come first.",
-  };
-  return all;
+QString bladeCautions() {
+  QStringList all;
+  for (const char* each : {"caution-guard", "caution-fingers", "caution-blunt", "caution-away", "caution-makers"})
+    all << inWords(Message(each));
+  return all.join(QLatin1Char(' '));
 }
 
-std::string clothLies(const CutPlan& plan) {
+QString clothLies(const CutPlan& plan) {
   const CutMethod* m = plan.method();
   bool left = false, right = false;
   const auto see = [&](const PatchDemand& d) {
@@ -261,10 +256,7 @@ std::string clothLies(const CutPlan& plan) {
   if (m) {
     for (const CutGroup& g : m->groups) see(g.demand);
   }
-  if (left && right)
-    return "Right side up, single layer, selvedge away from you. Strips for left-handed patches lie face "
-           "down; cloth folded in half gives one of each hand in one cut.";
-  return "Right side up, single layer, selvedge away from you.";
+  return inWords(Message(left && right ? "cloth-lies-both-hands" : "cloth-lies"));
 }
 
 void paintCutCard(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page,

@@ -10,9 +10,9 @@
 namespace clathra {
 
 /// Cautions for blades, short, for screen and card. They do not replace the maker's instructions.
-const std::vector<std::string>& bladeCautions();
+QString bladeCautions();
 /// How the cloth must lie: "Right side up …"; the way handed patches come out right.
-std::string clothLies(const CutPlan& plan);
+QString clothLies(const CutPlan& plan);
 
 /// Paints the card in mm; calls newPage when a page is full (and gets a fresh one).
 void paintCutCard(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page,

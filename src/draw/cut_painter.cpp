@@ -253,7 +253,7 @@ std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan) {
   std::vector<MapLabel> out;
   const CutMethod* m = plan.method();
   if (!m) return out;
-  const Unit unit = project.settings.unit;
+  const LengthUnit unit = project.settings.unit;
   int window = 1;
   for (const WindowPart& w : plan.windows) {
     if (w.windows.empty()) continue;

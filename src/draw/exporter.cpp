@@ -26,7 +26,7 @@ constexpr double kSvgPerMm = 100;
 
 void paintLayoutPage(QPainter& painter, const Project& project, const QRectF& into) {
   const PieceIndex index(*project.layout);
-  const Box shown = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
+  const Box shown = project.layout->sides == FinishingSides::Slice ? index.bounds() : project.layout->finished;
   LayoutLook look;
   look.palette = &printPalette();
   look.vector = true;
@@ -105,7 +105,7 @@ QByteArray layoutPdf(const Project& project) {
 QByteArray layoutSvg(const Project& project) {
   loadFonts();
   const PieceIndex index(*project.layout);
-  const Box b = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
+  const Box b = project.layout->sides == FinishingSides::Slice ? index.bounds() : project.layout->finished;
   return svgPage(b.width(), b.height(), QString::fromStdString(project.name), [&](QPainter& painter) {
     paintLayoutPage(painter, project, QRectF(0, 0, b.width(), b.height()));
   });
@@ -114,7 +114,7 @@ QByteArray layoutSvg(const Project& project) {
 QByteArray layoutPng(const Project& project, int longestSide) {
   loadFonts();
   const PieceIndex index(*project.layout);
-  const Box b = project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
+  const Box b = project.layout->sides == FinishingSides::Slice ? index.bounds() : project.layout->finished;
   const double scale = longestSide / std::max(b.width(), b.height());
   QImage image(QSize(std::max(1, static_cast<int>(std::ceil(b.width() * scale))),
                      std::max(1, static_cast<int>(std::ceil(b.height() * scale)))),

@@ -1,6 +1,7 @@
 #include "draw/layout_painter.hpp"
 
 #include <QPainterPath>
+#include <QTransform>
 
 #include <algorithm>
 #include <cmath>
@@ -70,10 +71,10 @@ class LayoutRun {
   }
 
   void finishingLine() {
-    if (layout_.sides == Sides::Outline) return;
+    if (layout_.sides == FinishingSides::Outline) return;
     QPolygonF line;
     for (const Point c : layout_.line) line << place_.toDevice(c);
-    if (layout_.sides == Sides::Slice) {
+    if (layout_.sides == FinishingSides::Slice) {
       QPainterPath outside;
       outside.addRect(line.boundingRect().adjusted(-1e4, -1e4, 1e4, 1e4));
       outside.addPolygon(line);
@@ -127,9 +128,24 @@ class LayoutRun {
  private:
   double typicalSize() const { return project_.recipe.edge.mm() * place_.scale; }
 
+  /// A shape's arcs are looked at once; its pieces are that path turned and moved.
+  QPainterPath pathOf(std::uint32_t i) {
+    const Piece& piece = layout_.pieces[i];
+    const Shape& shape = layout_.shapes[piece.shape];
+    if (paths_.empty()) paths_.resize(layout_.shapes.size());
+    QPainterPath& path = paths_[piece.shape];
+    if (path.isEmpty()) path = outlinePath(shape.outline, shape.edges);
+    const QPointF o = place_.toDevice({0, 0}), x = place_.toDevice({1, 0}) - o, y = place_.toDevice({0, 1}) - o;
+    QTransform pose(x.x(), x.y(), y.x(), y.y(), o.x(), o.y());
+    pose.translate(piece.centre.x, piece.centre.y);
+    pose.rotateRadians(piece.turn);
+    if (piece.hand < 0) pose.scale(-1, 1);
+    return pose.map(path);
+  }
+
   void drawPiece(std::uint32_t i) {
     if (look_.vector && layout_.pieces[i].count > kCornersWithoutArcs) {
-      p_.drawPath(outlinePath(layout_.outline(i), place_.scale, [&](Point c) { return place_.toDevice(c); }));
+      p_.drawPath(pathOf(i));
       return;
     }
     outline_.clear();  // reused for every piece
@@ -228,9 +244,8 @@ class LayoutRun {
       if (!convex) {  // strokes are clipped to the hull; the rest of the clip is the painter's
         p_.save();
         p_.setClipPath(
-            outlinePath(layout_.outline(i), place_.scale, [&](Point c) { return place_.toDevice(c); }),
-            Qt::IntersectClip);
-        device = hullOf(device);
+            pathOf(i), Qt::IntersectClip);
+        device = ConvexOutline::hullOf(device).outline();
       }
       strokeHatch(p_, device, cloth.hatch, std::max(kHatchMm * place_.scale, 1.0), pen);
       if (!convex) p_.restore();
@@ -354,6 +369,7 @@ class LayoutRun {
   const LayoutPlace& place_;
   const LayoutLook& look_;
   std::vector<QPointF> outline_;
+  std::vector<QPainterPath> paths_;  // of each shape, once it is asked for
   std::map<std::pair<int, int>, Face> faces_;
   std::map<std::tuple<QString, int, QRgb>, QImage> plates_;
 };

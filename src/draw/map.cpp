@@ -29,7 +29,7 @@ QString q(const std::string& s) {
 }
 
 Box shownOf(const Project& project, const PieceIndex& index) {
-  return project.layout->sides == Sides::Slice ? index.bounds() : project.layout->finished;
+  return project.layout->sides == FinishingSides::Slice ? index.bounds() : project.layout->finished;
 }
 
 /// The breadth of the middle-sized piece, mm.

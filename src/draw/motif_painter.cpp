@@ -81,9 +81,9 @@ void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, P
 }
 
 std::size_t turningCorner(PolygonView paper) {
-  const auto sides = sidesOf(paper);
-  const OutlineSide* best = nullptr;
-  for (const OutlineSide& s : sides) {
+  const auto sides = edgesOf(paper);
+  const OutlineEdge* best = nullptr;
+  for (const OutlineEdge& s : sides) {
     if (s.angle < kLeastTip) continue;  // copies do not turn round the cusp of two arcs
     const double d = best ? s.angle - best->angle : -1;
     if (d < -0.01 || (d < 0.01 && paper[s.first].y < paper[best->first].y - 1e-6)) best = &s;
@@ -94,7 +94,7 @@ std::size_t turningCorner(PolygonView paper) {
 int copiesInRound(PolygonView paper) {
   const std::size_t corner = turningCorner(paper);
   double angle = 180;
-  for (const OutlineSide& s : sidesOf(paper))
+  for (const OutlineEdge& s : edgesOf(paper))
     if (s.first == corner && s.angle >= kLeastTip) angle = s.angle;
   return std::max(2, static_cast<int>(std::floor(360 / angle + 1e-6)));
 }

@@ -6,13 +6,15 @@
 
 namespace clathra {
 
-QPainterPath outlinePath(PolygonView outline, double scale, const std::function<QPointF(Point)>& toDevice) {
+namespace {
+
+QPainterPath pathOf(PolygonView outline, const std::vector<OutlineEdge>& sides, double scale,
+                    const std::function<QPointF(Point)>& toDevice) {
   QPainterPath path;
   const std::size_t n = outline.size();
-  const auto sides = sidesOf(outline);
   if (sides.empty()) return path;
   path.moveTo(toDevice(outline[sides.front().first]));
-  for (const OutlineSide& s : sides) {
+  for (const OutlineEdge& s : sides) {
     if (!s.isArc()) {
       path.lineTo(toDevice(outline[(s.first + 1) % n]));
       continue;
@@ -31,8 +33,22 @@ QPainterPath outlinePath(PolygonView outline, double scale, const std::function<
   return path;
 }
 
+QPointF asIs(Point p) {
+  return {p.x, p.y};
+}
+
+}  // namespace
+
+QPainterPath outlinePath(PolygonView outline, double scale, const std::function<QPointF(Point)>& toDevice) {
+  return pathOf(outline, edgesOf(outline), scale, toDevice);
+}
+
+QPainterPath outlinePath(PolygonView outline, const std::vector<OutlineEdge>& edges) {
+  return pathOf(outline, edges, 1, asIs);
+}
+
 QPainterPath outlinePath(PolygonView outline) {
-  return outlinePath(outline, 1, [](Point p) { return QPointF(p.x, p.y); });
+  return pathOf(outline, edgesOf(outline), 1, asIs);
 }
 
 }  // namespace clathra

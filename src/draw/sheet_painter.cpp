@@ -80,10 +80,10 @@ class SheetRun {
       known = shape.title + " " + formatLength(Length::millimetres(shape.edge), edgeUnit(shape));
     return known;
   }
-  Unit edgeUnit(const Shape& shape) const {
+  LengthUnit edgeUnit(const Shape& shape) const {
     // A calculated side is no ruler fraction; then millimetres to 0.1 say more.
     const bool fraction = std::abs(std::remainder(shape.edge, 25.4 / 64)) < 1e-6;
-    return fraction ? project_.settings.unit : Unit::Millimetre;
+    return fraction ? project_.settings.unit : LengthUnit::Millimetre;
   }
 
   static double inRadius(PolygonView p, Point at) {

@@ -33,7 +33,7 @@ void dropStop(QString& inner) {
   if (inner.endsWith(QLatin1Char('.')) && !inner.endsWith(QLatin1String(".."))) inner.chop(1);
 }
 
-QString filled(const QString& text, const Message& message, Unit unit) {
+QString filled(const QString& text, const Message& message, LengthUnit unit) {
   QString out;
   for (int i = 0; i < text.size(); ++i) {
     if (text[i] != QLatin1Char('%') || i + 1 == text.size() || !text[i + 1].isDigit()) {
@@ -69,6 +69,10 @@ QString shapeWords(const std::string& title) {
   return QCoreApplication::translate("shapes", title.c_str());
 }
 
+QString arrangementWords(const std::string& text) {
+  return QCoreApplication::translate("arrangements", text.c_str());
+}
+
 QString shapeWords(int count, const std::string& title) {
   const QString name = shapeWords(title);
   if (count == 1) return QStringLiteral("1 %1").arg(name);
@@ -78,7 +82,7 @@ QString shapeWords(int count, const std::string& title) {
   return QStringLiteral("%1 %2").arg(count).arg(many);
 }
 
-QString inWords(const Arg& value, Unit unit) {
+QString inWords(const Arg& value, LengthUnit unit) {
   const auto text = [](const std::string& s) { return QString::fromStdString(s); };
   switch (value.kind()) {
     case Arg::Kind::Text:
@@ -112,7 +116,7 @@ QString inWords(const Arg& value, Unit unit) {
   return {};
 }
 
-QString inWords(const Message& message, Unit unit) {
+QString inWords(const Message& message, LengthUnit unit) {
   if (message.empty()) return {};
   const char* sentence = sentenceOf(message.id);
   if (!sentence) return QString::fromStdString(oneLine(message.id, kMostSentence));
@@ -122,7 +126,7 @@ QString inWords(const Message& message, Unit unit) {
   return QString::fromStdString(oneLine(whole, kMostSentence));
 }
 
-std::string said(const Message& message, Unit unit) {
+std::string said(const Message& message, LengthUnit unit) {
   return inWords(message, unit).toStdString();
 }
 

@@ -10,20 +10,23 @@
 namespace clathra {
 
 /// One clean line: line breaks and broken letters from outside are replaced, long names are cut.
-QString inWords(const Message& message, Unit unit = Unit::Millimetre);
+QString inWords(const Message& message, LengthUnit unit = LengthUnit::Millimetre);
 /// The same for a terminal.
-std::string said(const Message& message, Unit unit = Unit::Millimetre);
-inline QString inWords(const Error& error, Unit unit = Unit::Millimetre) {
+std::string said(const Message& message, LengthUnit unit = LengthUnit::Millimetre);
+inline QString inWords(const Error& error, LengthUnit unit = LengthUnit::Millimetre) {
   return inWords(error.message, unit);
 }
-inline std::string said(const Error& error, Unit unit = Unit::Millimetre) {
+inline std::string said(const Error& error, LengthUnit unit = LengthUnit::Millimetre) {
   return said(error.message, unit);
 }
-QString inWords(const Arg& value, Unit unit);
+QString inWords(const Arg& value, LengthUnit unit);
 
 /// A shape's title, and a number of such shapes: "7 half hexagons, point cut".
 QString shapeWords(const std::string& title);
 QString shapeWords(int count, const std::string& title);
+
+/// What an arrangement's file says of it: its name, which edge sets the size, what is counted.
+QString arrangementWords(const std::string& text);
 
 /// Loads the plurals of English (and later other languages) for the whole program. Needs an application.
 void loadWords();

@@ -28,11 +28,11 @@ class GalleryTest : public QObject {
     SOON(described(d, "Hexagons").contains("1 kind of paper"));
     // 144 inch-edged hexagons' worth of square inches: 144 / 2.598.
     QVERIFY(described(d, "Hexagons").contains("55 to a square foot"));
-    d.preferences.setUnit(Unit::Millimetre);
+    d.preferences.setUnit(LengthUnit::Millimetre);
     d.window->rebuild();
     d.window->showStart();
     SOON(described(d, "Squares").contains("1600 to a square metre"));
-    d.preferences.setUnit(Unit::Inch);
+    d.preferences.setUnit(LengthUnit::Inch);
   }
   void wordsFindNamesAndShapes() {
     Driver d;

@@ -126,7 +126,7 @@ class MedallionTest : public QObject {
     user.click("Sides: Edge pieces", "In “Straight sides” click “Edge pieces”.");
 
     const Layout& layout = *d.project().layout;
-    QVERIFY(layout.sides == Sides::EdgePieces);
+    QVERIFY(layout.sides == FinishingSides::EdgePieces);
     QVERIFY(soundness(layout, d.session->geometry().seams).sound());
     for (std::size_t i = 0; i < layout.size(); ++i) QVERIFY(d.project().painting[i] != kNoCloth);
     const Tally tally(d.project());

@@ -34,14 +34,14 @@ class StationsTest : public QObject {
     d.click("Go on");
     QVERIFY(d.has<QScrollArea>("Help and safety"));
     QVERIFY(d.preferences.firstStartDone());
-    QCOMPARE(d.preferences.unit(), Unit::Millimetre);
+    QCOMPARE(d.preferences.unit(), LengthUnit::Millimetre);
     QCOMPARE(d.preferences.page(), QStringLiteral("letter"));
     QVERIFY(!d.preferences.rightHanded());
     d.click("Go on");
     d.click("New project: Hexagons");
-    QCOMPARE(d.project().settings.unit, Unit::Millimetre);
+    QCOMPARE(d.project().settings.unit, LengthUnit::Millimetre);
     QCOMPARE(support::text(d.project().settings.page), QByteArray("letter"));
-    d.preferences.setUnit(Unit::Inch);
+    d.preferences.setUnit(LengthUnit::Inch);
     d.preferences.setPage("a4");
   }
   void aNewProjectIsLedByWhatNext() {

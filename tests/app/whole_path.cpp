@@ -54,10 +54,10 @@ class WholePathTest : public QObject {
     d.type("Count across", "7");
     d.type("Count down", "6");
     QCOMPARE(d.session->figures().pieces, 42);
-    // Sides, then back to painting.
+    // FinishingSides, then back to painting.
     d.click("Mode: Sides");
     d.click("Sides: Edge pieces");
-    QCOMPARE(d.project().recipe.sides, Sides::EdgePieces);
+    QCOMPARE(d.project().recipe.sides, FinishingSides::EdgePieces);
     d.click("Mode: Paint");
     // Paint everything alike, one ring with another cloth, one piece with a third.
     d.click("A click paints: Alike");

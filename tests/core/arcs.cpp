@@ -31,13 +31,13 @@ std::vector<double> sorted(std::vector<double> v) {
 
 std::vector<double> lengthsOf(PolygonView p) {
   std::vector<double> out;
-  for (const OutlineSide& s : sidesOf(p)) out.push_back(s.length);
+  for (const OutlineEdge& s : edgesOf(p)) out.push_back(s.length);
   return sorted(out);
 }
 
 std::vector<double> anglesOf(PolygonView p) {
   std::vector<double> out;
-  for (const OutlineSide& s : sidesOf(p)) out.push_back(s.angle);
+  for (const OutlineEdge& s : edgesOf(p)) out.push_back(s.angle);
   return sorted(out);
 }
 
@@ -59,7 +59,7 @@ class ArcsTest : public QObject {
     COMPARE_TO(outlineArea(p), 2 * 40 * 40, 1e-6);  // two radii squared: half the square of the width
     COMPARE_TO(outlineLength(p), 80 * kPi, 1e-9);
     int hollow = 0;
-    for (const OutlineSide& s : sidesOf(p)) {
+    for (const OutlineEdge& s : edgesOf(p)) {
       COMPARE_TO(s.radius, 40, 1e-9);
       hollow += s.hollow;
     }
@@ -100,7 +100,7 @@ class ArcsTest : public QObject {
     for (const Point q : arcPoints({-30, 0}, {30, 0}, 180)) disc.push_back(q);
     disc.push_back({30, 0});
     for (const Point q : arcPoints({30, 0}, {-30, 0}, 180)) disc.push_back(q);
-    const auto sides = sidesOf(disc);
+    const auto sides = edgesOf(disc);
     QCOMPARE(sides.size(), std::size_t(1));
     COMPARE_TO(sides[0].radius, 30, 1e-9);
     COMPARE_TO(sides[0].length, 60 * kPi, 1e-6);
@@ -108,18 +108,18 @@ class ArcsTest : public QObject {
   }
   void polygonsWithStraightSidesAreNeverTakenForArcs() {
     for (const Family& f : families())
-      if (f.outline.size() <= 12) QCOMPARE(sidesOf(scaled(f.outline, 40)).size(), f.outline.size());
+      if (f.outline.size() <= 12) QCOMPARE(edgesOf(scaled(f.outline, 40)).size(), f.outline.size());
     for (const int n : {16, 20, 24}) {
       Polygon p;
       for (int i = 0; i < n; ++i) p.push_back(rotated({100, 0}, 2 * kPi * i / n));
-      QCOMPARE(sidesOf(p).size(), std::size_t(n));
+      QCOMPARE(edgesOf(p).size(), std::size_t(n));
     }
   }
   void aCutArcKeepsItsRadiusAndLosesItsLength() {
     const Polygon p = family("petal", 80);  // from tip to tip upright
     const Polygon top = clippedToHalfPlane(p, {0, 1}, -11.3);
     int arcs = 0;
-    for (const OutlineSide& s : sidesOf(top)) {
+    for (const OutlineEdge& s : edgesOf(top)) {
       if (!s.isArc()) continue;
       ++arcs;
       const double r = 80 / std::numbers::sqrt2;
@@ -202,7 +202,7 @@ class ArcsTest : public QObject {
       LayoutBuilder builder;
       for (std::size_t i = 0; i < good.size(); ++i)
         builder.add(translated(good.outline(i), i == which ? by : Point{}), {static_cast<int>(i), 0, 0});
-      return std::move(builder).finish(Sides::Outline, good.finished, true);
+      return std::move(builder).finish(FinishingSides::Outline, good.finished, true);
     };
     QVERIFY(soundness(good, buildSeams(good)).sound());
     const Layout moved = rebuilt({0, 0.4}, 5), still = rebuilt({0, 0}, 5), far = rebuilt({0, 500}, 5);
@@ -220,12 +220,12 @@ class ArcsTest : public QObject {
   void allowancesGrowConvexArcsAndShrinkHollowOnes() {
     const Polygon core = family("apple-core", 60);
     const double r = 60 / std::numbers::sqrt2, s = 6;
-    for (const OutlineSide& side : sidesOf(allowanceOutline(core, s)))
+    for (const OutlineEdge& side : edgesOf(allowanceOutline(core, s)))
       if (side.isArc()) COMPARE_TO(side.radius, side.hollow ? r - s : r + s, 0.05);
     QVERIFY(!hollowVanishes(core, s));
     const Polygon small = family("apple-core", 8);  // 5.66 mm of radius
     QVERIFY(hollowVanishes(small, 6));
-    for (const OutlineSide& side : sidesOf(allowanceOutline(small, 6)))
+    for (const OutlineEdge& side : edgesOf(allowanceOutline(small, 6)))
       QVERIFY(!side.isArc() || !side.hollow);
     // A cusp has no mitre: the patch ends a hand's measure beyond it instead of far away.
     const Box b = bounds(allowanceOutline(family("clamshell", 60), s));

@@ -18,7 +18,7 @@ struct Case {
   std::string id;
   double edge;
   int across, down;
-  Sides sides;
+  FinishingSides sides;
 };
 
 std::vector<Case> cases() {
@@ -26,8 +26,8 @@ std::vector<Case> cases() {
   for (const Arrangement& a : support::library().all())
     for (const auto& [edge, across, down] :
          {std::tuple(25.4, 3, 3), std::tuple(31.75, 4, 5), std::tuple(60.0, 5, 4)})
-      for (const Sides sides : {Sides::Outline, Sides::EdgePieces, Sides::Slice})
-        if (sides == Sides::Outline ||
+      for (const FinishingSides sides : {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice})
+        if (sides == FinishingSides::Outline ||
             (a.fold == 0 && a.kind != ArrangementKind::Own))  // a rosette of diamonds keeps its outline
           out.push_back({a.id, edge, across, down, sides});
   return out;
@@ -36,7 +36,7 @@ std::vector<Case> cases() {
 /// Is the layout without gap and overlap, judged without the builder's code? Names what is wrong, or nothing.
 std::string fault(const std::vector<std::vector<Point>>& pieces, const Layout& layout, double boundary) {
   const plain::Facts f = plain::factsOf(pieces);
-  if (layout.sides == Sides::EdgePieces) {
+  if (layout.sides == FinishingSides::EdgePieces) {
     const double box = layout.finished.width() * layout.finished.height();
     if (std::abs(f.area - box) > 1e-6 * box) return "areas do not add up to the rectangle";
     if (std::abs(f.unmatched - 2 * (layout.finished.width() + layout.finished.height())) > 0.05)
@@ -97,7 +97,7 @@ class ArrangementsTest : public QObject {
     QFETCH(QString, spoil);
     for (const Arrangement& a : support::library().all()) {
       if (a.kind == ArrangementKind::Own) continue;  // one piece, wherever it lies, is sound
-      const Layout layout = support::layout(support::recipe(a.id, 30, 4, 4, Sides::EdgePieces));
+      const Layout layout = support::layout(support::recipe(a.id, 30, 4, 4, FinishingSides::EdgePieces));
       double boundary = 0;
       for (const OuterEdge& o : buildSeams(layout).outer) boundary += distance(o.from, o.to);
       auto pieces = plain::outlines(layout);
@@ -120,7 +120,7 @@ class ArrangementsTest : public QObject {
       auto pieces = plain::outlines(good);
       change(pieces);
       for (std::size_t i = 0; i < pieces.size(); ++i) builder.add(pieces[i], {static_cast<int>(i), 0, 0});
-      return std::move(builder).finish(Sides::Outline, good.finished, true);
+      return std::move(builder).finish(FinishingSides::Outline, good.finished, true);
     };
     const Layout moved = rebuilt([](auto& p) {
       for (Point& c : p[12]) c.x += 0.3;
@@ -187,25 +187,25 @@ class ArrangementsTest : public QObject {
   }
   void sidesOfAPatchThatIsTooSmallAreRefused() {
     const auto built = buildLayout(**support::library().find("hexagons"),
-                                   support::recipe("hexagons", 20, 3, 1, Sides::EdgePieces));
+                                   support::recipe("hexagons", 20, 3, 1, FinishingSides::EdgePieces));
     QVERIFY(!built);
     QVERIFY(clathra::said(built.error()).ends_with('.'));
   }
 
   void whatTheCutLeavesHasNames() {
-    const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
+    const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, FinishingSides::EdgePieces));
     std::set<std::string> names;
     for (const Shape& s : l.shapes) names.insert(s.name);
     QCOMPARE(names, (std::set<std::string>{"hexagon", "half-hexagon-flat-cut", "half-hexagon-point-cut",
                                            "quarter-hexagon"}));
-    const Layout d = support::layout(support::recipe("hexagon-columns", 30, 4, 5, Sides::EdgePieces));
+    const Layout d = support::layout(support::recipe("hexagon-columns", 30, 4, 5, FinishingSides::EdgePieces));
     names.clear();
     for (const Shape& s : d.shapes) names.insert(s.name);
     QCOMPARE(names, (std::set<std::string>{"hexagon", "diamond60", "triangle60", "half-diamond60-along",
                                            "triangle-30-60-90"}));
   }
   void quarterHexagonsComeInTwoHands() {
-    const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
+    const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, FinishingSides::EdgePieces));
     int left = 0, right = 0;
     for (const Piece& p : l.pieces) {
       left += p.hand < 0;
@@ -216,7 +216,7 @@ class ArrangementsTest : public QObject {
   }
   void everyPieceIsItsShapeTurnedAndPlaced() {
     for (const Arrangement& a : support::library().all()) {
-      const Layout l = support::layout(support::recipe(a.id, 30, 4, 4, Sides::EdgePieces));
+      const Layout l = support::layout(support::recipe(a.id, 30, 4, 4, FinishingSides::EdgePieces));
       for (std::size_t i = 0; i < l.size(); ++i) {
         const Piece& p = l.pieces[i];
         const Polygon copy = placed(l.shapes[p.shape].outline, p.turn, p.hand < 0, p.centre);

@@ -370,7 +370,7 @@ class CorpusTest : public QObject {
       r.edge = Length::millimetres(30);
       r.across = r.down = 3;
       r.rings = std::min(2, read->mostRings());
-      r.sides = d.one(2) ? Sides::EdgePieces : Sides::Outline;
+      r.sides = d.one(2) ? FinishingSides::EdgePieces : FinishingSides::Outline;
       (void)taken("layout", seed, buildLayout(*read, r));
     }
   }
@@ -399,7 +399,7 @@ class CorpusTest : public QObject {
       Dice d(seed);
       std::string text = d.of(good);
       mutate(text, d);
-      const auto length = parseLength(text, Unit::Inch);
+      const auto length = parseLength(text, LengthUnit::Inch);
       if (taken("length", seed, length) && (length->nm() < 0 || length->mm() > 100'000))
         fault("length", seed, "is out of bounds: " + oneLine(text));
     }

@@ -5,6 +5,7 @@
 #include "cutting/methods.hpp"
 #include "registry.hpp"
 #include "shape/overlap.hpp"
+#include "shape/strip.hpp"
 #include "sound_plan.hpp"
 #include "support.hpp"
 #include "words/sentences.hpp"
@@ -19,7 +20,7 @@ struct Setup {
   std::string arrangement = "squares";
   double edge = 50;
   int across = 20, down = 10;
-  Sides sides = Sides::Outline;
+  FinishingSides sides = FinishingSides::Outline;
   std::string shape = "square";
   int n = 100;
   double allowance = 5, width = 1000;
@@ -133,8 +134,26 @@ class CuttingTest : public QObject {
       }
     }
   }
+  void curvedAndHollowPatchesLieApartToo() {
+    for (const char* id : {"clamshells", "apple-cores", "hollow-squares", "petals"}) {
+      if (!support::library().find(id)) continue;
+      Project p = support::project(support::recipe(id, 60, 4, 4));
+      p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 700}});
+      for (const Shape& s : p.layout->shapes)
+        p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", s.name}});
+      QCOMPARE(planOf(p).methods.front().laid.placements.size(), p.layout->size());
+    }
+    // A star with deep hollows, into which the neighbours' tips reach.
+    Polygon star;
+    for (int i = 0; i < 10; ++i)
+      star.push_back(rotated({i % 2 == 0 ? 60.0 : 22.0, 0}, std::numbers::pi * i / 5) + Point{60, 60});
+    const auto copies = stripCopies(star, stripLay(star, 0.3, true), 6);
+    QVERIFY(copies[1][0].x - copies[0][0].x < 119);
+    for (std::size_t i = 0; i < copies.size(); ++i)
+      for (std::size_t k = i + 1; k < copies.size(); ++k) QVERIFY(!overlaps(copies[i], copies[k]));
+  }
   void handsAreCutApart() {
-    Project p = support::project(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
+    Project p = support::project(support::recipe("hexagons", 30, 4, 5, FinishingSides::EdgePieces));
     p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 900}});
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", "quarter-hexagon"}});
     const CutPlan plan = planOf(p);
@@ -317,7 +336,7 @@ class CuttingTest : public QObject {
     QFETCH(QString, fault);
     QFETCH(std::function<void(CutMethod&)>, spoil);
     // Quarter hexagons have hands and no symmetry, on a one-way cloth: every fault can be made.
-    Project p = support::project(support::recipe("hexagons", 30, 9, 12, Sides::EdgePieces));
+    Project p = support::project(support::recipe("hexagons", 30, 9, 12, FinishingSides::EdgePieces));
     p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 900}, {"direction", "one-way"}});
     for (const char* shape : {"half-hexagon-flat-cut", "quarter-hexagon"})
       p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", shape}});
@@ -404,7 +423,7 @@ class CuttingTest : public QObject {
           .edge = 30,
           .across = 4,
           .down = 83,
-          .sides = Sides::EdgePieces,
+          .sides = FinishingSides::EdgePieces,
           .shape = "half-hexagon-point-cut",
           .n = 40,
           .allowance = 6},
@@ -412,7 +431,7 @@ class CuttingTest : public QObject {
          139,
          0},
         {"half squares, the better way round",
-         {.arrangement = "offset-squares", .sides = Sides::EdgePieces, .shape = "rectangle-2-1", .n = 10},
+         {.arrangement = "offset-squares", .sides = FinishingSides::EdgePieces, .shape = "rectangle-2-1", .n = 10},
          "strips",
          60,
          0},

@@ -262,7 +262,7 @@ class EditsTest : public QObject {
     QCOMPARE(h.steps(), std::size_t(2));
   }
   void aTallyKeptUpToDateEqualsOneCountedAnew() {
-    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 12, 12, Sides::EdgePieces));
+    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 12, 12, FinishingSides::EdgePieces));
     Tally tally(p);
     QRandomGenerator random(5);
     for (int i = 0; i < 300; ++i) {
@@ -301,7 +301,7 @@ class EditsTest : public QObject {
   }
 
   void geoJsonHoldsEveryPieceOnce() {
-    Project p = support::project(support::recipe("hexagons", 25.4, 4, 5, Sides::EdgePieces));
+    Project p = support::project(support::recipe("hexagons", 25.4, 4, 5, FinishingSides::EdgePieces));
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", {1}}});
     const json g = piecesGeoJson(p);
     QCOMPARE(g["features"].size(), p.layout->size());

@@ -180,7 +180,7 @@ class ExchangeTest : public QObject {
     }
   }
   void outAndInAgainKeepsPiecesSeamsAndCloths() {
-    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 4, Sides::EdgePieces));
+    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 4, FinishingSides::EdgePieces));
     p = support::edited(p, {{"edit", "paint"}, {"shape", "hexagon"}, {"cloth", "B"}});
     const auto made = imported(piecesGeoJson(p).dump(), ".geojson");
     QCOMPARE(made.project.layout->size(), p.layout->size());

@@ -21,7 +21,7 @@ using support::FaultyFileSystem;
 namespace {
 
 Project sample() {
-  Project p = support::project(support::recipe("hexagon-square-triangle", 38.1, 4, 3, Sides::EdgePieces));
+  Project p = support::project(support::recipe("hexagon-square-triangle", 38.1, 4, 3, FinishingSides::EdgePieces));
   p = support::edited(p, {{"edit", "addCloth"},
                           {"name", "Tide Ink"},
                           {"width", 1050.5},

@@ -17,7 +17,7 @@ class FitTest : public QObject {
     QTest::addColumn<double>("width");
     QTest::addColumn<double>("height");
     for (const char* id : {"hexagons", "squares", "hexagon-square-triangle", "kites"})
-      for (const Sides sides : {Sides::Outline, Sides::EdgePieces, Sides::Slice}) {
+      for (const FinishingSides sides : {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice}) {
         QTest::addRow("%s %s wide", id, sidesName(sides).c_str())
             << QByteArray(id) << int(sides) << 340.0 << 210.0;
         QTest::addRow("%s %s high", id, sidesName(sides).c_str())
@@ -31,7 +31,7 @@ class FitTest : public QObject {
     QFETCH(double, height);
     const std::vector<Length> edges{Length::millimetres(25), Length::millimetres(38.1),
                                     Length::millimetres(50)};
-    Recipe recipe = support::recipe(id.toStdString(), 25, 1, 1, static_cast<Sides>(sides));
+    Recipe recipe = support::recipe(id.toStdString(), 25, 1, 1, static_cast<FinishingSides>(sides));
     const auto rows = fitToSize(arrangement(id.toStdString()), recipe, width, height, edges, 8);
     QVERIFY2(rows, rows ? "" : clathra::said(rows.error()).c_str());
     QCOMPARE(rows->size(), std::size_t(8));
@@ -63,7 +63,7 @@ class FitTest : public QObject {
   void piecesOfLargeTopsFollowFromSmallOnesExactly() {
     for (const Arrangement& a : support::library().all()) {
       if (a.kind != ArrangementKind::Field) continue;
-      Recipe recipe = support::recipe(a.id, 25, 1, 1, Sides::EdgePieces);
+      Recipe recipe = support::recipe(a.id, 25, 1, 1, FinishingSides::EdgePieces);
       const auto rows =
           fitToSize(a, recipe, 1'850, 1'230, {Length::millimetres(40), Length::millimetres(45)}, 2);
       QVERIFY2(rows, a.id.c_str());
@@ -79,7 +79,7 @@ class FitTest : public QObject {
   }
   void aRosetteAnswersWithRingsAndEdges() {
     const auto rows = fitToSize(arrangement("hexagon-rosette"), support::recipe("hexagon-rosette", 25, 1, 1),
-                                400, 400, standardEdges(Unit::Millimetre), 5);
+                                400, 400, standardEdges(LengthUnit::Millimetre), 5);
     QVERIFY(rows);
     for (const FitRow& r : *rows) QCOMPARE(r.pieces, std::int64_t(1 + 3 * r.rings * (r.rings + 1)));
   }
@@ -94,9 +94,9 @@ class FitTest : public QObject {
     QCOMPARE((*rows)[1].pieces, std::int64_t(240));
   }
   void standardEdgesAreQuarterInchesAndFiveMillimetres() {
-    QCOMPARE(standardEdges(Unit::Inch).size(), std::size_t(11));
-    COMPARE_TO(standardEdges(Unit::Inch).front().mm(), 12.7, 1e-12);
-    COMPARE_TO(standardEdges(Unit::Millimetre).back().mm(), 75, 1e-12);
+    QCOMPARE(standardEdges(LengthUnit::Inch).size(), std::size_t(11));
+    COMPARE_TO(standardEdges(LengthUnit::Inch).front().mm(), 12.7, 1e-12);
+    COMPARE_TO(standardEdges(LengthUnit::Millimetre).back().mm(), 75, 1e-12);
     for (const UsualSize& s : usualSizes()) QVERIFY(s.width > 300 && s.height < 3'000);
   }
   void nonsenseIsRefused() {
@@ -110,12 +110,12 @@ class FitTest : public QObject {
     QVERIFY(!fitToSize(a, r, 300, 300, {Length::millimetres(25)}, 12, progress));
   }
   void edgesRoundTheOneInUseStayWithinAQuarterOfIt() {
-    const auto inches = edgesRound(Length::wholeInches(1), Unit::Inch);
+    const auto inches = edgesRound(Length::wholeInches(1), LengthUnit::Inch);
     QCOMPARE(inches.size(), std::size_t(33));  // 48/64 to 80/64
     for (const Length e : inches) QVERIFY(e.inches() >= 0.75 && e.inches() <= 1.25);
     QCOMPARE(inches.front(), Length::wholeInches(1));
-    QCOMPARE(edgesRound(Length::millimetres(20), Unit::Millimetre).size(), std::size_t(21));
-    for (const Length e : edgesRound(kLeastEdge, Unit::Millimetre)) QVERIFY(e >= kLeastEdge);
+    QCOMPARE(edgesRound(Length::millimetres(20), LengthUnit::Millimetre).size(), std::size_t(21));
+    for (const Length e : edgesRound(kLeastEdge, LengthUnit::Millimetre)) QVERIFY(e >= kLeastEdge);
   }
 };
 

@@ -195,7 +195,7 @@ class GrowTest : public QObject {
     }
   }
   void handedShapesAreOfferedInBothHands() {
-    const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
+    const Layout l = support::layout(support::recipe("hexagons", 30, 4, 5, FinishingSides::EdgePieces));
     // A lone square, beside shapes of a layout that has quarter hexagons of both hands.
     const State s(l);
     std::set<int> hands;

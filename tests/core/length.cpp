@@ -59,7 +59,7 @@ class LengthTest : public QObject {
   void readsWhatQuiltersWrite() {
     QFETCH(QString, text);
     QFETCH(qint64, nm);
-    const auto read = parseLength(text.toStdString(), Unit::Inch);
+    const auto read = parseLength(text.toStdString(), LengthUnit::Inch);
     QVERIFY2(read, read ? "" : clathra::said(read.error()).c_str());
     QCOMPARE(read->nm(), nm);
   }
@@ -74,14 +74,14 @@ class LengthTest : public QObject {
   }
   void refusesWhatIsNoLength() {
     QFETCH(QString, text);
-    const auto read = parseLength(text.toStdString(), Unit::Inch);
+    const auto read = parseLength(text.toStdString(), LengthUnit::Inch);
     QVERIFY(!read);
     QVERIFY(clathra::said(read.error()).ends_with('.') || clathra::said(read.error()).ends_with('?'));
   }
 
   void saysTheLimits() {
     const auto edge =
-        parseLengthWithin("0", Unit::Inch, "The edge", Length::millimetres(3), Length::millimetres(1000));
+        parseLengthWithin("0", LengthUnit::Inch, "The edge", Length::millimetres(3), Length::millimetres(1000));
     QVERIFY(!edge);
     QCOMPARE(text(clathra::said(edge.error())), QByteArray("The edge is 0; it can be from 3 mm to 1000 mm."));
   }
@@ -89,14 +89,14 @@ class LengthTest : public QObject {
   void everySixtyFourthRoundTrips() {
     for (std::int64_t n = 1; n <= 64 * 20; ++n) {
       const Length l = Length::sixtyFourths(n);
-      const auto back = parseLength(formatLength(l, Unit::Inch), Unit::Millimetre);
+      const auto back = parseLength(formatLength(l, LengthUnit::Inch), LengthUnit::Millimetre);
       QVERIFY(back);
       QCOMPARE(back->nm(), l.nm());
     }
   }
   void everyMicronRoundTrips() {
     for (std::int64_t n = 1; n < 3'000'000; n += 997)
-      for (const Unit unit : {Unit::Inch, Unit::Millimetre}) {
+      for (const LengthUnit unit : {LengthUnit::Inch, LengthUnit::Millimetre}) {
         const Length l = Length::nanometres(n * 1000);
         const auto back = parseLength(formatLength(l, unit), unit);
         QVERIFY(back);
@@ -104,15 +104,15 @@ class LengthTest : public QObject {
       }
   }
   void fractionsAreDrawnAsQuiltersReadThem() {
-    QCOMPARE(text(formatLength(Length::sixtyFourths(80), Unit::Inch)), QByteArray("1 1/4 in"));
-    QCOMPARE(text(formatLength(Length::sixtyFourths(40), Unit::Inch)), QByteArray("5/8 in"));
-    QCOMPARE(text(formatLength(Length::wholeInches(3), Unit::Inch)), QByteArray("3 in"));
-    QCOMPARE(text(formatLength(Length::sixtyFourths(16), Unit::Millimetre)), QByteArray("6.35 mm"));
+    QCOMPARE(text(formatLength(Length::sixtyFourths(80), LengthUnit::Inch)), QByteArray("1 1/4 in"));
+    QCOMPARE(text(formatLength(Length::sixtyFourths(40), LengthUnit::Inch)), QByteArray("5/8 in"));
+    QCOMPARE(text(formatLength(Length::wholeInches(3), LengthUnit::Inch)), QByteArray("3 in"));
+    QCOMPARE(text(formatLength(Length::sixtyFourths(16), LengthUnit::Millimetre)), QByteArray("6.35 mm"));
   }
   void calculatedLengthsAreRoundedForReading() {
-    QCOMPARE(text(formatReadable(1769.64, Unit::Millimetre)), QByteArray("177 cm"));
-    QCOMPARE(text(formatReadable(54.99, Unit::Millimetre)), QByteArray("55 mm"));
-    QCOMPARE(text(formatReadable(63.5, Unit::Inch)), QByteArray("2 1/2 in"));
+    QCOMPARE(text(formatReadable(1769.64, LengthUnit::Millimetre)), QByteArray("177 cm"));
+    QCOMPARE(text(formatReadable(54.99, LengthUnit::Millimetre)), QByteArray("55 mm"));
+    QCOMPARE(text(formatReadable(63.5, LengthUnit::Inch)), QByteArray("2 1/2 in"));
   }
 
  private:

@@ -65,7 +65,7 @@ class MeetingTest : public QObject {
       QVERIFY2(!remark(support::project(support::recipe(id, 60, 3, 3)), "arcs-unlike"), id);
   }
   void sidesThatLeaveNothingForABorderAreNamedAndMended() {
-    Project p = support::project(support::recipe("squares", 50, 4, 4, Sides::EdgePieces));
+    Project p = support::project(support::recipe("squares", 50, 4, 4, FinishingSides::EdgePieces));
     QVERIFY(!remark(p, "border-thin"));
     p = support::edited(p, {{"edit", "setAllowance"}, {"value", 4}});
     const auto r = remark(p, "border-thin");
@@ -74,7 +74,7 @@ class MeetingTest : public QObject {
     QVERIFY(mendingEdit(r->mend));
     QVERIFY(!remark(support::edited(p, *mendingEdit(r->mend)), "border-thin"));
     // Sliced later, the papers themselves reach beyond the line; the outline has no line at all.
-    Project sliced = support::project(support::recipe("hexagons", 50, 5, 6, Sides::Slice));
+    Project sliced = support::project(support::recipe("hexagons", 50, 5, 6, FinishingSides::Slice));
     sliced = support::edited(sliced, {{"edit", "setAllowance"}, {"value", 4}});
     const auto s = remark(sliced, "border-thin");
     if (s) {

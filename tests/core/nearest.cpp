@@ -60,7 +60,7 @@ class NearestTest : public QObject {
     QTest::addColumn<QString>("id");
     QTest::addColumn<int>("sides");
     for (const Arrangement& a : support::library().all())
-      for (const Sides s : {Sides::Outline, Sides::EdgePieces})
+      for (const FinishingSides s : {FinishingSides::Outline, FinishingSides::EdgePieces})
         if (a.kind == ArrangementKind::Field)
           QTest::addRow("%s %s", a.id.c_str(), sidesName(s).c_str())
               << QString::fromStdString(a.id) << static_cast<int>(s);
@@ -69,7 +69,7 @@ class NearestTest : public QObject {
     QFETCH(QString, id);
     QFETCH(int, sides);
     const Arrangement& a = **support::library().find(id.toStdString());
-    Recipe r = support::recipe(id.toStdString(), 30, 5, 5, static_cast<Sides>(sides));
+    Recipe r = support::recipe(id.toStdString(), 30, 5, 5, static_cast<FinishingSides>(sides));
     for (const auto& [width, height] : {std::pair(297.0, 203.0)}) {
       const auto near = nearestSizes(a, r, width, height);
       const auto all = byBruteForce(a, r, width, height);
@@ -86,7 +86,7 @@ class NearestTest : public QObject {
   }
   void largeCountsFollowFromSmallOnesExactly() {
     const Arrangement& a = **support::library().find("hexagon-square-triangle");
-    const Recipe r = support::recipe("hexagon-square-triangle", 38.1, 1, 1, Sides::EdgePieces);
+    const Recipe r = support::recipe("hexagon-square-triangle", 38.1, 1, 1, FinishingSides::EdgePieces);
     const auto near = nearestSizes(a, r, 4000, 3000);
     QVERIFY(near);
     for (const NearSize& n : *near) {
@@ -117,7 +117,7 @@ class NearestTest : public QObject {
   void seamsDoNotDependOnTurnMirrorPlaceOrScale() {
     QFETCH(QString, id);
     QRandomGenerator random(static_cast<quint32>(id.size()));
-    for (const Sides sides : {Sides::Outline, Sides::EdgePieces}) {
+    for (const FinishingSides sides : {FinishingSides::Outline, FinishingSides::EdgePieces}) {
       const Layout layout = support::layout(support::recipe(id.toStdString(), 30, 6, 5, sides));
       const SeamGraph straight = buildSeams(layout);
       const RunBound bound = runBound(straight);
@@ -162,7 +162,7 @@ class NearestTest : public QObject {
   }
   void numbersRunAsOneReads() {
     const Layout layout =
-        support::layout(support::recipe("hexagon-square-triangle", 25.4, 5, 4, Sides::EdgePieces));
+        support::layout(support::recipe("hexagon-square-triangle", 25.4, 5, 4, FinishingSides::EdgePieces));
     for (std::size_t i = 1; i < layout.size(); ++i) {
       const Piece &a = layout.pieces[i - 1], &b = layout.pieces[i];
       QVERIFY(a.row < b.row ? a.centre.y < b.centre.y : a.row == b.row && a.centre.x < b.centre.x);

@@ -76,7 +76,7 @@ class NumberingTest : public QObject {
   }
   void cutSidesAreNumberedRoundTheRim() {
     const Project p =
-        numbered(support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 4, Sides::EdgePieces)),
+        numbered(support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 4, FinishingSides::EdgePieces)),
                  "outside");
     const SeamGraph graph = buildSeams(*p.layout);
     const auto depth = depthsFromRim(*p.layout, graph);
@@ -108,7 +108,7 @@ class NumberingTest : public QObject {
     QVERIFY(std::is_sorted(depth.begin(), depth.end()));
   }
   void aFileKeepsNumbersShapesAndVariants() {
-    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 3, Sides::EdgePieces));
+    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 3, FinishingSides::EdgePieces));
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", "hexagon"}});
     p = support::edited(p, {{"edit", "keepVariant"}, {"name", "Hexagons light"}, {"note", "for the hall"}});
     p = numbered(p, "outside");

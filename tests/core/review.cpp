@@ -76,7 +76,7 @@ class ReviewTest : public QObject {
     QVERIFY(clathra::said(r->why).starts_with("2 pieces have no cloth"));
   }
   void slivers() {
-    Project p = support::project(support::recipe("hexagon-square-triangle", 15, 4, 4, Sides::EdgePieces));
+    Project p = support::project(support::recipe("hexagon-square-triangle", 15, 4, 4, FinishingSides::EdgePieces));
     const auto all = remarksOf(p);
     const Remark* r = find(all, "sliver");
     QVERIFY(r);
@@ -163,7 +163,7 @@ class ReviewTest : public QObject {
   }
   void everyCheckSpeaksInSentences() {
     for (const Project& p : {painted(130), withPrint(50, 50, nullptr, {10, 100}, 25),
-                             support::project(support::recipe("kites", 15, 4, 4, Sides::EdgePieces))})
+                             support::project(support::recipe("kites", 15, 4, 4, FinishingSides::EdgePieces))})
       for (const Remark& r : remarksOf(p)) {
         QVERIFY2(clathra::said(r.why).ends_with('.') && clathra::said(r.fix).ends_with('.'), r.check.c_str());
         QVERIFY(!r.station.empty());
@@ -187,7 +187,7 @@ class ReviewTest : public QObject {
   }
   void handsAndSwapsAreNamed() {
     // A parallelogram field has one hand; kites have none.
-    Project p = support::project(support::recipe("hexagons", 40, 4, 4, Sides::EdgePieces));
+    Project p = support::project(support::recipe("hexagons", 40, 4, 4, FinishingSides::EdgePieces));
     const auto remarks = remarksOf(p);
     const Remark* r = find(remarks, "handed");  // the quarter hexagons in the corners come in two hands
     QVERIFY(r);
@@ -228,7 +228,7 @@ class ReviewTest : public QObject {
     const auto remarks = remarksOf(p);
     const Remark* r = find(remarks, "short-of-wanted");
     QVERIFY(r);
-    QCOMPARE(support::text(r->why, Unit::Inch),
+    QCOMPARE(support::text(r->why, LengthUnit::Inch),
              QByteArray("The finished size falls short of what was wanted by 1 in of width."));
     p = support::edited(p, {{"edit", "setWantedSize"}, {"width", w + 9}, {"height", h}});
     QVERIFY(!find(remarksOf(p), "short-of-wanted"));

@@ -39,7 +39,7 @@ Recipe recipeOf(const json& row) {
   const std::string generator = row["generator"];
   return support::recipe(kOurs.at(generator), p["edge"], p.value("across", p.value("rings", 1)),
                          p.value("down", 1),
-                         generator.ends_with("in_rectangle") ? Sides::EdgePieces : Sides::Outline);
+                         generator.ends_with("in_rectangle") ? FinishingSides::EdgePieces : FinishingSides::Outline);
 }
 
 /// Two clockwise lists of edges and angles agree up to where they start.

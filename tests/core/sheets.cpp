@@ -55,7 +55,7 @@ class SheetsTest : public QObject {
   void everyPieceHasOnePaperOfItsExactShape() {
     for (const char* id : {"hexagons", "kites", "hexagon-square-triangle", "hexagon-columns", "triangles"})
       for (const MarkedSide side : {MarkedSide::Back, MarkedSide::Front}) {
-        const Project p = support::project(support::recipe(id, 30, 5, 5, Sides::EdgePieces));
+        const Project p = support::project(support::recipe(id, 30, 5, 5, FinishingSides::EdgePieces));
         const SheetPlan plan = planOf(p, {a4(), side, false});
         std::set<std::uint32_t> seen;
         for (const Sheet& s : plan.sheets)
@@ -71,7 +71,7 @@ class SheetsTest : public QObject {
       }
   }
   void papersOnTheBackAreMirrored() {
-    const Project p = support::project(support::recipe("hexagons", 30, 4, 5, Sides::EdgePieces));
+    const Project p = support::project(support::recipe("hexagons", 30, 4, 5, FinishingSides::EdgePieces));
     for (const MarkedSide side : {MarkedSide::Back, MarkedSide::Front})
       for (const Sheet& s : planOf(p, {a4(), side, false}).sheets)
         for (const SheetPaper& paper : s.papers) {
@@ -83,7 +83,7 @@ class SheetsTest : public QObject {
     for (const Page& page : standardPages())
       for (const bool strips : {false, true}) {
         const Project p =
-            support::project(support::recipe("hexagon-square-triangle", 25.4, 6, 4, Sides::EdgePieces));
+            support::project(support::recipe("hexagon-square-triangle", 25.4, 6, 4, FinishingSides::EdgePieces));
         for (const Sheet& s : planOf(p, {page, MarkedSide::Back, strips}).sheets)
           for (std::size_t i = 0; i < s.papers.size(); ++i) {
             const Box b = bounds(s.papers[i].outline);

@@ -1,5 +1,5 @@
 // Finishing lines of one's own: what is cut, slivers, prices.
-#include "layout/sides.hpp"
+#include "layout/finishing_line.hpp"
 
 #include <cmath>
 #include <random>
@@ -7,6 +7,7 @@
 #include "layout/grow.hpp"
 #include "model/tally.hpp"
 #include "registry.hpp"
+#include "shape/convex.hpp"
 #include "store/file.hpp"
 #include "support.hpp"
 
@@ -16,7 +17,7 @@ using nlohmann::json;
 class SidesTest : public QObject {
   Q_OBJECT
   static Project field(const char* id = "hexagons", double edge = 40) {
-    return support::project(support::recipe(id, edge, 6, 6, Sides::EdgePieces));
+    return support::project(support::recipe(id, edge, 6, 6, FinishingSides::EdgePieces));
   }
   /// Is the edit refused with these words in the sentence?
   static bool says(const Project& p, const json& edit, const char* words) {
@@ -69,7 +70,7 @@ class SidesTest : public QObject {
   void rosettesAndGrownLayoutsTakeALineToo() {
     Project p = support::project(support::recipe("hexagon-rosette", 20, 3, 3));
     p = support::edited(p, {{"edit", "setLine"}, {"box", {-60, -50, 60, 50}}});
-    QCOMPARE(p.recipe.sides, Sides::EdgePieces);
+    QCOMPARE(p.recipe.sides, FinishingSides::EdgePieces);
     COMPARE_TO(areaOf(*p.layout), 12'000, 1e-3);
   }
   void theLineScalesWithTheEdgeAndGivesWayWhenThePatchShrinks() {
@@ -111,13 +112,14 @@ class SidesTest : public QObject {
     const Layout layout = support::layout(whole);
     const SeamGraph graph = buildSeams(layout);
     const Box natural =
-        support::layout(support::recipe(id.toStdString(), 60, 5, 5, Sides::EdgePieces)).finished;
+        support::layout(support::recipe(id.toStdString(), 60, 5, 5, FinishingSides::EdgePieces)).finished;
     const Box line{natural.left + 3, natural.top + 4, natural.right - 2, natural.bottom - 5};
     // Another way: lay it out and measure every part.
     const auto count = [&](const Box& box) {
+      const Polygon corners = cornersOf(box);
       std::size_t n = 0;
       for (std::size_t i = 0; i < layout.size(); ++i) {
-        const Polygon part = clippedToConvex(layout.outline(i), cornersOf(box));
+        const Polygon part = clipped(layout.outline(i), *ConvexView::of(corners));
         n += !part.empty() && smallestRectangle(part).height < 10 - 1e-6 &&
              smallestRectangle(part).width > 0 &&
              std::min(smallestRectangle(part).width, smallestRectangle(part).height) < 10 - 1e-6;
@@ -152,7 +154,7 @@ class SidesTest : public QObject {
   void pricesAreTheOnesOfTheLayouts() {
     const Project p = field("hexagons", 40);
     const auto& arr = **support::library().find("hexagons");
-    for (const Sides sides : {Sides::Outline, Sides::EdgePieces, Sides::Slice}) {
+    for (const FinishingSides sides : {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice}) {
       const auto price = priceOf(arr, p.recipe, sides, 6);
       QVERIFY(price);
       const Project laid = support::edited(p, {{"edit", "setSides"}, {"sides", sidesName(sides)}});
@@ -161,10 +163,10 @@ class SidesTest : public QObject {
     }
     // Thirty-six hexagons of 40 mm, each patch grown by 6 mm: a hexagon of apothem 34.641 + 6.
     const double apothem = 40 * std::sqrt(3.0) / 2 + 6;
-    COMPARE_TO(priceOf(arr, p.recipe, Sides::Outline, 6)->clothArea,
+    COMPARE_TO(priceOf(arr, p.recipe, FinishingSides::Outline, 6)->clothArea,
                36 * 2 * std::sqrt(3.0) * apothem * apothem, 1e-3);
-    const auto edge = priceOf(arr, p.recipe, Sides::EdgePieces, 6),
-               slice = priceOf(arr, p.recipe, Sides::Slice, 6);
+    const auto edge = priceOf(arr, p.recipe, FinishingSides::EdgePieces, 6),
+               slice = priceOf(arr, p.recipe, FinishingSides::Slice, 6);
     QVERIFY(edge->clothArea < slice->clothArea && edge->kinds > slice->kinds);
   }
   void theLargestCoveredRectangleIsThatOfTryingAll() {

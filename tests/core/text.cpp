@@ -56,11 +56,11 @@ class TextTest : public QObject {
   }
   void quantitiesFollowTheProjectsUnit() {
     const Message size("step-strips", 2, sizeArg(69.85));
-    QCOMPARE(support::text(size, Unit::Inch), QByteArray("Cut 2 strips 2 3/4 in wide across the whole width."));
-    QCOMPARE(support::text(size, Unit::Millimetre), QByteArray("Cut 2 strips 69.85 mm wide across the whole width."));
+    QCOMPARE(support::text(size, LengthUnit::Inch), QByteArray("Cut 2 strips 2 3/4 in wide across the whole width."));
+    QCOMPARE(support::text(size, LengthUnit::Millimetre), QByteArray("Cut 2 strips 69.85 mm wide across the whole width."));
     // What is finer than a ruler shows stands in mm in both.
     const Message miss("gap-why-miss", fineArg(0.254, 2));
-    QCOMPARE(support::text(miss, Unit::Inch), support::text(miss, Unit::Millimetre));
+    QCOMPARE(support::text(miss, LengthUnit::Inch), support::text(miss, LengthUnit::Millimetre));
   }
   void everyIdThatCoreSaysHasItsSentence() {
     // Ids are found in the sources themselves, so that none is forgotten.

@@ -7,6 +7,9 @@
 #include "app/widgets/flow_layout.hpp"
 #include "app/window/remarks_card.hpp"
 #include "model/alike.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 
 namespace clathra {
 
@@ -223,7 +226,7 @@ std::vector<std::uint32_t> ArrangeStation::reachOfOne(std::uint32_t piece, bool 
       return ringOf(session_.geometry().seams, piece, paint_->ring());
     case PaintWay::Alike:
       return alikeTo(session_.project(), piece, shift);
-    case PaintWay::Unit:
+    case PaintWay::LengthUnit:
       return unitReach(piece, shift);
     case PaintWay::Piece:
       break;
@@ -259,7 +262,7 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
   const auto pieces = reach(piece, shift);
   if (pieces.empty())
     return Q_EMIT said(
-        tr("No piece lies %1 away from this one.").arg(plural(paint_->ring(), tr("seam"), tr("seams"))));
+        tr("No piece lies %1 away from this one.").arg(tr("%n seam(s)", nullptr, paint_->ring())));
   const QString drag = canvas_->dragActing() ? QStringLiteral("drag %1").arg(drags_) : QString();
   if (paint_->role() != kNoRole) {
     const std::string& role = session_.project().roles[static_cast<std::size_t>(paint_->role())].name;
@@ -273,7 +276,7 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
                 dragged_
                     ? tr("painted pieces with %1").arg(title)
                     : tr("painted %1 with %2")
-                          .arg(plural(static_cast<int>(pieces.size()), tr("piece"), tr("pieces")), title),
+                          .arg(tr("%n piece(s)", nullptr, static_cast<int>(pieces.size())), title),
                 drag);
 }
 
@@ -308,7 +311,7 @@ void ArrangeStation::sayWhatAClickDoes() {
       sentence_->setText(
           tr("A click paints the pieces of ring %1 round this one %2.").arg(paint_->ring()).arg(with));
       break;
-    case PaintWay::Unit:
+    case PaintWay::LengthUnit:
       sentence_->setText(tr("A click paints this unit %1; with Shift all units of its name.").arg(with));
       break;
     case PaintWay::Alike:
@@ -323,13 +326,13 @@ void ArrangeStation::refresh() {
                                               formatReadable(layout.finished.height(), unit()));
   const QString face = canvas_->back() ? tr("Back, mirrored") : tr("Front");
   switch (layout.sides) {
-    case Sides::Outline:
+    case FinishingSides::Outline:
       sideLabel_->setText(tr("%1  ·  outline, %2").arg(face, size));
       break;
-    case Sides::EdgePieces:
+    case FinishingSides::EdgePieces:
       sideLabel_->setText(tr("%1  ·  edge pieces at %2").arg(face, size));
       break;
-    case Sides::Slice:
+    case FinishingSides::Slice:
       sideLabel_->setText(tr("%1  ·  sliced later at %2").arg(face, size));
       break;
   }

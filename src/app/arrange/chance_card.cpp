@@ -3,6 +3,9 @@
 #include <QHBoxLayout>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 

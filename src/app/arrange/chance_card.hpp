@@ -2,7 +2,8 @@
 // neighbours.
 #pragma once
 #include "app/session/session.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
 
 namespace clathra {
 

@@ -11,6 +11,7 @@
 #include "edit/edit.hpp"
 #include "model/alike.hpp"
 #include "words/words.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -251,7 +252,7 @@ DivideCard::Answer DivideCard::answer(const Polygon& large, int divisions, Way w
   if (covered != s.triangles()) {
     const int off = s.triangles() - covered;
     out.fault = (off > 0 ? QObject::tr("There is room for %1 more.") : QObject::tr("That is %1 too much."))
-                    .arg(plural(std::abs(off), QObject::tr("small triangle"), QObject::tr("small triangles")));
+                    .arg(QObject::tr("%n small triangle(s)", nullptr, std::abs(off)));
     return out;
   }
   const auto n = s.count(counts, progress);
@@ -278,7 +279,7 @@ void DivideCard::ask() {
   const Length small = Length::millimetres(shape.edge / divisions_->count());
   what_->setText(
       tr("A %1 with edges of %2 into shapes with edges of %3.")
-          .arg(QString::fromStdString(shape.title),
+          .arg(shapeWords(shape.title),
                QString::fromStdString(formatLength(Length::millimetres(shape.edge), p.settings.unit)),
                QString::fromStdString(formatLength(small, p.settings.unit))));
   working_.start(
@@ -375,7 +376,7 @@ void DivideCard::take(int filling) {
   if (!model()) return;
   const int n = static_cast<int>(together(static_cast<std::uint32_t>(piece_), false).size());
   session_.edit(editFor(page_ * kPage + static_cast<std::uint64_t>(filling)),
-                tr("divided %1").arg(plural(n, tr("piece"), tr("pieces"))));
+                tr("divided %1").arg(tr("%n piece(s)", nullptr, n)));
 }
 
 }  // namespace clathra

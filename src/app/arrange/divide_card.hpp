@@ -4,7 +4,10 @@
 
 #include "app/canvas/layout_canvas.hpp"
 #include "app/session/latest.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
 #include "layout/subdivide.hpp"
 
 namespace clathra {

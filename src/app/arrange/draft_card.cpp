@@ -7,6 +7,8 @@
 #include "exchange/drawn_lines.hpp"
 #include "shape/arcs.hpp"
 #include "words/words.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -73,7 +75,7 @@ void DraftCard::setActive(bool active) {
 }
 
 QString DraftCard::sentence() const {
-  if (session_.isOpen() && session_.project().recipe.sides == Sides::EdgePieces)
+  if (session_.isOpen() && session_.project().recipe.sides == FinishingSides::EdgePieces)
     return tr("Pieces cut at the side stay as they are; draft in whole ones, or set the sides to Outline.");
   if (!waiting_.empty())
     return tr(
@@ -158,7 +160,7 @@ void DraftCard::importLines() {
   if (!drawing) return Q_EMIT said(inWords(drawing.error()));
   const auto drawn =
       drawnInto(*drawing, bounds(session_.project().layout->outline(static_cast<std::size_t>(piece))));
-  QString report = tr("%1 taken.").arg(plural(static_cast<int>(drawn.lines.size()), tr("line"), tr("lines")));
+  QString report = tr("%1 taken.").arg(tr("%n line(s)", nullptr, static_cast<int>(drawn.lines.size())));
   if (drawn.enlarged != 1)
     report += tr(" The drawing was scaled to %1 % to fill the piece.").arg(drawn.enlarged * 100, 0, 'f', 1);
   if (!drawing->unused.empty()) {
@@ -173,7 +175,7 @@ void DraftCard::importLines() {
 std::vector<DraftCard::Place> DraftCard::placesOf(std::uint32_t piece) const {
   std::vector<Place> out;
   const PolygonView outline = session_.project().layout->outline(piece);
-  const auto sides = sidesOf(outline);
+  const auto sides = edgesOf(outline);
   const int parts = kDivisions[divisions_->current()];
   for (std::size_t s = 0; s < sides.size(); ++s)
     out.push_back({tr("corner %1").arg(s + 1), outline[sides[s].first]});
@@ -222,9 +224,8 @@ void DraftCard::refresh() {
   }
   cure_->setVisible(!toCure_.empty());
   note_->setText(toCure_.empty() ? tr("No corner points inwards.")
-                                 : tr("%1 a corner that points inwards; the dashed cuts cure it.")
-                                       .arg(plural(static_cast<int>(toCure_.size()), tr("piece has"),
-                                                   tr("pieces have"))));
+                                 : tr("%n piece(s) have a corner that points inwards; the dashed cuts cure it.",
+                                      nullptr, static_cast<int>(toCure_.size())));
   canvas_.pen().setCures(std::move(cuts));
   canvas_.update();
   offerPlaces();

@@ -4,7 +4,9 @@
 
 #include "app/arrange/grow_card.hpp"
 #include "app/canvas/layout_canvas.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 #include "layout/draft.hpp"
 
 namespace clathra {

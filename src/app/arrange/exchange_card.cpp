@@ -6,6 +6,7 @@
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
 #include "layout/exchange_fillings.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -123,7 +124,7 @@ void ExchangeCard::ask() {
 
 void ExchangeCard::show(const Ways& ways) {
   clearLayout(gallery_->layout());
-  const QString what = plural(static_cast<int>(chosen_.size()), tr("piece"), tr("pieces"));
+  const QString what = tr("%n piece(s)", nullptr, static_cast<int>(chosen_.size()));
   note_->setText(ways.empty()
                      ? tr("No other known shapes fill the outline of %1 exactly.").arg(what)
                      : tr("%1 chosen; these fill the same outline. A click puts them there.").arg(what));

@@ -2,7 +2,8 @@
 #pragma once
 #include "app/canvas/layout_canvas.hpp"
 #include "app/session/latest.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 
 namespace clathra {
 

@@ -4,6 +4,7 @@
 
 #include "app/theme/theme.hpp"
 #include "words/words.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -11,12 +12,12 @@ namespace {
 
 constexpr std::size_t kRows = 8;
 
-QString sizeText(double width, double height, Unit unit) {
+QString sizeText(double width, double height, LengthUnit unit) {
   return QString::fromStdString(formatReadable(width, unit) + " × " + formatReadable(height, unit));
 }
 
 /// "3/8 in short", "1/4 in over", "just right".
-QString differenceText(double mm, Unit unit) {
+QString differenceText(double mm, LengthUnit unit) {
   if (std::abs(mm) < 0.5) return QObject::tr("just right");
   const QString by = QString::fromStdString(formatReadable(std::abs(mm), unit));
   return mm < 0 ? QObject::tr("%1 short").arg(by) : QObject::tr("%1 over").arg(by);
@@ -108,16 +109,16 @@ void FitCard::look() {
 
 QString FitCard::rowText(const FitRow& row) const {
   const Project& p = session_.project();
-  const Unit unit = p.settings.unit;
+  const LengthUnit unit = p.settings.unit;
   const auto arrangement = session_.library().find(p.recipe.arrangement);
   const bool rosette = arrangement && (*arrangement)->kind == ArrangementKind::Rosette;
-  const QString counts = rosette ? plural(row.rings, tr("ring"), tr("rings"))
+  const QString counts = rosette ? tr("%n ring(s)", nullptr, row.rings)
                                  : tr("%1 across, %2 down").arg(row.across).arg(row.down);
   const double dw = row.width - p.wantedWidth, dh = row.height - p.wantedHeight;
   return tr("%1 edge, %2\n%3, %4\n%5 wide, %6 high")
       .arg(QString::fromStdString(formatLength(row.edge, unit)), counts,
            sizeText(row.width, row.height, unit),
-           plural(static_cast<int>(row.pieces), tr("paper"), tr("papers")), differenceText(dw, unit),
+           tr("%n paper(s)", nullptr, static_cast<int>(row.pieces)), differenceText(dw, unit),
            differenceText(dh, unit));
 }
 

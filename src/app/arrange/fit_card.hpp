@@ -2,7 +2,9 @@
 #pragma once
 #include "app/session/latest.hpp"
 #include "app/session/session.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 #include "layout/fit.hpp"
 
 class QComboBox;

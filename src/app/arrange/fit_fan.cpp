@@ -5,9 +5,12 @@
 #include <QVBoxLayout>
 
 #include "app/theme/theme.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
 #include "app/widgets/painted_button.hpp"
 #include "draw/fonts.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -67,7 +70,7 @@ class FitRow : public PaintedButton {
     return m.boundingRect(QRectF(0, 0, textWidth(), 1000), kTitleFlags, title()).height();
   }
   QString title() const {
-    QString text = QString::fromStdString(fit_.title);
+    QString text = shapeWords(fit_.title);
     if (fit_.hand != 0) text += fit_.hand > 0 ? QObject::tr(" (right)") : QObject::tr(" (left)");
     return text;
   }

@@ -4,6 +4,7 @@
 
 #include "app/theme/theme.hpp"
 #include "layout/ring.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -129,7 +130,7 @@ void GrowCard::refresh() {
       edges_ = openEdges(*session_.project().layout, session_.geometry().seams);
       edgesOf_ = session_.project().layout;
     }
-    const bool cut = session_.project().recipe.sides != Sides::Outline;
+    const bool cut = session_.project().recipe.sides != FinishingSides::Outline;
     canvas_.setEdges(cut ? std::vector<OpenEdge>{} : edges_, true);
     note_->setText(cut ? tr("Pieces are added to the outline: set the sides to Outline first.")
                        : tr("%1 edges are open.").arg(edges_.size()));
@@ -143,7 +144,7 @@ void GrowCard::refresh() {
 
 QString GrowCard::sentence() const {
   if (mode_ == Mode::TakeAway) return tr("A click takes the lit pieces away.");
-  if (session_.isOpen() && session_.project().recipe.sides != Sides::Outline)
+  if (session_.isOpen() && session_.project().recipe.sides != FinishingSides::Outline)
     return tr(
         "No edge is open while the sides are straight. Set them to Outline to add, or take pieces away.");
   return tr("Point at an open edge; a click or Enter offers the shapes that fit it.");
@@ -156,7 +157,7 @@ std::vector<std::uint32_t> GrowCard::equals(std::uint32_t piece) const {
 void GrowCard::takeAway(std::uint32_t piece) {
   const auto all = equals(piece);
   session_.edit(TakeAway{{piece}, copies()},
-                tr("took %1 away").arg(plural(static_cast<int>(all.size()), tr("piece"), tr("pieces"))));
+                tr("took %1 away").arg(tr("%n piece(s)", nullptr, static_cast<int>(all.size()))));
 }
 
 void GrowCard::openFan(int edge) {
@@ -218,7 +219,7 @@ void GrowCard::place(int fit) {
   }
   const Cloth* cloth = clothById(session_.project(), paint_.cloth());
   session_.edit(AddPieces{middle, chosen.shape, choice, copies(), cloth ? cloth->id : kNoCloth},
-                tr("added a %1").arg(QString::fromStdString(chosen.title)));
+                tr("added a %1").arg(shapeWords(chosen.title)));
   fan_->close();
 }
 

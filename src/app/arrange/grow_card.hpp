@@ -7,7 +7,9 @@
 #include "app/arrange/fit_fan.hpp"
 #include "app/arrange/paint_card.hpp"
 #include "app/canvas/layout_canvas.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 
 namespace clathra {
 

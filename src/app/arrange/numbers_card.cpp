@@ -6,6 +6,7 @@
 #include "draw/map.hpp"
 #include "layout/numbering.hpp"
 #include "words/words.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -48,7 +49,7 @@ void NumbersCard::refresh() {
                             ? tr("Clockwise round the rim from the upper left, then inwards.")
                             : tr("From the middle outwards, each ring clockwise from the top.");
   note_->setText(tr("%1 Paint and motifs stay with their pieces. The map takes %2.")
-                     .arg(order, plural(pages.pages(), tr("page"), tr("pages"))));
+                     .arg(order, tr("%n page(s)", nullptr, pages.pages())));
 }
 
 void NumbersCard::write(const QString& title, const QString& filter, const QString& name,

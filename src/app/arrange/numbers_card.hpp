@@ -1,7 +1,9 @@
 // Numbers and map: the order of the pieces' numbers, the numbered map and the cloth chart to print.
 #pragma once
 #include "app/session/session.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 
 namespace clathra {
 

@@ -8,6 +8,8 @@
 #include "app/widgets/painted_button.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -196,9 +198,9 @@ void PaintCard::setWay(PaintWay way) {
           tr("All pieces on the line through this one, at %1°. T turns the line.").arg(rowDegrees_));
       break;
     case PaintWay::Ring:
-      note_->setText(tr("Pieces that are %1 away.").arg(plural(ring_, tr("seam"), tr("seams"))));
+      note_->setText(tr("Pieces that are %1 away.").arg(tr("%n seam(s)", nullptr, ring_)));
       break;
-    case PaintWay::Unit:
+    case PaintWay::LengthUnit:
       note_->setText(tr("The unit of the piece; with Shift all units of its name."));
       break;
     case PaintWay::Alike:

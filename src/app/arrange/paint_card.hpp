@@ -1,13 +1,15 @@
 // Paint with: the cloths with how many pieces wear each, "add a cloth", and how far a click reaches.
 #pragma once
 #include "app/session/session.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 
 class QComboBox;
 
 namespace clathra {
 
-enum class PaintWay { Piece, Row, Ring, Alike, Unit };
+enum class PaintWay { Piece, Row, Ring, Alike, LengthUnit };
 
 class PaintCard : public Card {
   Q_OBJECT

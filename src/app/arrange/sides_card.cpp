@@ -5,6 +5,7 @@
 
 #include "app/theme/theme.hpp"
 #include "words/words.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -13,24 +14,24 @@ namespace {
 const Length kLeastSide = Length::millimetres(20), kMostSide = Length::millimetres(20'000);
 
 /// A length that came out of a layout, to what a ruler shows.
-Length shownLength(double mm, Unit unit) {
-  return unit == Unit::Inch ? Length::sixtyFourths(std::llround(mm / 25.4 * 64))
+Length shownLength(double mm, LengthUnit unit) {
+  return unit == LengthUnit::Inch ? Length::sixtyFourths(std::llround(mm / 25.4 * 64))
                             : Length::millimetres(std::round(mm * 10) / 10);
 }
 
 /// What a field says; the exact length where it still shows that, rounded.
-double typed(const LengthField& field, double exact, Unit unit) {
+double typed(const LengthField& field, double exact, LengthUnit unit) {
   const auto length = field.length();
   return !length || *length == shownLength(exact, unit) ? exact : length->mm();
 }
 
-QString sidesTitle(Sides sides) {
+QString sidesTitle(FinishingSides sides) {
   switch (sides) {
-    case Sides::EdgePieces:
+    case FinishingSides::EdgePieces:
       return QObject::tr("Edge pieces");
-    case Sides::Slice:
+    case FinishingSides::Slice:
       return QObject::tr("Slice later");
-    case Sides::Outline:
+    case FinishingSides::Outline:
       break;
   }
   return QObject::tr("Outline");
@@ -60,7 +61,7 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
   rows->setSpacing(scaled(4));
   body()->addWidget(prices_);
   connect(sides_, &Pills::chosen, this, [this](int i) {
-    session_.edit(SetSides{static_cast<Sides>(i)}, tr("changed the sides"));
+    session_.edit(SetSides{static_cast<FinishingSides>(i)}, tr("changed the sides"));
     refresh();
   });
   connect(without_, &QPushButton::clicked, this, &SidesCard::clearSlivers);
@@ -122,7 +123,7 @@ QString SidesCard::sentence() const {
 /// The uncut pieces, made once for a recipe.
 std::shared_ptr<const Layout> SidesCard::whole() {
   Recipe recipe = session_.project().recipe;
-  recipe.sides = Sides::Outline;
+  recipe.sides = FinishingSides::Outline;
   recipe.line.clear();
   if (whole_ && recipe == wholeOf_) return whole_;
   const auto arrangement = session_.library().find(recipe.arrangement);
@@ -153,7 +154,7 @@ void SidesCard::moveTo(const Polygon& line, const QString& label) {
 /// The line about its middle to the size that was typed: a rectangle, or the outline stretched to it.
 void SidesCard::typeSize() {
   const clathra::Box& now = session_.project().layout->finished;
-  const Unit unit = session_.project().settings.unit;
+  const LengthUnit unit = session_.project().settings.unit;
   const double w = typed(*width_, now.width(), unit), h = typed(*height_, now.height(), unit);
   const Point middle{(now.left + now.right) / 2, (now.top + now.bottom) / 2};
   Polygon line = session_.project().layout->line;
@@ -169,7 +170,7 @@ void SidesCard::typeCorner() {
   const auto i = static_cast<std::size_t>(corner_->count() - 1);
   if (i >= line.size()) return;
   const Point from{layout.finished.left, layout.finished.top}, was = line[i] - from;
-  const Unit unit = session_.project().settings.unit;
+  const LengthUnit unit = session_.project().settings.unit;
   line[i] = from + Point{typed(*across_, was.x, unit), typed(*down_, was.y, unit)};
   if (!LineHandles::keepsConvex(line)) {
     Q_EMIT said(tr("With this corner there the line would bend inwards; finishing lines are convex."));
@@ -182,7 +183,7 @@ void SidesCard::showCorner() {
   const Layout& layout = *session_.project().layout;
   const auto i = static_cast<std::size_t>(corner_->count() - 1);
   if (i >= layout.line.size()) return;
-  const Unit unit = session_.project().settings.unit;
+  const LengthUnit unit = session_.project().settings.unit;
   for (LengthField* f : {across_, down_}) f->setUnit(unit);
   across_->setLength(shownLength(layout.line[i].x - layout.finished.left, unit));
   down_->setLength(shownLength(layout.line[i].y - layout.finished.top, unit));
@@ -244,7 +245,7 @@ int SidesCard::light(const Polygon& line) {
   canvas_.setGhosts(std::move(lit));
   slivers_->setText(n == 0 ? tr("No slivers.")
                            : tr("%1 narrower than %2.")
-                                 .arg(plural(n, tr("sliver"), tr("slivers")),
+                                 .arg(tr("%n sliver(s)", nullptr, n),
                                       inWords(sizeArg(sliverShown(session_.project().settings.unit)), session_.project().settings.unit)));
   return n;
 }
@@ -252,7 +253,7 @@ int SidesCard::light(const Polygon& line) {
 void SidesCard::showSlivers(const Polygon& outline) {
   light(outline);
   const clathra::Box line = bounds(outline);
-  const Unit unit = session_.project().settings.unit;
+  const LengthUnit unit = session_.project().settings.unit;
   width_->setLength(shownLength(line.width(), unit));
   height_->setLength(shownLength(line.height(), unit));
   note_->setText(tr("%1 × %2").arg(QString::fromStdString(formatReadable(line.width(), unit)),
@@ -265,13 +266,13 @@ void SidesCard::refresh() {
   const Layout& layout = *p.layout;
   sides_->setCurrent(static_cast<int>(p.recipe.sides));
   switch (layout.sides) {
-    case Sides::Outline:
+    case FinishingSides::Outline:
       note_->setText(tr("The outline stays as it is: for mounting on a background."));
       break;
-    case Sides::EdgePieces:
+    case FinishingSides::EdgePieces:
       note_->setText(tr("Pieces at the line are cut down to edge pieces with papers of their own."));
       break;
-    case Sides::Slice:
+    case FinishingSides::Slice:
       note_->setText(
           tr("Whole pieces are sewn and sliced at the dashed line at the end; what lies outside is dimmed."));
       break;
@@ -288,7 +289,7 @@ void SidesCard::refresh() {
   for (LengthField* f : {width_, height_}) f->setUnit(p.settings.unit);
   width_->setLength(shownLength(layout.finished.width(), p.settings.unit));
   height_->setLength(shownLength(layout.finished.height(), p.settings.unit));
-  const bool handles = active_ && line && p.recipe.sides != Sides::Outline;
+  const bool handles = active_ && line && p.recipe.sides != FinishingSides::Outline;
   canvas_.setLineHandles(handles, handles ? whole() : nullptr);
   without_->setVisible(handles && light(layout.line) > 0 && upright);
   slivers_->setVisible(handles);
@@ -315,7 +316,7 @@ void SidesCard::know() {
       [arr = **arrangement, recipe = p.recipe,
        allowance = p.settings.allowance.mm()](const Progress& progress) {
         std::vector<SidesPrice> out;
-        for (const Sides s : {Sides::Outline, Sides::EdgePieces, Sides::Slice}) {
+        for (const FinishingSides s : {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice}) {
           if (progress.cancelled()) break;
           if (const auto price = priceOf(arr, recipe, s, allowance)) out.push_back(*price);
         }
@@ -330,8 +331,8 @@ void SidesCard::showPrices(const std::vector<SidesPrice>& prices) {
   for (const SidesPrice& price : prices)
     prices_->layout()->addWidget(sumRow(sidesTitle(price.sides),
                                         tr("%1, %2\n%3 m² of cloth")
-                                            .arg(plural(price.papers, tr("paper"), tr("papers")),
-                                                 plural(price.kinds, tr("kind"), tr("kinds")))
+                                            .arg(tr("%n paper(s)", nullptr, price.papers),
+                                                 tr("%n kind(s)", nullptr, price.kinds))
                                             .arg(price.clothArea / 1e6, 0, 'f', 2),
                                         price.sides == session_.project().recipe.sides));
 }

@@ -3,8 +3,11 @@
 #pragma once
 #include "app/canvas/layout_canvas.hpp"
 #include "app/session/latest.hpp"
-#include "app/widgets/basics.hpp"
-#include "layout/sides.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
+#include "layout/finishing_line.hpp"
 
 namespace clathra {
 

@@ -6,6 +6,7 @@
 #include "draw/hatch.hpp"
 #include "shape/arcs.hpp"
 #include "words/words.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -45,9 +46,9 @@ void paintShape(QPainter& p, const QRectF& into, const Project& project) {
   p.setPen(thick);
   if (marked >= 0) return p.drawLine(polygon[marked], polygon[(marked + 1) % polygon.size()]);
   // Of curved pieces the edge length is the distance of two corners.
-  const auto sides = sidesOf(shape->outline);
-  for (const OutlineSide& one : sides)
-    for (const OutlineSide& other : sides)
+  const auto& sides = shape->edges;
+  for (const OutlineEdge& one : sides)
+    for (const OutlineEdge& other : sides)
       if (std::abs(distance(shape->outline[one.first], shape->outline[other.first]) -
                    project.recipe.edge.mm()) < 1e-3)
         return p.drawLine(polygon[static_cast<int>(one.first)], polygon[static_cast<int>(other.first)]);
@@ -118,7 +119,7 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
                   tr("changed the seam allowance to %1").arg(allowance_->text()));
   });
   connect(unit_, &Pills::chosen, this, [this](int i) {
-    session_.edit(SetUnit{i == 0 ? Unit::Inch : Unit::Millimetre}, tr("changed the unit"));
+    session_.edit(SetUnit{i == 0 ? LengthUnit::Inch : LengthUnit::Millimetre}, tr("changed the unit"));
   });
   for (LengthField* f : {edge_, allowance_, wantedWidth_, wantedHeight_})
     connect(f, &LengthField::wrong, this, &SizeCard::said);
@@ -150,10 +151,10 @@ void SizeCard::refresh() {
   // A layout grown by hand has the size that its pieces make: nothing there to count or to choose from.
   countsOf_->setVisible(!own);
   wanted_->setVisible(!own);
-  edgeOf_->setText(arrangement ? QString::fromStdString((*arrangement)->edgeOf) : tr("the edge"));
+  edgeOf_->setText(arrangement ? arrangementWords((*arrangement)->edgeOf) : tr("the edge"));
   countsOf_->setText(arrangement ? tr("counts %1").arg(QString::fromStdString((*arrangement)->counts))
                                  : QString());
-  unit_->setCurrent(p.settings.unit == Unit::Inch ? 0 : 1);
+  unit_->setCurrent(p.settings.unit == LengthUnit::Inch ? 0 : 1);
   shape_->update();
   offerNearest();
 }

@@ -2,7 +2,10 @@
 #pragma once
 #include "app/canvas/picture_view.hpp"
 #include "app/session/session.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
 
 namespace clathra {
 

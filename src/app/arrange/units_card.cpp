@@ -4,6 +4,8 @@
 #include <map>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -111,7 +113,7 @@ void UnitsCard::showChosen() {
   note_->setText(
       chosen_.empty()
           ? tr("Click the pieces in the picture; Row, Ring and Alike choose many at once.")
-          : tr("%1 chosen.").arg(plural(static_cast<int>(chosen_.size()), tr("piece"), tr("pieces"))));
+          : tr("%1 chosen.").arg(tr("%n piece(s)", nullptr, static_cast<int>(chosen_.size()))));
 }
 
 /// While the card is open the units stand out in the picture.
@@ -152,7 +154,7 @@ void UnitsCard::addKind(const std::string& name, int units, int pieces) {
   line->setSpacing(0);
   line->addWidget(label(title, "title"));
   line->addWidget(wrapped(
-      tr("%1 of %2").arg(plural(units, tr("unit"), tr("units")), plural(pieces, tr("piece"), tr("pieces"))),
+      tr("%1 of %2").arg(tr("%n unit(s)", nullptr, units), tr("%n piece(s)", nullptr, pieces)),
       "muted"));
   auto* show = button(tr("Show"), "link");
   auto* drop = button(tr("Make single pieces again"), "warnlink");

@@ -5,7 +5,9 @@
 #include <QLineEdit>
 
 #include "app/canvas/layout_canvas.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 
 namespace clathra {
 

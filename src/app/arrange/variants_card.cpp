@@ -7,6 +7,9 @@
 #include "app/widgets/painted_button.hpp"
 #include "draw/fonts.hpp"
 #include "draw/layout_painter.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -43,7 +46,7 @@ class VariantTile : public PaintedButton {
     look.palette = &currentPalette();
     look.back = back_;
     const Box shown =
-        project_.layout->sides == Sides::Slice ? session_.index().bounds() : project_.layout->finished;
+        project_.layout->sides == FinishingSides::Slice ? session_.index().bounds() : project_.layout->finished;
     p.save();
     p.setClipRect(into.adjusted(-2, -2, 2, 2));
     paintLayout(p, project_, session_.index(), fitted(shown, into, back_), into, look);

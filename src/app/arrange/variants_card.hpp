@@ -1,7 +1,8 @@
 // Variants: placements of the cloths kept with a note, and the picture in which they stand side by side.
 #pragma once
 #include "app/session/session.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
 
 class QGridLayout;
 

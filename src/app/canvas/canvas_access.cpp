@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "app/canvas/layout_canvas.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -99,7 +100,7 @@ QString describePiece(const Session& session, int piece) {
   const Project& p = session.project();
   const Piece& at = p.layout->pieces[static_cast<std::size_t>(piece)];
   const Cloth* cloth = clothById(p, p.painting[static_cast<std::size_t>(piece)]);
-  QString title = QString::fromStdString(p.layout->shapes[at.shape].title);
+  QString title = shapeWords(p.layout->shapes[at.shape].title);
   title[0] = title[0].toUpper();
   if (at.hand != 0) title += at.hand > 0 ? QObject::tr(" (right)") : QObject::tr(" (left)");
   const auto arrangement = session.library().find(p.recipe.arrangement);

@@ -99,7 +99,7 @@ void DraftPen::paint(QPainter& painter, const Layout& layout, const LayoutPlace&
     const auto piece = static_cast<std::size_t>(numbered_);
     const QPointF middle = place.toDevice(layout.pieces[piece].centre);
     int n = 0;
-    for (const OutlineSide& s : sidesOf(layout.outline(piece))) {
+    for (const OutlineEdge& s : edgesOf(layout.outline(piece))) {
       const QPointF corner = place.toDevice(layout.outline(piece)[s.first]);
       const QPointF inwards = middle - corner;
       const double far = std::hypot(inwards.x(), inwards.y());

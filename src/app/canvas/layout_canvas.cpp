@@ -11,6 +11,7 @@
 
 #include "app/canvas/canvas_access.hpp"
 #include "app/theme/theme.hpp"
+#include "app/widgets/buttons.hpp"
 
 namespace clathra {
 
@@ -169,7 +170,7 @@ void LayoutCanvas::showPieces(std::vector<std::uint32_t> pieces) {
 
 Box LayoutCanvas::shownBox() const {
   const Layout& layout = *session_.project().layout;
-  Box box = layout.sides == Sides::Slice ? session_.index().bounds() : layout.finished;
+  Box box = layout.sides == FinishingSides::Slice ? session_.index().bounds() : layout.finished;
   if (const Layout* whole = line_.whole()) box = unite(box, whole->finished);
   if (!edgesActive_) return box;
   // Where pieces are added there is room for the next ones round the rim.

@@ -5,7 +5,7 @@
 #include <utility>
 
 #include "app/theme/theme.hpp"
-#include "layout/sides.hpp"
+#include "layout/finishing_line.hpp"
 
 namespace clathra {
 

@@ -14,6 +14,7 @@
 #include "draw/fonts.hpp"
 #include "store/codec.hpp"
 #include "words/words.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -405,7 +406,7 @@ void ClothStation::fillBench() {
     f->setUnit(unit());
   width_->setLength(c->width);
   QStringList lengths;
-  for (const Length l : c->lengths) lengths << QString::fromStdString(formatLength(l, Unit::Millimetre));
+  for (const Length l : c->lengths) lengths << QString::fromStdString(formatLength(l, LengthUnit::Millimetre));
   lengths_->setText(lengths.join(QStringLiteral("; ")));
   lengths_->setPlaceholderText(tr("like 1.5 m; 45 cm"));
   direction_->setCurrentIndex(static_cast<int>(c->direction));

@@ -5,7 +5,10 @@
 #include <QPlainTextEdit>
 
 #include "app/canvas/picture_view.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
 
 namespace clathra {

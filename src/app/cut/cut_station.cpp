@@ -15,6 +15,8 @@
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "words/words.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -276,7 +278,7 @@ void CutStation::fillMethods() {
   int patches = 0, windows = 0;
   for (const PatchDemand& d : demandsOf(*cutInput(session_.project(), cloth()->id))) patches += d.pieces;
   for (const WindowPart& w : plan()->windows) windows += w.copies;
-  methodsTitle_->setText(tr("Ways to cut the %1").arg(plural(patches, tr("patch"), tr("patches"))));
+  methodsTitle_->setText(tr("Ways to cut the %1").arg(tr("%n patch(es)", nullptr, patches)));
   for (const CutMethod& m : plan()->methods) addMethod(m);
   for (int i = 0; hadFocus && i < methods_->count(); ++i)
     if (auto* row = qobject_cast<QPushButton*>(methods_->itemAt(i)->widget()); row && row->isChecked())
@@ -285,11 +287,11 @@ void CutStation::fillMethods() {
     windowsNote_->setText(
         plan()->windowLength && !cloth()->scraps
             ? tr("%1 stand apart: %2 and about %3 more, whichever way is chosen.")
-                  .arg(plural(windows, tr("motif window"), tr("motif windows")),
+                  .arg(tr("%n motif window(s)", nullptr, windows),
                        QString::fromStdString(formatReadable(*plan()->windowLength, unit())),
                        minutesText(plan()->windowMinutes))
             : tr("%1 stand apart: about %2 more.")
-                  .arg(plural(windows, tr("motif window"), tr("motif windows")),
+                  .arg(tr("%n motif window(s)", nullptr, windows),
                        minutesText(plan()->windowMinutes)));
   for (const MapLabel& l : mapLabels(session_.project(), *plan())) {
     labels_->layout()->addWidget(wrapped(l.range, "head"));
@@ -336,7 +338,7 @@ void CutStation::fillSum() {
 void CutStation::fillCard() {
   clearLayout(card_->body());
   if (!plan()) return;
-  card_->body()->addWidget(wrapped(QString::fromStdString(clothLies(*plan())), "muted"));
+  card_->body()->addWidget(wrapped(clothLies(*plan()), "muted"));
   if (const CutMethod* m = plan()->method(); m && m->length && !m->groups.empty())
     for (const Message& s : m->steps) card_->body()->addWidget(wrapped(QStringLiteral("☐  ") + inWords(s, unit())));
   for (const WindowPart& w : plan()->windows)
@@ -344,12 +346,10 @@ void CutStation::fillCard() {
       if (m.id == w.motif && w.copies > 0)
         card_->body()->addWidget(
             wrapped(tr("☐  %1 with scissors: %2.")
-                        .arg(plural(w.copies, tr("window"), tr("windows")),
+                        .arg(tr("%n window(s)", nullptr, w.copies),
                              m.note.empty() ? QString::fromStdString(m.name)
                                             : QStringLiteral("“%1”").arg(QString::fromStdString(m.note)))));
-  QString cautions;
-  for (const std::string& c : bladeCautions()) cautions += QString::fromStdString(c) + QStringLiteral(" ");
-  card_->body()->addWidget(noteBox(cautions.trimmed()));
+  card_->body()->addWidget(noteBox(bladeCautions()));
   auto* save = button(tr("Save this card as PDF"), "act");
   save->setEnabled(plan()->length.has_value());
   connect(save, &QPushButton::clicked, this, &CutStation::saveCard);

@@ -1,7 +1,9 @@
 // Cut: for each cloth the methods side by side, the sum opened, the map to scale, and the card for the table.
 #pragma once
 #include "app/canvas/picture_view.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
 
 namespace clathra {

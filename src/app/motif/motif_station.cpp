@@ -8,6 +8,7 @@
 #include "app/window/remarks_card.hpp"
 #include "draw/pictures.hpp"
 #include "words/words.hpp"
+#include "app/widgets/card.hpp"
 
 namespace clathra {
 
@@ -162,7 +163,7 @@ QWidget* MotifStation::placeCard() {
   auto* card = new Card(tr("Window"));
   atX_ = new LengthField(tr("Window's middle from the left of the picture"), Length::millimetres(0), kFar);
   atY_ = new LengthField(tr("Window's middle from the top of the picture"), Length::millimetres(0), kFar);
-  for (LengthField* f : {atX_, atY_}) f->setUnit(Unit::Millimetre);
+  for (LengthField* f : {atX_, atY_}) f->setUnit(LengthUnit::Millimetre);
   turn_ = new QLineEdit;
   turn_->setAccessibleName(tr("Window turned by degrees"));
   copies_ = new CountField(tr("Copies in the picture"), 1, 64);
@@ -311,7 +312,7 @@ void MotifStation::refresh() {
     if (c.print) newCloth_->addItem(QString::fromStdString(clothTitle(c)), c.id);
   newShape_->clear();
   for (const Shape& s : session_.project().layout->shapes)
-    newShape_->addItem(QString::fromStdString(s.title), QString::fromStdString(s.name));
+    newShape_->addItem(shapeWords(s.title), QString::fromStdString(s.name));
   if (const int i = newCloth_->findData(keepCloth); i >= 0) newCloth_->setCurrentIndex(i);
   if (const int i = newShape_->findData(keepShape); i >= 0) newShape_->setCurrentIndex(i);
   filling_ = false;

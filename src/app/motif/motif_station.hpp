@@ -5,7 +5,9 @@
 
 #include "app/canvas/picture_view.hpp"
 #include "app/motif/swatch_view.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
 
 namespace clathra {

@@ -7,6 +7,7 @@
 
 #include "app/theme/theme.hpp"
 #include "shape/allowance.hpp"
+#include "app/widgets/buttons.hpp"
 
 namespace clathra {
 

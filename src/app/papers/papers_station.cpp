@@ -14,6 +14,7 @@
 #include "draw/exporter.hpp"
 #include "draw/sheet_painter.hpp"
 #include "words/words.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -188,7 +189,7 @@ void PapersStation::fillNeeds() {
     const Shape& s = session_.project().layout->shapes[n.shape];
     const bool fraction = std::abs(std::remainder(s.edge, 25.4 / 64)) < 1e-6;
     QString what = QString::fromStdString(
-        s.title + " " + formatLength(Length::millimetres(s.edge), fraction ? unit() : Unit::Millimetre));
+        s.title + " " + formatLength(Length::millimetres(s.edge), fraction ? unit() : LengthUnit::Millimetre));
     if (!fraction) what = QString::fromStdString(s.title + " " + formatNumber(s.edge, 1) + " mm");
     if (n.hand != 0) what += n.hand > 0 ? tr(", right") : tr(", left");
     needs_->body()->addWidget(sumRow(what, QString::number(n.needed)));
@@ -293,7 +294,7 @@ void PapersStation::printSheets() {
 std::vector<StripFigure> PapersStation::figures() const {
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   std::vector<StripFigure> out{{QString::number(f.pieces),
-                                tr("papers, ") + plural(f.kinds, tr("kind"), tr("kinds")),
+                                tr("papers, ") + tr("%n kind(s)", nullptr, f.kinds),
                                 changeText(f.pieces, b.pieces, 0),
                                 f.pieces < b.pieces,
                                 {}}};

@@ -1,7 +1,9 @@
 // Papers: the sheets as they will print, and what must be made.
 #pragma once
 #include "app/canvas/picture_view.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
 
 class QGridLayout;

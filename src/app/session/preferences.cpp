@@ -29,11 +29,11 @@ bool Preferences::firstStartDone() const {
 void Preferences::setFirstStartDone() {
   set("firstStartDone", true);
 }
-Unit Preferences::unit() const {
-  return get("unit", "inch").toString() == QLatin1String("mm") ? Unit::Millimetre : Unit::Inch;
+LengthUnit Preferences::unit() const {
+  return get("unit", "inch").toString() == QLatin1String("mm") ? LengthUnit::Millimetre : LengthUnit::Inch;
 }
-void Preferences::setUnit(Unit unit) {
-  set("unit", unit == Unit::Inch ? "inch" : "mm");
+void Preferences::setUnit(LengthUnit unit) {
+  set("unit", unit == LengthUnit::Inch ? "inch" : "mm");
 }
 QString Preferences::page() const {
   return get("page", "a4").toString();

@@ -12,8 +12,8 @@ class Preferences {
  public:
   bool firstStartDone() const;
   void setFirstStartDone();
-  Unit unit() const;
-  void setUnit(Unit unit);
+  LengthUnit unit() const;
+  void setUnit(LengthUnit unit);
   QString page() const;  ///< a4 or letter
   void setPage(const QString& page);
   bool rightHanded() const;

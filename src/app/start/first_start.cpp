@@ -4,6 +4,7 @@
 #include <QScrollArea>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/labels.hpp"
 
 namespace clathra {
 
@@ -30,7 +31,7 @@ FirstStart::FirstStart(Preferences& preferences, QWidget* parent)
     return pills;
   };
   unit_ = ask(tr("How do you measure?"), {tr("inches"), tr("millimetres")},
-              preferences_.unit() == Unit::Inch ? 0 : 1);
+              preferences_.unit() == LengthUnit::Inch ? 0 : 1);
   page_ = ask(tr("Which paper is in your printer?"), {tr("A4"), tr("Letter")},
               preferences_.page() == QLatin1String("letter") ? 1 : 0);
   hand_ = ask(tr("Which hand sews?"), {tr("right"), tr("left")}, preferences_.rightHanded() ? 0 : 1);
@@ -52,7 +53,7 @@ FirstStart::FirstStart(Preferences& preferences, QWidget* parent)
   outer->setContentsMargins(0, 0, 0, 0);
   outer->addWidget(scroll);
   connect(go, &QPushButton::clicked, this, [this] {
-    preferences_.setUnit(unit_->current() == 0 ? Unit::Inch : Unit::Millimetre);
+    preferences_.setUnit(unit_->current() == 0 ? LengthUnit::Inch : LengthUnit::Millimetre);
     preferences_.setPage(page_->current() == 1 ? QStringLiteral("letter") : QStringLiteral("a4"));
     preferences_.setRightHanded(hand_->current() == 0);
     preferences_.setFirstStartDone();

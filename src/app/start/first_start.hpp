@@ -3,7 +3,7 @@
 #include <QWidget>
 
 #include "app/session/preferences.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
 
 namespace clathra {
 

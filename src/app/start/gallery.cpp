@@ -5,11 +5,15 @@
 #include <QScrollArea>
 
 #include "app/theme/theme.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
 #include "draw/fonts.hpp"
 #include "draw/layout_painter.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -17,7 +21,7 @@ namespace clathra {
 class GalleryTile : public PaintedButton {
  public:
   explicit GalleryTile(const Arrangement& arrangement) : arrangement_(arrangement) {
-    setAccessibleName(QObject::tr("New project: %1").arg(QString::fromStdString(arrangement.name)));
+    setAccessibleName(QObject::tr("New project: %1").arg(arrangementWords(arrangement.name)));
     setFixedSize(scaled(208), scaled(240));
   }
   const Arrangement& arrangement() const { return arrangement_; }
@@ -129,7 +133,7 @@ void Gallery::addShapes() {
   std::stable_sort(order.begin(), order.end(),
                    [](const auto& a, const auto& b) { return a.second > b.second; });
   for (const auto& [paper, n] : order) {
-    const QString title = QString::fromStdString(paper.title);
+    const QString title = shapeWords(paper.title);
     auto* chip = pill(title, tr("I own: %1").arg(title));
     connect(chip, &QPushButton::toggled, this, [this, shape = paper.shape](bool on) {
       if (on)
@@ -145,13 +149,13 @@ void Gallery::addShapes() {
 bool Gallery::matches(const GalleryTile& tile) const {
   const Arrangement& a = tile.arrangement();
   const auto facts = facts_.find(a.id);
-  const QString name = QString::fromStdString(a.name);
+  const QString name = arrangementWords(a.name);
   const auto words = search_->text().split(QLatin1Char(' '), Qt::SkipEmptyParts);
   for (const QString& word : words) {
     bool in = name.contains(word, Qt::CaseInsensitive);
     if (facts != facts_.end())
       for (const auto& paper : facts->second.papers)
-        in = in || QString::fromStdString(paper.title).contains(word, Qt::CaseInsensitive);
+        in = in || shapeWords(paper.title).contains(word, Qt::CaseInsensitive);
     if (!in) return false;
   }
   if (owned_.empty() || facts == facts_.end()) return true;
@@ -159,7 +163,7 @@ bool Gallery::matches(const GalleryTile& tile) const {
 }
 
 void Gallery::filter() {
-  const bool inches = preferences_.unit() == Unit::Inch;
+  const bool inches = preferences_.unit() == LengthUnit::Inch;
   std::vector<std::pair<std::size_t, GalleryTile*>> shown;
   for (GalleryTile* tile : tiles_) {
     tile->setVisible(false);
@@ -174,7 +178,7 @@ void Gallery::filter() {
       // A square foot of 1 in edges, or a square metre of 25 mm edges.
       const double pieces = inches ? f.density * 144 : f.density * 1600;
       QStringList lines;
-      lines << plural(f.kinds, tr("kind of paper"), tr("kinds of paper"));
+      lines << tr("%n kind(s) of paper", nullptr, f.kinds);
       lines << (inches ? tr("%1 to a square foot at 1 in").arg(qRound(pieces))
                        : tr("%1 to a square metre at 25 mm").arg(qRound(pieces)));
       if (missing > 0) {

@@ -3,7 +3,9 @@
 
 #include "app/start/start_page.hpp"
 #include "app/theme/theme.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
 
 namespace clathra {
 

@@ -8,7 +8,10 @@
 
 #include "app/start/gallery.hpp"
 #include "app/theme/theme.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 

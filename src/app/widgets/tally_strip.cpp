@@ -5,7 +5,8 @@
 #include <QVBoxLayout>
 
 #include "app/theme/theme.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
 #include "app/widgets/flow_layout.hpp"
 
 namespace clathra {

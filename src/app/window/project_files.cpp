@@ -7,7 +7,7 @@
 #include <QMessageBox>
 #include <QPushButton>
 
-#include "app/widgets/basics.hpp"
+#include "app/widgets/buttons.hpp"
 #include "draw/exporter.hpp"
 #include "exchange/import_layout.hpp"
 #include "script/demo.hpp"
@@ -32,7 +32,7 @@ void ProjectFiles::begin(const QString& id) {
   putAway([this, id] {
     const auto arrangement = session_.library().find(id.toStdString());
     if (!arrangement) return Q_EMIT said(inWords(arrangement.error()));
-    const bool inches = preferences_.unit() == Unit::Inch;
+    const bool inches = preferences_.unit() == LengthUnit::Inch;
     Recipe recipe;
     recipe.arrangement = id.toStdString();
     recipe.edge = inches ? Length::wholeInches(1) : Length::millimetres(25);
@@ -96,7 +96,7 @@ void ProjectFiles::importLayout() {
           project.settings.page = preferences_.page().toStdString();
           const auto n = static_cast<int>(project.layout->size());
           start(std::move(project), {}, Origin::Foreign, derived);
-          Q_EMIT said(tr("Imported %1. %2").arg(plural(n, tr("piece"), tr("pieces")), *report).trimmed());
+          Q_EMIT said(tr("Imported %1. %2").arg(tr("%n piece(s)", nullptr, n), *report).trimmed());
         });
       });
 }

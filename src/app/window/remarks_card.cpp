@@ -6,6 +6,9 @@
 #include "app/widgets/flow_layout.hpp"
 #include "edit/mending.hpp"
 #include "words/words.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -24,7 +27,7 @@ void RemarksCard::refresh() {
       add(r);
       ++n;
     }
-  setTitle(n == 1 ? tr("1 second look") : tr("%1 second looks").arg(n));
+  setTitle(tr("%n second look(s)", nullptr, n));
   setVisible(n > 0);
 }
 
@@ -33,7 +36,7 @@ void RemarksCard::add(const Remark& remark) {
   box->setObjectName(QStringLiteral("note"));
   auto* all = new QVBoxLayout(box);
   all->setContentsMargins(scaled(12), scaled(8), scaled(12), scaled(8));
-  const Unit unit = session_.project().settings.unit;
+  const LengthUnit unit = session_.project().settings.unit;
   all->addWidget(wrapped(inWords(remark.why, unit) + QLatin1Char(' ') + inWords(remark.fix, unit)));
   auto* row = new QWidget;
   auto* flow = new FlowLayout(scaled(8), scaled(2), row);

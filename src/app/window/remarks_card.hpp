@@ -1,7 +1,7 @@
 // The second looks that belong to a station: why, and one click to see the pieces, mend it or set it aside.
 #pragma once
 #include "app/session/session.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/card.hpp"
 
 namespace clathra {
 

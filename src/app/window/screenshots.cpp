@@ -11,6 +11,7 @@
 #include "app/theme/theme.hpp"
 #include "app/window/main_window.hpp"
 #include "script/read_edit.hpp"
+#include "app/widgets/fields.hpp"
 
 namespace clathra {
 

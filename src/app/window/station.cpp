@@ -6,7 +6,7 @@
 #include <cmath>
 
 #include "app/theme/theme.hpp"
-#include "app/widgets/basics.hpp"
+#include "app/widgets/rows.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -58,7 +58,7 @@ StripFigure piecesFigure(const Session& s) {
   const Figures &f = s.figures(), &b = s.figuresBefore();
   return {QString::number(f.pieces),
           (f.pieces == 1 ? QObject::tr("piece, ") : QObject::tr("pieces, ")) +
-              plural(f.kinds, QObject::tr("kind of paper"), QObject::tr("kinds of paper")),
+              QObject::tr("%n kind(s) of paper", nullptr, f.kinds),
           changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces,
           QObject::tr("Every piece of the layout, counted by shape and hand; open Papers for the list.")};
 }
@@ -66,12 +66,12 @@ StripFigure piecesFigure(const Session& s) {
 StripFigure sizeFigure(const Session& s) {
   const Figures& f = s.figures();
   const Project& p = s.project();
-  const Unit unit = p.settings.unit;
+  const LengthUnit unit = p.settings.unit;
   QString value;
-  if (unit == Unit::Millimetre && f.width >= 400 && f.height >= 400)
+  if (unit == LengthUnit::Millimetre && f.width >= 400 && f.height >= 400)
     value = QString::fromStdString(formatNumber(f.width / 10, 1) + " × " + formatNumber(f.height / 10, 1) +
                                    " cm");
-  else if (unit == Unit::Inch)
+  else if (unit == LengthUnit::Inch)
     value = QString::fromStdString(formatReadable(f.width, unit) + " × " + formatReadable(f.height, unit))
                 .replace(QStringLiteral(" in ×"), QStringLiteral(" ×"));
   else

@@ -52,7 +52,7 @@ class Station : public QObject {
   }
   /// Writes something off the interface thread; the sentence it gives is said afterwards.
   void output(std::function<Result<QString>(const Progress&)> work);
-  Unit unit() const { return session_.project().settings.unit; }
+  LengthUnit unit() const { return session_.project().settings.unit; }
   Session& session_;
   Preferences& preferences_;
 

@@ -110,8 +110,8 @@ const CutMethod* CutPlan::method() const {
   return at == methods.end() ? nullptr : &*at;
 }
 
-double roundedToRuler(double mm, Unit unit) {
-  const double step = unit == Unit::Inch ? 25.4 / 8 : 1;
+double roundedToRuler(double mm, LengthUnit unit) {
+  const double step = unit == LengthUnit::Inch ? 25.4 / 8 : 1;
   return std::ceil(mm / step - 1e-6) * step;
 }
 

@@ -156,7 +156,7 @@ struct CutInput {
   std::vector<WindowInput> windows;   ///< of the motif choices cut from it
   double allowance = 0;               ///< mm
   double sparePercent = 0;
-  Unit unit = Unit::Inch;
+  LengthUnit unit = LengthUnit::Inch;
   friend bool operator==(const CutInput&, const CutInput&) = default;
 };
 /// Errors: no such cloth.
@@ -178,6 +178,6 @@ std::vector<PatchDemand> demandsOf(const CutInput& input, bool keepUpright);
 std::vector<PatchDemand> demandsOf(const CutInput& input);
 
 /// Up to the next line of the ruler: 1/8 in, or 1 mm.
-double roundedToRuler(double mm, Unit unit);
+double roundedToRuler(double mm, LengthUnit unit);
 
 }  // namespace clathra

@@ -18,7 +18,7 @@ struct RectangleGroup {
 };
 
 /// The smallest rectangle about the patch; a cloth with a direction keeps the patch upright.
-RectangleGroup rectangleFor(const Cloth& cloth, const PatchDemand& demand, Unit unit) {
+RectangleGroup rectangleFor(const Cloth& cloth, const PatchDemand& demand, LengthUnit unit) {
   RectangleGroup g;
   g.demand = demand;
   const Box upright = bounds(demand.patch);

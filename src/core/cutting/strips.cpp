@@ -52,7 +52,7 @@ constexpr double kClothForCuts = 0.05;
 
 /// The lay with the fewest cuts among those that take next to the least cloth; perStrip is 0 if none fits
 /// the width.
-StripGroup bestGroup(const Cloth& cloth, const PatchDemand& demand, bool turn, Unit unit) {
+StripGroup bestGroup(const Cloth& cloth, const PatchDemand& demand, bool turn, LengthUnit unit) {
   std::vector<StripGroup> groups;
   double least = 1e300;
   for (const StripLay& lay : laysFor(cloth, demand, turn)) {
@@ -71,7 +71,7 @@ StripGroup bestGroup(const Cloth& cloth, const PatchDemand& demand, bool turn, U
 }
 
 std::vector<StripGroup> groupsFor(const Cloth& cloth, const std::vector<PatchDemand>& demands, bool turn,
-                                  Unit unit) {
+                                  LengthUnit unit) {
   std::vector<StripGroup> out;
   out.reserve(demands.size());
   for (const PatchDemand& d : demands) out.push_back(bestGroup(cloth, d, turn, unit));

@@ -49,7 +49,7 @@ struct SetSize {
 struct SetSides {
   static constexpr EditInfo kInfo{"setSides", "sides: outline | edge-pieces | slice", "changes the sides",
                                   Weight::Pieces};
-  Sides sides = Sides::Outline;
+  FinishingSides sides = FinishingSides::Outline;
   Status apply(Project&, const EditContext&) const;
 };
 struct SetLine {
@@ -77,7 +77,7 @@ struct SetSpare {
 };
 struct SetUnit {
   static constexpr EditInfo kInfo{"setUnit", "unit: inch | mm", "changes the unit"};
-  Unit unit = Unit::Inch;
+  LengthUnit unit = LengthUnit::Inch;
   Status apply(Project&, const EditContext&) const;
 };
 struct SetPage {

@@ -61,7 +61,7 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const AddPieces& e, con
 
 Status AddPieces::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkCloth(p, cloth); !ok) return ok;
-  if (p.recipe.sides != Sides::Outline)
+  if (p.recipe.sides != FinishingSides::Outline)
     return fail("pieces-added-outline-show");
   const auto places = placesFor(p, *this, derivedOf(p, c));
   if (!places) return tl::make_unexpected(places.error());

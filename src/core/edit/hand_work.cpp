@@ -80,7 +80,7 @@ void passOn(std::vector<PieceUnit>& units, PieceKey was, const std::vector<Piece
 
 /// Pieces that the finishing line has cut are no longer what they were; they stay as they are.
 Status checkWhole(const Project& p, std::uint32_t piece) {
-  if (p.recipe.sides != Sides::EdgePieces) return {};
+  if (p.recipe.sides != FinishingSides::EdgePieces) return {};
   const Box& f = p.layout->finished;
   for (const Point q : p.layout->outline(piece))
     if (std::min({std::abs(q.x - f.left), std::abs(q.x - f.right), std::abs(q.y - f.top),

@@ -4,7 +4,7 @@
 
 #include "edit/edits.hpp"
 #include "layout/numbering.hpp"
-#include "layout/sides.hpp"
+#include "layout/finishing_line.hpp"
 
 namespace clathra {
 
@@ -83,7 +83,7 @@ Status SetLine::apply(Project& p, const EditContext& c) const {
       return fail("finishing-line-must-go");
   }
   r.line = scaled(line, 1 / r.edge.mm());
-  if (r.sides == Sides::Outline) r.sides = Sides::EdgePieces;
+  if (r.sides == FinishingSides::Outline) r.sides = FinishingSides::EdgePieces;
   return r == p.recipe ? Status{} : relayout(p, c.library, r);
 }
 

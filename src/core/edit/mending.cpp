@@ -6,7 +6,7 @@ namespace {
 
 struct ToEdit {
   std::optional<Edit> operator()(std::monostate) const { return std::nullopt; }
-  std::optional<Edit> operator()(const SliceLater&) const { return SetSides{Sides::Slice}; }
+  std::optional<Edit> operator()(const SliceLater&) const { return SetSides{FinishingSides::Slice}; }
   std::optional<Edit> operator()(const AllowMore& m) const {
     return SetAllowance{Length::millimetres(m.allowance), m.cloth};
   }

@@ -12,7 +12,7 @@ namespace clathra {
 
 Status CloseRing::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkCloth(p, cloth); !ok) return ok;
-  if (p.recipe.sides != Sides::Outline)
+  if (p.recipe.sides != FinishingSides::Outline)
     return fail("rings-closed-on-outline");
   const Derived from = derivedOf(p, c);
   const SeamGraph& graph = from.geometry->seams;

@@ -96,7 +96,7 @@ Status DropUnit::apply(Project& p, const EditContext& c) const {
 
 Status PlaceUnit::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkKnown(p, unit); !ok) return ok;
-  if (p.recipe.sides != Sides::Outline)
+  if (p.recipe.sides != FinishingSides::Outline)
     return fail("units-placed-on-outline");
   const auto model = modelOf(p, unit);
   if (!model) return tl::make_unexpected(model.error());

@@ -58,7 +58,7 @@ class Dxf {
     pair(66, "1");
     point({0, 0}, 10);
     pair(70, "1");  // closed
-    for (const OutlineSide& s : sidesOf(p)) {
+    for (const OutlineEdge& s : edgesOf(p)) {
       // A bulge is the tangent of a quarter of the arc's angle, positive against the clock; arcs over a half
       // circle go in two, since a whole circle would have none.
       const double turn = s.isArc() ? s.length / s.radius : 0;

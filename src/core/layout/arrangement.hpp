@@ -48,7 +48,7 @@ struct Recipe {
   Length edge = Length::wholeInches(1);
   int across = 1, down = 1;  ///< fields
   int rings = 0;             ///< rosettes
-  Sides sides = Sides::Outline;
+  FinishingSides sides = FinishingSides::Outline;
   Polygon line;  ///< in edges: the finishing line, convex and clockwise; empty for the natural one
   HandWork hand;
   Numbering numbering = Numbering::Rows;

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "layout/sides.hpp"
+#include "layout/finishing_line.hpp"
 
 namespace clathra {
 

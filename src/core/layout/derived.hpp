@@ -2,7 +2,7 @@
 #pragma once
 #include <memory>
 
-#include "layout/change.hpp"
+#include "layout/small_change.hpp"
 #include "layout/piece_index.hpp"
 #include "layout/seams.hpp"
 

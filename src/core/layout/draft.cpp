@@ -94,7 +94,7 @@ std::vector<Polygon> fromOutsideIn(std::vector<Polygon> faces) {
   Box all = bounds(faces.front());
   for (const Polygon& f : faces) all = unite(all, bounds(f));
   const Layout numbered =
-      renumbered(std::move(builder).finish(Sides::Outline, all, true), Numbering::Outside);
+      renumbered(std::move(builder).finish(FinishingSides::Outline, all, true), Numbering::Outside);
   std::vector<Polygon> out;
   for (const Piece& p : numbered.pieces) out.push_back(std::move(faces[static_cast<std::size_t>(p.key.col)]));
   return out;
@@ -139,7 +139,7 @@ Result<Draft> draftFaces(PolygonView outline, const std::vector<Line>& given, do
     return fail("these-lines-cannot-divided");
   if (out.faces.size() > 1)
     for (const Polygon& f : out.faces)
-      for (const OutlineSide& s : sidesOf(f))
+      for (const OutlineEdge& s : edgesOf(f))
         if (s.length < leastEdge)
           return fail("piece-draft-side-mm", numberArg(s.length, 1), numberArg(leastEdge, 1));
   if (out.faces.size() > 1) out.faces = fromOutsideIn(std::move(out.faces));
@@ -189,7 +189,7 @@ class Snapper {
     const auto near = index.within({p.x - reach, p.y - reach, p.x + reach, p.y + reach});
     for (const auto i : near) {
       const PolygonView outline = layout.outline(i);
-      for (const OutlineSide& s : sidesOf(outline)) {
+      for (const OutlineEdge& s : edgesOf(outline)) {
         corners_.push_back(outline[s.first]);
         for (std::size_t k = 0; k < s.edges; ++k)
           sides_.push_back(
@@ -288,7 +288,7 @@ Snap snapFor(const Layout& layout, const PieceIndex& index, Point p, const std::
 std::vector<std::size_t> reflexCorners(PolygonView outline) {
   std::vector<std::size_t> out;
   if (outline.size() <= 3) return out;
-  for (const OutlineSide& s : sidesOf(outline))
+  for (const OutlineEdge& s : edgesOf(outline))
     if (s.angle > kStraight) out.push_back(s.first);
   return out;
 }

@@ -36,7 +36,7 @@ std::vector<Model> modelsFor(const Layout& layout, PolygonView outline, double e
   };
   for (const Shape& s : layout.shapes) add(s.outline, s.family, s.title);
   std::vector<double> scales{edgeLength};
-  for (const OutlineSide& s : sidesOf(outline))
+  for (const OutlineEdge& s : edgesOf(outline))
     if (!s.isArc()) scales.insert(scales.end(), {s.length, s.length / 2});
   std::sort(scales.begin(), scales.end());
   scales.erase(std::unique(scales.begin(), scales.end(), [](double a, double b) { return b - a < 1e-6; }),

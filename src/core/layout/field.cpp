@@ -8,7 +8,7 @@
 #include "layout/grow.hpp"
 #include "layout/numbering.hpp"
 #include "layout/seams.hpp"
-#include "layout/sides.hpp"
+#include "layout/finishing_line.hpp"
 #include "shape/families.hpp"
 
 namespace clathra {
@@ -332,19 +332,19 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
   if (const Box b = boundsOf(pieces); !(std::max({-b.left, -b.top, b.right, b.bottom}) < kFarthest))
     return fail("reach-farther-than-kilometre");
   Polygon line;
-  if (recipe.sides != Sides::Outline) {
+  if (recipe.sides != FinishingSides::Outline) {
     auto found = finishingLine(arr, recipe, pieces);
     if (!found) return tl::make_unexpected(found.error());
     line = std::move(*found);
   }
   LayoutBuilder builder;
   for (const Placed& p : pieces) {
-    if (recipe.sides == Sides::Outline) {
+    if (recipe.sides == FinishingSides::Outline) {
       builder.add(p.outline, p.key, p.row);
       continue;
     }
     const auto parts = partsInside(p.outline, line);
-    if (recipe.sides == Sides::Slice) {
+    if (recipe.sides == FinishingSides::Slice) {
       if (!parts.empty()) builder.add(p.outline, p.key, p.row);
       continue;
     }
@@ -367,7 +367,7 @@ Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {
   auto pieces = placeAll(arr, recipe);
   applyHandWork(pieces, recipe);
   if (pieces.empty()) return fail("these-counts-make-no");
-  if (recipe.sides == Sides::Outline) return boundsOf(pieces);
+  if (recipe.sides == FinishingSides::Outline) return boundsOf(pieces);
   const auto line = finishingLine(arr, recipe, pieces);
   if (!line) return tl::make_unexpected(line.error());
   return bounds(*line);

@@ -18,7 +18,7 @@ class PieceNumbers {
   }
 
   std::optional<std::int64_t> at(int across, int down) {
-    if (recipe_.sides == Sides::Outline) {
+    if (recipe_.sides == FinishingSides::Outline) {
       recipe_.across = across;
       recipe_.down = down;
       return countPieces(arr_, recipe_);
@@ -58,17 +58,17 @@ constexpr double kInch = 25.4;
 
 }  // namespace
 
-std::vector<Length> standardEdges(Unit unit) {
+std::vector<Length> standardEdges(LengthUnit unit) {
   std::vector<Length> out;
-  if (unit == Unit::Inch)
+  if (unit == LengthUnit::Inch)
     for (int quarters = 2; quarters <= 12; ++quarters) out.push_back(Length::sixtyFourths(16 * quarters));
   else
     for (int mm = 15; mm <= 75; mm += 5) out.push_back(Length::millimetres(mm));
   return out;
 }
 
-std::vector<Length> edgesRound(Length edge, Unit unit) {
-  const Length step = unit == Unit::Inch ? Length::sixtyFourths(1) : Length::millimetres(0.5);
+std::vector<Length> edgesRound(Length edge, LengthUnit unit) {
+  const Length step = unit == LengthUnit::Inch ? Length::sixtyFourths(1) : Length::millimetres(0.5);
   const auto steps = static_cast<std::int64_t>(std::floor(edge.mm() / 4 / step.mm() + 1e-9));
   const auto first = static_cast<std::int64_t>(std::llround(edge.mm() / step.mm())) - steps;
   std::vector<Length> out{edge};

@@ -17,10 +17,10 @@ struct FitRow {
 };
 
 /// Edges that papers are commonly cut to: quarter inches from 1/2 in to 3 in, or 5 mm from 15 to 75 mm.
-std::vector<Length> standardEdges(Unit unit);
+std::vector<Length> standardEdges(LengthUnit unit);
 
 /// Edges round the one in use, for papers one cuts oneself: every 1/64 in, or 0.5 mm, within a quarter of it.
-std::vector<Length> edgesRound(Length edge, Unit unit);
+std::vector<Length> edgesRound(Length edge, LengthUnit unit);
 
 /// The `most` nearest combinations, nearest first, fewer pieces first between equals. `recipe` gives the
 /// sides. Sizes and numbers of pieces are measured on small patches and follow from there exactly. Errors: as

@@ -44,7 +44,7 @@ std::vector<Known> knownShapes(const Layout& layout, double edgeLength, const Op
   for (const Family& f : families()) add(f, edgeLength);
   if (open.radius != 0) {
     for (const Family& f : families())
-      for (const OutlineSide& s : sidesOf(f.outline))
+      for (const OutlineEdge& s : edgesOf(f.outline))
         if (s.isArc() && s.hollow == (open.radius > 0)) add(f, std::abs(open.radius) / s.radius);
   } else if (std::abs(open.length - edgeLength) > kSameLength) {
     for (const Family& f : families()) add(f, open.length);
@@ -53,7 +53,7 @@ std::vector<Known> knownShapes(const Layout& layout, double edgeLength, const Op
 }
 
 /// The outline laid with its side i on the open edge, on the outside.
-Polygon laidOn(PolygonView outline, const OutlineSide& side, const OuterEdge& edge) {
+Polygon laidOn(PolygonView outline, const OutlineEdge& side, const OuterEdge& edge) {
   const Point a = outline[side.first % outline.size()],
               b = outline[(side.first + side.edges) % outline.size()];
   // Clockwise outlines lie to the right of their edges; the new one runs the open edge backwards.
@@ -101,20 +101,20 @@ Box widened(Box b, double by) {
 }
 
 /// Straight on straight; arcs with the same radius and the opposite bend.
-bool bendsMatch(const OutlineSide& side, const OpenEdge& open) {
+bool bendsMatch(const OutlineEdge& side, const OpenEdge& open) {
   if (!side.isArc() || open.radius == 0) return !side.isArc() && open.radius == 0;
   return side.hollow == (open.radius > 0) && std::abs(side.radius - std::abs(open.radius)) < kSameLength;
 }
 
 /// A side of a shape, or a stretch of an arc of it, laid on an open edge or a stretch of that.
 struct Laying {
-  OutlineSide side;
+  OutlineEdge side;
   OpenEdge at;
 };
 
 /// Where a side may lie on an open edge: along all of it; a shorter arc also along either end of a longer
 /// one, as scales lie against each other. There the other end is free.
-std::vector<Laying> layingsOf(const OutlineSide& side, const OpenEdge& open) {
+std::vector<Laying> layingsOf(const OutlineEdge& side, const OpenEdge& open) {
   if (!bendsMatch(side, open)) return {};
   if (std::abs(side.length - open.length) <= kSameLength) return {{side, open}};
   if (!side.isArc()) return {};
@@ -124,7 +124,7 @@ std::vector<Laying> layingsOf(const OutlineSide& side, const OpenEdge& open) {
           kSameLength)
     return {};
   if (side.edges > chords) {
-    OutlineSide first = side, last = side;
+    OutlineEdge first = side, last = side;
     first.edges = last.edges = chords;
     first.length = last.length = open.length;
     last.first = side.first + side.edges - chords;
@@ -174,7 +174,7 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
       const Polygon model = placed(known.outline, 0, mirrored, {});
       // Rooms at corners are taken between chords, as the angles here.
       const auto angles = cornerAngles(model);
-      for (const OutlineSide& whole : sidesOf(model))
+      for (const OutlineEdge& whole : edgesOf(model))
         for (const auto& [side, at] : layingsOf(whole, open)) {
           // Run backwards: the side's first corner lies at `to`.
           const double atTo = angles[side.first % model.size()],
@@ -334,7 +334,7 @@ class HoleFiller {
     LayoutBuilder builder;
     for (std::size_t i = 0; i < around_.size(); ++i)
       builder.add(around_[i], PieceKey{static_cast<std::int32_t>(i), 0, 0});
-    const Layout local = std::move(builder).finish(Sides::Outline, {}, true);
+    const Layout local = std::move(builder).finish(FinishingSides::Outline, {}, true);
     const SeamGraph graph = buildSeams(local);
     const PieceIndex index(local);
     // The tightest open edge of the hole leaves the fewest choices. What is open elsewhere has no part in it.

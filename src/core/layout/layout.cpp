@@ -154,6 +154,7 @@ class Classifier {
       s.family = name.id;
       s.title = name.title;
       s.edge = name.edge;
+      s.edges = edgesOf(s.outline);
     }
   }
 
@@ -180,7 +181,7 @@ void LayoutBuilder::add(PolygonView outline, PieceKey key, std::uint32_t row) {
   pieces_.push_back(piece);
 }
 
-Layout LayoutBuilder::finish(Sides sides, Box finished, bool keepOrder) && {
+Layout LayoutBuilder::finish(FinishingSides sides, Box finished, bool keepOrder) && {
   Layout layout;
   layout.sides = sides;
   layout.finished = finished;
@@ -191,13 +192,13 @@ Layout LayoutBuilder::finish(Sides sides, Box finished, bool keepOrder) && {
   return layout;
 }
 
-std::string sidesName(Sides sides) {
+std::string sidesName(FinishingSides sides) {
   switch (sides) {
-    case Sides::EdgePieces:
+    case FinishingSides::EdgePieces:
       return "edge-pieces";
-    case Sides::Slice:
+    case FinishingSides::Slice:
       return "slice";
-    case Sides::Outline:
+    case FinishingSides::Outline:
       break;
   }
   return "outline";

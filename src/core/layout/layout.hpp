@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "layout/corner_list.hpp"
+#include "shape/arcs.hpp"
 #include "shape/polygon.hpp"
 #include "shape/symmetry.hpp"
 #include "shared_list.hpp"
@@ -28,7 +29,9 @@ struct Shape {
   std::string title;   ///< "kite"
   double edge = 0;     ///< mm, the side that names its size
   Polygon outline;  ///< hand +1 (or 0), centroid at the origin, in the most upright pose found in the layout
+  std::vector<OutlineEdge> edges;  ///< of the outline, arcs whole
   Symmetry symmetry;
+  bool curved() const { return edges.size() < outline.size(); }
   std::uint32_t pieces = 0;  ///< that have it
   std::uint32_t first = 0;   ///< the first of them, as they were laid
 };
@@ -44,7 +47,7 @@ struct Piece {
   double turn = 0;  ///< radians from the shape's outline (mirrored first if hand is -1)
 };
 
-enum class Sides { Outline, EdgePieces, Slice };
+enum class FinishingSides { Outline, EdgePieces, Slice };
 
 /// In which order pieces are numbered. Rows: from the top, each from the left (as they grew where they were
 /// added by hand). Outside: the pieces at the rim clockwise from the upper left, then those behind them,
@@ -56,7 +59,7 @@ struct Layout {
   CornerList corners;
   SharedList<Piece> pieces;  ///< in the order of their numbers; piece i is numbered i + 1
   std::vector<Shape> shapes;
-  Sides sides = Sides::Outline;
+  FinishingSides sides = FinishingSides::Outline;
   Box finished;  ///< the bounds of the finishing line, or of the outline
   Polygon line;  ///< the finishing line; empty where the outline stays
   /// For each piece its place before the pieces were numbered in an order of choice; empty where they were
@@ -81,13 +84,13 @@ class LayoutBuilder {
   void add(PolygonView outline, PieceKey key, std::uint32_t row = 0);
   /// Sorts pieces into reading order (rows from the top, each from the left) unless `keepOrder`, classifies
   /// them into shapes, chooses each shape's upright outline and turns.
-  Layout finish(Sides sides, Box finished, bool keepOrder) &&;
+  Layout finish(FinishingSides sides, Box finished, bool keepOrder) &&;
 
  private:
   std::vector<Piece> pieces_;
   std::vector<Point> corners_;
 };
 
-std::string sidesName(Sides sides);  ///< outline, edge-pieces, slice
+std::string sidesName(FinishingSides sides);  ///< outline, edge-pieces, slice
 
 }  // namespace clathra

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "layout/change.hpp"
+#include "layout/small_change.hpp"
 #include "layout/soundness.hpp"
 
 namespace clathra {

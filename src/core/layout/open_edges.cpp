@@ -77,16 +77,16 @@ std::vector<OpenEdge> openChords(const SeamGraph& graph) {
 
 std::vector<OpenEdge> openEdges(const Layout& layout, const SeamGraph& graph) {
   std::vector<OpenEdge> chords = openChords(graph), out;
-  std::map<std::uint32_t, std::vector<OutlineSide>> sides;  // of pieces with arcs
+  std::map<std::uint32_t, std::vector<OutlineEdge>> sides;  // of pieces with arcs
   std::map<std::pair<std::uint32_t, std::size_t>, std::map<std::size_t, const OpenEdge*>> arcs;
   for (const OpenEdge& c : chords) {
     const PolygonView outline = layout.outline(c.edge.piece);
-    if (outline.size() > 5 && !sides.contains(c.edge.piece)) sides[c.edge.piece] = sidesOf(outline);
+    if (outline.size() > 5 && !sides.contains(c.edge.piece)) sides[c.edge.piece] = edgesOf(outline);
     const auto known = sides.find(c.edge.piece);
-    const OutlineSide* arc = nullptr;
+    const OutlineEdge* arc = nullptr;
     std::size_t along = 0;
     for (std::size_t s = 0; known != sides.end() && !arc && s < known->second.size(); ++s) {
-      const OutlineSide& side = known->second[s];
+      const OutlineEdge& side = known->second[s];
       along = (c.edge.edge + outline.size() - side.first) % outline.size();
       if (side.isArc() && along < side.edges) arc = &side;
     }
@@ -98,7 +98,7 @@ std::vector<OpenEdge> openEdges(const Layout& layout, const SeamGraph& graph) {
   // Open chords of one arc that follow each other are one open edge.
   for (const auto& [key, open] : arcs) {
     const auto& all = sides[key.first];
-    const OutlineSide& side = *std::find_if(
+    const OutlineEdge& side = *std::find_if(
         all.begin(), all.end(), [&, first = key.second](const auto& s) { return s.first == first; });
     const OpenEdge* last = nullptr;
     for (const auto& [along, chord] : open) {

@@ -242,7 +242,7 @@ class ArcSeams {
       if (outlines[p].count < kLeastCorners) continue;
       const auto outline = corners.subspan(outlines[p].first, outlines[p].count);
       if (!hasArcs(outline)) continue;
-      auto sides = sidesOf(outline);
+      auto sides = edgesOf(outline);
       if (arcs_.empty()) arcs_.resize(outlines.size());
       Arcs& arcs = arcs_[p];
       arcs.lengths = trueEdgeLengths(outline, sides);
@@ -264,7 +264,7 @@ class ArcSeams {
  private:
   static constexpr std::size_t kLeastCorners = 6;
   struct Arcs {
-    std::vector<OutlineSide> sides;
+    std::vector<OutlineEdge> sides;
     std::vector<std::uint16_t> sideOf;  // of each edge: 1 + its side if that is an arc
     std::vector<double> lengths, chords;
   };

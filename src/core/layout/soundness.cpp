@@ -7,7 +7,7 @@
 #include <tuple>
 #include <unordered_map>
 
-#include "layout/change.hpp"
+#include "layout/small_change.hpp"
 #include "shape/overlap.hpp"
 
 namespace clathra {

@@ -76,9 +76,9 @@ std::optional<Fraction> readNumber(Reader& in) {
   return Fraction{*first * *below + *above, *below};
 }
 
-std::optional<std::int64_t> nmPerUnit(std::string_view unit, Unit bare) {
+std::optional<std::int64_t> nmPerUnit(std::string_view unit, LengthUnit bare) {
   constexpr std::int64_t inch = 64 * Length::kNmPerSixtyFourth;
-  if (unit.empty()) return bare == Unit::Inch ? inch : 1'000'000;
+  if (unit.empty()) return bare == LengthUnit::Inch ? inch : 1'000'000;
   if (unit == "in" || unit == "inch" || unit == "inches" || unit == "\"" || unit == "\u2033") return inch;
   if (unit == "mm") return 1'000'000;
   if (unit == "cm") return 10'000'000;
@@ -101,7 +101,7 @@ Length Length::millimetres(double mm) {
   return Length(static_cast<std::int64_t>(std::llround(mm * 1e6)));
 }
 
-Result<Length> parseLength(std::string_view text, Unit bare) {
+Result<Length> parseLength(std::string_view text, LengthUnit bare) {
   Reader in{text};
   in.skipSpace();
   if (in.take('-'))
@@ -124,7 +124,7 @@ Result<Length> parseLength(std::string_view text, Unit bare) {
   return Length::nanometres(static_cast<std::int64_t>(std::llround(nm)));
 }
 
-Result<Length> parseLengthWithin(std::string_view text, Unit bare, const Arg& what, Length least,
+Result<Length> parseLengthWithin(std::string_view text, LengthUnit bare, const Arg& what, Length least,
                                  Length most) {
   auto length = parseLength(text, bare);
   if (!length) return fail("length-of-what", what, length.error().message);
@@ -163,22 +163,22 @@ std::string inchFraction(std::int64_t sixtyFourths) {
 
 }  // namespace
 
-std::string formatLength(Length length, Unit unit) {
+std::string formatLength(Length length, LengthUnit unit) {
   const std::int64_t nm = length.nm();
-  if (unit == Unit::Inch && nm % Length::kNmPerSixtyFourth == 0)
+  if (unit == LengthUnit::Inch && nm % Length::kNmPerSixtyFourth == 0)
     return inchFraction(nm / Length::kNmPerSixtyFourth);
   // Up to six decimals of a millimetre are exact; an inch that is no 64th is shown in the millimetres it was
   // typed in rather than in decimals that do not read back.
   return formatNumber(length.mm(), 6) + " mm";
 }
 
-std::string formatReadable(double mm, Unit unit) {
-  if (unit == Unit::Inch) return inchFraction(8 * std::llround(mm / 25.4 * 8));
+std::string formatReadable(double mm, LengthUnit unit) {
+  if (unit == LengthUnit::Inch) return inchFraction(8 * std::llround(mm / 25.4 * 8));
   return mm >= 400 ? formatNumber(mm / 10, 1) + " cm" : formatNumber(mm, 1) + " mm";
 }
 
-std::string formatSum(double mm, Unit unit) {
-  return unit == Unit::Inch ? formatNumber(mm / 25.4, 2) + " in" : formatNumber(mm, 1) + " mm";
+std::string formatSum(double mm, LengthUnit unit) {
+  return unit == LengthUnit::Inch ? formatNumber(mm / 25.4, 2) + " in" : formatNumber(mm, 1) + " mm";
 }
 
 }  // namespace clathra

@@ -10,7 +10,7 @@
 
 namespace clathra {
 
-enum class Unit { Inch, Millimetre };
+enum class LengthUnit { Inch, Millimetre };
 
 /// A length that was typed or bought. Calculated coordinates are plain double millimetres; to cross over, say
 /// which unit is meant (`Length::millimetres`, `mm()`), so wrong mixes do not compile.
@@ -46,22 +46,22 @@ class Length {
 
 /// Reads `1 1/4 in`, `1.25"`, `32 mm`, `3.2cm`, `5/8`. A number without a unit is in `bare`.
 /// Errors: not a length, negative, more than 100 m.
-[[nodiscard]] Result<Length> parseLength(std::string_view text, Unit bare);
+[[nodiscard]] Result<Length> parseLength(std::string_view text, LengthUnit bare);
 
 /// Like parseLength, and between `least` and `most`; `what` begins the sentence ("The edge").
-[[nodiscard]] Result<Length> parseLengthWithin(std::string_view text, Unit bare, const Arg& what,
+[[nodiscard]] Result<Length> parseLengthWithin(std::string_view text, LengthUnit bare, const Arg& what,
                                                Length least, Length most);
 /// The same limits for a length that came as a number.
 [[nodiscard]] Result<Length> lengthWithin(double mm, const Arg& what, Length least, Length most);
 
 /// Exact, so that parseLength(formatLength(x, u), u) == x: `1 1/4 in`, else decimals; `31.75 mm`.
-std::string formatLength(Length length, Unit unit);
+std::string formatLength(Length length, LengthUnit unit);
 
 /// For reading, not for reading back: mm to 0.1, cm above 400 mm, inches to the nearest 1/8.
-std::string formatReadable(double mm, Unit unit);
+std::string formatReadable(double mm, LengthUnit unit);
 
 /// For the lines of a sum, which must add up as they are read: inches to 0.01, millimetres to 0.1.
-std::string formatSum(double mm, Unit unit);
+std::string formatSum(double mm, LengthUnit unit);
 
 /// A number with at most `digits` decimals and no trailing zeros, always with a point.
 std::string formatNumber(double value, int digits);

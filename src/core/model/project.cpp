@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-#include "layout/change.hpp"
+#include "layout/small_change.hpp"
 #include "text.hpp"
 
 namespace clathra {

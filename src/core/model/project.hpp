@@ -23,7 +23,7 @@ struct SetAside {
 };
 
 struct Settings {
-  Unit unit = Unit::Inch;
+  LengthUnit unit = LengthUnit::Inch;
   Length allowance = Length::sixtyFourths(16);  ///< 1/4 in
   double sparePercent = 0;
   std::string page = "a4";

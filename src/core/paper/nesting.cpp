@@ -316,26 +316,6 @@ Box printable(const Page& page) {
   return {kPageMargin, kPageMargin, page.width - kPageMargin, page.height - kPageMargin};
 }
 
-Polygon hullOf(PolygonView points) {
-  // Andrew's monotone chain.
-  Polygon p(points.begin(), points.end());
-  std::sort(p.begin(), p.end(), [](Point a, Point b) { return a.x != b.x ? a.x < b.x : a.y < b.y; });
-  Polygon hull;
-  const auto grow = [&](auto first, auto last) {
-    const std::size_t start = hull.size();
-    for (auto it = first; it != last; ++it) {
-      while (hull.size() >= start + 2 &&
-             cross(hull.back() - hull[hull.size() - 2], *it - hull.back()) <= 1e-12)
-        hull.pop_back();
-      hull.push_back(*it);
-    }
-    hull.pop_back();
-  };
-  grow(p.begin(), p.end());
-  grow(p.rbegin(), p.rend());
-  return hull;
-}
-
 bool fitsPage(PolygonView outline, const Page& page) {
   const Box room = printable(page);
   double reach = 0;  // what fits in a circle fits however it is turned
@@ -352,7 +332,7 @@ bool fitsPage(PolygonView outline, const Page& page) {
 
 PageFill densestFill(PolygonView given, const Page& page, std::size_t needed) {
   const bool convex = isConvex(given) && given.size() <= kMostCorners;
-  const Polygon outline = convex ? Polygon(given.begin(), given.end()) : fewerCorners(hullOf(given));
+  const Polygon outline = convex ? Polygon(given.begin(), given.end()) : fewerCorners(ConvexOutline::hullOf(given).outline());
   const Box room = printable(page);
   PageFill best;
   // A single strip lay can beat a lattice where only a row or two fit.

@@ -3,6 +3,7 @@
 #include <vector>
 
 #include "model/page.hpp"
+#include "shape/convex.hpp"
 #include "shape/polygon.hpp"
 
 namespace clathra {
@@ -31,7 +32,4 @@ PageFill stripFill(PolygonView outline, const Page& page);
 Box printable(const Page& page);
 /// Does the outline fit in some turn? Decided over the same turns as densestFill.
 bool fitsPage(PolygonView outline, const Page& page);
-/// Convex hull, clockwise.
-Polygon hullOf(PolygonView p);
-
 }  // namespace clathra

@@ -78,7 +78,7 @@ struct Rest {
 
 bool layRows(Rest& rest, const Box& room) {
   double best = 1e300;
-  const Polygon outline = isConvex(rest.kind->outline) ? rest.kind->outline : hullOf(rest.kind->outline);
+  const Polygon outline = ConvexOutline::around(rest.kind->outline).outline();
   for (const StripLay& lay : stripLays(outline, true)) {
     Rest tried = rest;
     tried.lay = lay;
@@ -174,7 +174,7 @@ class SheetMaker {
     const std::string& title = layout_.shapes[rest.kind->shape].title;
     sheet.shape = sheet.shape.empty() || sheet.shape == title ? title : "several shapes";
     const Polygon& outline = rest.kind->outline;
-    const auto copies = stripCopies(isConvex(outline) ? outline : hullOf(outline), rest.lay, rest.perRow);
+    const auto copies = stripCopies(ConvexOutline::around(outline).outline(), rest.lay, rest.perRow);
     for (std::size_t i = 0; i < rest.count(); ++i) {
       const std::size_t column = i % rest.perRow;
       const double turn = rest.lay.turn + (rest.lay.alternate && column % 2 ? 3.14159265358979323846 : 0);
@@ -183,7 +183,7 @@ class SheetMaker {
       PageFill::Copy copy{translated(copies[column], by), turn};
       if (!isConvex(outline))
         copy.outline =
-            placed(outline, turn, false, centroid(copy.outline) - rotated(centroid(hullOf(outline)), turn));
+            placed(outline, turn, false, centroid(copy.outline) - rotated(centroid(ConvexOutline::hullOf(outline).outline()), turn));
       sheet.papers.push_back(
           paperOf(layout_, *rest.kind, rest.kind->pieces[rest.first + i], options_.side, copy));
     }

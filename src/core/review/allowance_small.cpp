@@ -28,7 +28,7 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
   std::vector<double> longest;
   for (const Shape& s : p.layout->shapes) {
     double most = 0;
-    for (const OutlineSide& side : sidesOf(s.outline)) most = std::max(most, side.length);
+    for (const OutlineEdge& edge : s.edges) most = std::max(most, edge.length);
     longest.push_back(most);
   }
   const double most = *std::max_element(longest.begin(), longest.end());
@@ -47,7 +47,7 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
     }
     if (r.pieces.empty()) continue;
     r.why = Message("allowance-small-why", sizeArg(allowance), readableArg(edge), clothArg(c));
-    const double better = p.settings.unit == Unit::Inch ? std::ceil(wanted / 3.175 - 1e-6) * 3.175 : wanted;
+    const double better = p.settings.unit == LengthUnit::Inch ? std::ceil(wanted / 3.175 - 1e-6) * 3.175 : wanted;
     r.fix = Message("allow", sizeArg(better));
     r.fixLabel = Message("allow-label", sizeArg(better));
     r.mend = AllowMore{better, c.id};

@@ -25,7 +25,7 @@ double beyond(PolygonView outline, PolygonView line) {
 std::vector<Remark> borderThin(const ReviewInput& in) {
   const Project& p = *in.project;
   const Layout& layout = *in.geometry->layout;
-  if (layout.sides == Sides::Outline || layout.line.size() < 3) return {};
+  if (layout.sides == FinishingSides::Outline || layout.line.size() < 3) return {};
   Remark r{"border-thin", "arrange", {}, {}, {}, {}, {}};
   double least = kLeastForBorder;
   for (std::uint32_t i = 0; i < layout.size(); ++i) {
@@ -40,9 +40,9 @@ std::vector<Remark> borderThin(const ReviewInput& in) {
   }
   if (r.pieces.empty()) return {};
   r.why = Message("border-thin-why", readableArg(least));
-  r.fix = Message("border-thin-fix", readableArg(p.settings.unit == Unit::Inch ? 6.35 : kLeastForBorder));
+  r.fix = Message("border-thin-fix", readableArg(p.settings.unit == LengthUnit::Inch ? 6.35 : kLeastForBorder));
   r.fixLabel = Message("allow-that-much");
-  r.mend = AllowMore{p.settings.unit == Unit::Inch ? 6.35 : kLeastForBorder, {}};
+  r.mend = AllowMore{p.settings.unit == LengthUnit::Inch ? 6.35 : kLeastForBorder, {}};
   for (const Cloth& c : p.cloths)
     if (c.allowance) {  // a cloth's own allowance comes first; then there is no single edit
       r.fixLabel = {};

@@ -12,20 +12,19 @@ std::vector<Remark> hollowVanishes(const ReviewInput& in) {
   double tightest = 1e300, widest = 0;
   std::vector<bool> hollow;  // shapes that have such a side at all
   for (const Shape& s : p.layout->shapes) {
-    const auto sides = hasArcs(s.outline) ? sidesOf(s.outline) : std::vector<OutlineSide>{};
-    hollow.push_back(std::any_of(sides.begin(), sides.end(),
-                                 [](const OutlineSide& side) { return side.isArc() && side.hollow; }));
+    hollow.push_back(std::any_of(s.edges.begin(), s.edges.end(),
+                                 [](const OutlineEdge& edge) { return edge.isArc() && edge.hollow; }));
   }
   if (std::find(hollow.begin(), hollow.end(), true) == hollow.end()) return {};
   for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
     if (!hollow[p.layout->pieces[i].shape]) continue;
     const Cloth* cloth = clothById(p, p.painting[i]);
-    const Polygon& outline = p.layout->shapes[p.layout->pieces[i].shape].outline;
+    const Shape& shape = p.layout->shapes[p.layout->pieces[i].shape];
     const double allowance = cloth ? allowanceOf(p, *cloth) : p.settings.allowance.mm();
-    if (!clathra::hollowVanishes(outline, allowance)) continue;
+    if (!clathra::hollowVanishes(shape.outline, allowance)) continue;
     r.pieces.push_back(i);
     widest = std::max(widest, allowance);
-    for (const OutlineSide& s : sidesOf(outline))
+    for (const OutlineEdge& s : shape.edges)
       if (s.isArc() && s.hollow) tightest = std::min(tightest, s.radius);
   }
   if (r.pieces.empty()) return {};

@@ -1,6 +1,6 @@
 #include <algorithm>
 
-#include "layout/sides.hpp"
+#include "layout/finishing_line.hpp"
 #include "review/review.hpp"
 
 namespace clathra::checks_ {
@@ -20,8 +20,8 @@ std::vector<Remark> slivers(const ReviewInput& in) {
   }
   if (r.pieces.empty()) return {};
   r.why = Message("slivers-why", r.pieces.size(), lineArg(least), Arg(Arg::Kind::Size, sliverShown(in.project->settings.unit)));
-  r.fix = Message(layout.sides == Sides::EdgePieces ? "slivers-fix-slice" : "slivers-fix");
-  if (layout.sides == Sides::EdgePieces) {
+  r.fix = Message(layout.sides == FinishingSides::EdgePieces ? "slivers-fix-slice" : "slivers-fix");
+  if (layout.sides == FinishingSides::EdgePieces) {
     r.fixLabel = Message("slice-later");
     r.mend = SliceLater{};
   }

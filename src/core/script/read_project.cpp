@@ -2,7 +2,7 @@
 #include <algorithm>
 
 #include "layout/numbering.hpp"
-#include "layout/sides.hpp"
+#include "layout/finishing_line.hpp"
 #include "script/readers.hpp"
 #include "store/codec.hpp"
 
@@ -57,7 +57,7 @@ SetSize read(EditFields& in, SetSize*) {
 }
 SetSides read(EditFields& in, SetSides*) {
   if (!in.has("sides")) in.fault("needs-sides-outline-edge");
-  return {static_cast<Sides>(in.choice("sides", sidesNames(), 0))};
+  return {static_cast<FinishingSides>(in.choice("sides", sidesNames(), 0))};
 }
 SetLine read(EditFields& in, SetLine*) {
   if (in.has("box")) return {boxOf(in)};
@@ -76,7 +76,7 @@ SetSpare read(EditFields& in, SetSpare*) {
   return {in.number("percent", 0, 200)};
 }
 SetUnit read(EditFields& in, SetUnit*) {
-  return {static_cast<Unit>(in.choice("unit", unitNames(), 0))};
+  return {static_cast<LengthUnit>(in.choice("unit", unitNames(), 0))};
 }
 SetPage read(EditFields& in, SetPage*) {
   SetPage out;

@@ -17,14 +17,14 @@ constexpr double kCusp = 8;            // degrees between the chords of two arcs
 constexpr double kLeastHollow = 0.25;  // mm of radius that must be left of a hollow arc
 constexpr std::size_t kLeastForArcs = 6;
 
-bool vanishes(const OutlineSide& side, double s) {
+bool vanishes(const OutlineEdge& side, double s) {
   return side.isArc() && side.hollow && side.radius - s < kLeastHollow;
 }
 
 /// Without the points of hollow arcs that would vanish.
 Polygon filledIn(PolygonView p, double s) {
   std::vector<bool> gone(p.size(), false);
-  for (const OutlineSide& side : sidesOf(p))
+  for (const OutlineEdge& side : edgesOf(p))
     for (std::size_t k = 1; vanishes(side, s) && k < side.edges; ++k)
       gone[(side.first + k) % p.size()] = true;
   Polygon out;
@@ -36,8 +36,8 @@ Polygon filledIn(PolygonView p, double s) {
 }  // namespace
 
 bool hollowVanishes(PolygonView p, double s) {
-  const auto sides = sidesOf(p);
-  return std::any_of(sides.begin(), sides.end(), [&](const OutlineSide& side) { return vanishes(side, s); });
+  const auto sides = edgesOf(p);
+  return std::any_of(sides.begin(), sides.end(), [&](const OutlineEdge& side) { return vanishes(side, s); });
 }
 
 Polygon allowanceOutline(PolygonView paper, double s, Tips tips) {

@@ -134,7 +134,7 @@ double arcLength(double chord, double radius) {
 }
 
 /// The direction in which a side leaves its first corner, or reaches its last one if `end`.
-Point tangent(PolygonView p, const OutlineSide& s, bool end) {
+Point tangent(PolygonView p, const OutlineEdge& s, bool end) {
   const std::size_t n = p.size();
   const std::size_t a = (s.first + (end ? s.edges - 1 : 0)) % n, b = (a + 1) % n;
   const Point chord = p[b] - p[a];
@@ -145,13 +145,13 @@ Point tangent(PolygonView p, const OutlineSide& s, bool end) {
 
 }  // namespace
 
-std::vector<OutlineSide> sidesOf(PolygonView p) {
+std::vector<OutlineEdge> edgesOf(PolygonView p) {
   const std::size_t n = p.size();
   const double sign = signedArea(p) < 0 ? -1 : 1;
-  std::vector<OutlineSide> out;
+  std::vector<OutlineEdge> out;
   std::vector<bool> covered(n, false);
   for (const Run& run : Finder(p).find()) {
-    OutlineSide s{run.first, run.inner + 1, 0, 180, run.circle.radius, false, run.circle.centre};
+    OutlineEdge s{run.first, run.inner + 1, 0, 180, run.circle.radius, false, run.circle.centre};
     s.hollow = sign * turnAt(p, (run.first + 1) % n) < 0;
     for (std::size_t k = 0; k < s.edges; ++k) {
       const std::size_t e = (s.first + k) % n;
@@ -162,13 +162,13 @@ std::vector<OutlineSide> sidesOf(PolygonView p) {
   }
   for (std::size_t i = 0; i < n; ++i) {
     if (covered[i]) continue;
-    OutlineSide s;
+    OutlineEdge s;
     s.first = i;
     s.length = distance(p[i], p[(i + 1) % n]);
     out.push_back(s);
   }
   std::sort(out.begin(), out.end(),
-            [](const OutlineSide& a, const OutlineSide& b) { return a.first < b.first; });
+            [](const OutlineEdge& a, const OutlineEdge& b) { return a.first < b.first; });
   for (std::size_t i = 0; out.size() > 1 && i < out.size(); ++i) {
     const Point in = tangent(p, out[(i + out.size() - 1) % out.size()], true), on = tangent(p, out[i], false);
     out[i].angle = 180 - degrees(sign * std::atan2(cross(in, on), dot(in, on)));
@@ -181,9 +181,9 @@ bool hasArcs(PolygonView p) {
   return mayHaveArcs(p) && !Finder(p).find().empty();
 }
 
-std::vector<double> trueEdgeLengths(PolygonView p, const std::vector<OutlineSide>& sides) {
+std::vector<double> trueEdgeLengths(PolygonView p, const std::vector<OutlineEdge>& sides) {
   std::vector<double> out = edgeLengths(p);
-  for (const OutlineSide& s : sides)
+  for (const OutlineEdge& s : sides)
     for (std::size_t k = 0; s.isArc() && k < s.edges; ++k) {
       double& edge = out[(s.first + k) % p.size()];
       edge = arcLength(edge, s.radius);
@@ -194,7 +194,7 @@ std::vector<double> trueEdgeLengths(PolygonView p, const std::vector<OutlineSide
 double outlineArea(PolygonView p) {
   double sum = area(p);
   if (!mayHaveArcs(p)) return sum;
-  for (const OutlineSide& s : sidesOf(p)) {
+  for (const OutlineEdge& s : edgesOf(p)) {
     if (!s.isArc()) continue;
     for (std::size_t k = 0; k < s.edges; ++k) {
       const std::size_t e = (s.first + k) % p.size();
@@ -207,7 +207,7 @@ double outlineArea(PolygonView p) {
 
 double outlineLength(PolygonView p) {
   double sum = 0;
-  for (const OutlineSide& s : sidesOf(p)) sum += s.length;
+  for (const OutlineEdge& s : edgesOf(p)) sum += s.length;
   return sum;
 }
 
@@ -226,17 +226,17 @@ std::vector<Point> arcPoints(Point from, Point to, double turn, double chordDegr
 
 Polygon flattenedTo(PolygonView p, double tolerance) {
   Polygon out(p.begin(), p.end());
-  const auto sides = sidesOf(p);
-  if (std::none_of(sides.begin(), sides.end(), [](const OutlineSide& s) { return s.isArc(); })) return out;
+  const auto sides = edgesOf(p);
+  if (std::none_of(sides.begin(), sides.end(), [](const OutlineEdge& s) { return s.isArc(); })) return out;
   out.clear();
   const double sign = signedArea(p) < 0 ? -1 : 1;
-  std::vector<const OutlineSide*> sideOfEdge(p.size());
-  for (const OutlineSide& s : sides)
+  std::vector<const OutlineEdge*> sideOfEdge(p.size());
+  for (const OutlineEdge& s : sides)
     for (std::size_t k = 0; k < s.edges; ++k) sideOfEdge[(s.first + k) % p.size()] = &s;
   for (std::size_t e = 0; e < p.size(); ++e) {
     const Point a = p[e], b = p[(e + 1) % p.size()];
     out.push_back(a);
-    const OutlineSide& s = *sideOfEdge[e];
+    const OutlineEdge& s = *sideOfEdge[e];
     if (!s.isArc()) continue;
     const double turn = arcLength(distance(a, b), s.radius) / s.radius;
     const double most = 2 * std::acos(1 - std::min(1.0, tolerance / s.radius));

@@ -20,7 +20,7 @@ namespace clathra {
 inline constexpr double kChordDegrees = 3.75;
 
 /// A side as a quilter counts it: a straight edge, or a whole arc.
-struct OutlineSide {
+struct OutlineEdge {
   std::size_t first = 0, edges = 1;  ///< it runs over the edges first, first + 1 … of the outline
   double length = 0;                 ///< mm along the arc
   double angle = 0;     ///< degrees inside the outline at its first corner, between true tangents
@@ -32,14 +32,14 @@ struct OutlineSide {
 
 /// The sides in the order of the outline's edges, the first being the one that begins at the lowest corner
 /// index. A disc has one side.
-std::vector<OutlineSide> sidesOf(PolygonView p);
+std::vector<OutlineEdge> edgesOf(PolygonView p);
 bool hasArcs(PolygonView p);
 
 double outlineArea(PolygonView p);    ///< mm², with true arcs
 double outlineLength(PolygonView p);  ///< mm round it, with true arcs
 
 /// For each edge the length of what it stands for: itself, or its share of the arc, mm.
-std::vector<double> trueEdgeLengths(PolygonView p, const std::vector<OutlineSide>& sides);
+std::vector<double> trueEdgeLengths(PolygonView p, const std::vector<OutlineEdge>& sides);
 
 /// The points of an arc from `from` to `to` that turns by `turn` degrees, both ends left out. Positive turns
 /// bend to the left of the way from `from` to `to`: outwards on an outline with its corners clockwise.

@@ -168,9 +168,9 @@ ShapeName triangle(PolygonView p, double longest) {
   return {"triangle", "triangle", longest};
 }
 
-ShapeName curvedPiece(const std::vector<OutlineSide>& sides) {
+ShapeName curvedPiece(const std::vector<OutlineEdge>& sides) {
   double longest = 0;
-  for (const OutlineSide& s : sides) longest = std::max(longest, s.length);
+  for (const OutlineEdge& s : sides) longest = std::max(longest, s.length);
   switch (sides.size()) {
     case 1:
       return {"circle", "circle", 2 * sides[0].radius};
@@ -202,7 +202,7 @@ ShapeName nameOf(PolygonView p) {
     if (const double edge = scaleTo(p, f.outline); edge > 0)
       return {std::string(f.id), std::string(f.title), edge};
   if (p.size() > kMostStraight)
-    if (const auto sides = sidesOf(p); sides.size() < p.size()) return curvedPiece(sides);
+    if (const auto sides = edgesOf(p); sides.size() < p.size()) return curvedPiece(sides);
   const auto edges = edgeLengths(p);
   const double longest = *std::max_element(edges.begin(), edges.end());
   if (p.size() == 3) return triangle(p, longest);

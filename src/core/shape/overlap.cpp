@@ -1,5 +1,7 @@
 #include "shape/overlap.hpp"
 
+#include "shape/convex.hpp"
+
 #include <algorithm>
 #include <vector>
 
@@ -10,9 +12,10 @@ namespace clathra {
 namespace {
 
 /// Clipping is quicker than looking first.
-bool fewAndConvex(PolygonView a, PolygonView b) {
+std::optional<ConvexView> fewAndConvex(PolygonView a, PolygonView b) {
   constexpr std::size_t kFewCorners = 12;
-  return a.size() <= kFewCorners && b.size() <= kFewCorners && isConvex(a) && isConvex(b);
+  if (a.size() > kFewCorners || b.size() > kFewCorners || !isConvex(a)) return std::nullopt;
+  return ConvexView::of(b);
 }
 
 double depthOf(PolygonView common) {
@@ -110,9 +113,9 @@ bool edgeSeparates(PolygonView a, PolygonView b) {
 
 Common commonOf(PolygonView one, PolygonView two) {
   Common out;
-  if (fewAndConvex(one, two)) {
+  if (const auto convex = fewAndConvex(one, two)) {
     if (edgeSeparates(one, two) || edgeSeparates(two, one)) return out;
-    const Polygon common = clippedToConvex(one, two);
+    const Polygon common = clipped(one, *convex);
     if (common.empty()) return out;
     out.area = area(common);
     out.depth = depthOf(common);
@@ -131,7 +134,8 @@ bool overlaps(PolygonView a, PolygonView b) {
 }
 
 double sharedArea(PolygonView a, PolygonView b) {
-  return fewAndConvex(a, b) ? area(clippedToConvex(a, b)) : commonArea(a, b);
+  const auto convex = fewAndConvex(a, b);
+  return convex ? area(clipped(a, *convex)) : commonArea(a, b);
 }
 
 }  // namespace clathra

@@ -160,19 +160,6 @@ Polygon clippedToBox(PolygonView p, const Box& box) {
   return clippedToHalfPlane(out, {0, 1}, box.bottom);
 }
 
-Polygon clippedToConvex(PolygonView p, PolygonView convex) {
-  Polygon out(p.begin(), p.end());
-  const double sign = signedArea(convex) < 0 ? -1 : 1;
-  for (std::size_t i = 0; i < convex.size() && !out.empty(); ++i) {
-    const Point a = convex[i], d = convex[(i + 1) % convex.size()] - a;
-    const double len = length(d);
-    if (len == 0) continue;
-    const Point normal = (sign / len) * Point{d.y, -d.x};
-    out = clippedToHalfPlane(out, normal, dot(normal, a));
-  }
-  return out;
-}
-
 TurnedBox smallestRectangle(PolygonView p) {
   TurnedBox best;
   double bestArea = std::numeric_limits<double>::infinity();

@@ -67,7 +67,6 @@ Polygon scaled(PolygonView p, double factor);
 /// corners on a straight line dropped. Empty when nothing of more than 1e-6 mm² is left.
 Polygon clippedToHalfPlane(PolygonView p, Point normal, double offset);
 Polygon clippedToBox(PolygonView p, const Box& box);
-Polygon clippedToConvex(PolygonView p, PolygonView convex);
 /// Joins corners closer than `tolerance` and drops corners on a straight line.
 Polygon cleaned(PolygonView p, double tolerance);
 

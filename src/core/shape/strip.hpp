@@ -8,8 +8,8 @@
 namespace clathra {
 
 /// The least distance in x that copy `right` (standing at its own coordinates) must be moved so that it lies
-/// to the right of `left` and only touches it. Both convex. Exact: the gap of two convex sides is least at a
-/// corner.
+/// to the right of `left` and only touches it. Any simple outlines. Exact: how far each reaches is straight
+/// between the heights of corners, so the gap is least at one of these.
 double nestShift(PolygonView left, PolygonView right);
 
 /// How copies follow each other in a strip: the outline laid down with one edge level, and its step.
@@ -25,7 +25,7 @@ struct StripLay {
   double lengthFor(std::size_t copies) const;     ///< along the strip
 };
 
-/// All lays of a convex outline with an edge level or plumb (equal ones once), straight and, if `mayTurn`,
+/// All lays of an outline with an edge level or plumb (equal ones once), straight and, if `mayTurn`,
 /// alternately turned.
 std::vector<StripLay> stripLays(PolygonView outline, bool mayTurn);
 /// A lay for one given turn.

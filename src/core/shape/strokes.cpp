@@ -66,7 +66,7 @@ class Counter {
     std::vector<Edge> edges;
     std::vector<Stroke> out;
     for (const Polygon& p : papers_)
-      for (const OutlineSide& s : sidesOf(p)) {
+      for (const OutlineEdge& s : edgesOf(p)) {
         const Point from = p[s.first], to = p[(s.first + s.edges) % p.size()];
         if (s.isArc())
           out.push_back({from, to});

@@ -6,7 +6,7 @@
 
 #include "image/decode.hpp"
 #include "layout/numbering.hpp"
-#include "layout/sides.hpp"
+#include "layout/finishing_line.hpp"
 #include "store/archive.hpp"
 #include "store/codec.hpp"
 #include "text.hpp"
@@ -192,12 +192,12 @@ Result<Layout> readLayout(const json& j) {
   if (const auto ok = addPieces(builder, {*corners, *counts, *rows, *keys}); !ok)
     return tl::make_unexpected(ok.error());
   const Box box{(*finished)[0], (*finished)[1], (*finished)[2], (*finished)[3]};
-  Layout out = std::move(builder).finish(static_cast<Sides>(sides), box, true);
+  Layout out = std::move(builder).finish(static_cast<FinishingSides>(sides), box, true);
   // Files of before have rectangles only, and say no more than where they lie.
   if (in.has("line")) {
     out.line = readLine(in, in.array("line", kMostLineCorners * 2));
     if (!in.ok()) return tl::make_unexpected(in.error());
-  } else if (out.sides != Sides::Outline) {
+  } else if (out.sides != FinishingSides::Outline) {
     out.line = cornersOf(box);
   }
   if (!in.has("order")) return out;
@@ -214,7 +214,7 @@ Recipe readRecipe(Fields& in, const json& j) {
   out.across = static_cast<int>(r.whole("across", 1, kMostCount, 1));
   out.down = static_cast<int>(r.whole("down", 1, kMostCount, 1));
   out.rings = static_cast<int>(r.whole("rings", 0, kMostCount, 0));
-  out.sides = static_cast<Sides>(r.choice("sides", sidesNames(), 0));
+  out.sides = static_cast<FinishingSides>(r.choice("sides", sidesNames(), 0));
   if (r.has("line")) out.line = readLine(r, r.array("line", kMostLineCorners * 2));
   if (r.has("hand")) out.hand = readHand(r, r.object("hand"));
   if (r.has("units")) out.units = readUnits(r, r.array("units", kMostUnits));
@@ -226,7 +226,7 @@ Recipe readRecipe(Fields& in, const json& j) {
 Settings readSettings(Fields& in, const json& j) {
   Fields s(j, Message("its-settings"));
   Settings out;
-  out.unit = static_cast<Unit>(s.choice("unit", unitNames(), 0));
+  out.unit = static_cast<LengthUnit>(s.choice("unit", unitNames(), 0));
   out.allowance = Length::millimetres(s.number("allowance", 0, 100, out.allowance.mm()));
   out.sparePercent = s.number("sparePercent", 0, 500, 0);
   out.page = s.text("page", "a4", 40);

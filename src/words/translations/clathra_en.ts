@@ -2,12 +2,235 @@
 <!DOCTYPE TS>
 <TS version="2.1" language="en">
   <context>
+    <name>QObject</name>
+    <message numerus="yes">
+      <source>%n small triangle(s)</source>
+      <translation>
+        <numerusform>%n small triangle</numerusform>
+        <numerusform>%n small triangles</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n kind(s) of paper</source>
+      <translation>
+        <numerusform>%n kind of paper</numerusform>
+        <numerusform>%n kinds of paper</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>Session</name>
     <message numerus="yes">
       <source>Stopped; %n step(s) that waited were not made.</source>
       <translation>
         <numerusform>Stopped; %n step that waited was not made.</numerusform>
         <numerusform>Stopped; %n steps that waited were not made.</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::ArrangeStation</name>
+    <message numerus="yes">
+      <source>%n seam(s)</source>
+      <translation>
+        <numerusform>%n seam</numerusform>
+        <numerusform>%n seams</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation>
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::CutStation</name>
+    <message numerus="yes">
+      <source>%n patch(es)</source>
+      <translation>
+        <numerusform>%n patch</numerusform>
+        <numerusform>%n patches</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n motif window(s)</source>
+      <translation>
+        <numerusform>%n motif window</numerusform>
+        <numerusform>%n motif windows</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n window(s)</source>
+      <translation>
+        <numerusform>%n window</numerusform>
+        <numerusform>%n windows</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::DivideCard</name>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation>
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::DraftCard</name>
+    <message numerus="yes">
+      <source>%n line(s)</source>
+      <translation>
+        <numerusform>%n line</numerusform>
+        <numerusform>%n lines</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) have a corner that points inwards; the dashed cuts cure it.</source>
+      <translation>
+        <numerusform>%n piece has a corner that points inwards; the dashed cuts cure it.</numerusform>
+        <numerusform>%n pieces have a corner that points inwards; the dashed cuts cure it.</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::ExchangeCard</name>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation>
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::FitCard</name>
+    <message numerus="yes">
+      <source>%n ring(s)</source>
+      <translation>
+        <numerusform>%n ring</numerusform>
+        <numerusform>%n rings</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n paper(s)</source>
+      <translation>
+        <numerusform>%n paper</numerusform>
+        <numerusform>%n papers</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::Gallery</name>
+    <message numerus="yes">
+      <source>%n kind(s) of paper</source>
+      <translation>
+        <numerusform>%n kind of paper</numerusform>
+        <numerusform>%n kinds of paper</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::GrowCard</name>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation>
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::NumbersCard</name>
+    <message numerus="yes">
+      <source>%n page(s)</source>
+      <translation>
+        <numerusform>%n page</numerusform>
+        <numerusform>%n pages</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::PaintCard</name>
+    <message numerus="yes">
+      <source>%n seam(s)</source>
+      <translation>
+        <numerusform>%n seam</numerusform>
+        <numerusform>%n seams</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::PapersStation</name>
+    <message numerus="yes">
+      <source>%n kind(s)</source>
+      <translation>
+        <numerusform>%n kind</numerusform>
+        <numerusform>%n kinds</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::ProjectFiles</name>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation>
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::RemarksCard</name>
+    <message numerus="yes">
+      <source>%n second look(s)</source>
+      <translation>
+        <numerusform>%n second look</numerusform>
+        <numerusform>%n second looks</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::SidesCard</name>
+    <message numerus="yes">
+      <source>%n sliver(s)</source>
+      <translation>
+        <numerusform>%n sliver</numerusform>
+        <numerusform>%n slivers</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n paper(s)</source>
+      <translation>
+        <numerusform>%n paper</numerusform>
+        <numerusform>%n papers</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n kind(s)</source>
+      <translation>
+        <numerusform>%n kind</numerusform>
+        <numerusform>%n kinds</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::UnitsCard</name>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation>
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n unit(s)</source>
+      <translation>
+        <numerusform>%n unit</numerusform>
+        <numerusform>%n units</numerusform>
       </translation>
     </message>
   </context>

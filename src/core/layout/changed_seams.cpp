@@ -3,7 +3,7 @@
 // own.
 #include <algorithm>
 
-#include "layout/change.hpp"
+#include "layout/small_change.hpp"
 #include "layout/seams_order.hpp"
 
 namespace clathra {

@@ -1,4 +1,4 @@
-#include "layout/sides.hpp"
+#include "layout/finishing_line.hpp"
 
 #include <algorithm>
 #include <array>
@@ -6,12 +6,13 @@
 #include <set>
 
 #include "shape/allowance.hpp"
+#include "shape/convex.hpp"
 #include "shape/overlay.hpp"
 
 namespace clathra {
 
-double sliverShown(Unit unit) {
-  return unit == Unit::Inch ? 9.525 : kSliver;
+double sliverShown(LengthUnit unit) {
+  return unit == LengthUnit::Inch ? 9.525 : kSliver;
 }
 
 namespace {
@@ -67,8 +68,8 @@ bool leavesSliver(PolygonView outline, PolygonView line) {
 }  // namespace
 
 std::vector<Polygon> partsInside(PolygonView outline, PolygonView line) {
-  if (isConvex(outline)) {
-    Polygon part = clippedToConvex(outline, line);
+  if (const auto convex = ConvexView::of(line); convex && isConvex(outline)) {
+    Polygon part = clipped(outline, *convex);
     return part.empty() ? std::vector<Polygon>{} : std::vector<Polygon>{std::move(part)};
   }
   const auto inside = [&](Point p) {
@@ -166,7 +167,7 @@ std::optional<Polygon> largestEvenOutline(const Layout& whole, const SeamGraph& 
   return outline(low * (1 - 1e-6));
 }
 
-Result<SidesPrice> priceOf(const Arrangement& arrangement, Recipe recipe, Sides sides, double allowance) {
+Result<SidesPrice> priceOf(const Arrangement& arrangement, Recipe recipe, FinishingSides sides, double allowance) {
   recipe.sides = sides;
   const auto layout = buildLayout(arrangement, recipe);
   if (!layout) return tl::make_unexpected(layout.error());

@@ -3,7 +3,7 @@
 #include <cmath>
 #include <set>
 
-#include "layout/change.hpp"
+#include "layout/small_change.hpp"
 #include "layout/classify.hpp"
 #include "layout/grow.hpp"
 
@@ -385,7 +385,7 @@ class Changer {
 
 std::optional<Layout> changedLayout(const Layout& before, const Arrangement& arr, const Recipe& was,
                                     const Recipe& now, const KnownOfLayout& known) {
-  if (!sameButForHand(was, now) || now.sides != Sides::Outline || now.numbering != Numbering::Rows)
+  if (!sameButForHand(was, now) || now.sides != FinishingSides::Outline || now.numbering != Numbering::Rows)
     return std::nullopt;
   if (piecesOf(arr, was) != static_cast<std::int64_t>(before.size()) ||
       before.size() + kMostChanged > static_cast<std::size_t>(kMostPieces))

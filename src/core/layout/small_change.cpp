@@ -1,4 +1,4 @@
-#include "layout/change.hpp"
+#include "layout/small_change.hpp"
 
 #include <algorithm>
 

@@ -12,7 +12,7 @@ namespace clathra {
 /// Cut parts narrower than this are slivers (mm): they can hardly be folded over a paper.
 inline constexpr double kSliver = 10;
 /// "10 mm", or in inches the like of it.
-double sliverShown(Unit unit);
+double sliverShown(LengthUnit unit);
 
 /// The least width of an outline over all directions square to one of its edges, mm.
 double narrowest(PolygonView p);
@@ -41,12 +41,12 @@ std::vector<Polygon> partsInside(PolygonView outline, PolygonView line);
 
 /// What one way of finishing takes, for the finishing line of the recipe.
 struct SidesPrice {
-  Sides sides = Sides::Outline;
+  FinishingSides sides = FinishingSides::Outline;
   int papers = 0, kinds = 0;
   double clothArea = 0;  ///< mm², all patches with their allowance
 };
 /// Errors: as buildLayout.
-[[nodiscard]] Result<SidesPrice> priceOf(const Arrangement& arrangement, Recipe recipe, Sides sides,
+[[nodiscard]] Result<SidesPrice> priceOf(const Arrangement& arrangement, Recipe recipe, FinishingSides sides,
                                          double allowance);
 
 }  // namespace clathra

@@ -1,5 +1,5 @@
 // Small changes of a layout equal the layout that is laid out anew, and are found where they can be.
-#include "layout/change.hpp"
+#include "layout/small_change.hpp"
 
 #include <QRandomGenerator>
 #include <algorithm>
@@ -253,5 +253,5 @@ class ChangeTest : public QObject {
   }
 };
 
-CLATHRA_TEST(ChangeTest, "change")
-#include "change.moc"
+CLATHRA_TEST(ChangeTest, "small_change")
+#include "small_change.moc"

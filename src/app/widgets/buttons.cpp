@@ -1,0 +1,69 @@
+#include "app/widgets/buttons.hpp"
+
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/flow_layout.hpp"
+
+namespace clathra {
+
+QPushButton* button(const QString& text, const char* role) {
+  auto* b = new QPushButton(text);
+  b->setObjectName(QLatin1String(role));
+  b->setAutoDefault(false);
+  b->setCursor(Qt::PointingHandCursor);
+  return b;
+}
+
+QPushButton* namedButton(const QString& sign, const QString& name) {
+  QPushButton* b = button(sign);
+  b->setAccessibleName(name);
+  b->setToolTip(name);
+  return b;
+}
+
+namespace {
+
+/// Chosen it is bold: room for that is kept from the start.
+class Pill : public QPushButton {
+ public:
+  explicit Pill(const QString& text) : QPushButton(text) {
+    setCheckable(true);
+    setCursor(Qt::PointingHandCursor);
+  }
+  QSize sizeHint() const override {
+    QFont bold = font();
+    bold.setWeight(QFont::DemiBold);
+    const int more = QFontMetrics(bold).horizontalAdvance(text()) - fontMetrics().horizontalAdvance(text());
+    return QPushButton::sizeHint() + QSize(std::max(0, more) + 1, 0);
+  }
+  QSize minimumSizeHint() const override { return sizeHint(); }
+};
+
+}  // namespace
+
+QPushButton* pill(const QString& text, const QString& spokenName) {
+  auto* b = new Pill(text);
+  b->setAccessibleName(spokenName);
+  return b;
+}
+
+Pills::Pills(const QStringList& names, const QString& spokenName, QWidget* parent) : QWidget(parent) {
+  auto* flow = new FlowLayout(scaled(6), scaled(6), this);
+  setAccessibleName(spokenName);
+  group_.setExclusive(true);
+  for (int i = 0; i < names.size(); ++i) {
+    QPushButton* b = clathra::pill(names[i], spokenName + QStringLiteral(": ") + names[i]);
+    group_.addButton(b, i);
+    flow->addWidget(b);
+  }
+  QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
+  policy.setHeightForWidth(true);
+  setSizePolicy(policy);
+  connect(&group_, &QButtonGroup::idClicked, this, &Pills::chosen);
+}
+
+void Pills::setCurrent(int index) {
+  if (auto* b = group_.button(index)) b->setChecked(true);
+}
+
+}  // namespace clathra

@@ -1,0 +1,18 @@
+// Widgets in rows and columns.
+#pragma once
+#include <vector>
+
+class QLayout;
+class QScrollArea;
+class QWidget;
+
+namespace clathra {
+
+/// Widgets side by side that wrap like words; `gap` px at 100 %.
+QWidget* wrappingRow(const std::vector<QWidget*>& widgets, int gap = 8);
+/// Scrolls up and down what does not fit; never sideways, and the focus passes to what is inside.
+QScrollArea* scrolledDown(QWidget* content);
+/// Takes everything out of a layout and deletes it.
+void clearLayout(QLayout* layout);
+
+}  // namespace clathra

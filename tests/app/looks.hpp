@@ -1,0 +1,67 @@
+// What is wrong with a window as it stands: clipped words, controls out of reach or without a name.
+#pragma once
+#include <QComboBox>
+#include <QLabel>
+#include <QScrollArea>
+
+#include "driver.hpp"
+
+namespace support {
+
+/// A control can be reached if it lies inside the window, or inside a scrolled area that does.
+inline bool reachable(const QWidget* w, const QWidget* window) {
+  QRect r(w->mapTo(window, QPoint(0, 0)), w->size());
+  for (const QWidget* p = w->parentWidget(); p; p = p->parentWidget())
+    if (const auto* area = qobject_cast<const QScrollArea*>(p)) {
+      // Scrolled sideways it would be lost: the areas of the window scroll up and down only.
+      const QRect content(area->widget()->mapTo(window, QPoint(0, 0)), area->widget()->size());
+      const bool inside =
+          r.left() >= content.left() - 1 && r.right() <= content.right() + 1 &&
+          (area->horizontalScrollBarPolicy() != Qt::ScrollBarAlwaysOff ||
+           r.right() <=
+               QRect(area->viewport()->mapTo(window, QPoint()), area->viewport()->size()).right() + 2);
+      if (!inside) return false;
+      r = QRect(area->mapTo(window, QPoint(0, 0)), area->size());
+    }
+  return window->rect().adjusted(-2, -2, 2, 2).contains(r);
+}
+
+inline QString problem(Driver& d) {
+  d.settle();
+  const auto all = d.window->findChildren<QWidget*>();
+  for (const QWidget* w : all) {
+    if (!w->isVisible() || w->size().isEmpty()) continue;
+    const QString who =
+        QStringLiteral("%1 \"%2\" %3x%4")
+            .arg(QString::fromLatin1(w->metaObject()->className()), Driver::nameOf(w).left(40))
+            .arg(w->width())
+            .arg(w->height());
+    if (const auto* l = qobject_cast<const QLabel*>(w); l && !l->text().isEmpty()) {
+      const QSize wants = l->wordWrap() ? QSize(0, l->heightForWidth(l->width())) : l->sizeHint();
+      if (l->width() + 1 < wants.width() || l->height() + 2 < wants.height())
+        return QStringLiteral("clipped words: \"%1\" has %2x%3, wants %4x%5")
+            .arg(l->text().left(50))
+            .arg(l->width())
+            .arg(l->height())
+            .arg(wants.width())
+            .arg(wants.height());
+    }
+    const auto* b = qobject_cast<const QAbstractButton*>(w);
+    if (b && !b->text().isEmpty() && b->minimumSizeHint().width() > b->width() + 1)
+      return who + QStringLiteral(" is narrower than its words");
+    if (b && !b->text().isEmpty() && b->fontMetrics().height() > b->height())
+      return who + QStringLiteral(" is lower than its words");
+    const bool control = b || qobject_cast<const QLineEdit*>(w) || qobject_cast<const QComboBox*>(w);
+    if (!control) continue;
+    if (Driver::nameOf(w).isEmpty()) return who + QStringLiteral(" has no spoken name");
+    if (w->isEnabled() && w->focusPolicy() == Qt::NoFocus)
+      return who + QStringLiteral(" is not reached by keyboard");
+    if (!reachable(w, d.window.get()))
+      return who + QStringLiteral(" is out of reach at %1,%2")
+                       .arg(w->mapTo(d.window.get(), QPoint()).x())
+                       .arg(w->mapTo(d.window.get(), QPoint()).y());
+  }
+  return {};
+}
+
+}  // namespace support
