@@ -26,6 +26,24 @@ inline bool reachable(const QWidget* w, const QWidget* window) {
   return window->rect().adjusted(-2, -2, 2, 2).contains(r);
 }
 
+/// What makes a column as wide as it is, for the message.
+inline QString widest(const QWidget* in) {
+  const QWidget* column = in;
+  while (column->parentWidget() && !qobject_cast<const QScrollArea*>(column->parentWidget()->parentWidget()))
+    column = column->parentWidget();
+  const QWidget* out = in;
+  const auto least = [](const QWidget* w) { return std::max(w->minimumWidth(), w->minimumSizeHint().width()); };
+  // The innermost of those that are wider than the place they have: a row, or a single control.
+  const int place = column->parentWidget() ? column->parentWidget()->width() : column->width();
+  for (const QWidget* w : column->findChildren<QWidget*>())
+    if (w->isVisible() && w->x() + least(w) > place && (out == in || out->isAncestorOf(w) || least(w) > least(out)))
+      out = w;
+  const auto* words = qobject_cast<const QLabel*>(out);
+  return QStringLiteral("%1 \"%2\" of %3")
+      .arg(QString::fromLatin1(out->metaObject()->className()), words ? words->text() : Driver::nameOf(out))
+      .arg(least(out));
+}
+
 inline QString problem(Driver& d) {
   d.settle();
   const auto all = d.window->findChildren<QWidget*>();
@@ -57,9 +75,10 @@ inline QString problem(Driver& d) {
     if (w->isEnabled() && w->focusPolicy() == Qt::NoFocus)
       return who + QStringLiteral(" is not reached by keyboard");
     if (!reachable(w, d.window.get()))
-      return who + QStringLiteral(" is out of reach at %1,%2")
+      return who + QStringLiteral(" is out of reach at %1,%2; the widest is %3")
                        .arg(w->mapTo(d.window.get(), QPoint()).x())
-                       .arg(w->mapTo(d.window.get(), QPoint()).y());
+                       .arg(w->mapTo(d.window.get(), QPoint()).y())
+                       .arg(widest(w));
   }
   return {};
 }

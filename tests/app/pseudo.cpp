@@ -65,10 +65,11 @@ QStringList dataOf(const Project& p) {
   return out;
 }
 
-/// The first text of a window that has words without a mark; empty if there is none.
+/// Texts of a window that have words without a mark, a line each.
 QString unmarked(Driver& d) {
+  QStringList out;
   static const QRegularExpression measures(
-      QStringLiteral("\\b(in|mm|cm|m|yd|min|h|A[345]|PDF|SVG|DXF|PNG|CSV|Esc|Ctrl|Shift|Enter|Alt|Del|Tab|L\\*|x)\\b"));
+      QStringLiteral("\\b(in|mm|cm|m|yd|min|h|A[345]|Clathra|PDF|SVG|DXF|PNG|CSV|Esc|Ctrl|Shift|Enter|Alt|Del|Tab|L\\*|x)\\b"));
   static const QRegularExpression words(QStringLiteral("\\p{L}{2,}"));
   const QStringList data = d.session->isOpen() ? dataOf(d.project()) : QStringList();
   const auto bad = [&](const QString& text) {
@@ -85,9 +86,10 @@ QString unmarked(Driver& d) {
       for (int i = 0; i < c->count(); ++i) texts << c->itemText(i);
     if (const auto* e = qobject_cast<const QLineEdit*>(w)) texts << e->placeholderText();
     for (const QString& t : texts)
-      if (bad(t)) return QStringLiteral("%1: \"%2\"").arg(QLatin1String(w->metaObject()->className()), t.left(150));
+      if (bad(t)) out << QStringLiteral("%1: \"%2\"").arg(QLatin1String(w->metaObject()->className()), t.left(90));
   }
-  return {};
+  out.removeDuplicates();
+  return out.join(QLatin1Char('\n'));
 }
 
 }  // namespace
@@ -130,7 +132,9 @@ class PseudoTest : public QObject {
       pill->click();
       check(QString::fromLatin1(mode));
     }
-    QVERIFY2(faults.isEmpty(), qPrintable(faults.join(QLatin1Char('\n'))));
+    faults.removeDuplicates();
+    if (!faults.isEmpty()) qWarning().noquote() << faults.join(QLatin1Char('\n'));
+    QVERIFY(faults.isEmpty());
   }
   void refusalsAndRemarksAreMarked() {
     Driver d;

@@ -1,8 +1,8 @@
 #include "app/arrange/grow_card.hpp"
 
-#include <QHBoxLayout>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/rows.hpp"
 #include "layout/ring.hpp"
 #include "words/words.hpp"
 
@@ -16,13 +16,8 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
   turns_ = new QComboBox;
   turns_->setAccessibleName(tr("Turned copies"));
   mirror_ = new QCheckBox(tr("and mirrored"));
-  auto* row = new QWidget;
-  auto* line = new QHBoxLayout(row);
-  line->setContentsMargins(0, 0, 0, 0);
-  line->addWidget(turns_);
-  line->addWidget(mirror_, 1);
-  body()->addWidget(row);
-  centreHere_ = button(tr("Centre on the piece under the cursor"), "link");
+  body()->addWidget(wrappingRow({turns_, mirror_}));
+  centreHere_ = button(tr("Centre on this piece"), "link");
   body()->addWidget(centreHere_);
   places_ = wrapped({}, "muted");
   body()->addWidget(places_);

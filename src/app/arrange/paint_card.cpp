@@ -119,7 +119,7 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   roles_->setContentsMargins(0, 0, 0, 0);
   roles_->setSpacing(scaled(2));
   body()->addWidget(roleRows);
-  auto* addRole = button(tr("+ Add a role, before any cloth"), "link");
+  auto* addRole = button(tr("+ Add a role"), "link");
   body()->addWidget(addRole);
   roleFields_ = new QWidget;
   auto* fields = new QVBoxLayout(roleFields_);

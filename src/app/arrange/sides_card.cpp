@@ -327,7 +327,7 @@ void SidesCard::know() {
 
 void SidesCard::showPrices(const std::vector<SidesPrice>& prices) {
   clearLayout(prices_->layout());
-  prices_->layout()->addWidget(label(tr("What each takes, patches with their allowance"), "muted"));
+  prices_->layout()->addWidget(wrapped(tr("What each takes, patches with their allowance"), "muted"));
   for (const SidesPrice& price : prices)
     prices_->layout()->addWidget(sumRow(sidesTitle(price.sides),
                                         tr("%1, %2\n%3 m² of cloth")

@@ -13,10 +13,6 @@ namespace clathra {
 namespace {
 
 constexpr double kSmall = 44;  // px from the middle to a corner: numbers stand outside of smaller pieces
-QString tr(const char* text) {
-  return QCoreApplication::translate("DraftPen", text);
-}
-
 /// Dark on light and light on dark: a line that is seen on any cloth.
 void haloed(QPainter& painter, const QLineF& line, const QColor& colour, double width, Qt::PenStyle style) {
   painter.setPen(QPen(currentPalette().panel, width + 2.5, Qt::SolidLine, Qt::RoundCap));
@@ -67,21 +63,21 @@ QString DraftPen::words() const {
   if (!snap_) return {};
   const QString angle = snap_->degrees == 0 && snap_->to != Snap::To::Angle
                             ? QString()
-                            : tr(" at %1°").arg(snap_->degrees, 0, 'f', 0);
+                            : QObject::tr(" at %1°").arg(snap_->degrees, 0, 'f', 0);
   switch (snap_->to) {
     case Snap::To::Corner:
-      return tr("a corner");
+      return QObject::tr("a corner");
     case Snap::To::Division:
-      return snap_->divisions == 2 ? tr("the middle of the side")
-                                   : tr("%1/%2 of the side").arg(snap_->part).arg(snap_->divisions);
+      return snap_->divisions == 2 ? QObject::tr("the middle of the side")
+                                   : QObject::tr("%1/%2 of the side").arg(snap_->part).arg(snap_->divisions);
     case Snap::To::Side:
-      return tr("a side%1").arg(angle);
+      return QObject::tr("a side%1").arg(angle);
     case Snap::To::Angle:
-      return tr("%1°").arg(snap_->degrees, 0, 'f', 0);
+      return QObject::tr("%1°").arg(snap_->degrees, 0, 'f', 0);
     case Snap::To::Free:
       break;
   }
-  return tr("no corner or side near");
+  return QObject::tr("no corner or side near");
 }
 
 void DraftPen::paint(QPainter& painter, const Layout& layout, const LayoutPlace& place) const {

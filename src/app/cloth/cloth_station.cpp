@@ -158,7 +158,7 @@ QWidget* ClothStation::clothCard() {
   hatch_ = new QComboBox;
   hatch_->setAccessibleName(tr("Hatch"));
   for (int i = 1; i < kHatches; ++i)
-    hatch_->addItem(QString::fromStdString(hatchName(static_cast<Hatch>(i))));
+    hatch_->addItem(QCoreApplication::translate("hatches", hatchName(static_cast<Hatch>(i)).c_str()));
   scraps_ = new QCheckBox(tr("Scraps, without a size"));
   width_ = new LengthField(tr("The usable width"), kLeast, kWidest);
   width_->setOptional(true);

@@ -188,9 +188,8 @@ void PapersStation::fillNeeds() {
   for (const PaperNeed& n : plan()->needs) {
     const Shape& s = session_.project().layout->shapes[n.shape];
     const bool fraction = std::abs(std::remainder(s.edge, 25.4 / 64)) < 1e-6;
-    QString what = QString::fromStdString(
-        s.title + " " + formatLength(Length::millimetres(s.edge), fraction ? unit() : LengthUnit::Millimetre));
-    if (!fraction) what = QString::fromStdString(s.title + " " + formatNumber(s.edge, 1) + " mm");
+    QString what = shapeWords(s.title) + QLatin1Char(' ') +
+                   inWords(fraction ? sizeArg(s.edge) : fineArg(s.edge, 1), unit());
     if (n.hand != 0) what += n.hand > 0 ? tr(", right") : tr(", left");
     needs_->body()->addWidget(sumRow(what, QString::number(n.needed)));
     if (!n.fits)

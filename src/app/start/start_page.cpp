@@ -94,11 +94,11 @@ void StartPage::refresh(const std::vector<Leftover>& leftovers) {
   const struct {
     const char* id;
     QString title, what;
-  } demos[] = {{"saltmarsh", tr("Open the demo Saltmarsh"),
+  } demos[] = {{"saltmarsh", tr("Open %1").arg(QStringLiteral("Saltmarsh")),
                 tr("A long bed runner, painted and planned to the cutting card.")},
-               {"mill-lantern", tr("Open Mill Lantern"),
+               {"mill-lantern", tr("Open %1").arg(QStringLiteral("Mill Lantern")),
                 tr("A twelve-fold wall piece with windows from a mirrored print.")},
-               {"sluice-runner", tr("Open Sluice Runner"),
+               {"sluice-runner", tr("Open %1").arg(QStringLiteral("Sluice Runner")),
                 tr("Seven hexagons, each divided in another way, joined by triangles.")}};
   for (const auto& d : demos) {
     auto* show = button(d.title);

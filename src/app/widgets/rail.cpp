@@ -24,11 +24,11 @@ class Bead : public QPushButton {
   void setState(Settled settled, int remarks) {
     settled_ = settled;
     remarks_ = remarks;
-    const QString how = settled == Settled::Full   ? tr("settled")
-                        : settled == Settled::Half ? tr("begun")
-                                                   : tr("not begun");
-    setAccessibleName(remarks ? tr("%1, %2, %3 second looks").arg(name_, how).arg(remarks)
-                              : tr("%1, %2").arg(name_, how));
+    const QString how = settled == Settled::Full   ? QObject::tr("settled")
+                        : settled == Settled::Half ? QObject::tr("begun")
+                                                   : QObject::tr("not begun");
+    setAccessibleName(remarks ? QObject::tr("%1, %2, %n second look(s)", nullptr, remarks).arg(name_, how)
+                              : QObject::tr("%1, %2").arg(name_, how));
     update();
   }
 

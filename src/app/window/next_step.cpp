@@ -7,10 +7,6 @@ namespace clathra {
 
 namespace {
 
-QString tr(const char* text, int n = -1) {
-  return n < 0 ? QObject::tr(text) : QObject::tr(text).replace(QStringLiteral("%n"), QString::number(n));
-}
-
 std::vector<std::uint32_t> bare(const Project& p) {
   std::vector<std::uint32_t> out;
   for (std::uint32_t i = 0; i < p.painting.size(); ++i)
@@ -30,21 +26,21 @@ NextStep nextStep(const Session& s) {
   const Project& p = s.project();
   const int without = s.tally().count(kNoCloth);
   if (!s.canUndo() && without == s.tally().pieces() && s.path().isEmpty())
-    return {tr("Give the shapes an edge length, then a size."),
-            tr("Set the edge"),
+    return {QObject::tr("Give the shapes an edge length, then a size."),
+            QObject::tr("Set the edge"),
             QStringLiteral("arrange"),
             QStringLiteral("edge"),
             {}};
   if (without > 0)
-    return {without == 1 ? tr("1 piece has no cloth yet.") : tr("%n pieces have no cloth yet.", without),
-            without == 1 ? tr("Show it") : tr("Show them"),
+    return {QObject::tr("%n piece(s) have no cloth yet.", nullptr, without),
+            without == 1 ? QObject::tr("Show it") : QObject::tr("Show them"),
             QStringLiteral("arrange"),
             {},
             bare(p)};
   if (const Cloth* c = unmeasured(s))
     return {QObject::tr("How wide is %1? Then its cutting can be planned.")
                 .arg(QString::fromStdString(clothTitle(*c))),
-            tr("Measure it"),
+            QObject::tr("Measure it"),
             QStringLiteral("cloth"),
             QString::fromStdString(subject(c->id)),
             {}};
@@ -52,24 +48,24 @@ NextStep nextStep(const Session& s) {
     for (const Remark& r : s.remarks())
       if (r.station == station && !isAdvice(r)) {
         const QString check = QString::fromStdString(r.check);
-        return {inWords(r.why, p.settings.unit), tr("Look at it"), QString::fromStdString(r.station),
+        return {inWords(r.why, p.settings.unit), QObject::tr("Look at it"), QString::fromStdString(r.station),
                 check.section(QLatin1Char(':'), 1), r.pieces};
       }
   if (s.planner().stopped())
-    return {tr("Some figures are not worked out: that was stopped."),
-            tr("Work them out"),
+    return {QObject::tr("Some figures are not worked out: that was stopped."),
+            QObject::tr("Work them out"),
             QStringLiteral("go-on"),
             {},
             {}};
-  if (s.planner().working()) return {tr("Looking it over …"), {}, {}, {}, {}};
+  if (s.planner().working()) return {QObject::tr("Looking it over …"), {}, {}, {}, {}};
   if (s.path().isEmpty())
-    return {tr("All is planned. Save the project, then print sheet 1 and measure its rules."),
-            tr("See the sheets"),
+    return {QObject::tr("All is planned. Save the project, then print sheet 1 and measure its rules."),
+            QObject::tr("See the sheets"),
             QStringLiteral("papers"),
             {},
             {}};
-  return {tr("All is planned. Print the papers, then take the cutting cards to the table."),
-          tr("See the cards"),
+  return {QObject::tr("All is planned. Print the papers, then take the cutting cards to the table."),
+          QObject::tr("See the cards"),
           QStringLiteral("cut"),
           {},
           {}};

@@ -17,6 +17,20 @@
         <numerusform>%n kinds of paper</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%1, %2, %n second look(s)</source>
+      <translation>
+        <numerusform>%1, %2, %n second look</numerusform>
+        <numerusform>%1, %2, %n second looks</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) have no cloth yet.</source>
+      <translation>
+        <numerusform>%n piece has no cloth yet.</numerusform>
+        <numerusform>%n pieces have no cloth yet.</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>Session</name>
