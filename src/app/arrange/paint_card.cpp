@@ -31,6 +31,19 @@ class ClothRow : public PaintedButton {
                             : QObject::tr("Take the cloth off, %1 pieces have none").arg(count));
   }
 
+  /// All that a row shows.
+  static QString shows(const Cloth* cloth, int count) {
+    if (!cloth) return QString::number(count);
+    return QStringLiteral("%1 %2 %3 %4 %5 %6 ")
+               .arg(count)
+               .arg(cloth->colour.r)
+               .arg(cloth->colour.g)
+               .arg(cloth->colour.b)
+               .arg(static_cast<int>(cloth->hatch))
+               .arg(static_cast<int>(cloth->direction)) +
+           QString::fromStdString(cloth->sign + clothTitle(*cloth));
+  }
+
  protected:
   void draw(QPainter& p, double k) override {
     const Palette& c = currentPalette();
@@ -109,6 +122,7 @@ std::string nextRoleName(const Project& p) {
 PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(session) {
   auto* rows = new QWidget;
   rows_ = new QVBoxLayout(rows);
+  clothRows_ = std::make_unique<KeptRows>(rows_);
   rows_->setContentsMargins(0, 0, 0, 0);
   rows_->setSpacing(scaled(2));
   body()->addWidget(rows);
@@ -116,6 +130,7 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   body()->addWidget(add);
   auto* roleRows = new QWidget;
   roles_ = new QVBoxLayout(roleRows);
+  roleRows_ = std::make_unique<KeptRows>(roles_);
   roles_->setContentsMargins(0, 0, 0, 0);
   roles_->setSpacing(scaled(2));
   body()->addWidget(roleRows);
@@ -229,18 +244,22 @@ void PaintCard::addRoleRow(ClothId role) {
   int count = 0;
   for (std::size_t i = 0; i < p.roleOf.size(); ++i) count += p.roleOf[i] == role;
   const Cloth* cloth = clothById(p, r.cloth);
-  auto* row = new RoleRow(QString::fromStdString(r.name),
-                          cloth ? QString::fromStdString(clothTitle(*cloth)) : QString(), count);
-  row->setChecked(role == role_);
-  connect(row, &QPushButton::clicked, this, [this, role] { chooseRole(role); });
-  roles_->addWidget(row);
+  const QString name = QString::fromStdString(r.name),
+                wears = cloth ? QString::fromStdString(clothTitle(*cloth)) : QString();
+  QWidget* row = roleRows_->row(QString::number(role), QStringLiteral("%1\n%2\n%3").arg(name, wears).arg(count), [&] {
+    auto* made = new RoleRow(name, wears, count);
+    connect(made, &QPushButton::clicked, this, [this, role] { chooseRole(role); });
+    return made;
+  });
+  static_cast<RoleRow*>(row)->setChecked(role == role_);
 }
 
 void PaintCard::refreshRoles() {
   const Project& p = session_.project();
-  clearLayout(roles_);
+  roleRows_->begin();
   if (role_ >= static_cast<ClothId>(p.roles.size())) role_ = kNoRole;
   for (std::size_t i = 0; i < p.roles.size(); ++i) addRoleRow(static_cast<ClothId>(i));
+  roleRows_->end();
   roleFields_->setVisible(role_ != kNoRole);
   if (role_ == kNoRole) return;
   const Role& role = p.roles[static_cast<std::size_t>(role_)];
@@ -261,24 +280,23 @@ void PaintCard::chooseCloth(ClothId cloth) {
 
 void PaintCard::addRow(const Cloth* cloth) {
   const ClothId id = cloth ? cloth->id : kNoCloth;
-  auto* row = new ClothRow(cloth, session_.tally().count(id));
-  row->setChecked(id == cloth_ && role_ == kNoRole);
-  connect(row, &QPushButton::clicked, this, [this, id] { chooseCloth(id); });
-  rows_->addWidget(row);
+  const int count = session_.tally().count(id);
+  QWidget* row = clothRows_->row(QString::number(id), ClothRow::shows(cloth, count), [&] {
+    auto* made = new ClothRow(cloth, count);
+    connect(made, &QPushButton::clicked, this, [this, id] { chooseCloth(id); });
+    return made;
+  });
+  static_cast<ClothRow*>(row)->setChecked(id == cloth_ && role_ == kNoRole);
 }
 
 void PaintCard::refresh() {
-  const QWidget* focused = focusWidget();
-  int keep = -1;
-  for (int i = 0; i < rows_->count(); ++i)
-    if (rows_->itemAt(i)->widget() == focused && focused && focused->hasFocus()) keep = i;
-  clearLayout(rows_);
+  clothRows_->begin();
   if (!clothById(session_.project(), cloth_) && !session_.project().cloths.empty() && cloth_ != kNoCloth)
     cloth_ = session_.project().cloths.front().id;
   for (const Cloth& c : session_.project().cloths) addRow(&c);
   addRow(nullptr);
+  clothRows_->end();
   refreshRoles();
-  if (keep >= 0 && keep < rows_->count()) rows_->itemAt(keep)->widget()->setFocus();
 }
 
 }  // namespace clathra

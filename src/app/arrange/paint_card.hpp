@@ -4,6 +4,7 @@
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/labels.hpp"
+#include "app/widgets/kept_rows.hpp"
 
 class QComboBox;
 
@@ -37,10 +38,12 @@ class PaintCard : public Card {
   Session& session_;
   ClothId cloth_ = 0, role_ = kNoRole;
   QVBoxLayout* roles_;
+  std::unique_ptr<KeptRows> roleRows_;
   QComboBox* wears_;
   QLineEdit* roleName_;
   QWidget* roleFields_;
   QVBoxLayout* rows_;
+  std::unique_ptr<KeptRows> clothRows_;
   Pills *way_, *ringPills_;
   QLabel* note_;
   int ring_ = 1;

@@ -33,6 +33,7 @@ UnitsCard::UnitsCard(Session& session, LayoutCanvas& canvas)
   body()->addWidget(making_);
   kinds_ = new QWidget;
   auto* kinds = new QVBoxLayout(kinds_);
+  kindRows_ = std::make_unique<KeptRows>(kinds);
   kinds->setContentsMargins(0, 0, 0, 0);
   kinds->setSpacing(scaled(4));
   body()->addWidget(kinds_);
@@ -146,7 +147,7 @@ void UnitsCard::make() {
                 }));
 }
 
-void UnitsCard::addKind(const std::string& name, int units, int pieces) {
+QWidget* UnitsCard::kindRow(const std::string& name, int units, int pieces) {
   const QString title = QString::fromStdString(name);
   auto* row = new QWidget;
   auto* line = new QVBoxLayout(row);
@@ -171,7 +172,7 @@ void UnitsCard::addKind(const std::string& name, int units, int pieces) {
   connect(drop, &QPushButton::clicked, this,
           [this, name, title] { session_.edit(DropUnit{name}, tr("made %1 single pieces").arg(title)); });
   line->addWidget(wrappingRow({show, drop}, 14));
-  kinds_->layout()->addWidget(row);
+  return row;
 }
 
 void UnitsCard::offerKinds(const QStringList& names) {
@@ -188,7 +189,7 @@ void UnitsCard::offerKinds(const QStringList& names) {
 void UnitsCard::refresh() {
   showOutlines();
   if (!session_.isOpen() || !isOpen()) return;
-  clearLayout(kinds_->layout());
+  kindRows_->begin();
   const Project& p = session_.project();
   std::map<std::string, std::pair<int, int>> kinds;  // units, and pieces of the first
   for (const PieceUnit& u : p.recipe.units) {
@@ -199,9 +200,11 @@ void UnitsCard::refresh() {
   }
   QStringList names;
   for (const auto& [name, count] : kinds) {
-    addKind(name, count.first, count.second);
+    kindRows_->row(QString::fromStdString(name), QStringLiteral("%1 %2").arg(count.first).arg(count.second),
+                   [&, n = name, c = count] { return kindRow(n, c.first, c.second); });
     names << QString::fromStdString(name);
   }
+  kindRows_->end();
   offerKinds(names);
   showChosen();
 }

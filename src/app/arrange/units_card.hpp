@@ -8,6 +8,7 @@
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/labels.hpp"
+#include "app/widgets/kept_rows.hpp"
 
 namespace clathra {
 
@@ -31,7 +32,7 @@ class UnitsCard : public Card {
   void showChosen();
   void showOutlines();
   void make();
-  void addKind(const std::string& name, int units, int pieces);
+  QWidget* kindRow(const std::string& name, int units, int pieces);
   void offerKinds(const QStringList& names);
 
   Session& session_;
@@ -42,6 +43,7 @@ class UnitsCard : public Card {
   QLineEdit* name_;
   QCheckBox* everywhere_;
   QWidget *making_, *kinds_, *replacing_;
+  std::unique_ptr<KeptRows> kindRows_;
   QComboBox *from_, *by_;
   QLabel* note_;
 };

@@ -88,6 +88,7 @@ VariantsCard::VariantsCard(Session& session) : Card(tr("Variants"), false), sess
   body()->addWidget(keep);
   auto* rows = new QWidget;
   rows_ = new QVBoxLayout(rows);
+  kept_ = std::make_unique<KeptRows>(rows_);
   rows_->setContentsMargins(0, 0, 0, 0);
   rows_->setSpacing(scaled(2));
   body()->addWidget(rows);
@@ -119,7 +120,7 @@ void VariantsCard::keep() {
                 }));
 }
 
-void VariantsCard::addRow(const Variant& variant) {
+QWidget* VariantsCard::rowFor(const Variant& variant) {
   const QString name = q(variant.name);
   auto* wear = button(name, "link");
   wear->setAccessibleName(tr("Put on %1").arg(name));
@@ -129,14 +130,20 @@ void VariantsCard::addRow(const Variant& variant) {
           [this, name] { session_.edit(WearVariant{name.toStdString()}, tr("put on %1").arg(name)); });
   connect(drop, &QPushButton::clicked, this,
           [this, name] { session_.edit(DropVariant{name.toStdString()}, tr("dropped %1").arg(name)); });
-  rows_->addWidget(wrappingRow({wear, drop}));
-  if (!variant.note.empty()) rows_->addWidget(wrapped(q(variant.note), "muted"));
+  auto* row = new QWidget;
+  auto* all = new QVBoxLayout(row);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->addWidget(wrappingRow({wear, drop}));
+  if (!variant.note.empty()) all->addWidget(wrapped(q(variant.note), "muted"));
+  return row;
 }
 
 void VariantsCard::refresh() {
   if (!session_.isOpen() || !isOpen()) return;
-  clearLayout(rows_);
-  for (const Variant& v : session_.project().variants) addRow(v);
+  kept_->begin();
+  for (const Variant& v : session_.project().variants)
+    kept_->row(q(v.name), q(v.note), [&] { return rowFor(v); });
+  kept_->end();
   compare_->setEnabled(!session_.project().variants.empty());
 }
 

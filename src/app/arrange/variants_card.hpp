@@ -3,6 +3,7 @@
 #include "app/session/session.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
+#include "app/widgets/kept_rows.hpp"
 
 class QGridLayout;
 
@@ -20,12 +21,13 @@ class VariantsCard : public Card {
  private:
   void refresh();
   void keep();
-  void addRow(const Variant& variant);
+  QWidget* rowFor(const Variant& variant);
 
   Session& session_;
   QLineEdit *name_, *note_;
   QPushButton* compare_;
   QVBoxLayout* rows_;
+  std::unique_ptr<KeptRows> kept_;
 };
 
 /// What is on the pieces now and every variant, each a button that puts it on.

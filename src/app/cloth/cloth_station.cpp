@@ -122,7 +122,7 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   scroll->setFrameShape(QFrame::NoFrame);
   scroll->setFocusPolicy(Qt::NoFocus);
   shelf_ = new QWidget;
-  new FlowLayout(scaled(6), scaled(6), shelf_);
+  shelfRows_ = std::make_unique<KeptRows>(new FlowLayout(scaled(6), scaled(6), shelf_));
   scroll->setWidget(shelf_);
   all->addWidget(scroll, 1);
   picture_ = panel;
@@ -372,8 +372,7 @@ void ClothStation::refresh() {
 }
 
 void ClothStation::fillShelf() {
-  const bool hadFocus = shelf_->focusWidget() && shelf_->focusWidget()->hasFocus();
-  clearLayout(shelf_->layout());
+  shelfRows_->begin();
   // One scale for all, at which the widest row of lengths and the longest length still fit their tile.
   double scale = 1;
   for (const Cloth& c : session_.project().cloths) {
@@ -383,12 +382,17 @@ void ClothStation::fillShelf() {
     for (const Length l : c.lengths) scale = std::min(scale, ShelfTile::kDrop / l.mm());
   }
   for (const Cloth& c : session_.project().cloths) {
-    auto* tile = new ShelfTile(session_, c, std::max(scale, 0.004));
+    const double room = std::max(scale, 0.004);
+    const QString shows = ShelfTile::facts(c) + QString::fromStdString(clothTitle(c)) + QString::number(room);
+    auto* tile = static_cast<ShelfTile*>(shelfRows_->row(QString::number(c.id), shows, [&] {
+      auto* made = new ShelfTile(session_, c, room);
+      connect(made, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
+      return made;
+    }));
     tile->setChecked(c.id == chosen_);
-    connect(tile, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
-    shelf_->layout()->addWidget(tile);
-    if (hadFocus && c.id == chosen_) tile->setFocus();
+    tile->update();  // it paints what the project holds now
   }
+  shelfRows_->end();
 }
 
 void ClothStation::fillBench() {

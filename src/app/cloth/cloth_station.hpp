@@ -10,6 +10,7 @@
 #include "app/widgets/fields.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
+#include "app/widgets/kept_rows.hpp"
 
 namespace clathra {
 
@@ -55,6 +56,7 @@ class ClothStation : public Station {
   void pickColour();
   const Cloth* cloth() const { return clothById(session_.project(), chosen_); }
 
+  std::unique_ptr<KeptRows> shelfRows_;
   QWidget *picture_ = nullptr, *bench_ = nullptr, *shelf_ = nullptr, *sized_ = nullptr,
           *printFields_ = nullptr;
   Card *clothCard_ = nullptr, *printCard_ = nullptr;

@@ -17,6 +17,7 @@
 #include "words/words.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/rows.hpp"
+#include "cutting/methods.hpp"
 
 namespace clathra {
 
@@ -106,7 +107,7 @@ void CutStation::buildPicture() {
   auto* top = new QVBoxLayout(upper);
   top->setContentsMargins(scaled(16), scaled(8), scaled(16), scaled(8));
   cloths_ = new QWidget;
-  new FlowLayout(scaled(4), scaled(4), cloths_);
+  chips_ = std::make_unique<KeptRows>(new FlowLayout(scaled(4), scaled(4), cloths_));
   QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
   policy.setHeightForWidth(true);
   cloths_->setSizePolicy(policy);
@@ -141,6 +142,7 @@ void CutStation::buildPicture() {
   methods_ = new QVBoxLayout(table);
   methods_->setContentsMargins(0, 0, 0, 0);
   methods_->setSpacing(scaled(4));
+  methodRows_ = std::make_unique<KeptRows>(methods_);
   under->addWidget(table);
   windowsNote_ = wrapped({}, "muted");
   under->addWidget(windowsNote_);
@@ -202,16 +204,23 @@ void CutStation::refresh() {
 }
 
 void CutStation::fillCloths() {
-  const bool hadFocus = cloths_->focusWidget() && cloths_->focusWidget()->hasFocus();
-  clearLayout(cloths_->layout());
+  chips_->begin();
   for (const Cloth& c : session_.project().cloths) {
     if (session_.tally().count(c.id) == 0 && c.id != chosen_) continue;
-    auto* chip = new ClothChip(c);
+    const QString shows = QStringLiteral("%1 %2 %3 %4 ")
+                              .arg(c.colour.r)
+                              .arg(c.colour.g)
+                              .arg(c.colour.b)
+                              .arg(static_cast<int>(c.hatch)) +
+                          QString::fromStdString(c.sign + clothTitle(c));
+    auto* chip = static_cast<ClothChip*>(chips_->row(QString::number(c.id), shows, [&] {
+      auto* made = new ClothChip(c);
+      connect(made, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
+      return made;
+    }));
     chip->setChecked(c.id == chosen_);
-    connect(chip, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
-    cloths_->layout()->addWidget(chip);
-    if (hadFocus && c.id == chosen_) chip->setFocus();
   }
+  chips_->end();
   cloths_->updateGeometry();
   const Cloth* c = cloth();
   if (!c) return title_->setText(tr("No cloth yet"));
@@ -227,45 +236,51 @@ void CutStation::fillCloths() {
 }
 
 void CutStation::addMethod(const CutMethod& m) {
-  auto* b = new MethodRow;
-  b->setEnabled(m.length.has_value());
-  QString text = inWords(m.title);
   QString figures = inWords(m.why, unit());
   if (m.length) {
     QStringList parts;
     if (cloth() && !cloth()->scraps)
       parts << tr("%1 of cloth").arg(QString::fromStdString(formatReadable(*m.length, unit())));
-    parts << tr("%1 cuts").arg(m.cuts);
+    parts << tr("%n cut(s)", nullptr, m.cuts);
     if (cloth() && !cloth()->scraps) parts << tr("%1 % waste").arg(qRound((1 - m.utilisation) * 100));
     parts << tr("about %1").arg(minutesText(m.minutes));
     figures = parts.join(QStringLiteral("  ·  "));
   }
-  b->setAccessibleName(text + QStringLiteral(": ") + figures);
-  auto* row = new QHBoxLayout(b);
-  row->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(6));
-  QLabel* name = label((plan()->chosen == m.id ? QStringLiteral("●  ") : QStringLiteral("○  ")) + text,
-                       plan()->chosen == m.id ? "head" : "");
-  QLabel* facts = wrapped(figures);
-  facts->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-  for (QLabel* l : {name, facts}) l->setAttribute(Qt::WA_TransparentForMouseEvents);
-  row->addWidget(name);
-  row->addWidget(facts, 1);
-  b->setChecked(plan()->chosen == m.id);
   QString why;
   for (const MinutesPart& part : m.minutesParts)
     why += inWords(part.what, unit()) +
            tr(": %1 min\n").arg(QString::fromStdString(formatNumber(part.minutes, 1)));
-  b->setToolTip(why.trimmed());
-  connect(b, &QPushButton::clicked, this, [this, id = m.id, text] {
-    session_.edit(ChooseMethod{cloth()->id, id, {}}, tr("chose %1").arg(text));
+  addMethodRow(m.id, inWords(m.title), figures, m.length.has_value(), why.trimmed());
+}
+
+void CutStation::addMethodRow(const std::string& id, const QString& title, const QString& figures, bool usable,
+                              const QString& why) {
+  const bool chosen = cloth() && cloth()->method == id;
+  const ClothId of = cloth() ? cloth()->id : kNoCloth;
+  const QString shows = QStringLiteral("%1\n%2\n%3\n%4\n%5").arg(of).arg(chosen).arg(usable).arg(figures, why);
+  QWidget* row = methodRows_->row(QString::fromStdString(id), shows, [&] {
+    auto* b = new MethodRow;
+    b->setEnabled(usable);
+    b->setAccessibleName(title + QStringLiteral(": ") + figures);
+    auto* line = new QHBoxLayout(b);
+    line->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(6));
+    QLabel* name = label((chosen ? QStringLiteral("●  ") : QStringLiteral("○  ")) + title, chosen ? "head" : "");
+    QLabel* facts = wrapped(figures);
+    facts->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    for (QLabel* l : {name, facts}) l->setAttribute(Qt::WA_TransparentForMouseEvents);
+    line->addWidget(name);
+    line->addWidget(facts, 1);
+    b->setToolTip(why);
+    connect(b, &QPushButton::clicked, this, [this, of, id, title] {
+      session_.edit(ChooseMethod{of, id, {}}, tr("chose %1").arg(title));
+    });
+    return b;
   });
-  methods_->addWidget(b);
+  static_cast<MethodRow*>(row)->setChecked(chosen);
 }
 
 void CutStation::fillMethods() {
-  const QWidget* focused = methods_->parentWidget()->focusWidget();
-  const bool hadFocus = focused && focused->hasFocus();
-  clearLayout(methods_);
+  methodRows_->begin();
   clearLayout(labels_->layout());
   windowsNote_->clear();
   if (!plan() || !cloth()) {
@@ -273,6 +288,12 @@ void CutStation::fillMethods() {
     methodsTitle_->setText(!why.empty()                   ? inWords(why, unit())
                            : session_.planner().stopped() ? tr("Stopped before the plan was worked out.")
                                                           : tr("Working out the plan …"));
+    if (cloth() && why.empty() && !session_.planner().stopped())
+      for (const MethodKind& kind : methodKinds())
+        if (!cloth()->scraps || kind.fromScraps)
+          addMethodRow(std::string(kind.id), inWords(Message("method-" + std::string(kind.id))),
+                       tr("being worked out …"), true, {});
+    methodRows_->end();
     return;
   }
   int patches = 0, windows = 0;
@@ -280,9 +301,7 @@ void CutStation::fillMethods() {
   for (const WindowPart& w : plan()->windows) windows += w.copies;
   methodsTitle_->setText(tr("Ways to cut the %1").arg(tr("%n patch(es)", nullptr, patches)));
   for (const CutMethod& m : plan()->methods) addMethod(m);
-  for (int i = 0; hadFocus && i < methods_->count(); ++i)
-    if (auto* row = qobject_cast<QPushButton*>(methods_->itemAt(i)->widget()); row && row->isChecked())
-      row->setFocus();
+  methodRows_->end();
   if (windows > 0)
     windowsNote_->setText(
         plan()->windowLength && !cloth()->scraps

@@ -5,6 +5,7 @@
 #include "app/widgets/fields.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
+#include "app/widgets/kept_rows.hpp"
 
 namespace clathra {
 
@@ -33,10 +34,13 @@ class CutStation : public Station {
   const Cloth* cloth() const { return clothById(session_.project(), chosen_); }
   std::shared_ptr<const CutPlan> plan() const { return session_.plan(chosen_); }
   void addMethod(const CutMethod& method);
+  void addMethodRow(const std::string& id, const QString& title, const QString& figures, bool usable,
+                    const QString& why);
 
   QWidget *picture_ = nullptr, *bench_ = nullptr, *cloths_ = nullptr, *labels_ = nullptr;
   PictureView* map_ = nullptr;
   QVBoxLayout* methods_ = nullptr;
+  std::unique_ptr<KeptRows> chips_, methodRows_;
   QLabel *title_ = nullptr, *methodsTitle_ = nullptr, *windowsNote_ = nullptr;
   Card *sum_ = nullptr, *card_ = nullptr, *ease_ = nullptr;
   CountField* spare_ = nullptr;

@@ -204,6 +204,9 @@ const std::vector<Remark>& Planner::remarks() const {
   const auto now = remarks_.value();
   return now ? now->list : none;
 }
+bool Planner::remarksThere() const {
+  return remarks_.value() || remarks_.stopped();
+}
 bool Planner::allPlans() const {
   for (const auto& [cloth, node] : plans_)
     if (!node->whole()) return false;

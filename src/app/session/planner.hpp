@@ -66,6 +66,7 @@ class Planner : public QObject {
   std::shared_ptr<const MotifSupply> supply(int motif) const;
   Message supplyFault(int motif) const;
   const std::vector<Remark>& remarks() const;
+  bool remarksThere() const;  ///< else they are being worked out
   bool allPlans() const;  ///< every cloth's plan is there
 
   bool working() const;

@@ -3,7 +3,6 @@
 #include <QCloseEvent>
 #include <QHBoxLayout>
 #include <QMenu>
-#include <QShortcut>
 
 #include "app/arrange/arrange_station.hpp"
 #include "app/cloth/cloth_station.hpp"
@@ -19,6 +18,7 @@ namespace clathra {
 
 namespace {
 constexpr int kBusyAfter = 150;  // ms: shorter work shows no bar
+constexpr int kStations = 5;
 }
 
 MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& recovery)
@@ -29,9 +29,9 @@ MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& rec
   setWindowTitle(QStringLiteral("Clathra"));
   setMinimumSize(760, 560);
   resize(1280, 800);
+  makeActions();
   build();
   connectSession();
-  addShortcuts();
   showStart();
 }
 
@@ -126,8 +126,8 @@ QWidget* MainWindow::topBar() {
   name_->setMinimumWidth(40);
   undo_ = namedButton(QStringLiteral("↶"), tr("Undo"));
   redo_ = namedButton(QStringLiteral("↷"), tr("Redo"));
-  connect(undo_, &QPushButton::clicked, &session_, &Session::undo);
-  connect(redo_, &QPushButton::clicked, &session_, &Session::redo);
+  actions_->bind(undo_, Actions::Undo);
+  actions_->bind(redo_, Actions::Redo);
   nextBox_ = new QFrame;
   nextBox_->setObjectName(QStringLiteral("panel"));
   auto* nextRow = new QHBoxLayout(nextBox_);
@@ -142,8 +142,7 @@ QWidget* MainWindow::topBar() {
   nextRow->addWidget(nextAction_);
   drawer_ = button(tr("Bench"));
   drawer_->setCheckable(true);
-  drawer_->setToolTip(tr("Show or hide the bench, F6"));
-  connect(drawer_, &QPushButton::clicked, this, &MainWindow::toggleBench);
+  actions_->bind(drawer_, Actions::Bench);
   bar_->addWidget(menu, 0, 0);
   bar_->addWidget(name_, 0, 1);
   bar_->addWidget(undo_, 0, 2);
@@ -201,46 +200,53 @@ void MainWindow::makeStations() {
 
 void MainWindow::addMenu(QPushButton* b) {
   auto* menu = new QMenu(b);
-  menu->addAction(tr("Start page"), this, [this] { files_.putAway([this] { showStart(); }); });
-  menu->addAction(tr("Open …"), &files_, &ProjectFiles::open);
-  menu->addAction(tr("Save"), this, [this] { files_.save(); });
-  menu->addAction(tr("Save as …"), this, [this] { files_.saveAs(); });
-  menu->addAction(tr("Name the project …"), &files_, &ProjectFiles::rename);
-  menu->addAction(tr("Import a layout …"), &files_, &ProjectFiles::importLayout);
-  menu->addAction(tr("Export the layout …"), &files_, &ProjectFiles::exportLayout);
+  for (const int does : {Actions::ToStart, Actions::Open, Actions::Save, Actions::SaveAs, Actions::Rename,
+                         Actions::Import, Actions::Export})
+    menu->addAction(actions_->of(does));
   menu->addSeparator();
-  menu->addAction(preferences_.evening() ? tr("Day colours") : tr("Evening colours"), this, [this] {
-    preferences_.setEvening(!preferences_.evening());
-    QTimer::singleShot(0, this, &MainWindow::rebuild);
-  });
+  menu->addAction(actions_->of(Actions::Evening));
   auto* sizes = menu->addMenu(tr("Text size"));
   for (const int percent : {100, 125, 150, 175, 200})
     sizes->addAction(tr("%1 %").arg(percent), this, [this, percent] {
       preferences_.setTextScale(percent / 100.0);
       QTimer::singleShot(0, this, &MainWindow::rebuild);
     });
-  menu->addAction(tr("Help and safety"), this, &MainWindow::showHelp);
+  menu->addAction(actions_->of(Actions::Help));
   b->setMenu(menu);
   b->setStyleSheet(QStringLiteral("QPushButton::menu-indicator { image: none; width: 0; }"));
 }
 
-void MainWindow::addShortcuts() {
-  const auto key = [this](const QKeySequence& keys, auto does) {
-    connect(new QShortcut(keys, this), &QShortcut::activated, this, does);
-  };
-  key(QKeySequence::Undo, [this] { session_.undo(); });
-  key(QKeySequence(tr("Ctrl+Shift+Z")), [this] { session_.redo(); });
-  key(QKeySequence(tr("Ctrl+Y")), [this] { session_.redo(); });
-  key(QKeySequence::Save, [this] { files_.save(); });
-  key(QKeySequence(tr("Ctrl+Shift+S")), [this] { files_.saveAs(); });
-  key(QKeySequence::Open, [this] { files_.open(); });
-  key(QKeySequence::New, [this] { files_.putAway([this] { showStart(); }); });
-  key(QKeySequence(Qt::Key_F1), [this] { showHelp(); });
-  key(QKeySequence(Qt::Key_F6), [this] { toggleBench(); });
-  for (int i = 0; i < 5; ++i)
-    key(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] {
-      if (session_.isOpen()) goTo(stations_[static_cast<std::size_t>(i)]->id());
-    });
+void MainWindow::makeActions() {
+  actions_ = new Actions(this);
+  const auto key = [](auto... keys) { return QList<QKeySequence>{QKeySequence(keys)...}; };
+  actions_->add(Actions::ToStart, tr("Start page"), key(QKeySequence::New),
+                [this] { files_.putAway([this] { showStart(); }); });
+  actions_->add(Actions::Open, tr("Open …"), key(QKeySequence::Open), [this] { files_.open(); });
+  actions_->add(Actions::Save, tr("Save"), key(QKeySequence::Save), [this] { files_.save(); });
+  actions_->add(Actions::SaveAs, tr("Save as …"), key(QStringLiteral("Ctrl+Shift+S")),
+                [this] { files_.saveAs(); });
+  actions_->add(Actions::Rename, tr("Name the project …"), {}, [this] { files_.rename(); });
+  actions_->add(Actions::Import, tr("Import a layout …"), {}, [this] { files_.importLayout(); });
+  actions_->add(Actions::Export, tr("Export the layout …"), {}, [this] { files_.exportLayout(); });
+  actions_->add(Actions::Evening, preferences_.evening() ? tr("Day colours") : tr("Evening colours"), {}, [this] {
+    preferences_.setEvening(!preferences_.evening());
+    actions_->of(Actions::Evening)->setText(preferences_.evening() ? tr("Day colours") : tr("Evening colours"));
+    QTimer::singleShot(0, this, &MainWindow::rebuild);
+  });
+  actions_->add(Actions::Help, tr("Help and safety"), key(Qt::Key_F1), [this] { showHelp(); });
+  actions_->add(Actions::Undo, tr("Undo"), key(QKeySequence::Undo), [this] { session_.undo(); });
+  actions_->add(Actions::Redo, tr("Redo"), key(QStringLiteral("Ctrl+Shift+Z"), QStringLiteral("Ctrl+Y")),
+                [this] { session_.redo(); });
+  actions_->add(Actions::Bench, tr("Bench"), key(Qt::Key_F6), [this] { toggleBench(); });
+  QAction* bench = actions_->of(Actions::Bench);
+  bench->setCheckable(true);
+  bench->setToolTip(tr("Show or hide the bench, F6"));
+  for (int i = 0; i < kStations; ++i)
+    actions_->add(Actions::FirstStation + i, {}, {QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + i))},
+                  [this, i] {
+                    if (session_.isOpen()) goTo(stations_[static_cast<std::size_t>(i)]->id());
+                  });
+  for (const int does : {Actions::Undo, Actions::Redo}) actions_->of(does)->setEnabled(false);
 }
 
 void MainWindow::connectSession() {
@@ -301,10 +307,11 @@ void MainWindow::refreshBar() {
                  (session_.saved() ? QString() : QStringLiteral(" •")));
   name_->setToolTip(session_.saved() ? title : tr("%1, with changes that are not saved").arg(title));
   setWindowTitle(QStringLiteral("%1 – Clathra").arg(title));
-  undo_->setEnabled(session_.canUndo());
-  redo_->setEnabled(session_.canRedo());
-  undo_->setToolTip(session_.canUndo() ? tr("Undo: %1").arg(session_.undoLabel()) : tr("Nothing to undo"));
-  redo_->setToolTip(session_.canRedo() ? tr("Redo: %1").arg(session_.redoLabel()) : tr("Nothing to redo"));
+  QAction *undo = actions_->of(Actions::Undo), *redo = actions_->of(Actions::Redo);
+  undo->setEnabled(session_.canUndo());
+  redo->setEnabled(session_.canRedo());
+  undo->setToolTip(session_.canUndo() ? tr("Undo: %1").arg(session_.undoLabel()) : tr("Nothing to undo"));
+  redo->setToolTip(session_.canRedo() ? tr("Redo: %1").arg(session_.redoLabel()) : tr("Nothing to redo"));
   step_ = nextStep(session_);
   next_->setText(step_.sentence);
   nextAction_->setText(step_.action);
@@ -376,7 +383,7 @@ void MainWindow::layOutForSize() {
   pictures_->setVisible(!(compact && benchOpen_ && width() - bench - rail_->width() < scaled(330)));
   if (!pictures_->isVisibleTo(work_))
     benches_->setFixedWidth(std::max(bench, width() - rail_->width() - scaled(60)));
-  drawer_->setChecked(benchOpen_);
+  actions_->of(Actions::Bench)->setChecked(benchOpen_);
   QTimer::singleShot(0, this, &MainWindow::fitStrip);
 }
 

@@ -14,6 +14,7 @@
 #include "app/widgets/labels.hpp"
 #include "app/widgets/rail.hpp"
 #include "app/widgets/tally_strip.hpp"
+#include "app/window/actions.hpp"
 #include "app/window/next_step.hpp"
 #include "app/window/project_files.hpp"
 #include "app/window/station.hpp"
@@ -50,7 +51,7 @@ class MainWindow : public QMainWindow {
   QWidget* messageBar();
   void makeStations();
   void addMenu(QPushButton* button);
-  void addShortcuts();
+  void makeActions();
   void connectSession();
   void refreshBar();
   void refreshStrip();
@@ -66,6 +67,7 @@ class MainWindow : public QMainWindow {
   Preferences& preferences_;
   Recovery& recovery_;
   ProjectFiles files_;
+  Actions* actions_ = nullptr;
   QStackedWidget* pages_ = nullptr;
   StartPage* start_ = nullptr;
   QGridLayout* bar_ = nullptr;

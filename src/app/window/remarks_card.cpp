@@ -13,25 +13,42 @@
 namespace clathra {
 
 RemarksCard::RemarksCard(Session& session, const QString& station)
-    : Card(tr("Second looks")), session_(session), station_(station) {
+    : Card(tr("Second looks")), session_(session), station_(station), rows_(body()) {
   connect(&session_, &Session::resultsChanged, this, &RemarksCard::refresh);
   connect(&session_, &Session::changed, this, &RemarksCard::refresh);
+  connect(&session_, &Session::opened, this, [this] {
+    rows_.begin();
+    rows_.end();
+    setVisible(false);
+  });
   setVisible(false);
 }
 
 void RemarksCard::refresh() {
-  clearLayout(body());
+  // While they are looked over again the card stays as high as it is, says so, and nothing in it can be done.
+  const bool there = session_.planner().remarksThere();
+  for (QPushButton* b : body()->parentWidget()->findChildren<QPushButton*>()) b->setEnabled(there);
+  if (!there) return setTitle(tr("Second looks, being looked over again …"));
+  rows_.begin();
   int n = 0;
   for (const Remark& r : session_.remarks())
     if (QString::fromStdString(r.station) == station_) {
       add(r);
       ++n;
     }
+  rows_.end();
   setTitle(tr("%n second look(s)", nullptr, n));
   setVisible(n > 0);
 }
 
 void RemarksCard::add(const Remark& remark) {
+  const LengthUnit unit = session_.project().settings.unit;
+  QString shows = inWords(remark.why, unit) + inWords(remark.fix, unit) + inWords(remark.fixLabel, unit);
+  for (const auto p : remark.pieces) shows += QStringLiteral(" %1").arg(p);
+  rows_.row(QString::fromStdString(remark.check), shows, [&] { return boxFor(remark); });
+}
+
+QWidget* RemarksCard::boxFor(const Remark& remark) {
   auto* box = new QFrame;
   box->setObjectName(QStringLiteral("note"));
   auto* all = new QVBoxLayout(box);
@@ -55,7 +72,7 @@ void RemarksCard::add(const Remark& remark) {
   connect(aside, &QPushButton::clicked, this, [this, remark, box] { askReason(remark, box); });
   flow->addWidget(aside);
   all->addWidget(row);
-  body()->addWidget(box);
+  return box;
 }
 
 void RemarksCard::askReason(const Remark& remark, QWidget* box) {

@@ -2,6 +2,7 @@
 #pragma once
 #include "app/session/session.hpp"
 #include "app/widgets/card.hpp"
+#include "app/widgets/kept_rows.hpp"
 
 namespace clathra {
 
@@ -15,9 +16,11 @@ class RemarksCard : public Card {
  private:
   void refresh();
   void add(const Remark& remark);
+  QWidget* boxFor(const Remark& remark);
   void askReason(const Remark& remark, QWidget* row);
   Session& session_;
   QString station_;
+  KeptRows rows_;
 };
 
 }  // namespace clathra
