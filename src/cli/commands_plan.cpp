@@ -263,7 +263,7 @@ void addPapers(CLI::App& app, Outcome& outcome) {
   cmd->add_option("file", o->file, "the project")->required();
   cmd->add_option("--page", o->page, "a4, a3, letter, legal or WxH in mm");
   cmd->add_option("--out", o->out, "the folder for the sheets")->required();
-  cmd->add_option("--format", o->format, "pdf or svg");
+  cmd->add_option("--format", o->format, "pdf, svg or dxf");
   cmd->add_option("--side", o->side, "the marked side: back or front");
   cmd->add_flag("--strips-first", o->stripsFirst, "fewest strokes rather than fewest sheets");
   cmd->add_flag("--json", o->json, "figures as JSON");

@@ -16,7 +16,7 @@ class ListsTest : public QObject {
   Q_OBJECT
  private slots:
   // The guarantees of KeptRows.
-  void keptRows1ARowThatShowsTheSameStays() {
+  void keptRows1ARowThatShowsTheSameStays() {  // guarantees 1 and 3 of kept_rows.hpp
     QWidget column;
     auto* layout = new QVBoxLayout(&column);
     KeptRows rows(layout);
@@ -39,7 +39,7 @@ class ListsTest : public QObject {
     QCOMPARE(layout->count(), 3);
     for (int i = 0; i < 3; ++i) QCOMPARE(layout->itemAt(i)->widget(), next[std::size_t(i)]);
   }
-  void keptRows2TheFocusPassesToTheLike() {
+  void keptRows2TheFocusPassesToTheLike() {  // guarantee 2 of kept_rows.hpp
     QWidget column;
     auto* layout = new QVBoxLayout(&column);
     KeptRows rows(layout);

@@ -39,7 +39,7 @@ class SessionTest : public QObject {
   using IntNode = Node<int, int>;
 
  private slots:
-  void aNodeGivesTheValueOfItsInputOrNone() {  // guarantees 1 and 2
+  void aNodeGivesTheValueOfItsInputOrNone() {  // guarantees 1 and 2 of node.hpp
     QThreadPool pool;
     QObject receiver;
     Held held;
@@ -63,7 +63,7 @@ class SessionTest : public QObject {
     QCOMPARE(*node.value(), 50);
     QVERIFY(told >= 2);
   }
-  void theNewestInputOfANodeWinsAndOneThreadWorksAtATime() {  // guarantee 3
+  void theNewestInputOfANodeWinsAndOneThreadWorksAtATime() {  // guarantee 3 of node.hpp
     QThreadPool pool;
     pool.setMaxThreadCount(8);
     QObject receiver;
@@ -112,7 +112,7 @@ class SessionTest : public QObject {
     SOON(node.whole());
     QCOMPARE(*node.value(), 3);
   }
-  void answersReachNobodyOnceTheNodeIsGone() {  // guarantee 4
+  void answersReachNobodyOnceTheNodeIsGone() {  // guarantee 4 of node.hpp
     QThreadPool pool;
     QObject receiver;
     Held held;
@@ -129,7 +129,7 @@ class SessionTest : public QObject {
     QVERIFY(!told && held.cancelled == 1);
   }
 
-  void editsAreMadeInOrderAndNoneIsGivenUpForALaterOne() {
+  void editsAreMadeInOrderAndNoneIsGivenUpForALaterOne() {  // guarantees 1 and 3 of editor.hpp
     Driver d;
     d.click("New project: Squares");
     // Asked for one after the other without a pause; the first takes long, and the others wait for it.
@@ -150,7 +150,7 @@ class SessionTest : public QObject {
     QCOMPARE(d.session->geometry().layout.get(), d.project().layout.get());
     QCOMPARE(d.session->tally().pieces(), 9'000);
   }
-  void whatIsPaintedWhileALayoutGrowsLandsOnThePieceThatWasMeant() {
+  void whatIsPaintedWhileALayoutGrowsLandsOnThePieceThatWasMeant() {  // guarantee 2 of editor.hpp
     Driver d;
     d.click("New project: Squares");
     const ClothId b = d.project().cloths[1].id;
@@ -171,7 +171,7 @@ class SessionTest : public QObject {
     QVERIFY2(d.window->said().contains("no longer in the layout"), qPrintable(d.window->said()));
     QCOMPARE(wearing(d.project(), b), std::size_t(0));
   }
-  void stopGivesUpWhatWaitsAndSaysHowMany() {
+  void stopGivesUpWhatWaitsAndSaysHowMany() {  // guarantee 1 of editor.hpp
     Driver d;
     d.click("New project: Squares");
     int given = 0;
@@ -203,6 +203,31 @@ class SessionTest : public QObject {
     QTest::qWait(50);
     QCOMPARE(d.project().layout->size(), pieces);
     QVERIFY(d.project().name != "Old");
+  }
+  void theWriterAnswersInOrderAndEndsOnlyWhenAllIsWritten() {  // guarantees 1 and 2 and 3 of writer.hpp
+    QStringList answered;
+    Project project = support::project(support::recipe("squares", 30, 40, 40));
+    {
+      Writer writer(realFileSystem(), this);
+      for (int i = 0; i < 5; ++i) {
+        project.name = "As it was asked for " + std::to_string(i);
+        writer.save(project, at(QStringLiteral("order%1.clathra").arg(i)).toStdString(), {},
+                    [&answered, i](const Status& ok) { answered << QString::number(ok ? i : -1); });
+      }
+      writer.finish();
+      QCOMPARE(writer.waiting() >= 0, true);
+      SOON_EQUAL(answered.join(","), QString("0,1,2,3,4"));
+      // Asked for and let go of at once: written all the same, but nobody is there to be told.
+      writer.save(project, at("last.clathra").toStdString(), {}, [&answered](const Status&) { answered << "late"; });
+    }
+    for (int i = 0; i < 5; ++i) {
+      const auto kept = openProject(at(QStringLiteral("order%1.clathra").arg(i)).toStdString());
+      QVERIFY(kept);
+      QCOMPARE(kept->name, "As it was asked for " + std::to_string(i));
+    }
+    QVERIFY(openProject(at("last.clathra").toStdString()));
+    QCoreApplication::processEvents();
+    QVERIFY(!answered.contains("late"));
   }
   void aSaveContainsWhatWasAskedForBeforeIt() {
     Driver d;
@@ -320,7 +345,7 @@ class SessionTest : public QObject {
     QVERIFY(d.session->sheets() && d.session->planner().allPlans());
   }
 
-  void aSafetyCopyIsNeverFarBehindHoweverSteadilyOneWorks() {
+  void aSafetyCopyIsNeverFarBehindHoweverSteadilyOneWorks() {  // guarantee 1 of recovery.hpp
     Driver d;
     d.click("New project: Squares");
     // A step every 40 ms for longer than the copy may wait: copies come all the same, newer and newer.
@@ -364,7 +389,7 @@ class SessionTest : public QObject {
     QVERIFY(d.putAway());
     QCOMPARE(openProject(at("typed.clathra").toStdString())->recipe.across, 11);
   }
-  void severalCopiesAreOfferedByProjectTimeAndLastStep() {
+  void severalCopiesAreOfferedByProjectTimeAndLastStep() {  // guarantees 2 and 3 of recovery.hpp
     for (const auto& [folder, name] : {std::pair("one", "Reed"), std::pair("two", "Groyne")}) {
       const QString left = Recovery::parentFolder() + "/" + folder;
       QDir().mkpath(left);

@@ -81,7 +81,7 @@ class ArcsTest : public QObject {
     QCOMPARE(symmetryOf(family("apple-core", 60)).mirrors, 2);
     QCOMPARE(symmetryOf(family("hollow-square", 60)).turns, 4);
   }
-  void turningMirroringAndScalingKeepTheArcs() {
+  void turningMirroringAndScalingKeepTheArcs() {  // guarantee 1 of arcs.hpp
     for (const char* id : {"clamshell", "apple-core", "petal", "hollow-square"})
       for (const double turn : {0.3, 1.9, 4.0})
         for (const bool mirrored : {false, true}) {
@@ -106,7 +106,7 @@ class ArcsTest : public QObject {
     COMPARE_TO(sides[0].length, 60 * kPi, 1e-6);
     COMPARE_TO(outlineArea(disc), 900 * kPi, 1e-6);
   }
-  void polygonsWithStraightSidesAreNeverTakenForArcs() {
+  void polygonsWithStraightSidesAreNeverTakenForArcs() {  // guarantee 2 of arcs.hpp
     for (const Family& f : families())
       if (f.outline.size() <= 12) QCOMPARE(edgesOf(scaled(f.outline, 40)).size(), f.outline.size());
     for (const int n : {16, 20, 24}) {
@@ -115,7 +115,7 @@ class ArcsTest : public QObject {
       QCOMPARE(edgesOf(p).size(), std::size_t(n));
     }
   }
-  void aCutArcKeepsItsRadiusAndLosesItsLength() {
+  void aCutArcKeepsItsRadiusAndLosesItsLength() {  // guarantee 1 of arcs.hpp
     const Polygon p = family("petal", 80);  // from tip to tip upright
     const Polygon top = clippedToHalfPlane(p, {0, 1}, -11.3);
     int arcs = 0;
@@ -134,7 +134,7 @@ class ArcsTest : public QObject {
     QTest::addColumn<int>("down");
     for (const auto& [a, d] : {std::pair(1, 2), {3, 4}, {6, 5}}) QTest::addRow("%dx%d", a, d) << a << d;
   }
-  void aFieldsSeamsAreArcsOfTheirFormula() {
+  void aFieldsSeamsAreArcsOfTheirFormula() {  // guarantee 4 of seams.hpp
     QFETCH(int, across);
     QFETCH(int, down);
     // Every clamshell meets two of the row below along quarter circles, except one at the row's end.

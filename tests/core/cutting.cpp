@@ -178,8 +178,7 @@ class CuttingTest : public QObject {
     QVERIFY(method(planOf(p), "strips").turnsOneWay);
     COMPARE_TO(*method(planOf(p), "strips").length, 226, 1e-6);
   }
-  void onAOneWayClothEveryPatchStandsAsItsPieceDoes() {
-    // Diamonds three to a hexagon stand three ways; each way is a demand of its own and lies in the cloth as
+  void onAOneWayClothEveryPatchStandsAsItsPieceDoes() {  // guarantee 5 of plan.hpp
     // it will lie in the top.
     const Project p =
         made({.arrangement = "diamonds", .edge = 40, .shape = "diamond60", .n = 60, .direction = "one-way"});
@@ -332,7 +331,7 @@ class CuttingTest : public QObject {
     });
     row("fault-sum-6", [](CutMethod& m) { m.sum.back().value += 1; });
   }
-  void theJudgeSeesEachFault() {
+  void theJudgeSeesEachFault() {  // guarantees 1 and 2 and 3 and 4 and 5 and 6 of plan.hpp
     QFETCH(QString, fault);
     QFETCH(std::function<void(CutMethod&)>, spoil);
     // Quarter hexagons have hands and no symmetry, on a one-way cloth: every fault can be made.

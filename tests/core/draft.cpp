@@ -70,7 +70,7 @@ class DraftTest : public QObject {
     QTest::addColumn<int>("seed");
     for (int seed = 1; seed <= 40; ++seed) QTest::addRow("seed %d", seed) << seed;
   }
-  void facesAlwaysFillThePieceAndNeverOverlap() {
+  void facesAlwaysFillThePieceAndNeverOverlap() {  // guarantee 1 of draft.hpp
     QFETCH(int, seed);
     std::mt19937 random(static_cast<unsigned>(seed));
     std::uniform_real_distribution<double> along(5, 95);
@@ -101,8 +101,7 @@ class DraftTest : public QObject {
     QCOMPARE(one.size(), two.size());
     for (std::size_t i = 0; i < one.size(); ++i) COMPARE_TO(one[i], two[i], 1e-2);
   }
-  void endsThatNearlyTouchAreBroughtTogether() {
-    // 0.3 mm short of both sides, and a second line 0.2 mm beside the first one's middle.
+  void endsThatNearlyTouchAreBroughtTogether() {  // guarantee 2 of draft.hpp
     const Draft d = faces(kBlock, {{{0.3, 50}, {99.7, 50}}, {{50, 50.2}, {50, 99.8}}});
     QCOMPARE(d.faces.size(), std::size_t(3));
     QCOMPARE(d.loose, 0);
@@ -115,7 +114,7 @@ class DraftTest : public QObject {
     for (const Polygon& f : corner.faces)
       for (const Point q : f) QVERIFY(q.x == 0 || q.x == 100);
   }
-  void endsThatLeadNowhereDivideNothingAndAreCounted() {
+  void endsThatLeadNowhereDivideNothingAndAreCounted() {  // guarantee 3 of draft.hpp
     const Draft d = faces(kBlock, {{{0, 50}, {60, 50}}});
     QCOMPARE(d.faces.size(), std::size_t(1));
     QCOMPARE(d.loose, 1);
@@ -132,7 +131,7 @@ class DraftTest : public QObject {
     QCOMPARE(hanging.faces.size(), std::size_t(2));
     COMPARE_TO(areasOf(hanging)[0], 60 * 60 / 2.0, 1e-6);
   }
-  void facesAreNumberedClockwiseFromTheOutsideIn() {
+  void facesAreNumberedClockwiseFromTheOutsideIn() {  // guarantee 4 of draft.hpp
     std::vector<Line> grid;
     for (const double t : {100.0 / 3, 200.0 / 3}) {
       grid.push_back({{t, 0}, {t, 100}});

@@ -281,6 +281,16 @@ class ExchangeTest : public QObject {
     }
     QCOMPARE(layers, (QSet<QString>{"NO_CLOTH", "CLOTH_C"}));
   }
+  void overlapsAreSaidAtTheImport() {
+    const LayoutImport clean = imported(svg("<rect width='20' height='30'/><rect x='20' width='20' height='30'/>"));
+    QCOMPARE(clean.overlapping, 0);
+    QVERIFY(importReport(clean).empty());
+    // The second lies 2 mm into the first; the third by itself.
+    const LayoutImport over = imported(
+        svg("<rect width='20' height='30'/><rect x='18' width='20' height='30'/><rect x='90' width='9' height='9'/>"));
+    QCOMPARE(over.overlapping, 2);
+    QVERIFY(support::says(importReport(over).front(), "import-overlaps"));
+  }
 };
 
 CLATHRA_TEST(ExchangeTest, "exchange")

@@ -71,6 +71,27 @@ class FileTest : public QObject {
     QCOMPARE(back->pictures.size(), std::size_t(3));
     QCOMPARE(back->motifs.size(), std::size_t(2));
   }
+  void aTextIsMeasuredBeforeAnyOfItIsKept() {
+    // 400 000 empty objects took minutes once, and small texts gigabytes.
+    std::string many = "[";
+    for (int i = 0; i < 400'000; ++i) many += i ? ",{}" : "{}";
+    many += "]";
+    const auto measure = measureJson(many);
+    QVERIFY(measure);
+    QVERIFY(measure->bytes >= 400'000 * sizeof(json) && measure->depth == 2);
+    const auto read = parseJson(many);
+    QVERIFY(read && read->size() == 400'000);
+    const auto refused = parseJson(many, measure->bytes - 1);
+    QVERIFY(!refused && support::says(refused.error(), "take-mb-memory-more"));
+    // What is told is never less than what is taken: numbers, texts, names of fields, lists in lists.
+    for (const char* text : {"[1,2,3]", "{\"a\":[[],[[]]],\"b\":\"some words that are longer than a short one\"}"}) {
+      const auto told = measureJson(text);
+      QVERIFY(told && told->bytes >= json::parse(text).flatten().size() * sizeof(json));
+    }
+    const std::string deep = std::string(kMostJsonDepth + 1, '[') + std::string(kMostJsonDepth + 1, ']');
+    QVERIFY(!measureJson(deep) && support::says(measureJson(deep).error(), "nested-too-deeply"));
+    QVERIFY(!measureJson("[1,2") && support::says(measureJson("[1,2").error(), "not-json"));
+  }
   void remarksOfBeforeAreFoundAgainByTheirIds() {
     Project p = sample();
     p = support::edited(p, {{"edit", "addCloth"}, {"name", "Second: half/half"}, {"width", 900}});

@@ -53,7 +53,7 @@ class FilesystemTest : public QObject {
  private slots:
   void init() { folder_ = std::make_unique<QTemporaryDir>(); }
 
-  void aLinkIsFollowedAndStaysALink() {  // guarantee 2
+  void aLinkIsFollowedAndStaysALink() {  // guarantee 2 of filesystem.hpp
     QDir(folder_->path()).mkdir("far");
     QVERIFY(writeWhole(realFileSystem(), at("far/real"), view("old")));
     QCOMPARE(::symlink("far/real", at("near").c_str()), 0);
@@ -71,7 +71,7 @@ class FilesystemTest : public QObject {
     const Status round = writeWhole(realFileSystem(), at("a"), view("x"));
     QVERIFY(!round && clathra::said(round.error()).find("circle") != std::string::npos);
   }
-  void permissionBitsAndOwnerStay() {  // guarantee 2
+  void permissionBitsAndOwnerStay() {  // guarantee 2 of filesystem.hpp
     for (const mode_t mode : {0600u, 0640u, 0444u, 0755u}) {
       const std::string file = at("m" + std::to_string(mode));
       QVERIFY(writeWhole(realFileSystem(), file, view("old")));
@@ -87,7 +87,7 @@ class FilesystemTest : public QObject {
       QCOMPARE(support::text(content(file)), QByteArray("new"));
     }
   }
-  void allNamesOfAFileSeeTheNewContent() {  // guarantee 1
+  void allNamesOfAFileSeeTheNewContent() {  // guarantee 1 of filesystem.hpp
     QVERIFY(saveProject(realFileSystem(), named("Old"), at("one.clathra")));
     QCOMPARE(::link(at("one.clathra").c_str(), at("two.clathra").c_str()), 0);
     const ino_t same = facts(at("one.clathra")).st_ino;
@@ -97,7 +97,7 @@ class FilesystemTest : public QObject {
     QCOMPARE(support::text(openProject(at("one.clathra"))->name), QByteArray("New"));
     QCOMPARE(all().size(), 2);  // the safe copy is gone
   }
-  void aFileOfSeveralNamesIsOldOrNewWhicheverCallFails() {  // guarantee 1
+  void aFileOfSeveralNamesIsOldOrNewWhicheverCallFails() {  // guarantee 1 of filesystem.hpp
     const Project before = named("Old"), after = named("New");
     int restored = 0, n = 1;
     for (bool done = false; !done; ++n) {
@@ -122,7 +122,7 @@ class FilesystemTest : public QObject {
     }
     QVERIFY(restored > 0 && n > 12);
   }
-  void whatIsNoOrdinaryFileIsNeverReplaced() {  // guarantee 3
+  void whatIsNoOrdinaryFileIsNeverReplaced() {  // guarantee 3 of filesystem.hpp
     QCOMPARE(::mkfifo(at("pipe").c_str(), 0600), 0);
     QDir(folder_->path()).mkdir("inside");
     QCOMPARE(::symlink("pipe", at("link").c_str()), 0);
@@ -143,7 +143,7 @@ class FilesystemTest : public QObject {
     }
     QCOMPARE(all().size(), static_cast<int>(names.size()) - 1);
   }
-  void aNameMayBeAsLongAsTheSystemAllows() {  // guarantee 4
+  void aNameMayBeAsLongAsTheSystemAllows() {  // guarantee 4 of filesystem.hpp
     const std::string longest(255, 'n');
     QVERIFY(writeWhole(realFileSystem(), at(longest), view("old")));
     QVERIFY(writeWhole(realFileSystem(), at(longest), view("new")));

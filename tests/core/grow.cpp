@@ -140,7 +140,7 @@ class GrowTest : public QObject {
       for (const double room : {e.roomAtFrom, e.roomAtTo}) straight += std::abs(room - 180) < 1e-6;
     QCOMPARE(straight, 4);
   }
-  void offersAreCongruentToKnownShapesAndOverlapNothing() {
+  void offersAreCongruentToKnownShapesAndOverlapNothing() {  // guarantees 1 and 2 of grow.hpp
     for (const char* id : {"hexagons", "hexagon-square-triangle", "octagon-square", "kites", "pentagons"}) {
       const Layout l = support::layout(support::recipe(id, 30, 3, 3));
       const State s(l);
@@ -247,7 +247,7 @@ class GrowTest : public QObject {
     QCOMPARE(tally.shapes().front().count, 217);
     COMPARE_TO(geometryOf(p.layout)->area, 217 * 1.5 * std::sqrt(3.0) * 900, 1e-3);
   }
-  void copiesThatWouldOverlapAreLeftOutAndCounted() {
+  void copiesThatWouldOverlapAreLeftOutAndCounted() {  // guarantee 3 of grow.hpp
     const Project p = single("square", 40);
     const State s(*p.layout);
     const auto fits = fitsAt(*p.layout, s.graph, s.index, s.edges.front(), 40);

@@ -114,7 +114,7 @@ class NearestTest : public QObject {
     for (const Arrangement& a : support::library().all())
       QTest::newRow(a.id.c_str()) << QString::fromStdString(a.id);
   }
-  void seamsDoNotDependOnTurnMirrorPlaceOrScale() {
+  void seamsDoNotDependOnTurnMirrorPlaceOrScale() {  // guarantee 5 of seams.hpp
     QFETCH(QString, id);
     QRandomGenerator random(static_cast<quint32>(id.size()));
     for (const FinishingSides sides : {FinishingSides::Outline, FinishingSides::EdgePieces}) {

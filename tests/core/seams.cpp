@@ -71,7 +71,7 @@ class SeamsTest : public QObject {
       if (kOurs.contains(all["rows"][i]["generator"].get<std::string>()))
         QTest::newRow(all["rows"][i]["id"].get<std::string>().c_str()) << static_cast<int>(i);
   }
-  void agreesWithTheReferenceLayouts() {
+  void agreesWithTheReferenceLayouts() {  // guarantees 1 and 2 of seams.hpp
     QFETCH(int, row);
     const json all = reference();
     const json& r = all["rows"][static_cast<std::size_t>(row)];

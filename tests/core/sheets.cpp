@@ -52,7 +52,7 @@ int bestHoneycomb(double edge, double width, double height) {
 class SheetsTest : public QObject {
   Q_OBJECT
  private slots:
-  void everyPieceHasOnePaperOfItsExactShape() {
+  void everyPieceHasOnePaperOfItsExactShape() {  // guarantees 1 and 3 of sheets.hpp
     for (const char* id : {"hexagons", "kites", "hexagon-square-triangle", "hexagon-columns", "triangles"})
       for (const MarkedSide side : {MarkedSide::Back, MarkedSide::Front}) {
         const Project p = support::project(support::recipe(id, 30, 5, 5, FinishingSides::EdgePieces));
@@ -70,7 +70,7 @@ class SheetsTest : public QObject {
         QCOMPARE(plan.papers, static_cast<int>(p.layout->size()));
       }
   }
-  void papersOnTheBackAreMirrored() {
+  void papersOnTheBackAreMirrored() {  // guarantee 3 of sheets.hpp
     const Project p = support::project(support::recipe("hexagons", 30, 4, 5, FinishingSides::EdgePieces));
     for (const MarkedSide side : {MarkedSide::Back, MarkedSide::Front})
       for (const Sheet& s : planOf(p, {a4(), side, false}).sheets)
@@ -79,7 +79,7 @@ class SheetsTest : public QObject {
           QCOMPARE(handOf(paper.outline), side == MarkedSide::Back ? -hand : hand);
         }
   }
-  void papersLieInsideTheMarginsAndOverlapNowhere() {
+  void papersLieInsideTheMarginsAndOverlapNowhere() {  // guarantee 2 of sheets.hpp
     for (const Page& page : standardPages())
       for (const bool strips : {false, true}) {
         const Project p =
@@ -94,7 +94,7 @@ class SheetsTest : public QObject {
           }
       }
   }
-  void neverMoreSheetsThanTheBestRegularGrid() {
+  void neverMoreSheetsThanTheBestRegularGrid() {  // guarantee 4 of sheets.hpp
     for (const double edge : {15.0, 25.4, 38.1}) {
       const int grid = bestHoneycomb(edge, a4().width - 2 * kPageMargin, a4().height - 2 * kPageMargin);
       const auto fill = densestFill(scaled(*familyOutline("hexagon"), edge), a4());

@@ -159,7 +159,7 @@ class ChangeTest : public QObject {
     QVERIFY2(small > 50 && shared > 45, qPrintable(QString("%1 %2").arg(small).arg(shared)));
   }
 
-  void aCornerStaysWhileAnySeamEndsThere() {
+  void aCornerStaysWhileAnySeamEndsThere() {  // guarantee 3 of seams.hpp
     Project p = support::project(support::recipe("triangles", 40, 6, 6));
     Derived derived = derive(p.layout);
     // Six triangles round a corner, clockwise.

@@ -115,7 +115,7 @@ class WindowsTest : public QObject {
     QVERIFY(clathra::said(s.remark).find("60 × 60 mm") != std::string::npos);
   }
 
-  void anUnknownPlaceNeverGivesMoreThanAnyKnownOne() {
+  void anUnknownPlaceNeverGivesMoreThanAnyKnownOne() {  // guarantee 4 of windows.hpp
     QRandomGenerator random(11);
     for (const char* kind : {"straight", "half-drop", "brick"}) {
       const Setup base{
@@ -154,7 +154,7 @@ class WindowsTest : public QObject {
         QVERIFY(*supplyOf(made(less)).onHand < wanted);
       }
   }
-  void windowsShowTheSpotLieInsideAndDoNotOverlap() {
+  void windowsShowTheSpotLieInsideAndDoNotOverlap() {  // guarantees 1 and 2 of windows.hpp
     const Project p =
         made({.along = 55, .across = 47, .kind = "half-drop", .mark = {3, 9}, .width = 500, .length = 400});
     const auto field = WindowField::make(windowInput(p, p.motifs.front()));
@@ -172,7 +172,7 @@ class WindowsTest : public QObject {
         QVERIFY(sharedArea(w.patch, set.windows[k].patch) < 0.05);
     }
   }
-  void choicesAreTheLargestThereAre() {
+  void choicesAreTheLargestThereAre() {  // guarantee 3 of windows.hpp
     QRandomGenerator random(7);
     for (int round = 0; round < 200; ++round) {
       ConflictLine line;
@@ -189,7 +189,7 @@ class WindowsTest : public QObject {
       QVERIFY(c.exact);
     }
   }
-  void aSearchThatIsCutShortGivesBoundsRoundTheAnswer() {
+  void aSearchThatIsCutShortGivesBoundsRoundTheAnswer() {  // guarantee 3 of windows.hpp
     QRandomGenerator random(17);
     int bounded = 0;
     for (int round = 0; round < 200; ++round) {

@@ -72,7 +72,7 @@ class ImagesTest : public QObject {
       QCOMPARE(support::text(corners(*r)), QByteArray("rgbw"));
     }
   }
-  void deepGreyAndPaletteBecomeColours() {  // guarantee 3
+  void deepGreyAndPaletteBecomeColours() {  // guarantee 3 of decode.hpp
     QImage deep(30, 20, QImage::Format_RGBA64);
     deep.fill(QColor::fromRgba64(0x8000, 0x4000, 0xC000));
     const auto r = decodeImage(written(deep, "PNG"));
@@ -85,7 +85,7 @@ class ImagesTest : public QObject {
     QVERIFY(indexed);
     QCOMPARE(support::text(corners(*indexed)), QByteArray("rgbw"));
   }
-  void theTurnThatACameraNotedIsCarriedOut() {  // guarantee 3
+  void theTurnThatACameraNotedIsCarriedOut() {  // guarantee 3 of decode.hpp
     const Bytes jpeg = written(quarters(), "JPG", 95);
     // What the eye should see, by the meaning of each number: upper left, upper right, lower left, lower
     // right.
@@ -111,7 +111,7 @@ class ImagesTest : public QObject {
     COMPARE_TO(*imageFacts(written(image, "JPG"))->dpi, 300, 0.5);
     QVERIFY(jpegNotes(noted({0xFF, 0xD8, 0xFF, 0xDA, 0, 2}, 1, true, 240)).dpi == 240.0);
   }
-  void damageInsideIsFoundWhereverItIs() {  // guarantee 2
+  void damageInsideIsFoundWhereverItIs() {  // guarantee 2 of decode.hpp
     QImage noise(200, 150, QImage::Format_RGB32);
     unsigned seed = 7;
     for (int y = 0; y < 150; ++y)
@@ -131,7 +131,7 @@ class ImagesTest : public QObject {
     const auto r = decodeImage(cut);
     QVERIFY(!r && clathra::said(r.error()).find("damaged") != std::string::npos);
   }
-  void aBombIsRefusedByItsHead() {  // guarantee 1
+  void aBombIsRefusedByItsHead() {  // guarantee 1 of decode.hpp
     Bytes png = written(QImage(10, 10, QImage::Format_RGB32), "PNG");
     for (const auto& [at, byte] : {std::pair(16, 0x10), std::pair(20, 0x10)})
       png[std::size_t(at)] = std::uint8_t(byte);

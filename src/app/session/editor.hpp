@@ -2,11 +2,9 @@
 //
 // Guarantees:
 //  1 edits, undo and redo are made in the order in which they were asked for, and none is dropped or given up
-//  for a
-//    later one; only stop() and begin() do that, and say how many;
+//    for a later one; only stop() and begin() do that, and say how many;
 //  2 an edit that was asked for while another was being made speaks of the pieces as they were seen then:
-//  they are
-//    followed by their keys;
+//    they are followed by their keys;
 //  3 what is light is made at once if nothing waits; what may take long is made on a thread of its own.
 #pragma once
 #include <QObject>

@@ -2,10 +2,10 @@
 //
 // Guarantees:
 //  1 a copy is begun within kPause of the first step that it lacks, however steadily one works; while one is
-//  being
-//    written, the next follows it;
+//    being written, the next follows it;
 //  2 each run keeps its copy in a folder of its own, under a lock that ends with the program, however that
-//  ends; 3 a copy that is offered is removed only when it was taken up or thrown away.
+//    ends;
+//  3 a copy that is offered is removed only when it was taken up or thrown away.
 #pragma once
 #include <QObject>
 #include <QString>

@@ -1,5 +1,8 @@
 #include "exchange/import_layout.hpp"
 
+#include "layout/derived.hpp"
+#include "layout/soundness.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -199,6 +202,10 @@ Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::st
   if (const auto ok = paintNamed(out.project, cloths, shortened); !ok) return tl::make_unexpected(ok.error());
   if (!shortened.empty())
     out.unused.emplace_back("unused-long-name", kMostNameLetters);
+  const auto geometry = geometryOf(out.project.layout);
+  std::set<std::uint32_t> over;
+  for (const Overlap& o : soundness(*out.project.layout, geometry->seams).overlaps) over.insert({o.a, o.b});
+  out.overlapping = static_cast<int>(over.size());
   return out;
 }
 
@@ -221,6 +228,7 @@ std::vector<Message> importReport(const LayoutImport& import) {
   std::vector<Message> out;
   if (import.healing.moved > 0)
     out.emplace_back("import-moved", import.healing.moved, fineArg(import.healing.farthest, 2));
+  if (import.overlapping > 0) out.emplace_back("import-overlaps", import.overlapping);
   if (import.healing.dropped > 0) out.emplace_back("import-dropped", import.healing.dropped);
   if (!import.unused.empty()) out.emplace_back("import-unused", import.unused);
   return out;

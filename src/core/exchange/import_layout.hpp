@@ -13,6 +13,7 @@ namespace clathra {
 struct LayoutImport {
   Project project;
   Healing healing;
+  int overlapping = 0;          ///< pieces that lie over others
   std::vector<Message> unused;  ///< "3 texts", "2 open lines": what the file held beside
 };
 
@@ -32,7 +33,7 @@ inline constexpr double kHealTolerance = 0.5;
                                                     double tolerance = kHealTolerance,
                                                     const Progress& progress = {});
 
-/// What was brought together and what was left out, as sentences; empty if the file was taken as it is.
+/// What was brought together, what lies over each other and what was left out, as sentences; empty if the file was taken as it is.
 std::vector<Message> importReport(const LayoutImport& import);
 
 }  // namespace clathra

@@ -3,9 +3,9 @@
 //
 // Guarantees:
 //  1 a fit shares the whole open edge (arcs with the same radius and the opposite bend) and overlaps no piece
-//  (by more than the soundness check allows); 2 fits are congruent to a known shape: a family at the layout's
-//  edge or at the open edge's length, or a shape
-//    of the layout, in either hand;
+//    by more than the soundness check allows;
+//  2 fits are congruent to a known shape: a family at the layout's edge or at the open edge's length, or a
+//    shape of the layout, in either hand;
 //  3 copies under a symmetry never overlap each other or the layout; the ones that would are left out and
 //    counted.
 #pragma once

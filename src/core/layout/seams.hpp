@@ -4,9 +4,8 @@
 // The builder guarantees:
 //  1 every stretch of an outline lies in exactly one seam or one outer edge (to kMeet);
 //  2 a seam is as long as the two outlines coincide without a break; T-junctions end seams;
-//  3 a corner is a point where seams end, shared by all seams that end there; after small changes some
-//  corners
-//    are in use no more, and are taken again first;
+//  3 a corner is a point where seams end, shared by all seams that end there; after small changes some are
+//    in use no more, and are taken again first;
 //  4 an arc, which is kept as chords, is one seam with its true length;
 //  5 the answer, its order too, does not depend on where the layout lies or how it is turned: seams and outer
 //    edges follow each other by their (lower) piece, clockwise along its outline.

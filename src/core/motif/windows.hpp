@@ -3,13 +3,11 @@
 //
 // The counter guarantees:
 //  1 every window shows the chosen spot of the print: it lies at a whole number of repeats from it, or is its
-//  image
-//    under the print's mirror lines (for alternately mirrored copies, and half turns that two mirror lines
-//    make);
+//    image under the print's mirror lines (two of them make a half turn);
 //  2 patches (paper and allowance) lie inside the cloth and overlap nowhere;
-//  3 the number is the largest there is, unless `exact` is false: then it is reached, and no more than
-//  `atMost` exist; 4 where the print's place on the cloth is unknown the number holds for every place
-//  (`worstPlace`).
+//  3 the number is the largest there is, unless `exact` is false: then it is reached, and there are no more
+//    than `atMost`;
+//  4 where the print's place on the cloth is unknown the number holds for every place (`worstPlace`).
 #pragma once
 #include <cstdint>
 #include <functional>

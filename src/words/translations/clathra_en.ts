@@ -82,6 +82,13 @@
         <numerusform>%n windows</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n cut(s)</source>
+      <translation>
+        <numerusform>%n cut</numerusform>
+        <numerusform>%n cuts</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>clathra::DivideCard</name>
@@ -493,6 +500,13 @@
       <translation>
         <numerusform>%1 and %2 meet in %n seam and are about as light as each other: from across the room they run together.</numerusform>
         <numerusform>%1 and %2 meet in %n seams and are about as light as each other: from across the room they run together.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) lie over each other; the second look names them.</source>
+      <translation>
+        <numerusform>%n piece lies over another; the second look names them.</numerusform>
+        <numerusform>%n pieces lie over each other; the second look names them.</numerusform>
       </translation>
     </message>
   </context>
