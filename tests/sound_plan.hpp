@@ -9,7 +9,8 @@ namespace support {
 inline void judge(const clathra::CutInput& input, const clathra::CutPlan& plan) {
   for (const clathra::CutMethod& m : plan.methods)
     for (const clathra::Message& fault : clathra::faultsOf(input, plan, m))
-      qFatal("The plan of %s by %s: %s", input.cloth.name.c_str(), m.id.c_str(), clathra::said(fault).c_str());
+      qFatal("The plan of %s by %s: %s", input.cloth.name.c_str(), m.id.c_str(),
+             clathra::said(fault).c_str());
 }
 
 /// The plan of a cloth, judged.
@@ -22,8 +23,8 @@ inline clathra::CutPlan soundPlan(const clathra::Project& project, clathra::Clot
   return std::move(*plan);
 }
 
-inline void judge(const clathra::WindowInput& input, const std::vector<clathra::Window>& windows, double width,
-                  double length) {
+inline void judge(const clathra::WindowInput& input, const std::vector<clathra::Window>& windows,
+                  double width, double length) {
   for (const clathra::Message& fault : clathra::faultsOf(input, windows, width, length))
     qFatal("The windows of %s: %s", input.motif.name.c_str(), clathra::said(fault).c_str());
 }

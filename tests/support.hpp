@@ -97,7 +97,8 @@ inline clathra::Project edited(const clathra::Project& p, const clathra::Edit& e
 inline QByteArray text(const std::string& s) {
   return QByteArray::fromStdString(s);
 }
-inline QByteArray text(const clathra::Message& message, clathra::LengthUnit unit = clathra::LengthUnit::Millimetre) {
+inline QByteArray text(const clathra::Message& message,
+                       clathra::LengthUnit unit = clathra::LengthUnit::Millimetre) {
   return text(clathra::said(message, unit));
 }
 

@@ -94,7 +94,8 @@ Result<std::vector<Length>> edgesOf(const std::string& text) {
   }
   std::vector<Length> out;
   for (const std::string& each : split(text)) {
-    const auto edge = parseLengthWithin(each, LengthUnit::Millimetre, Message("an-edge"), kLeastEdge, kMostEdge);
+    const auto edge =
+        parseLengthWithin(each, LengthUnit::Millimetre, Message("an-edge"), kLeastEdge, kMostEdge);
     if (!edge) return tl::make_unexpected(edge.error());
     out.push_back(*edge);
   }
@@ -106,9 +107,11 @@ Status listFits(const FitOptions& o) {
   if (!library) return tl::make_unexpected(library.error());
   const auto arrangement = library->find(o.arrangement);
   if (!arrangement) return tl::make_unexpected(arrangement.error());
-  const auto width = parseLengthWithin(o.width, LengthUnit::Millimetre, Message("the-width"), kLeastTop, kMostTop);
+  const auto width =
+      parseLengthWithin(o.width, LengthUnit::Millimetre, Message("the-width"), kLeastTop, kMostTop);
   if (!width) return tl::make_unexpected(width.error());
-  const auto height = parseLengthWithin(o.height, LengthUnit::Millimetre, Message("the-height"), kLeastTop, kMostTop);
+  const auto height =
+      parseLengthWithin(o.height, LengthUnit::Millimetre, Message("the-height"), kLeastTop, kMostTop);
   if (!height) return tl::make_unexpected(height.error());
   const auto edges = edgesOf(o.edges);
   if (!edges) return tl::make_unexpected(edges.error());
@@ -192,8 +195,7 @@ Status importFile(const ImportOptions& o) {
   if (const auto ok = saveProject(realFileSystem(), made->project, o.out); !ok) return ok;
   std::string report;
   for (const Message& m : importReport(*made)) report += " " + said(m);
-  printLine(std::to_string(made->project.layout->size()) + " pieces imported." +
-            report);
+  printLine(std::to_string(made->project.layout->size()) + " pieces imported." + report);
   return {};
 }
 

@@ -73,8 +73,7 @@ Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOpt
 Status papers(const PaperOptions& o) {
   if (o.format != "pdf" && o.format != "svg" && o.format != "dxf")
     return fail("format-pdf-svg-dxf", o.format);
-  if (!o.side.empty() && o.side != "back" && o.side != "front")
-    return fail("side-back-front", o.side);
+  if (!o.side.empty() && o.side != "back" && o.side != "front") return fail("side-back-front", o.side);
   const auto project = openProject(o.file);
   if (!project) return tl::make_unexpected(project.error());
   const auto page = pageOf(o.page.empty() ? project->settings.page : o.page);
@@ -328,8 +327,7 @@ void addPrints(CLI::App& app, Outcome& outcome) {
 void addUnbuilt(CLI::App& app, Outcome& outcome, const char* name, const char* does) {
   auto* cmd = app.add_subcommand(name, std::string(does) + " (not built yet)");
   cmd->allow_extras();
-  cmd->callback(
-      [=, &outcome] { outcome.status = fail("command-not-built-yet", name); });
+  cmd->callback([=, &outcome] { outcome.status = fail("command-not-built-yet", name); });
 }
 
 }  // namespace clathra::cli

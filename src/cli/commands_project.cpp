@@ -52,7 +52,8 @@ struct NewOptions {
 Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
   Recipe r;
   r.arrangement = o.arrangement;
-  const auto edge = parseLengthWithin(o.edge, LengthUnit::Millimetre, Message("the-edge"), kLeastEdge, kMostEdge);
+  const auto edge =
+      parseLengthWithin(o.edge, LengthUnit::Millimetre, Message("the-edge"), kLeastEdge, kMostEdge);
   if (!edge) return tl::make_unexpected(edge.error());
   r.edge = *edge;
   const bool rosette = arrangement.kind == ArrangementKind::Rosette;
@@ -81,8 +82,9 @@ Status makeNew(const NewOptions& o) {
                                ? LengthUnit::Millimetre
                                : LengthUnit::Inch;
   if (!o.allowance.empty()) {
-    const auto allowance = parseLengthWithin(o.allowance, LengthUnit::Millimetre, Message("the-seam-allowance"),
-                                             Length::millimetres(1), Length::millimetres(50));
+    const auto allowance =
+        parseLengthWithin(o.allowance, LengthUnit::Millimetre, Message("the-seam-allowance"),
+                          Length::millimetres(1), Length::millimetres(50));
     if (!allowance) return tl::make_unexpected(allowance.error());
     project->settings.allowance = *allowance;
   }
@@ -95,15 +97,14 @@ Result<Project> runScript(Project project, const json& script, const EditContext
   if (script.size() > 1'000'000) return fail("script-more-than-million");
   History history(std::move(project));
   for (std::size_t i = 0; i < script.size(); ++i) {
-    const auto at = [&](Message what) {
-      return fail("edit-script-nothing-written", i + 1, std::move(what));
-    };
+    const auto at = [&](Message what) { return fail("edit-script-nothing-written", i + 1, std::move(what)); };
     const json& edit = script[i];
     const std::string name = edit.is_object() && edit.contains("edit") && edit["edit"].is_string()
                                  ? edit["edit"].get<std::string>()
                                  : "";
     if (name == "undo" || name == "redo") {
-      if (!(name == "undo" ? history.undo() : history.redo())) return at(Message(name == "undo" ? "nothing-to-undo" : "nothing-to-redo"));
+      if (!(name == "undo" ? history.undo() : history.redo()))
+        return at(Message(name == "undo" ? "nothing-to-undo" : "nothing-to-redo"));
       continue;
     }
     auto next = applyStep(history.now(), edit, context);

@@ -224,8 +224,7 @@ Status writeInPlace(FileSystem& fs, const Target& target, ByteView data) {
     return failed(target.file, -EIO);
   }
   code = writeOver(fs, target.file, data);
-  if (code < 0)
-    return fail("could-not-saved-whole", calledFile(target.file), reason(code));
+  if (code < 0) return fail("could-not-saved-whole", calledFile(target.file), reason(code));
   fs.remove(safe);
   return confirmed(fs, target.file);
 }

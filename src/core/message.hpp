@@ -63,7 +63,8 @@ struct Message {
 
   Message() = default;
   template <class... A>
-  explicit Message(std::string_view saying, A&&... values) : id(saying), args{Arg(std::forward<A>(values))...} {}
+  explicit Message(std::string_view saying, A&&... values)
+      : id(saying), args{Arg(std::forward<A>(values))...} {}
 
   bool empty() const { return id.empty(); }
   friend bool operator==(const Message&, const Message&) = default;

@@ -96,8 +96,9 @@ class CardRun {
   void map() {
     if (plan_.width <= 0 || !plan_.length || *plan_.length <= 0) return;
     const int rows = std::max(1, mapRows(plan_));
-    const double height = std::clamp(
-        width() * plan_.width * rows / std::max(*plan_.length * 1.6, 300.0) + 14 * rows, 50.0, 112.0 + 40.0 * (rows - 1));
+    const double height =
+        std::clamp(width() * plan_.width * rows / std::max(*plan_.length * 1.6, 300.0) + 14 * rows, 50.0,
+                   112.0 + 40.0 * (rows - 1));
     need(height);
     CutMapLook look;
     look.palette = &printPalette();
@@ -200,7 +201,8 @@ class CardRun {
   void sumLine(const QString& what, double value, bool isLength) {
     need(6.5);
     text_.line(what, kEdge, y_ + 4, kSmall + 0.3);
-    const QString shown = isLength ? inWords(lineArg(value), project_.settings.unit) : q(formatNumber(value, 0));
+    const QString shown =
+        isLength ? inWords(lineArg(value), project_.settings.unit) : q(formatNumber(value, 0));
     text_.line(shown, page_.width - kEdge - text_.width(shown, kSmall + 0.3, QFont::DemiBold), y_ + 4,
                kSmall + 0.3, QFont::DemiBold);
     y_ += 6.2;
@@ -241,7 +243,8 @@ class CardRun {
 
 QString bladeCautions() {
   QStringList all;
-  for (const char* each : {"caution-guard", "caution-fingers", "caution-blunt", "caution-away", "caution-makers"})
+  for (const char* each :
+       {"caution-guard", "caution-fingers", "caution-blunt", "caution-away", "caution-makers"})
     all << inWords(Message(each));
   return all.join(QLatin1Char(' '));
 }

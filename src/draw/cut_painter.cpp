@@ -40,10 +40,9 @@ class CutMap {
     for (const int l : shownLengths(laid_)) {
       const ClothLength& length = laid_.lengths[static_cast<std::size_t>(l)];
       // A long remainder would make what is cut unreadable.
-      const double shown =
-          length.used > 0 ? std::min(std::max(length.used, length.length),
-                                     std::max(length.used * 2.2, length.width * 0.8))
-                          : length.length;
+      const double shown = length.used > 0 ? std::min(std::max(length.used, length.length),
+                                                      std::max(length.used * 2.2, length.width * 0.8))
+                                           : length.length;
       rows_.push_back({l, shown, {}});
     }
     double longest = 100;
@@ -182,7 +181,8 @@ class CutMap {
 
   void label(const BandRun& run) {
     const int last = run.first + run.count - 1;
-    const QString text = run.count == 1 ? QString::number(run.first) : say("%1 to %2").arg(run.first).arg(last);
+    const QString text =
+        run.count == 1 ? QString::number(run.first) : say("%1 to %2").arg(run.first).arg(last);
     plate(at(plan_.width / 2, (run.from + run.to) / 2), text, look_.text * 1.6);
   }
 
@@ -191,23 +191,23 @@ class CutMap {
     if (left * scale_ < look_.text * 7) return;
     p_.setFont(textFont(look_.text));
     p_.setPen(look_.vector ? QColor(0x404040) : QColor(0x55616A));
-    const QString text =
-        say("stays whole\n%1")
-            .arg(QString::fromStdString(
-                formatReadable(length().length - length().used, project_.settings.unit)));
+    const QString text = say("stays whole\n%1")
+                             .arg(QString::fromStdString(
+                                 formatReadable(length().length - length().used, project_.settings.unit)));
     p_.drawText(band(length().used, row_->shown), Qt::AlignCenter, text);
   }
 
   void used() {
     if (length().used <= 0) return;
     const QRectF& area = row_->area;
-    const double y = area.bottom() + look_.text * 1.2, right = at(0, std::min(length().used, row_->shown)).x();
+    const double y = area.bottom() + look_.text * 1.2,
+                 right = at(0, std::min(length().used, row_->shown)).x();
     p_.setPen(QPen(look_.palette->sea, look_.text / 8));
     p_.drawLine(QPointF(area.left(), y), QPointF(right, y));
     for (const double x : {area.left(), right})
       p_.drawLine(QPointF(x, y - look_.text * 0.4), QPointF(x, y + look_.text * 0.4));
-    const QString text = say("%1 used").arg(
-        QString::fromStdString(formatReadable(length().used, project_.settings.unit)));
+    const QString text =
+        say("%1 used").arg(QString::fromStdString(formatReadable(length().used, project_.settings.unit)));
     p_.setFont(textFont(look_.text, QFont::DemiBold));
     const double w = QFontMetricsF(p_.font()).horizontalAdvance(text) + look_.text;
     const double x = std::max(area.left(), (area.left() + right - w) / 2);
@@ -258,17 +258,17 @@ std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan) {
   for (const WindowPart& w : plan.windows) {
     if (w.windows.empty()) continue;
     const int n = static_cast<int>(w.windows.size());
-    out.push_back(
-        {rangeText(QT_TRANSLATE_NOOP("map", "Window %1"), QT_TRANSLATE_NOOP("map", "Windows %1 to %2"), window, n),
-         say("%1, cut with scissors").arg(QString::fromStdString(w.name))});
+    out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Window %1"),
+                             QT_TRANSLATE_NOOP("map", "Windows %1 to %2"), window, n),
+                   say("%1, cut with scissors").arg(QString::fromStdString(w.name))});
     window += n;
   }
   const auto size = [&](double mm) { return inWords(sizeArg(mm), unit); };
   for (const BandRun& run : runsOf(m->laid)) {
     const CutGroup& g = m->groups[static_cast<std::size_t>(run.group)];
     if (g.width <= 0)
-      out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Strip %1"), QT_TRANSLATE_NOOP("map", "Strips %1 to %2"),
-                               run.first, run.count),
+      out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Strip %1"),
+                               QT_TRANSLATE_NOOP("map", "Strips %1 to %2"), run.first, run.count),
                      say("%1 wide, up to %2 from each")
                          .arg(size(g.height), inWords(patchesArg(run.most, g.demand), unit))});
     else

@@ -1,5 +1,5 @@
-// The cutting map: the lengths of cloth to scale, with windows, strips and rows. It reads placements and bands
-// alone.
+// The cutting map: the lengths of cloth to scale, with windows, strips and rows. It reads placements and
+// bands alone.
 #pragma once
 #include <QPainter>
 
@@ -14,8 +14,8 @@ struct CutMapLook {
   double text = 14;  ///< size of labels in the painter's units
 };
 
-/// The selvedges run left to right: the cut end is on the left, the length runs to the right; lengths lie below
-/// each other.
+/// The selvedges run left to right: the cut end is on the left, the length runs to the right; lengths lie
+/// below each other.
 void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
                  const CutMapLook& look);
 

@@ -26,7 +26,8 @@ constexpr double kSvgPerMm = 100;
 
 void paintLayoutPage(QPainter& painter, const Project& project, const QRectF& into) {
   const PieceIndex index(*project.layout);
-  const Box shown = project.layout->sides == FinishingSides::Slice ? index.bounds() : project.layout->finished;
+  const Box shown =
+      project.layout->sides == FinishingSides::Slice ? index.bounds() : project.layout->finished;
   LayoutLook look;
   look.palette = &printPalette();
   look.vector = true;

@@ -135,7 +135,8 @@ class LayoutRun {
     if (paths_.empty()) paths_.resize(layout_.shapes.size());
     QPainterPath& path = paths_[piece.shape];
     if (path.isEmpty()) path = outlinePath(shape.outline, shape.edges);
-    const QPointF o = place_.toDevice({0, 0}), x = place_.toDevice({1, 0}) - o, y = place_.toDevice({0, 1}) - o;
+    const QPointF o = place_.toDevice({0, 0}), x = place_.toDevice({1, 0}) - o,
+                  y = place_.toDevice({0, 1}) - o;
     QTransform pose(x.x(), x.y(), y.x(), y.y(), o.x(), o.y());
     pose.translate(piece.centre.x, piece.centre.y);
     pose.rotateRadians(piece.turn);
@@ -243,8 +244,7 @@ class LayoutRun {
       const bool convex = isConvex(device);
       if (!convex) {  // strokes are clipped to the hull; the rest of the clip is the painter's
         p_.save();
-        p_.setClipPath(
-            pathOf(i), Qt::IntersectClip);
+        p_.setClipPath(pathOf(i), Qt::IntersectClip);
         device = ConvexOutline::hullOf(device).outline();
       }
       strokeHatch(p_, device, cloth.hatch, std::max(kHatchMm * place_.scale, 1.0), pen);

@@ -48,9 +48,9 @@ class Decoded {
     }
     const auto raster = decodeImage(*png);
     if (!raster) return {};  // it was whole when it was taken in
-    const QImage image = QImage(raster->rgba.data(), raster->width, raster->height, 4 * raster->width,
-                                QImage::Format_RGBA8888)
-                             .convertToFormat(QImage::Format_ARGB32_Premultiplied);
+    const QImage image =
+        QImage(raster->rgba.data(), raster->width, raster->height, 4 * raster->width, QImage::Format_RGBA8888)
+            .convertToFormat(QImage::Format_ARGB32_Premultiplied);
     all_.push_front({png, hash, image});
     for (qsizetype room = kMost; auto& each : all_) {
       room -= each.image.sizeInBytes();

@@ -1,5 +1,5 @@
-// The sentences themselves, by the part of core that says them. %1, %2 … stand for a message's values in their
-// order, %n for its first count. A plural is written "piece(s)"; its two forms are in translations/.
+// The sentences themselves, by the part of core that says them. %1, %2 … stand for a message's values in
+// their order, %n for its first count. A plural is written "piece(s)"; its two forms are in translations/.
 #pragma once
 #include <QtGlobal>
 #include <span>

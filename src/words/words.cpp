@@ -15,7 +15,7 @@ namespace clathra {
 
 namespace {
 
-constexpr std::size_t kMostOfAName = 80;     // characters
+constexpr std::size_t kMostOfAName = 80;    // characters
 constexpr std::size_t kMostSentence = 600;  // characters: more is read by nobody
 
 QString translated(const char* text, int n = -1) {

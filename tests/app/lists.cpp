@@ -1,5 +1,5 @@
-// Lists and actions: what has the focus keeps it, what is half typed stays, and one action is one wherever it is
-// asked for.
+// Lists and actions: what has the focus keeps it, what is half typed stays, and one action is one wherever it
+// is asked for.
 #include <QMenu>
 #include <QScrollBar>
 
@@ -80,7 +80,8 @@ class ListsTest : public QObject {
     d.bringIntoView(row);
     row->setFocus();
     QScrollArea* area = nullptr;
-    for (QWidget* p = row->parentWidget(); p && !area; p = p->parentWidget()) area = qobject_cast<QScrollArea*>(p);
+    for (QWidget* p = row->parentWidget(); p && !area; p = p->parentWidget())
+      area = qobject_cast<QScrollArea*>(p);
     QVERIFY(area && area->verticalScrollBar()->maximum() > 0);
     const int before = area->verticalScrollBar()->value();
     // A stroke changes the counts of two rows.

@@ -32,11 +32,14 @@ inline QString widest(const QWidget* in) {
   while (column->parentWidget() && !qobject_cast<const QScrollArea*>(column->parentWidget()->parentWidget()))
     column = column->parentWidget();
   const QWidget* out = in;
-  const auto least = [](const QWidget* w) { return std::max(w->minimumWidth(), w->minimumSizeHint().width()); };
+  const auto least = [](const QWidget* w) {
+    return std::max(w->minimumWidth(), w->minimumSizeHint().width());
+  };
   // The innermost of those that are wider than the place they have: a row, or a single control.
   const int place = column->parentWidget() ? column->parentWidget()->width() : column->width();
   for (const QWidget* w : column->findChildren<QWidget*>())
-    if (w->isVisible() && w->x() + least(w) > place && (out == in || out->isAncestorOf(w) || least(w) > least(out)))
+    if (w->isVisible() && w->x() + least(w) > place &&
+        (out == in || out->isAncestorOf(w) || least(w) > least(out)))
       out = w;
   const auto* words = qobject_cast<const QLabel*>(out);
   return QStringLiteral("%1 \"%2\" of %3")

@@ -19,7 +19,8 @@ const QChar kOpen(0x27E6), kClose(0x27E7);  // ⟦ ⟧
 class Pseudo : public QTranslator {
  public:
   QString translate(const char* context, const char* source, const char*, int n) const override {
-    if (!source || !*source || (context[0] == 'Q' && qstrcmp(context, "QObject") != 0)) return {};  // the toolkit's own dialogs
+    if (!source || !*source || (context[0] == 'Q' && qstrcmp(context, "QObject") != 0))
+      return {};  // the toolkit's own dialogs
     QString text = QString::fromUtf8(source);
     text.replace(QStringLiteral("(s)"), n == 1 ? QString() : QStringLiteral("s"));
     text.replace(QStringLiteral("(es)"), n == 1 ? QString() : QStringLiteral("es"));
@@ -69,7 +70,8 @@ QStringList dataOf(const Project& p) {
 QString unmarked(Driver& d) {
   QStringList out;
   static const QRegularExpression measures(
-      QStringLiteral("\\b(in|mm|cm|m|yd|min|h|A[345]|Clathra|PDF|SVG|DXF|PNG|CSV|Esc|Ctrl|Shift|Enter|Alt|Del|Tab|L\\*|x)\\b"));
+      QStringLiteral("\\b(in|mm|cm|m|yd|min|h|A[345]|Clathra|PDF|SVG|DXF|PNG|CSV|Esc|Ctrl|Shift|Enter|Alt|"
+                     "Del|Tab|L\\*|x)\\b"));
   static const QRegularExpression words(QStringLiteral("\\p{L}{2,}"));
   const QStringList data = d.session->isOpen() ? dataOf(d.project()) : QStringList();
   const auto bad = [&](const QString& text) {
@@ -86,7 +88,8 @@ QString unmarked(Driver& d) {
       for (int i = 0; i < c->count(); ++i) texts << c->itemText(i);
     if (const auto* e = qobject_cast<const QLineEdit*>(w)) texts << e->placeholderText();
     for (const QString& t : texts)
-      if (bad(t)) out << QStringLiteral("%1: \"%2\"").arg(QLatin1String(w->metaObject()->className()), t.left(90));
+      if (bad(t))
+        out << QStringLiteral("%1: \"%2\"").arg(QLatin1String(w->metaObject()->className()), t.left(90));
   }
   out.removeDuplicates();
   return out.join(QLatin1Char('\n'));
@@ -105,8 +108,10 @@ class PseudoTest : public QObject {
     QStringList faults;
     const auto check = [&](const QString& view) {
       d.settle();
-      if (const QString bad = unmarked(d); !bad.isEmpty()) faults << view + QStringLiteral(" unmarked ") + bad;
-      if (const QString bad = support::problem(d); !bad.isEmpty()) faults << view + QStringLiteral(": ") + bad;
+      if (const QString bad = unmarked(d); !bad.isEmpty())
+        faults << view + QStringLiteral(" unmarked ") + bad;
+      if (const QString bad = support::problem(d); !bad.isEmpty())
+        faults << view + QStringLiteral(": ") + bad;
     };
     d.window->showFirstStart();
     check("first start");

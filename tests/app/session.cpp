@@ -218,7 +218,8 @@ class SessionTest : public QObject {
       QCOMPARE(writer.waiting() >= 0, true);
       SOON_EQUAL(answered.join(","), QString("0,1,2,3,4"));
       // Asked for and let go of at once: written all the same, but nobody is there to be told.
-      writer.save(project, at("last.clathra").toStdString(), {}, [&answered](const Status&) { answered << "late"; });
+      writer.save(project, at("last.clathra").toStdString(), {},
+                  [&answered](const Status&) { answered << "late"; });
     }
     for (int i = 0; i < 5; ++i) {
       const auto kept = openProject(at(QStringLiteral("order%1.clathra").arg(i)).toStdString());

@@ -116,7 +116,7 @@ class ArcsTest : public QObject {
     }
   }
   void aCutArcKeepsItsRadiusAndLosesItsLength() {  // guarantee 1 of arcs.hpp
-    const Polygon p = family("petal", 80);  // from tip to tip upright
+    const Polygon p = family("petal", 80);         // from tip to tip upright
     const Polygon top = clippedToHalfPlane(p, {0, 1}, -11.3);
     int arcs = 0;
     for (const OutlineEdge& s : edgesOf(top)) {

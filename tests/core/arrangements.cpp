@@ -26,7 +26,8 @@ std::vector<Case> cases() {
   for (const Arrangement& a : support::library().all())
     for (const auto& [edge, across, down] :
          {std::tuple(25.4, 3, 3), std::tuple(31.75, 4, 5), std::tuple(60.0, 5, 4)})
-      for (const FinishingSides sides : {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice})
+      for (const FinishingSides sides :
+           {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice})
         if (sides == FinishingSides::Outline ||
             (a.fold == 0 && a.kind != ArrangementKind::Own))  // a rosette of diamonds keeps its outline
           out.push_back({a.id, edge, across, down, sides});
@@ -198,7 +199,8 @@ class ArrangementsTest : public QObject {
     for (const Shape& s : l.shapes) names.insert(s.name);
     QCOMPARE(names, (std::set<std::string>{"hexagon", "half-hexagon-flat-cut", "half-hexagon-point-cut",
                                            "quarter-hexagon"}));
-    const Layout d = support::layout(support::recipe("hexagon-columns", 30, 4, 5, FinishingSides::EdgePieces));
+    const Layout d =
+        support::layout(support::recipe("hexagon-columns", 30, 4, 5, FinishingSides::EdgePieces));
     names.clear();
     for (const Shape& s : d.shapes) names.insert(s.name);
     QCOMPARE(names, (std::set<std::string>{"hexagon", "diamond60", "triangle60", "half-diamond60-along",
@@ -258,7 +260,8 @@ class ArrangementsTest : public QObject {
     const auto read = parseArrangement(text.toStdString());
     QVERIFY(!read);
     QVERIFY(!clathra::said(read.error()).empty());
-    QVERIFY2(clathra::said(read.error()).find("json.exception") == std::string::npos, clathra::said(read.error()).c_str());
+    QVERIFY2(clathra::said(read.error()).find("json.exception") == std::string::npos,
+             clathra::said(read.error()).c_str());
   }
   void oneBadFileIsNamedAndLeftOutAndTheOthersStay() {
     const QTemporaryDir own;

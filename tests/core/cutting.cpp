@@ -250,8 +250,8 @@ class CuttingTest : public QObject {
   void bandsLieOnNamedLengths() {
     // Seven strips of 60: four and 25 mm on the second length, which is the longest, two and 25 on the first,
     // one to buy.
-    const Project p = support::edited(
-        made({}), {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", {145, 270}}});
+    const Project p =
+        support::edited(made({}), {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", {145, 270}}});
     const CutPlan plan = planOf(p);
     const CutMethod& m = method(plan, "strips");
     QCOMPARE(m.laid.lengths.size(), std::size_t(3));
@@ -276,8 +276,8 @@ class CuttingTest : public QObject {
     QVERIFY(support::says(m.steps.at(1), "step-on-length"));
     QVERIFY(support::says(m.steps.at(5), "step-on-bought"));
     // A strip less on the shelf is a strip more to buy; nothing else moves.
-    const CutPlan less = planOf(
-        support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", {144, 270}}}));
+    const CutPlan less =
+        planOf(support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", {144, 270}}}));
     COMPARE_TO(*less.toBuy, 145, 1e-9);
   }
   void inPairsEverySecondStripBeginsTheOtherWayUp() {
@@ -349,8 +349,8 @@ class CuttingTest : public QObject {
                         [&](const Message& f) { return QString::fromStdString(f.id) == fault; }));
   }
   void roughRectanglesHoldTheirPatches() {
-    const CutPlan plan = planOf(
-        made({.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6}));
+    const CutPlan plan =
+        planOf(made({.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6}));
     const CutMethod& m = method(plan, "rectangles");
     QCOMPARE(m.laid.placements.size(), std::size_t(30));
     for (const PlacedPatch& patch : m.laid.placements) {
@@ -363,9 +363,8 @@ class CuttingTest : public QObject {
   void aMethodIsKnownByItsNameEverywhere() {
     for (const MethodKind& kind : methodKinds()) {
       QVERIFY(sentenceOf("method-" + std::string(kind.id)));
-      const Project p = support::edited(made({.n = 7}), {{"edit", "chooseMethod"},
-                                                         {"cloth", "C"},
-                                                         {"method", std::string(kind.id)}});
+      const Project p = support::edited(
+          made({.n = 7}), {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", std::string(kind.id)}});
       QCOMPARE(support::text(planOf(p).method()->id), support::text(std::string(kind.id)));
     }
     QVERIFY(support::refusal(made({.n = 7}), {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "by eye"}})
@@ -430,7 +429,10 @@ class CuttingTest : public QObject {
          139,
          0},
         {"half squares, the better way round",
-         {.arrangement = "offset-squares", .sides = FinishingSides::EdgePieces, .shape = "rectangle-2-1", .n = 10},
+         {.arrangement = "offset-squares",
+          .sides = FinishingSides::EdgePieces,
+          .shape = "rectangle-2-1",
+          .n = 10},
          "strips",
          60,
          0},

@@ -262,7 +262,8 @@ class EditsTest : public QObject {
     QCOMPARE(h.steps(), std::size_t(2));
   }
   void aTallyKeptUpToDateEqualsOneCountedAnew() {
-    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 12, 12, FinishingSides::EdgePieces));
+    Project p = support::project(
+        support::recipe("hexagon-square-triangle", 25.4, 12, 12, FinishingSides::EdgePieces));
     Tally tally(p);
     QRandomGenerator random(5);
     for (int i = 0; i < 300; ++i) {

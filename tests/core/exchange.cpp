@@ -180,7 +180,8 @@ class ExchangeTest : public QObject {
     }
   }
   void outAndInAgainKeepsPiecesSeamsAndCloths() {
-    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 4, FinishingSides::EdgePieces));
+    Project p =
+        support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 4, FinishingSides::EdgePieces));
     p = support::edited(p, {{"edit", "paint"}, {"shape", "hexagon"}, {"cloth", "B"}});
     const auto made = imported(piecesGeoJson(p).dump(), ".geojson");
     QCOMPARE(made.project.layout->size(), p.layout->size());
@@ -282,12 +283,14 @@ class ExchangeTest : public QObject {
     QCOMPARE(layers, (QSet<QString>{"NO_CLOTH", "CLOTH_C"}));
   }
   void overlapsAreSaidAtTheImport() {
-    const LayoutImport clean = imported(svg("<rect width='20' height='30'/><rect x='20' width='20' height='30'/>"));
+    const LayoutImport clean =
+        imported(svg("<rect width='20' height='30'/><rect x='20' width='20' height='30'/>"));
     QCOMPARE(clean.overlapping, 0);
     QVERIFY(importReport(clean).empty());
     // The second lies 2 mm into the first; the third by itself.
-    const LayoutImport over = imported(
-        svg("<rect width='20' height='30'/><rect x='18' width='20' height='30'/><rect x='90' width='9' height='9'/>"));
+    const LayoutImport over =
+        imported(svg("<rect width='20' height='30'/><rect x='18' width='20' height='30'/><rect x='90' "
+                     "width='9' height='9'/>"));
     QCOMPARE(over.overlapping, 2);
     QVERIFY(support::says(importReport(over).front(), "import-overlaps"));
   }

@@ -11,6 +11,7 @@
 #include "model/tally.hpp"
 #include "registry.hpp"
 #include "script/demo.hpp"
+#include "shape/json_fields.hpp"
 #include "store/archive.hpp"
 #include "support.hpp"
 
@@ -21,7 +22,8 @@ using support::FaultyFileSystem;
 namespace {
 
 Project sample() {
-  Project p = support::project(support::recipe("hexagon-square-triangle", 38.1, 4, 3, FinishingSides::EdgePieces));
+  Project p =
+      support::project(support::recipe("hexagon-square-triangle", 38.1, 4, 3, FinishingSides::EdgePieces));
   p = support::edited(p, {{"edit", "addCloth"},
                           {"name", "Tide Ink"},
                           {"width", 1050.5},
@@ -84,7 +86,8 @@ class FileTest : public QObject {
     const auto refused = parseJson(many, measure->bytes - 1);
     QVERIFY(!refused && support::says(refused.error(), "take-mb-memory-more"));
     // What is told is never less than what is taken: numbers, texts, names of fields, lists in lists.
-    for (const char* text : {"[1,2,3]", "{\"a\":[[],[[]]],\"b\":\"some words that are longer than a short one\"}"}) {
+    for (const char* text :
+         {"[1,2,3]", "{\"a\":[[],[[]]],\"b\":\"some words that are longer than a short one\"}"}) {
       const auto told = measureJson(text);
       QVERIFY(told && told->bytes >= json::parse(text).flatten().size() * sizeof(json));
     }
@@ -233,8 +236,8 @@ class FileTest : public QObject {
   }
   void aMissingFileAndAFolderAreSaid() {
     const QTemporaryDir folder;
-    QVERIFY(
-        clathra::said(openProject(folder.filePath("none.clathra").toStdString()).error()).find("cannot be opened") != std::string::npos);
+    QVERIFY(clathra::said(openProject(folder.filePath("none.clathra").toStdString()).error())
+                .find("cannot be opened") != std::string::npos);
     QVERIFY(support::says(openProject(folder.path().toStdString()).error(), "is-folder"));
   }
   void randomlyDamagedFilesNeverCrash() {
@@ -283,7 +286,8 @@ class FileTest : public QObject {
         QVERIFY(n > 5);  // open, write, sync, close, rename and the folder's sync were all made to fail
         break;
       }
-      QVERIFY2(QString::fromStdString(clathra::said(saved.error())).contains(reason), clathra::said(saved.error()).c_str());
+      QVERIFY2(QString::fromStdString(clathra::said(saved.error())).contains(reason),
+               clathra::said(saved.error()).c_str());
       QVERIFY(saveProject(realFileSystem(), before, path));
     }
   }

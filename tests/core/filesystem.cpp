@@ -149,8 +149,7 @@ class FilesystemTest : public QObject {
     QVERIFY(writeWhole(realFileSystem(), at(longest), view("new")));
     QCOMPARE(support::text(content(at(longest))), QByteArray("new"));
     const Status more = writeWhole(realFileSystem(), at(longest + "n"), view("x"));
-    QVERIFY2(!more && support::says(more.error(), "name-too-long"),
-             clathra::said(more.error()).c_str());
+    QVERIFY2(!more && support::says(more.error(), "name-too-long"), clathra::said(more.error()).c_str());
     QVERIFY(clathra::said(more.error()).size() < 300);
     QCOMPARE(all().size(), 1);
   }

@@ -17,7 +17,8 @@ class FitTest : public QObject {
     QTest::addColumn<double>("width");
     QTest::addColumn<double>("height");
     for (const char* id : {"hexagons", "squares", "hexagon-square-triangle", "kites"})
-      for (const FinishingSides sides : {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice}) {
+      for (const FinishingSides sides :
+           {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice}) {
         QTest::addRow("%s %s wide", id, sidesName(sides).c_str())
             << QByteArray(id) << int(sides) << 340.0 << 210.0;
         QTest::addRow("%s %s high", id, sidesName(sides).c_str())

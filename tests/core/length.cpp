@@ -80,8 +80,8 @@ class LengthTest : public QObject {
   }
 
   void saysTheLimits() {
-    const auto edge =
-        parseLengthWithin("0", LengthUnit::Inch, "The edge", Length::millimetres(3), Length::millimetres(1000));
+    const auto edge = parseLengthWithin("0", LengthUnit::Inch, "The edge", Length::millimetres(3),
+                                        Length::millimetres(1000));
     QVERIFY(!edge);
     QCOMPARE(text(clathra::said(edge.error())), QByteArray("The edge is 0; it can be from 3 mm to 1000 mm."));
   }

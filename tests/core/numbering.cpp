@@ -75,9 +75,9 @@ class NumberingTest : public QObject {
       }
   }
   void cutSidesAreNumberedRoundTheRim() {
-    const Project p =
-        numbered(support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 4, FinishingSides::EdgePieces)),
-                 "outside");
+    const Project p = numbered(
+        support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 4, FinishingSides::EdgePieces)),
+        "outside");
     const SeamGraph graph = buildSeams(*p.layout);
     const auto depth = depthsFromRim(*p.layout, graph);
     std::set<std::uint32_t> rim;
@@ -108,7 +108,8 @@ class NumberingTest : public QObject {
     QVERIFY(std::is_sorted(depth.begin(), depth.end()));
   }
   void aFileKeepsNumbersShapesAndVariants() {
-    Project p = support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 3, FinishingSides::EdgePieces));
+    Project p =
+        support::project(support::recipe("hexagon-square-triangle", 25.4, 4, 3, FinishingSides::EdgePieces));
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", "hexagon"}});
     p = support::edited(p, {{"edit", "keepVariant"}, {"name", "Hexagons light"}, {"note", "for the hall"}});
     p = numbered(p, "outside");

@@ -2,9 +2,9 @@
 #include <random>
 
 #include "edit/history.hpp"
-#include "layout/small_change.hpp"
 #include "layout/grow.hpp"
 #include "layout/numbering.hpp"
+#include "layout/small_change.hpp"
 #include "layout/soundness.hpp"
 #include "model/tally.hpp"
 #include "rebuild.hpp"
@@ -48,7 +48,8 @@ class Anyone {
     if (what < 88) return {{"edit", "setCounts"}, {"across", 2 + upTo(4)}, {"down", 2 + upTo(3)}};
     if (what < 91) return {{"edit", "setEdge"}, {"value", 20 + 5 * upTo(5)}};
     if (what < 95)  // the outline most of the time: all else is laid out anew
-      return {{"edit", "setSides"}, {"sides", sidesName(static_cast<FinishingSides>(std::max(0, upTo(6) - 3)))}};
+      return {{"edit", "setSides"},
+              {"sides", sidesName(static_cast<FinishingSides>(std::max(0, upTo(6) - 3)))}};
     if (what < 97) return line(p);
     if (what < 98)
       return {{"edit", "setNumbering"},

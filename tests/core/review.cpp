@@ -76,7 +76,8 @@ class ReviewTest : public QObject {
     QVERIFY(clathra::said(r->why).starts_with("2 pieces have no cloth"));
   }
   void slivers() {
-    Project p = support::project(support::recipe("hexagon-square-triangle", 15, 4, 4, FinishingSides::EdgePieces));
+    Project p =
+        support::project(support::recipe("hexagon-square-triangle", 15, 4, 4, FinishingSides::EdgePieces));
     const auto all = remarksOf(p);
     const Remark* r = find(all, "sliver");
     QVERIFY(r);
@@ -162,8 +163,9 @@ class ReviewTest : public QObject {
     QVERIFY(find(remarksOf(p), "no-cloth"));
   }
   void everyCheckSpeaksInSentences() {
-    for (const Project& p : {painted(130), withPrint(50, 50, nullptr, {10, 100}, 25),
-                             support::project(support::recipe("kites", 15, 4, 4, FinishingSides::EdgePieces))})
+    for (const Project& p :
+         {painted(130), withPrint(50, 50, nullptr, {10, 100}, 25),
+          support::project(support::recipe("kites", 15, 4, 4, FinishingSides::EdgePieces))})
       for (const Remark& r : remarksOf(p)) {
         QVERIFY2(clathra::said(r.why).ends_with('.') && clathra::said(r.fix).ends_with('.'), r.check.c_str());
         QVERIFY(!r.station.empty());

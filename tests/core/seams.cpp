@@ -37,9 +37,9 @@ json reference() {
 Recipe recipeOf(const json& row) {
   const json& p = row["params"];
   const std::string generator = row["generator"];
-  return support::recipe(kOurs.at(generator), p["edge"], p.value("across", p.value("rings", 1)),
-                         p.value("down", 1),
-                         generator.ends_with("in_rectangle") ? FinishingSides::EdgePieces : FinishingSides::Outline);
+  return support::recipe(
+      kOurs.at(generator), p["edge"], p.value("across", p.value("rings", 1)), p.value("down", 1),
+      generator.ends_with("in_rectangle") ? FinishingSides::EdgePieces : FinishingSides::Outline);
 }
 
 /// Two clockwise lists of edges and angles agree up to where they start.

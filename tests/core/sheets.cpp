@@ -82,8 +82,8 @@ class SheetsTest : public QObject {
   void papersLieInsideTheMarginsAndOverlapNowhere() {  // guarantee 2 of sheets.hpp
     for (const Page& page : standardPages())
       for (const bool strips : {false, true}) {
-        const Project p =
-            support::project(support::recipe("hexagon-square-triangle", 25.4, 6, 4, FinishingSides::EdgePieces));
+        const Project p = support::project(
+            support::recipe("hexagon-square-triangle", 25.4, 6, 4, FinishingSides::EdgePieces));
         for (const Sheet& s : planOf(p, {page, MarkedSide::Back, strips}).sheets)
           for (std::size_t i = 0; i < s.papers.size(); ++i) {
             const Box b = bounds(s.papers[i].outline);

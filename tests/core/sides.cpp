@@ -154,7 +154,8 @@ class SidesTest : public QObject {
   void pricesAreTheOnesOfTheLayouts() {
     const Project p = field("hexagons", 40);
     const auto& arr = **support::library().find("hexagons");
-    for (const FinishingSides sides : {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice}) {
+    for (const FinishingSides sides :
+         {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice}) {
       const auto price = priceOf(arr, p.recipe, sides, 6);
       QVERIFY(price);
       const Project laid = support::edited(p, {{"edit", "setSides"}, {"sides", sidesName(sides)}});

@@ -37,7 +37,8 @@ class TextTest : public QObject {
     // A sentence of ours within another loses its stop where the other goes on with one.
     const Message inner("not-number", "x");
     QCOMPARE(support::text(inner), QByteArray("x is not a number."));
-    QCOMPARE(support::text(Message("not-opened", "f", inner)), QByteArray("f cannot be opened: x is not a number."));
+    QCOMPARE(support::text(Message("not-opened", "f", inner)),
+             QByteArray("f cannot be opened: x is not a number."));
     QCOMPARE(support::text(Message("edit-script-nothing-written", 3, inner)),
              QByteArray("Edit 3 of the script: x is not a number. Nothing was written."));
     // What came from outside cannot break the line, nor the sentence.
@@ -52,12 +53,15 @@ class TextTest : public QObject {
     QCOMPARE(support::text(Message("no-cloth-why", 1)).left(12), QByteArray("1 piece has "));
     QCOMPARE(support::text(Message("no-cloth-why", 23)).left(15), QByteArray("23 pieces have "));
     // The first count does, wherever it stands in the sentence.
-    QCOMPARE(support::text(Message("sum-strips", 1, 16, lineArg(60))), QByteArray("16 from a strip: 1 strip of 60 mm"));
+    QCOMPARE(support::text(Message("sum-strips", 1, 16, lineArg(60))),
+             QByteArray("16 from a strip: 1 strip of 60 mm"));
   }
   void quantitiesFollowTheProjectsUnit() {
     const Message size("step-strips", 2, sizeArg(69.85));
-    QCOMPARE(support::text(size, LengthUnit::Inch), QByteArray("Cut 2 strips 2 3/4 in wide across the whole width."));
-    QCOMPARE(support::text(size, LengthUnit::Millimetre), QByteArray("Cut 2 strips 69.85 mm wide across the whole width."));
+    QCOMPARE(support::text(size, LengthUnit::Inch),
+             QByteArray("Cut 2 strips 2 3/4 in wide across the whole width."));
+    QCOMPARE(support::text(size, LengthUnit::Millimetre),
+             QByteArray("Cut 2 strips 69.85 mm wide across the whole width."));
     // What is finer than a ruler shows stands in mm in both.
     const Message miss("gap-why-miss", fineArg(0.254, 2));
     QCOMPARE(support::text(miss, LengthUnit::Inch), support::text(miss, LengthUnit::Millimetre));
@@ -70,7 +74,8 @@ class TextTest : public QObject {
       if (file.extension() != ".cpp" && file.extension() != ".hpp") continue;
       std::ifstream in(file);
       const std::string all((std::istreambuf_iterator<char>(in)), {});
-      static const std::regex id(R"re((?:fail|fault|faultAlone|Message)\(\s*"([a-z0-9-]+[a-z0-9])"\s*[,)])re");
+      static const std::regex id(
+          R"re((?:fail|fault|faultAlone|Message)\(\s*"([a-z0-9-]+[a-z0-9])"\s*[,)])re");
       for (auto at = std::sregex_iterator(all.begin(), all.end(), id); at != std::sregex_iterator(); ++at) {
         ++found;
         QVERIFY2(sentenceOf((*at)[1].str()), qPrintable(QString::fromStdString((*at)[1].str())));

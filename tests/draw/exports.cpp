@@ -114,7 +114,8 @@ class ExportsTest : public QObject {
     QCOMPARE(pdfPageCount(pdf), 1);
     const QString text = pdfText(pdf);
     QVERIFY(text.contains("FRONT"));
-    QVERIFY(text.contains(QString::fromStdString(formatReadable(p.layout->finished.width(), LengthUnit::Inch))));
+    QVERIFY(
+        text.contains(QString::fromStdString(formatReadable(p.layout->finished.width(), LengthUnit::Inch))));
     for (const Cloth& c : p.cloths) QVERIFY(text.contains(QString::fromStdString(clothTitle(c))));
   }
   void sheetsAsSvgHaveThePagesSizeAndThePapersTrueToSize() {
@@ -147,7 +148,8 @@ class ExportsTest : public QObject {
   }
   void aCardOfManyStepsRunsOverSeveralPagesAndLosesNone() {
     // Every shape of several arrangements' sides on one cloth: many strips.
-    Project p = support::project(support::recipe("hexagon-square-triangle", 30, 4, 3, FinishingSides::EdgePieces));
+    Project p =
+        support::project(support::recipe("hexagon-square-triangle", 30, 4, 3, FinishingSides::EdgePieces));
     p = support::edited(p, {{"edit", "addCloth"}, {"name", "Samphire Sprig"}, {"width", 1050}});
     for (const Shape& s : p.layout->shapes)
       p = support::edited(p, {{"edit", "paint"}, {"cloth", "Samphire Sprig"}, {"shape", s.name}});

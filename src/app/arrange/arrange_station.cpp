@@ -4,12 +4,12 @@
 
 #include "app/canvas/canvas_access.hpp"
 #include "app/theme/theme.hpp"
-#include "app/widgets/flow_layout.hpp"
-#include "app/window/remarks_card.hpp"
-#include "model/alike.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
+#include "app/widgets/flow_layout.hpp"
 #include "app/widgets/labels.hpp"
+#include "app/window/remarks_card.hpp"
+#include "model/alike.hpp"
 
 namespace clathra {
 
@@ -272,12 +272,12 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
   }
   const Cloth* cloth = clothById(session_.project(), paint_->cloth());
   const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth");
-  session_.edit(Paint{cloth ? cloth->id : kNoCloth, pieces},
-                dragged_
-                    ? tr("painted pieces with %1").arg(title)
-                    : tr("painted %1 with %2")
-                          .arg(tr("%n piece(s)", nullptr, static_cast<int>(pieces.size())), title),
-                drag);
+  session_.edit(
+      Paint{cloth ? cloth->id : kNoCloth, pieces},
+      dragged_
+          ? tr("painted pieces with %1").arg(title)
+          : tr("painted %1 with %2").arg(tr("%n piece(s)", nullptr, static_cast<int>(pieces.size())), title),
+      drag);
 }
 
 void ArrangeStation::sayWhatAClickDoes() {

@@ -7,11 +7,11 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
+#include "app/widgets/rows.hpp"
 #include "draw/palette.hpp"
 #include "edit/edit.hpp"
 #include "model/alike.hpp"
 #include "words/words.hpp"
-#include "app/widgets/rows.hpp"
 
 namespace clathra {
 

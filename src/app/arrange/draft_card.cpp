@@ -4,11 +4,11 @@
 #include <QFileDialog>
 #include <QFileInfo>
 
+#include "app/widgets/fields.hpp"
+#include "app/widgets/rows.hpp"
 #include "exchange/drawn_lines.hpp"
 #include "shape/arcs.hpp"
 #include "words/words.hpp"
-#include "app/widgets/fields.hpp"
-#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -223,9 +223,10 @@ void DraftCard::refresh() {
     cuts.insert(cuts.end(), lines.begin(), lines.end());
   }
   cure_->setVisible(!toCure_.empty());
-  note_->setText(toCure_.empty() ? tr("No corner points inwards.")
-                                 : tr("%n piece(s) have a corner that points inwards; the dashed cuts cure it.",
-                                      nullptr, static_cast<int>(toCure_.size())));
+  note_->setText(toCure_.empty()
+                     ? tr("No corner points inwards.")
+                     : tr("%n piece(s) have a corner that points inwards; the dashed cuts cure it.", nullptr,
+                          static_cast<int>(toCure_.size())));
   canvas_.pen().setCures(std::move(cuts));
   canvas_.update();
   offerPlaces();

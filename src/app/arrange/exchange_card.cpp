@@ -5,8 +5,8 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
-#include "layout/exchange_fillings.hpp"
 #include "app/widgets/rows.hpp"
+#include "layout/exchange_fillings.hpp"
 
 namespace clathra {
 

@@ -3,8 +3,8 @@
 #include <QComboBox>
 
 #include "app/theme/theme.hpp"
-#include "words/words.hpp"
 #include "app/widgets/rows.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -112,14 +112,13 @@ QString FitCard::rowText(const FitRow& row) const {
   const LengthUnit unit = p.settings.unit;
   const auto arrangement = session_.library().find(p.recipe.arrangement);
   const bool rosette = arrangement && (*arrangement)->kind == ArrangementKind::Rosette;
-  const QString counts = rosette ? tr("%n ring(s)", nullptr, row.rings)
-                                 : tr("%1 across, %2 down").arg(row.across).arg(row.down);
+  const QString counts =
+      rosette ? tr("%n ring(s)", nullptr, row.rings) : tr("%1 across, %2 down").arg(row.across).arg(row.down);
   const double dw = row.width - p.wantedWidth, dh = row.height - p.wantedHeight;
   return tr("%1 edge, %2\n%3, %4\n%5 wide, %6 high")
       .arg(QString::fromStdString(formatLength(row.edge, unit)), counts,
-           sizeText(row.width, row.height, unit),
-           tr("%n paper(s)", nullptr, static_cast<int>(row.pieces)), differenceText(dw, unit),
-           differenceText(dh, unit));
+           sizeText(row.width, row.height, unit), tr("%n paper(s)", nullptr, static_cast<int>(row.pieces)),
+           differenceText(dw, unit), differenceText(dh, unit));
 }
 
 void FitCard::markNow() {

@@ -7,8 +7,8 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/labels.hpp"
-#include "app/widgets/rows.hpp"
 #include "app/widgets/painted_button.hpp"
+#include "app/widgets/rows.hpp"
 #include "draw/fonts.hpp"
 #include "words/words.hpp"
 

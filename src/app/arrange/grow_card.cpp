@@ -1,6 +1,5 @@
 #include "app/arrange/grow_card.hpp"
 
-
 #include "app/theme/theme.hpp"
 #include "app/widgets/rows.hpp"
 #include "layout/ring.hpp"

@@ -3,10 +3,10 @@
 #include <QFileDialog>
 #include <QFileInfo>
 
+#include "app/widgets/rows.hpp"
 #include "draw/map.hpp"
 #include "layout/numbering.hpp"
 #include "words/words.hpp"
-#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -59,8 +59,7 @@ void NumbersCard::write(const QString& title, const QString& filter, const QStri
   session_.run([self = QPointer(this), file, how = std::move(how),
                 project = session_.project()](const Progress&) -> std::function<void()> {
     const auto ok = how(project, file);
-    const QString words =
-        ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : inWords(ok.error());
+    const QString words = ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : inWords(ok.error());
     return [self, words] {
       if (self) Q_EMIT self->said(words);
     };

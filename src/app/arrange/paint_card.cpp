@@ -5,11 +5,11 @@
 
 #include "app/canvas/picture_view.hpp"
 #include "app/theme/theme.hpp"
+#include "app/widgets/fields.hpp"
 #include "app/widgets/painted_button.hpp"
+#include "app/widgets/rows.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
-#include "app/widgets/fields.hpp"
-#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -246,11 +246,12 @@ void PaintCard::addRoleRow(ClothId role) {
   const Cloth* cloth = clothById(p, r.cloth);
   const QString name = QString::fromStdString(r.name),
                 wears = cloth ? QString::fromStdString(clothTitle(*cloth)) : QString();
-  QWidget* row = roleRows_->row(QString::number(role), QStringLiteral("%1\n%2\n%3").arg(name, wears).arg(count), [&] {
-    auto* made = new RoleRow(name, wears, count);
-    connect(made, &QPushButton::clicked, this, [this, role] { chooseRole(role); });
-    return made;
-  });
+  QWidget* row =
+      roleRows_->row(QString::number(role), QStringLiteral("%1\n%2\n%3").arg(name, wears).arg(count), [&] {
+        auto* made = new RoleRow(name, wears, count);
+        connect(made, &QPushButton::clicked, this, [this, role] { chooseRole(role); });
+        return made;
+      });
   static_cast<RoleRow*>(row)->setChecked(role == role_);
 }
 

@@ -3,8 +3,8 @@
 #include "app/session/session.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
-#include "app/widgets/labels.hpp"
 #include "app/widgets/kept_rows.hpp"
+#include "app/widgets/labels.hpp"
 
 class QComboBox;
 

@@ -4,8 +4,8 @@
 #include <cmath>
 
 #include "app/theme/theme.hpp"
-#include "words/words.hpp"
 #include "app/widgets/rows.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -16,7 +16,7 @@ const Length kLeastSide = Length::millimetres(20), kMostSide = Length::millimetr
 /// A length that came out of a layout, to what a ruler shows.
 Length shownLength(double mm, LengthUnit unit) {
   return unit == LengthUnit::Inch ? Length::sixtyFourths(std::llround(mm / 25.4 * 64))
-                            : Length::millimetres(std::round(mm * 10) / 10);
+                                  : Length::millimetres(std::round(mm * 10) / 10);
 }
 
 /// What a field says; the exact length where it still shows that, rounded.
@@ -246,7 +246,8 @@ int SidesCard::light(const Polygon& line) {
   slivers_->setText(n == 0 ? tr("No slivers.")
                            : tr("%1 narrower than %2.")
                                  .arg(tr("%n sliver(s)", nullptr, n),
-                                      inWords(sizeArg(sliverShown(session_.project().settings.unit)), session_.project().settings.unit)));
+                                      inWords(sizeArg(sliverShown(session_.project().settings.unit)),
+                                              session_.project().settings.unit)));
   return n;
 }
 
@@ -316,7 +317,8 @@ void SidesCard::know() {
       [arr = **arrangement, recipe = p.recipe,
        allowance = p.settings.allowance.mm()](const Progress& progress) {
         std::vector<SidesPrice> out;
-        for (const FinishingSides s : {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice}) {
+        for (const FinishingSides s :
+             {FinishingSides::Outline, FinishingSides::EdgePieces, FinishingSides::Slice}) {
           if (progress.cancelled()) break;
           if (const auto price = priceOf(arr, recipe, s, allowance)) out.push_back(*price);
         }
@@ -329,12 +331,12 @@ void SidesCard::showPrices(const std::vector<SidesPrice>& prices) {
   clearLayout(prices_->layout());
   prices_->layout()->addWidget(wrapped(tr("What each takes, patches with their allowance"), "muted"));
   for (const SidesPrice& price : prices)
-    prices_->layout()->addWidget(sumRow(sidesTitle(price.sides),
-                                        tr("%1, %2\n%3 m² of cloth")
-                                            .arg(tr("%n paper(s)", nullptr, price.papers),
-                                                 tr("%n kind(s)", nullptr, price.kinds))
-                                            .arg(price.clothArea / 1e6, 0, 'f', 2),
-                                        price.sides == session_.project().recipe.sides));
+    prices_->layout()->addWidget(
+        sumRow(sidesTitle(price.sides),
+               tr("%1, %2\n%3 m² of cloth")
+                   .arg(tr("%n paper(s)", nullptr, price.papers), tr("%n kind(s)", nullptr, price.kinds))
+                   .arg(price.clothArea / 1e6, 0, 'f', 2),
+               price.sides == session_.project().recipe.sides));
 }
 
 }  // namespace clathra

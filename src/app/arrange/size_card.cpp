@@ -3,10 +3,10 @@
 #include <QHBoxLayout>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/rows.hpp"
 #include "draw/hatch.hpp"
 #include "shape/arcs.hpp"
 #include "words/words.hpp"
-#include "app/widgets/rows.hpp"
 
 namespace clathra {
 

@@ -111,10 +111,9 @@ void UnitsCard::showChosen() {
   if (choosing_ || !ghosts.empty()) canvas_.setGhosts(std::move(ghosts));
   if (!choosing_ && open) canvas_.setGhosts({});
   make_->setEnabled(!chosen_.empty());
-  note_->setText(
-      chosen_.empty()
-          ? tr("Click the pieces in the picture; Row, Ring and Alike choose many at once.")
-          : tr("%1 chosen.").arg(tr("%n piece(s)", nullptr, static_cast<int>(chosen_.size()))));
+  note_->setText(chosen_.empty()
+                     ? tr("Click the pieces in the picture; Row, Ring and Alike choose many at once.")
+                     : tr("%1 chosen.").arg(tr("%n piece(s)", nullptr, static_cast<int>(chosen_.size()))));
 }
 
 /// While the card is open the units stand out in the picture.
@@ -155,8 +154,7 @@ QWidget* UnitsCard::kindRow(const std::string& name, int units, int pieces) {
   line->setSpacing(0);
   line->addWidget(label(title, "title"));
   line->addWidget(wrapped(
-      tr("%1 of %2").arg(tr("%n unit(s)", nullptr, units), tr("%n piece(s)", nullptr, pieces)),
-      "muted"));
+      tr("%1 of %2").arg(tr("%n unit(s)", nullptr, units), tr("%n piece(s)", nullptr, pieces)), "muted"));
   auto* show = button(tr("Show"), "link");
   auto* drop = button(tr("Make single pieces again"), "warnlink");
   show->setAccessibleName(tr("Show the units %1").arg(title));

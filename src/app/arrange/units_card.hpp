@@ -7,8 +7,8 @@
 #include "app/canvas/layout_canvas.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
-#include "app/widgets/labels.hpp"
 #include "app/widgets/kept_rows.hpp"
+#include "app/widgets/labels.hpp"
 
 namespace clathra {
 

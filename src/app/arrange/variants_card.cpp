@@ -4,12 +4,12 @@
 #include <QPainter>
 
 #include "app/theme/theme.hpp"
-#include "app/widgets/painted_button.hpp"
-#include "draw/fonts.hpp"
-#include "draw/layout_painter.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/labels.hpp"
+#include "app/widgets/painted_button.hpp"
 #include "app/widgets/rows.hpp"
+#include "draw/fonts.hpp"
+#include "draw/layout_painter.hpp"
 
 namespace clathra {
 
@@ -45,8 +45,8 @@ class VariantTile : public PaintedButton {
     LayoutLook look;
     look.palette = &currentPalette();
     look.back = back_;
-    const Box shown =
-        project_.layout->sides == FinishingSides::Slice ? session_.index().bounds() : project_.layout->finished;
+    const Box shown = project_.layout->sides == FinishingSides::Slice ? session_.index().bounds()
+                                                                      : project_.layout->finished;
     p.save();
     p.setClipRect(into.adjusted(-2, -2, 2, 2));
     paintLayout(p, project_, session_.index(), fitted(shown, into, back_), into, look);

@@ -9,12 +9,12 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
+#include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/fonts.hpp"
 #include "store/codec.hpp"
 #include "words/words.hpp"
-#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -410,7 +410,8 @@ void ClothStation::fillBench() {
     f->setUnit(unit());
   width_->setLength(c->width);
   QStringList lengths;
-  for (const Length l : c->lengths) lengths << QString::fromStdString(formatLength(l, LengthUnit::Millimetre));
+  for (const Length l : c->lengths)
+    lengths << QString::fromStdString(formatLength(l, LengthUnit::Millimetre));
   lengths_->setText(lengths.join(QStringLiteral("; ")));
   lengths_->setPlaceholderText(tr("like 1.5 m; 45 cm"));
   direction_->setCurrentIndex(static_cast<int>(c->direction));

@@ -8,9 +8,9 @@
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/fields.hpp"
+#include "app/widgets/kept_rows.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
-#include "app/widgets/kept_rows.hpp"
 
 namespace clathra {
 

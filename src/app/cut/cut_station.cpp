@@ -6,18 +6,18 @@
 #include <cmath>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/buttons.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
+#include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
+#include "cutting/methods.hpp"
 #include "draw/card.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "words/words.hpp"
-#include "app/widgets/buttons.hpp"
-#include "app/widgets/rows.hpp"
-#include "cutting/methods.hpp"
 
 namespace clathra {
 
@@ -253,18 +253,20 @@ void CutStation::addMethod(const CutMethod& m) {
   addMethodRow(m.id, inWords(m.title), figures, m.length.has_value(), why.trimmed());
 }
 
-void CutStation::addMethodRow(const std::string& id, const QString& title, const QString& figures, bool usable,
-                              const QString& why) {
+void CutStation::addMethodRow(const std::string& id, const QString& title, const QString& figures,
+                              bool usable, const QString& why) {
   const bool chosen = cloth() && cloth()->method == id;
   const ClothId of = cloth() ? cloth()->id : kNoCloth;
-  const QString shows = QStringLiteral("%1\n%2\n%3\n%4\n%5").arg(of).arg(chosen).arg(usable).arg(figures, why);
+  const QString shows =
+      QStringLiteral("%1\n%2\n%3\n%4\n%5").arg(of).arg(chosen).arg(usable).arg(figures, why);
   QWidget* row = methodRows_->row(QString::fromStdString(id), shows, [&] {
     auto* b = new MethodRow;
     b->setEnabled(usable);
     b->setAccessibleName(title + QStringLiteral(": ") + figures);
     auto* line = new QHBoxLayout(b);
     line->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(6));
-    QLabel* name = label((chosen ? QStringLiteral("●  ") : QStringLiteral("○  ")) + title, chosen ? "head" : "");
+    QLabel* name =
+        label((chosen ? QStringLiteral("●  ") : QStringLiteral("○  ")) + title, chosen ? "head" : "");
     QLabel* facts = wrapped(figures);
     facts->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     for (QLabel* l : {name, facts}) l->setAttribute(Qt::WA_TransparentForMouseEvents);
@@ -310,8 +312,7 @@ void CutStation::fillMethods() {
                        QString::fromStdString(formatReadable(*plan()->windowLength, unit())),
                        minutesText(plan()->windowMinutes))
             : tr("%1 stand apart: about %2 more.")
-                  .arg(tr("%n motif window(s)", nullptr, windows),
-                       minutesText(plan()->windowMinutes)));
+                  .arg(tr("%n motif window(s)", nullptr, windows), minutesText(plan()->windowMinutes)));
   for (const MapLabel& l : mapLabels(session_.project(), *plan())) {
     labels_->layout()->addWidget(wrapped(l.range, "head"));
     labels_->layout()->addWidget(wrapped(l.text));
@@ -331,15 +332,17 @@ void CutStation::fillSum() {
     return;
   }
   const bool scraps = cloth()->scraps;
-  const double whole = *plan()->length, buy = plan()->buyLength.value_or(0), toBuy = plan()->toBuy.value_or(0);
+  const double whole = *plan()->length, buy = plan()->buyLength.value_or(0),
+               toBuy = plan()->toBuy.value_or(0);
   const auto size = [this](double mm) { return inWords(readableArg(mm), unit()); };
   sum_->setTitle(scraps ? tr("What the scraps must give") : tr("Why %1?").arg(size(whole)));
   const auto add = [this](const Message& what, double value, bool isLength) {
-    sum_->body()->addWidget(sumRow(inWords(what, unit()),
-                                   isLength ? inWords(lineArg(value), unit()) : QString::number(value)));
+    sum_->body()->addWidget(
+        sumRow(inWords(what, unit()), isLength ? inWords(lineArg(value), unit()) : QString::number(value)));
   };
   for (const SumLine& l : plan()->sum)
-    if (!l.isLength || l.value >= 0.05) add(l.what, l.value, l.isLength);  // no rounding that nobody can measure
+    if (!l.isLength || l.value >= 0.05)
+      add(l.what, l.value, l.isLength);  // no rounding that nobody can measure
   if (scraps) return;
   auto* line = new QFrame;
   line->setFixedHeight(1);
@@ -359,7 +362,8 @@ void CutStation::fillCard() {
   if (!plan()) return;
   card_->body()->addWidget(wrapped(clothLies(*plan()), "muted"));
   if (const CutMethod* m = plan()->method(); m && m->length && !m->groups.empty())
-    for (const Message& s : m->steps) card_->body()->addWidget(wrapped(QStringLiteral("☐  ") + inWords(s, unit())));
+    for (const Message& s : m->steps)
+      card_->body()->addWidget(wrapped(QStringLiteral("☐  ") + inWords(s, unit())));
   for (const WindowPart& w : plan()->windows)
     for (const MotifChoice& m : session_.project().motifs)
       if (m.id == w.motif && w.copies > 0)

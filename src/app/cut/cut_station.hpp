@@ -3,9 +3,9 @@
 #include "app/canvas/picture_view.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/fields.hpp"
+#include "app/widgets/kept_rows.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
-#include "app/widgets/kept_rows.hpp"
 
 namespace clathra {
 

@@ -4,11 +4,11 @@
 #include <cmath>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/card.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/window/remarks_card.hpp"
 #include "draw/pictures.hpp"
 #include "words/words.hpp"
-#include "app/widgets/card.hpp"
 
 namespace clathra {
 

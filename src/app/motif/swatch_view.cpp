@@ -6,8 +6,8 @@
 #include <cmath>
 
 #include "app/theme/theme.hpp"
-#include "shape/allowance.hpp"
 #include "app/widgets/buttons.hpp"
+#include "shape/allowance.hpp"
 
 namespace clathra {
 

@@ -10,11 +10,11 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
+#include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
 #include "draw/exporter.hpp"
 #include "draw/sheet_painter.hpp"
 #include "words/words.hpp"
-#include "app/widgets/rows.hpp"
 
 namespace clathra {
 
@@ -204,9 +204,8 @@ void PapersStation::showSheet(int sheet) {
   shown_ = sheet;
   sheet_->update();
   if (!plan()) {
-    title_->setText(session_.planner().sheetsFault().empty()
-                        ? tr("Laying out the papers …")
-                        : inWords(session_.planner().sheetsFault()));
+    title_->setText(session_.planner().sheetsFault().empty() ? tr("Laying out the papers …")
+                                                             : inWords(session_.planner().sheetsFault()));
     note_->clear();
     return;
   }

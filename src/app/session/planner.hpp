@@ -67,7 +67,7 @@ class Planner : public QObject {
   Message supplyFault(int motif) const;
   const std::vector<Remark>& remarks() const;
   bool remarksThere() const;  ///< else they are being worked out
-  bool allPlans() const;  ///< every cloth's plan is there
+  bool allPlans() const;      ///< every cloth's plan is there
 
   bool working() const;
   bool stopped() const;

@@ -139,8 +139,7 @@ void Recovery::begin() {
 
 void Recovery::tell(const Status& written) {
   if (!written && !toldFailure_)
-    Q_EMIT failed(
-        tr("The safety copy could not be written: %1").arg(inWords(written.error())));
+    Q_EMIT failed(tr("The safety copy could not be written: %1").arg(inWords(written.error())));
   toldFailure_ = !written;
 }
 

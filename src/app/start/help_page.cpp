@@ -62,15 +62,19 @@ QWidget* helpPage(QPushButton** back) {
   }
   auto* keys = new Card(QObject::tr("Keys"));
   const std::pair<const char*, const char*> list[] = {
-      {QT_TRANSLATE_NOOP("QObject", "Ctrl 1 to Ctrl 5"), QT_TRANSLATE_NOOP("QObject", "the stations, top to bottom")},
+      {QT_TRANSLATE_NOOP("QObject", "Ctrl 1 to Ctrl 5"),
+       QT_TRANSLATE_NOOP("QObject", "the stations, top to bottom")},
       {QT_TRANSLATE_NOOP("QObject", "Ctrl Z, Ctrl Shift Z"), QT_TRANSLATE_NOOP("QObject", "undo, redo")},
-      {QT_TRANSLATE_NOOP("QObject", "Ctrl S, Ctrl O, Ctrl N"), QT_TRANSLATE_NOOP("QObject", "save, open, start page")},
-      {QT_TRANSLATE_NOOP("QObject", "F6"), QT_TRANSLATE_NOOP("QObject", "show or hide the bench in a small window")},
-      {QT_TRANSLATE_NOOP("QObject", "arrow keys, Enter"), QT_TRANSLATE_NOOP("QObject", "move from piece to piece, do what the sentence says")},
-      {QT_TRANSLATE_NOOP("QObject", "+  −  0  W  H"), QT_TRANSLATE_NOOP("QObject", "larger, smaller, fit all, width, height")},
+      {QT_TRANSLATE_NOOP("QObject", "Ctrl S, Ctrl O, Ctrl N"),
+       QT_TRANSLATE_NOOP("QObject", "save, open, start page")},
+      {QT_TRANSLATE_NOOP("QObject", "F6"),
+       QT_TRANSLATE_NOOP("QObject", "show or hide the bench in a small window")},
+      {QT_TRANSLATE_NOOP("QObject", "arrow keys, Enter"),
+       QT_TRANSLATE_NOOP("QObject", "move from piece to piece, do what the sentence says")},
+      {QT_TRANSLATE_NOOP("QObject", "+  −  0  W  H"),
+       QT_TRANSLATE_NOOP("QObject", "larger, smaller, fit all, width, height")},
       {QT_TRANSLATE_NOOP("QObject", "T"), QT_TRANSLATE_NOOP("QObject", "turn the direction of a row")}};
-  for (const auto& [key, does] : list)
-    keys->body()->addWidget(sumRow(QObject::tr(does), QObject::tr(key)));
+  for (const auto& [key, does] : list) keys->body()->addWidget(sumRow(QObject::tr(does), QObject::tr(key)));
   body->addWidget(keys);
   body->addStretch(1);
   auto* scroll = new QScrollArea;

@@ -1,6 +1,5 @@
 #include "app/widgets/buttons.hpp"
 
-
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 

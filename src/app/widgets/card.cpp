@@ -1,6 +1,5 @@
 #include "app/widgets/card.hpp"
 
-
 #include "app/theme/theme.hpp"
 #include "app/widgets/buttons.hpp"
 

@@ -11,7 +11,8 @@ namespace {
 
 /// The control in `row` that is most like the one that had the focus in the row of before.
 QWidget* likeIn(QWidget* row, const QWidget* had) {
-  if (row->focusPolicy() != Qt::NoFocus && had->parentWidget() != row && had->children().isEmpty()) return row;
+  if (row->focusPolicy() != Qt::NoFocus && had->parentWidget() != row && had->children().isEmpty())
+    return row;
   QWidget* first = row->focusPolicy() != Qt::NoFocus ? row : nullptr;
   for (QWidget* w : row->findChildren<QWidget*>()) {
     if (w->focusPolicy() == Qt::NoFocus) continue;
@@ -41,7 +42,8 @@ void KeptRows::end() {
   QWidget* had = QApplication::focusWidget();
   std::size_t at = now_.size();
   for (std::size_t i = 0; had && i < now_.size(); ++i)
-    if (now_[i].widget && !stays(now_[i].widget) && (now_[i].widget == had || now_[i].widget->isAncestorOf(had)))
+    if (now_[i].widget && !stays(now_[i].widget) &&
+        (now_[i].widget == had || now_[i].widget->isAncestorOf(had)))
       at = i;
   while (QLayoutItem* item = layout_->takeAt(0)) delete item;  // the widgets stay
   for (const Row& r : next_) {
@@ -49,7 +51,8 @@ void KeptRows::end() {
     r.widget->show();
   }
   if (at < now_.size() && !next_.empty()) {
-    const auto same = std::find_if(next_.begin(), next_.end(), [&](const Row& r) { return r.name == now_[at].name; });
+    const auto same =
+        std::find_if(next_.begin(), next_.end(), [&](const Row& r) { return r.name == now_[at].name; });
     QWidget* row = same != next_.end() ? same->widget : next_[std::min(at, next_.size() - 1)].widget;
     if (QWidget* to = likeIn(row, had)) to->setFocus(Qt::OtherFocusReason);
   }

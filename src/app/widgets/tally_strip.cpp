@@ -5,9 +5,9 @@
 #include <QVBoxLayout>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/flow_layout.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/widgets/rows.hpp"
-#include "app/widgets/flow_layout.hpp"
 
 namespace clathra {
 

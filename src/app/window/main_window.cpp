@@ -19,7 +19,7 @@ namespace clathra {
 namespace {
 constexpr int kBusyAfter = 150;  // ms: shorter work shows no bar
 constexpr int kStations = 5;
-}
+}  // namespace
 
 MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& recovery)
     : session_(session),
@@ -228,11 +228,13 @@ void MainWindow::makeActions() {
   actions_->add(Actions::Rename, tr("Name the project …"), {}, [this] { files_.rename(); });
   actions_->add(Actions::Import, tr("Import a layout …"), {}, [this] { files_.importLayout(); });
   actions_->add(Actions::Export, tr("Export the layout …"), {}, [this] { files_.exportLayout(); });
-  actions_->add(Actions::Evening, preferences_.evening() ? tr("Day colours") : tr("Evening colours"), {}, [this] {
-    preferences_.setEvening(!preferences_.evening());
-    actions_->of(Actions::Evening)->setText(preferences_.evening() ? tr("Day colours") : tr("Evening colours"));
-    QTimer::singleShot(0, this, &MainWindow::rebuild);
-  });
+  actions_->add(Actions::Evening, preferences_.evening() ? tr("Day colours") : tr("Evening colours"), {},
+                [this] {
+                  preferences_.setEvening(!preferences_.evening());
+                  actions_->of(Actions::Evening)
+                      ->setText(preferences_.evening() ? tr("Day colours") : tr("Evening colours"));
+                  QTimer::singleShot(0, this, &MainWindow::rebuild);
+                });
   actions_->add(Actions::Help, tr("Help and safety"), key(Qt::Key_F1), [this] { showHelp(); });
   actions_->add(Actions::Undo, tr("Undo"), key(QKeySequence::Undo), [this] { session_.undo(); });
   actions_->add(Actions::Redo, tr("Redo"), key(QStringLiteral("Ctrl+Shift+Z"), QStringLiteral("Ctrl+Y")),
@@ -242,8 +244,8 @@ void MainWindow::makeActions() {
   bench->setCheckable(true);
   bench->setToolTip(tr("Show or hide the bench, F6"));
   for (int i = 0; i < kStations; ++i)
-    actions_->add(Actions::FirstStation + i, {}, {QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + i))},
-                  [this, i] {
+    actions_->add(Actions::FirstStation + i, {},
+                  {QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + i))}, [this, i] {
                     if (session_.isOpen()) goTo(stations_[static_cast<std::size_t>(i)]->id());
                   });
   for (const int does : {Actions::Undo, Actions::Redo}) actions_->of(does)->setEnabled(false);

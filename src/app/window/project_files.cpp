@@ -60,8 +60,7 @@ void ProjectFiles::read(const QString& file, const QString& called,
       [file](const Progress& progress) { return openProject(file.toStdString(), progress); },
       [this, file, called, then = std::move(then)](Result<Project> project, const Derived& derived) {
         if (!project)
-          return Q_EMIT said(
-              inWords(project.error()).replace(QFileInfo(file).fileName(), called));
+          return Q_EMIT said(inWords(project.error()).replace(QFileInfo(file).fileName(), called));
         putAway([then, project = std::move(*project), derived] { then(project, derived); });
       });
 }
@@ -83,10 +82,10 @@ void ProjectFiles::importLayout() {
         auto made = clathra::importLayout(session_.library(), file.toStdString(), kHealTolerance, progress);
         if (!made) return tl::make_unexpected(made.error());
         {
-        QStringList all;
-        for (const Message& m : importReport(*made)) all << inWords(m);
-        *report = all.join(QLatin1Char(' '));
-      }
+          QStringList all;
+          for (const Message& m : importReport(*made)) all << inWords(m);
+          *report = all.join(QLatin1Char(' '));
+        }
         return std::move(made->project);
       },
       [this, report](Result<Project> project, const Derived& derived) {
@@ -208,8 +207,7 @@ void ProjectFiles::exportLayout() {
   if (file.isEmpty()) return;
   session_.run([this, file, project = session_.project()](const Progress&) -> std::function<void()> {
     const auto ok = exportProject(project, file.toStdString());
-    const QString words =
-        ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : inWords(ok.error());
+    const QString words = ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : inWords(ok.error());
     return [this, words] { Q_EMIT said(words); };
   });
 }

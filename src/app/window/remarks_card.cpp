@@ -3,12 +3,12 @@
 #include <QLineEdit>
 
 #include "app/theme/theme.hpp"
-#include "app/widgets/flow_layout.hpp"
-#include "edit/mending.hpp"
-#include "words/words.hpp"
 #include "app/widgets/buttons.hpp"
+#include "app/widgets/flow_layout.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/widgets/rows.hpp"
+#include "edit/mending.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 

@@ -9,9 +9,9 @@
 #include "app/arrange/arrange_station.hpp"
 #include "app/session/recovery.hpp"
 #include "app/theme/theme.hpp"
+#include "app/widgets/fields.hpp"
 #include "app/window/main_window.hpp"
 #include "script/read_edit.hpp"
-#include "app/widgets/fields.hpp"
 
 namespace clathra {
 

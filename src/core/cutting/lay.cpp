@@ -119,7 +119,7 @@ void addStripSteps(CutMethod& m, const BandRun& run) {
                     : g.demand.hand > 0 ? "step-strips-face-up"
                                         : "step-strips";
   m.steps.push_back(onLength(m.laid, run.length, Message(cut, run.count, sizeArg(g.height))));
-  Message from = run.count == 1       ? Message("step-from-it", patchesArg(run.last, g.demand))
+  Message from = run.count == 1 ? Message("step-from-it", patchesArg(run.last, g.demand))
                  : run.last != run.most
                      ? Message("step-from-each-last", patchesArg(run.most, g.demand), run.last)
                      : Message("step-from-each", patchesArg(run.most, g.demand));

@@ -24,8 +24,8 @@ struct WorkedMethod {
 };
 
 struct MethodKind {
-  std::string_view id;       ///< as the file and scripts name it; its title is the message "method-" + id
-  bool fromScraps = false;   ///< can it cut cloth without a size?
+  std::string_view id;      ///< as the file and scripts name it; its title is the message "method-" + id
+  bool fromScraps = false;  ///< can it cut cloth without a size?
   WorkedMethod (*work)(const CutInput& input, const std::vector<PatchDemand>& demands);
 };
 const std::vector<MethodKind>& methodKinds();

@@ -48,11 +48,11 @@ Arg patchesArg(int n, const PatchDemand& demand);
 /// Patches of one demand that are cut alike.
 struct CutGroup {
   PatchDemand demand;
-  double height = 0;             ///< mm of cloth for each band: rounded up to the ruler's lines
-  double width = 0;              ///< mm, of a rough rectangle; 0 for strips
-  int perBand = 0, bands = 0;    ///< 0 bands from scraps
-  bool alternate = false;        ///< every second patch lies the other way up
-  bool swapsBeginning = false;   ///< every second band begins with one that lies the other way up
+  double height = 0;            ///< mm of cloth for each band: rounded up to the ruler's lines
+  double width = 0;             ///< mm, of a rough rectangle; 0 for strips
+  int perBand = 0, bands = 0;   ///< 0 bands from scraps
+  bool alternate = false;       ///< every second patch lies the other way up
+  bool swapsBeginning = false;  ///< every second band begins with one that lies the other way up
 };
 
 struct MinutesPart {
@@ -72,7 +72,7 @@ enum class BandKind { Squaring, Windows, Strip, Row };
 struct Band {
   int length = 0;  ///< index of the length
   BandKind kind = BandKind::Strip;
-  int group = -1;            ///< of the method's groups; -1 for squaring and windows
+  int group = -1;           ///< of the method's groups; -1 for squaring and windows
   double from = 0, to = 0;  ///< mm along the length
 };
 

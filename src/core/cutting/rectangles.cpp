@@ -68,8 +68,8 @@ void addBlocks(WorkedMethod& out, const RectangleGroup& g, int group) {
       p.rough = {{x, 0}, {x + g.width, 0}, {x + g.width, g.height}, {x, g.height}};
       const Polygon& patch = g.demand.inPairs && left % 2 == 0 ? down : up;
       const Box box = bounds(patch);
-      p.patch = translated(patch, {x + (g.width - box.left - box.right) / 2,
-                                   (g.height - box.top - box.bottom) / 2});
+      p.patch = translated(patch,
+                           {x + (g.width - box.left - box.right) / 2, (g.height - box.top - box.bottom) / 2});
       block.patches.push_back(std::move(p));
     }
     out.blocks.push_back(std::move(block));
@@ -131,7 +131,8 @@ WorkedMethod workRectangles(const CutInput& in, const std::vector<PatchDemand>& 
     addBlocks(out, g, static_cast<int>(m.groups.size()));
     m.groups.push_back({g.demand, g.height, g.width, g.perRow, g.rows, g.demand.inPairs, false});
     out.patchArea += g.demand.patches * area(g.demand.patch);
-    cuts += g.rows + g.demand.patches + g.rows;  // a cut under each row; in a row one more than it has patches
+    cuts +=
+        g.rows + g.demand.patches + g.rows;  // a cut under each row; in a row one more than it has patches
   }
   m.cuts = cuts;
   setMinutes(m, demands.empty() ? 0 : cuts + 1);

@@ -62,8 +62,7 @@ StripGroup bestGroup(const Cloth& cloth, const PatchDemand& demand, bool turn, L
     groups.push_back({demand, lay, per, strips, roundedToRuler(lay.height, unit)});
     least = std::min(least, groups.back().length());
   }
-  std::erase_if(groups,
-                [&](const StripGroup& g) { return g.length() > least * (1 + kClothForCuts) + 1e-6; });
+  std::erase_if(groups, [&](const StripGroup& g) { return g.length() > least * (1 + kClothForCuts) + 1e-6; });
   if (groups.empty()) return {demand, {}, 0, 0, 0};
   const auto effort = [](const StripGroup& g) { return std::pair(g.strips + crossCuts(g), g.length()); };
   return *std::min_element(groups.begin(), groups.end(),
@@ -91,8 +90,8 @@ void addSum(CutMethod& m, const StripGroup& g, const CutInput& in) {
     m.sum.push_back({Message("sum-with-spare", numberArg(in.sparePercent, 1)),
                      static_cast<double>(g.demand.patches), false});
   // As it stands, not rounded to a fraction: the ruler's line comes in the next line of the sum.
-  m.sum.push_back({Message("sum-strips", g.strips, g.perStrip, lineArg(g.lay.height)),
-                   g.strips * g.lay.height, true});
+  m.sum.push_back(
+      {Message("sum-strips", g.strips, g.perStrip, lineArg(g.lay.height)), g.strips * g.lay.height, true});
   if (const double rounded = g.strips * (g.height - g.lay.height); rounded > 1e-6)
     m.sum.push_back({Message("sum-strips-rounded"), rounded, true});
 }
@@ -122,10 +121,11 @@ void addBlocks(WorkedMethod& out, const StripGroup& g, int group) {
 }
 
 void setMinutes(CutMethod& m, bool any, int strips, int crossing) {
-  m.minutesParts = {{Message("minutes-set-up-square"), any ? kMinutesToSetUp : 0},
-                    {Message("minutes-strips", strips, numberArg(kMinutesPerStrip, 1)), strips * kMinutesPerStrip},
-                    {Message("minutes-cross-cuts", crossing, numberArg(kMinutesPerCrossCut, 1)),
-                     crossing * kMinutesPerCrossCut}};
+  m.minutesParts = {
+      {Message("minutes-set-up-square"), any ? kMinutesToSetUp : 0},
+      {Message("minutes-strips", strips, numberArg(kMinutesPerStrip, 1)), strips * kMinutesPerStrip},
+      {Message("minutes-cross-cuts", crossing, numberArg(kMinutesPerCrossCut, 1)),
+       crossing * kMinutesPerCrossCut}};
   for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
 }
 
@@ -147,8 +147,8 @@ WorkedMethod workStrips(const CutInput& in, const std::vector<PatchDemand>& dema
       return out;
     }
   if (oneWay)
-    m.lengthIfTurned = lengthOf(groupsFor(cloth, demandsOf(in, false), true, in.unit)) +
-                       (demands.empty() ? 0 : kSquaringUp);
+    m.lengthIfTurned =
+        lengthOf(groupsFor(cloth, demandsOf(in, false), true, in.unit)) + (demands.empty() ? 0 : kSquaringUp);
   int strips = 0, crossing = 0;
   for (const StripGroup& g : groups) {
     m.turnsOneWay = m.turnsOneWay || (oneWay && g.lay.alternate && !g.demand.inPairs);

@@ -44,7 +44,8 @@ std::vector<double> turnsBetween(PolygonView from, PolygonView to) {
 
 bool insideBox(PolygonView p, double left, double top, double right, double bottom) {
   const Box b = bounds(p);
-  return b.left > left - kClose && b.right < right + kClose && b.top > top - kClose && b.bottom < bottom + kClose;
+  return b.left > left - kClose && b.right < right + kClose && b.top > top - kClose &&
+         b.bottom < bottom + kClose;
 }
 
 /// The first two of a list that overlap; from left to right, so that only neighbours are compared.
@@ -118,8 +119,8 @@ class PlanJudge {
     }
   }
   int whole(double turn, std::uint16_t shape) const {
-    const int step = static_cast<int>(
-        std::lround(360.0 / std::max(1, in_.layout->shapes[shape].symmetry.turns)));
+    const int step =
+        static_cast<int>(std::lround(360.0 / std::max(1, in_.layout->shapes[shape].symmetry.turns)));
     const int deg = static_cast<int>(std::lround(turn / kDegree)) % step;
     return deg < 0 ? deg + step : deg;
   }
@@ -133,7 +134,8 @@ class PlanJudge {
     std::vector<std::vector<PolygonView>> on(laid_.lengths.size());
     for (const PlacedPatch& p : laid_.placements) {
       const auto length = static_cast<std::size_t>(p.length), band = static_cast<std::size_t>(p.band);
-      if (length >= laid_.lengths.size() || band >= laid_.bands.size() || laid_.bands[band].length != p.length)
+      if (length >= laid_.lengths.size() || band >= laid_.bands.size() ||
+          laid_.bands[band].length != p.length)
         return faults_.emplace_back("fault-outside-2"), void();
       const ClothLength& l = laid_.lengths[length];
       const Band& b = laid_.bands[band];
@@ -163,7 +165,8 @@ class PlanJudge {
 
   void counts() {
     std::map<Kind, int> laid, want;
-    for (const PlacedPatch& p : laid_.placements) ++laid[{p.motif.value_or(0), p.shape, p.motif ? 0 : p.hand}];
+    for (const PlacedPatch& p : laid_.placements)
+      ++laid[{p.motif.value_or(0), p.shape, p.motif ? 0 : p.hand}];
     for (const auto i : in_.pieces) {
       const Piece& piece = in_.layout->pieces[i];
       if (!inWindow(i)) ++want[{0, piece.shape, piece.hand}];
@@ -266,7 +269,8 @@ std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window
     if (!print.mark && !first) continue;
     const auto images = print.mark ? imagesOf(input.motif.at, print, w.mirrored) : std::vector<Point>{*first};
     const Point at = print.mark ? w.at - *print.mark : w.at;
-    if (!print.mark && (w.mirrored || !print.mirrors.empty())) continue;  // which image came first is not known
+    if (!print.mark && (w.mirrored || !print.mirrors.empty()))
+      continue;  // which image came first is not known
     if (std::none_of(images.begin(), images.end(),
                      [&](Point image) { return isRepeat(at - image, latticeOf(print)); }))
       return {Message("fault-not-the-spot")};

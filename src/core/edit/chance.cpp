@@ -173,15 +173,13 @@ class Search {
 
 Result<std::vector<int>> chanceCounts(int pieces, const std::vector<ChanceCloth>& cloths) {
   if (cloths.empty()) return fail("name-cloths-draw-from");
-  if (cloths.size() > kMostChanceCloths)
-    return fail("at-most-cloths-drawn", kMostChanceCloths);
+  if (cloths.size() > kMostChanceCloths) return fail("at-most-cloths-drawn", kMostChanceCloths);
   std::int64_t yield = 0;
   for (const ChanceCloth& c : cloths) {
     if (!(c.share > 0) || !std::isfinite(c.share)) return fail("share-each-cloth-must");
     yield += std::max(0, c.most.value_or(pieces));
   }
-  if (yield < pieces)
-    return fail("these-cloths-yield-patches", yield, pieces);
+  if (yield < pieces) return fail("these-cloths-yield-patches", yield, pieces);
   std::vector<int> out(cloths.size(), 0);
   // Whoever would run out gets all it yields, and the others share the rest again.
   std::vector<bool> spent(cloths.size(), false);
@@ -225,8 +223,7 @@ Result<std::vector<ClothId>> paintByChance(const Project& project, const SeamGra
   if (rules.neighboursDiffer) {
     int alike = 0;
     std::tie(worn, alike) = search.solve();
-    if (alike > 0)
-      return fail("no-way-neighbours-differ", alike);
+    if (alike > 0) return fail("no-way-neighbours-differ", alike);
   } else {
     worn = search.deal();
   }

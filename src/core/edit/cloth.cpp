@@ -37,8 +37,7 @@ Status putOnPrint(Project& p, Cloth& cloth, const PrintFields& f, const EditCont
   print.kind = f.kind.value_or(print.kind);
   print.mirrors = f.mirrors.value_or(print.mirrors);
   print.mark = f.mark.value_or(print.mark);
-  if (print.along.nm() == 0 || print.across.nm() == 0)
-    return fail("print-needs-repeat-along");
+  if (print.along.nm() == 0 || print.across.nm() == 0) return fail("print-needs-repeat-along");
   if (const auto ok = takePicture(p, print, f.picture.value_or(print.picture), c); !ok) return ok;
   cloth.print = std::move(print);
   return {};

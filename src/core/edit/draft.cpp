@@ -60,8 +60,7 @@ Status DraftLines::apply(Project& p, const EditContext& c) const {
   if (!scope) return tl::make_unexpected(scope.error());
   std::map<std::uint32_t, std::vector<Line>> linesOfPiece;
   for (const auto i : *scope) linesOfPiece[i] = all;
-  return divide(p, c, linesOfPiece,
-                "lines-divide-none");
+  return divide(p, c, linesOfPiece, "lines-divide-none");
 }
 
 Status Cure::apply(Project& p, const EditContext& c) const {

@@ -61,8 +61,7 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const AddPieces& e, con
 
 Status AddPieces::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkCloth(p, cloth); !ok) return ok;
-  if (p.recipe.sides != FinishingSides::Outline)
-    return fail("pieces-added-outline-show");
+  if (p.recipe.sides != FinishingSides::Outline) return fail("pieces-added-outline-show");
   const auto places = placesFor(p, *this, derivedOf(p, c));
   if (!places) return tl::make_unexpected(places.error());
   Recipe r = p.recipe;
@@ -99,8 +98,7 @@ Result<Filling> fillingAt(const Subdivision& s, const Subdivide& choice, std::ui
     if (!by) return tl::make_unexpected(by.error());
     const auto total = choice.count <= s.triangles() ? (*by)[static_cast<std::size_t>(choice.count)] : 0;
     if (total == 0) return fail("no-filling-number-pieces");
-    if (choice.index >= total && !choice.different)
-      return fail("only-such-fillings", total);
+    if (choice.index >= total && !choice.different) return fail("only-such-fillings", total);
     const auto one = s.mixed(choice.allowed, choice.count, (choice.index + offset) % total, 1, progress);
     if (!one) return tl::make_unexpected(one.error());
     return one->front();
@@ -111,8 +109,7 @@ Result<Filling> fillingAt(const Subdivision& s, const Subdivide& choice, std::ui
     listed = std::move(*all);
   }
   if (listed.empty()) return fail("these-parts-do-not");
-  if (choice.index >= listed.size() && !choice.different)
-    return fail("only-such-fillings", listed.size());
+  if (choice.index >= listed.size() && !choice.different) return fail("only-such-fillings", listed.size());
   return listed[(choice.index + offset) % listed.size()];
 }
 
@@ -124,8 +121,7 @@ Status Subdivide::apply(Project& p, const EditContext& c) const {
   const std::uint16_t shapeIndex = p.layout->pieces[pieces.front()].shape;
   const Shape& shape = p.layout->shapes[shapeIndex];
   const double small = shape.edge / divisions;
-  if (small < kLeastEdge.mm())
-    return fail("make-papers-edges-under");
+  if (small < kLeastEdge.mm()) return fail("make-papers-edges-under");
   const auto subdivision = Subdivision::make(scaled(shape.outline, 1 / small));
   if (!subdivision) return tl::make_unexpected(subdivision.error());
   Recipe r = p.recipe;
@@ -191,8 +187,7 @@ Status JoinPieces::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkAllWhole(p, pieces); !ok) return ok;
   const SeamGraph graph = buildSeams(*p.layout, pieces);
   const auto loops = boundaryLoops(graph);
-  if (loops.size() != 1 || !hangTogether(graph, pieces.size()))
-    return fail("these-pieces-do-not");
+  if (loops.size() != 1 || !hangTogether(graph, pieces.size())) return fail("these-pieces-do-not");
   Recipe r = p.recipe;
   const auto parent = parentOf(r.hand, p.layout->pieces[pieces.front()].key);
   const auto unit = unitsOfPieces(*p.layout, r.units);

@@ -3,8 +3,8 @@
 #include <cmath>
 
 #include "edit/edits.hpp"
-#include "layout/numbering.hpp"
 #include "layout/finishing_line.hpp"
+#include "layout/numbering.hpp"
 
 namespace clathra {
 
@@ -100,8 +100,8 @@ Status SetWantedSize::apply(Project& p, const EditContext&) const {
 }
 
 Status SetAllowance::apply(Project& p, const EditContext&) const {
-  const auto allowance =
-      lengthWithin(value.mm(), Message("the-seam-allowance"), Length::millimetres(1), Length::millimetres(50));
+  const auto allowance = lengthWithin(value.mm(), Message("the-seam-allowance"), Length::millimetres(1),
+                                      Length::millimetres(50));
   if (!allowance) return tl::make_unexpected(allowance.error());
   if (!cloth) {
     p.settings.allowance = *allowance;

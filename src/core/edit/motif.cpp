@@ -25,10 +25,8 @@ Status checkMotif(const Project& p, const MotifChoice& m) {
                                  [&](const Shape& s) { return s.name == m.shape; });
   if (!known) return fail("no-piece-shape", m.shape);
   for (const auto i : m.pieces)
-    if (layout.shapes[layout.pieces[i].shape].name != m.shape)
-      return fail("piece-is-no", i + 1, m.shape);
-  if (m.mirrored && cloth->print->mirrors.empty())
-    return fail("print-no-mirror-line", clothArg(*cloth));
+    if (layout.shapes[layout.pieces[i].shape].name != m.shape) return fail("piece-is-no", i + 1, m.shape);
+  if (m.mirrored && cloth->print->mirrors.empty()) return fail("print-no-mirror-line", clothArg(*cloth));
   for (const MotifChoice& other : p.motifs) {
     if (other.id == m.id) continue;
     for (const auto i : m.pieces)

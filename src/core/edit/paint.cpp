@@ -44,8 +44,7 @@ Status KeepVariant::apply(Project& p, const EditContext&) const {
     *same = std::move(v);
     return {};
   }
-  if (p.variants.size() >= kMostVariants)
-    return fail("at-most-variants-kept", kMostVariants);
+  if (p.variants.size() >= kMostVariants) return fail("at-most-variants-kept", kMostVariants);
   p.variants.push_back(std::move(v));
   return {};
 }
@@ -63,8 +62,7 @@ Status ChangeVariant::apply(Project& p, const EditContext&) const {
   const std::string called = name.value_or((*v)->name);
   if (called.empty()) return fail("variant-needs-name");
   for (const Variant& other : p.variants)
-    if (&other != *v && other.name == called)
-      return fail("already-variant-called", called);
+    if (&other != *v && other.name == called) return fail("already-variant-called", called);
   (*v)->name = called;
   (*v)->note = note.value_or((*v)->note);
   return {};

@@ -12,16 +12,14 @@ namespace clathra {
 
 Status CloseRing::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkCloth(p, cloth); !ok) return ok;
-  if (p.recipe.sides != FinishingSides::Outline)
-    return fail("rings-closed-on-outline");
+  if (p.recipe.sides != FinishingSides::Outline) return fail("rings-closed-on-outline");
   const Derived from = derivedOf(p, c);
   const SeamGraph& graph = from.geometry->seams;
   const auto edges = openEdges(*p.layout, graph);
   const auto open = openEdgeNear(edges, at, p.recipe.edge.mm() / 2);
   if (!open) return fail("no-open-edge-near");
   const auto ring = ringAhead(*p.layout, graph, *from.index, edges[*open]);
-  if (!ring)
-    return fail("no-ring-begins-here");
+  if (!ring) return fail("no-ring-begins-here");
   if (ring->answer.miss >= kMeet)
     return fail("ring-does-not-close", ring->answer.pieces, numberArg(ring->answer.miss, 2));
   if (ring->missing.empty()) return fail("other-pieces-lie-way");

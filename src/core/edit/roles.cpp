@@ -24,8 +24,7 @@ Result<std::size_t> roleCalled(const Project& p, const std::string& name) {
 
 Status AddRole::apply(Project& p, const EditContext&) const {
   if (const auto ok = checkFree(p, name, nullptr); !ok) return ok;
-  if (p.roles.size() >= kMostRoles)
-    return fail("project-holds-at-most", kMostRoles);
+  if (p.roles.size() >= kMostRoles) return fail("project-holds-at-most", kMostRoles);
   p.roles.push_back({name, kNoCloth});
   return {};
 }

@@ -48,10 +48,8 @@ Status settle(Project& p, const EditContext& c, Recipe r) {
 
 Status MarkUnit::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkName(name); !ok) return ok;
-  if (pieces.size() > kMostInUnit)
-    return fail("unit-holds-at-most", kMostInUnit);
-  if (!joinedOutline(*p.layout, pieces))
-    return fail("these-pieces-do-not-join");
+  if (pieces.size() > kMostInUnit) return fail("unit-holds-at-most", kMostInUnit);
+  if (!joinedOutline(*p.layout, pieces)) return fail("these-pieces-do-not-join");
   for (const PieceUnit& u : p.recipe.units) {
     if (u.name != name) continue;
     const auto model = piecesOf(*p.layout, u);
@@ -64,14 +62,14 @@ Status MarkUnit::apply(Project& p, const EditContext& c) const {
   for (std::size_t i = 0; i < taken.size(); ++i) taken[i] = unit[i] >= 0;
   for (const auto i : pieces)
     if (taken[i])
-      return fail("piece-belongs-already", i + 1, unitTitle(p.recipe.units[static_cast<std::size_t>(unit[i])]));
+      return fail("piece-belongs-already", i + 1,
+                  unitTitle(p.recipe.units[static_cast<std::size_t>(unit[i])]));
   std::vector<std::vector<std::uint32_t>> sets{pieces};
   if (everywhere)
     for (auto& set : copiesInLayout(*p.layout, *derivedOf(p, c).index, pieces, taken))
       sets.push_back(std::move(set));
   Recipe r = p.recipe;
-  if (r.units.size() + sets.size() > kMostUnits)
-    return fail("make-more-than-units", kMostUnits);
+  if (r.units.size() + sets.size() > kMostUnits) return fail("make-more-than-units", kMostUnits);
   int number = nextNumber(r.units, name);
   for (const auto& set : sets) r.units.push_back(unitOf(*p.layout, name, number++, set));
   return settle(p, c, std::move(r));
@@ -96,8 +94,7 @@ Status DropUnit::apply(Project& p, const EditContext& c) const {
 
 Status PlaceUnit::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkKnown(p, unit); !ok) return ok;
-  if (p.recipe.sides != FinishingSides::Outline)
-    return fail("units-placed-on-outline");
+  if (p.recipe.sides != FinishingSides::Outline) return fail("units-placed-on-outline");
   const auto model = modelOf(p, unit);
   if (!model) return tl::make_unexpected(model.error());
   const Derived from = derivedOf(p, c);
@@ -141,8 +138,7 @@ Status ReplaceUnits::apply(Project& p, const EditContext& c) const {
     if (const auto ok = checkAllWhole(p, pieces); !ok) return ok;
     const auto place = joinedOutline(*p.layout, pieces);
     const auto outlines = place ? carried(*p.layout, *model, *outline, *place) : std::nullopt;
-    if (!outlines)
-      return fail("outlines-differ-so-one", unit, by);
+    if (!outlines) return fail("outlines-differ-so-one", unit, by);
     const auto parent = parentOf(r.hand, p.layout->pieces[pieces.front()].key);
     bool oneParent = true;
     for (const auto i : pieces) {

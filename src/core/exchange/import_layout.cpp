@@ -58,15 +58,12 @@ class GeoReader {
     } else if (const auto ok = takeFeature(*j); !ok) {
       return tl::make_unexpected(ok.error());
     }
-    for (const auto& [what, n] : unused_)
-      out_.unused.emplace_back("unused-" + what, n);
+    for (const auto& [what, n] : unused_) out_.unused.emplace_back("unused-" + what, n);
     return std::move(out_);
   }
 
  private:
-  static tl::unexpected<Error> wrong() {
-    return fail("no-geojson-read-needs");
-  }
+  static tl::unexpected<Error> wrong() { return fail("no-geojson-read-needs"); }
 
   Status takeFeature(const json& feature) {
     if (!feature.is_object()) return wrong();
@@ -98,8 +95,7 @@ class GeoReader {
     for (const json& at : rings.front()) {
       if (!at.is_array() || at.size() < 2 || !at[0].is_number() || !at[1].is_number()) return wrong();
       const Point p{at[0].get<double>(), at[1].get<double>()};
-      if (!(std::abs(p.x) <= kFarthest && std::abs(p.y) <= kFarthest))
-        return fail("file-point-farther-than");
+      if (!(std::abs(p.x) <= kFarthest && std::abs(p.y) <= kFarthest)) return fail("file-point-farther-than");
       out.push_back(p);
     }
     if (out.size() > 1 && out.front() == out.back()) out.pop_back();
@@ -168,8 +164,7 @@ Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::st
   if (!read) return tl::make_unexpected(read.error());
   LayoutImport out;
   out.unused = std::move(read->unused);
-  if (read->outlines.empty())
-    return fail("no-closed-outline-file");
+  if (read->outlines.empty()) return fail("no-closed-outline-file");
   if (static_cast<std::int64_t>(read->outlines.size()) > kMostPieces)
     return fail("make-pieces-most", read->outlines.size(), kMostPieces);
   std::vector<std::string> cloths;
@@ -200,8 +195,7 @@ Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::st
   out.project = std::move(*project);
   std::set<std::string> shortened;
   if (const auto ok = paintNamed(out.project, cloths, shortened); !ok) return tl::make_unexpected(ok.error());
-  if (!shortened.empty())
-    out.unused.emplace_back("unused-long-name", kMostNameLetters);
+  if (!shortened.empty()) out.unused.emplace_back("unused-long-name", kMostNameLetters);
   const auto geometry = geometryOf(out.project.layout);
   std::set<std::uint32_t> over;
   for (const Overlap& o : soundness(*out.project.layout, geometry->seams).overlaps) over.insert({o.a, o.b});
@@ -215,8 +209,7 @@ Result<LayoutImport> importLayout(const ArrangementLibrary& library, const std::
   std::transform(suffix.begin(), suffix.end(), suffix.begin(),
                  [](unsigned char c) { return std::tolower(c); });
   if (suffix == ".json") suffix = ".geojson";
-  if (suffix != ".svg" && suffix != ".geojson")
-    return fail("no-layout-read-use", calledFile(file));
+  if (suffix != ".svg" && suffix != ".geojson") return fail("no-layout-read-use", calledFile(file));
   const auto text = readWhole(file, kMostBytes);
   if (!text) return tl::make_unexpected(text.error());
   auto made = importLayoutText(library, *text, suffix, file.stem().string(), tolerance, progress);

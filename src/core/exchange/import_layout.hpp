@@ -33,7 +33,8 @@ inline constexpr double kHealTolerance = 0.5;
                                                     double tolerance = kHealTolerance,
                                                     const Progress& progress = {});
 
-/// What was brought together, what lies over each other and what was left out, as sentences; empty if the file was taken as it is.
+/// What was brought together, what lies over each other and what was left out, as sentences; empty if the
+/// file was taken as it is.
 std::vector<Message> importReport(const LayoutImport& import);
 
 }  // namespace clathra

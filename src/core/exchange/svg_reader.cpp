@@ -112,8 +112,7 @@ Result<Matrix> transformOf(std::string_view text) {
       if (ok) values.push_back(*v);
     }
     const auto one = ok ? oneTransform(name, values) : std::nullopt;
-    if (!one)
-      return fail("drawing-transform-none-nothing", text);
+    if (!one) return fail("drawing-transform-none-nothing", text);
     out = out * *one;
   }
   return out;
@@ -155,15 +154,13 @@ class Reader {
     return group(svg, m, 0);
   }
   SvgDrawing take() {
-    for (const auto& [what, n] : unused_)
-      out_.unused.emplace_back("unused-" + what, n);
+    for (const auto& [what, n] : unused_) out_.unused.emplace_back("unused-" + what, n);
     return std::move(out_);
   }
 
  private:
   Status group(const pugi::xml_node& node, const Matrix& m, int depth) {
-    if (depth > kMostGroups)
-      return fail("drawing-s-groups-lie", kMostGroups);
+    if (depth > kMostGroups) return fail("drawing-s-groups-lie", kMostGroups);
     for (const pugi::xml_node& child : node.children()) {
       if (child.type() != pugi::node_element) continue;
       if (progress_.cancelled()) return fail(kCancelled);
@@ -220,9 +217,7 @@ class Reader {
     return add({{*x, *y}, {*x + *w, *y}, {*x + *w, *y + *h}, {*x, *y + *h}}, true, m);
   }
 
-  static Status noNumber() {
-    return fail("drawing-coordinate-no-number");
-  }
+  static Status noNumber() { return fail("drawing-coordinate-no-number"); }
 
   Status points(std::string_view text, const Matrix& m, bool closed) {
     Scanner in(text);
@@ -236,9 +231,7 @@ class Reader {
     return add(std::move(out), closed, m);
   }
 
-  static Status tooMany() {
-    return fail("drawing-more-than-2");
-  }
+  static Status tooMany() { return fail("drawing-more-than-2"); }
 
   /// Takes points in the element's own coordinates.
   Status add(std::vector<Point> line, bool closed, const Matrix& m) {
@@ -370,9 +363,7 @@ bool Reader::step(char command, bool relative, Scanner& in, const Matrix& m) {
 }
 
 Status Reader::path(std::string_view d, const Matrix& m) {
-  const auto wrong = [&] {
-    return fail("drawing-path-none-nothing", d);
-  };
+  const auto wrong = [&] { return fail("drawing-path-none-nothing", d); };
   Scanner in(d);
   char command = '\0';
   Point start;
@@ -412,8 +403,7 @@ Status Reader::path(std::string_view d, const Matrix& m) {
 
 Result<SvgDrawing> readSvg(std::string_view text, const Progress& progress) {
   if (text.size() > kMostBytes) return fail("drawing-larger-than-100");
-  if (text.find("<!ENTITY") != std::string_view::npos)
-    return fail("drawing-declares-entities-own");
+  if (text.find("<!ENTITY") != std::string_view::npos) return fail("drawing-declares-entities-own");
   // What its tree will take is counted before it is asked for.
   const auto marks = static_cast<std::size_t>(std::count(text.begin(), text.end(), '<'));
   const auto equals = static_cast<std::size_t>(std::count(text.begin(), text.end(), '='));
@@ -421,8 +411,7 @@ Result<SvgDrawing> readSvg(std::string_view text, const Progress& progress) {
     return fail("drawing-too-many-elements");
   pugi::xml_document document;
   const auto parsed = document.load_buffer(text.data(), text.size());
-  if (!parsed)
-    return fail("no-svg-drawing-read", parsed.offset + 1);
+  if (!parsed) return fail("no-svg-drawing-read", parsed.offset + 1);
   for (const pugi::xml_node& node : document.children()) {
     const std::string name = node.name();
     if (name != "svg" && !(name.size() > 4 && name.compare(name.size() - 4, 4, ":svg") == 0)) continue;

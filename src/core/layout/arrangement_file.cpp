@@ -44,11 +44,9 @@ int wholeOr(const json& j, const char* key, int least, int most, int otherwise) 
 
 Result<std::string> textOf(const json& j, const char* key, std::size_t most) {
   const auto at = j.find(key);
-  if (at == j.end() || !at->is_string())
-    return fail("missing-no-text", key);
+  if (at == j.end() || !at->is_string()) return fail("missing-no-text", key);
   const auto& text = at->get_ref<const std::string&>();
-  if (text.empty() || characters(text) > most)
-    return fail("needs-1-characters", key, most);
+  if (text.empty() || characters(text) > most) return fail("needs-1-characters", key, most);
   return oneLine(text, most);
 }
 
@@ -155,8 +153,7 @@ Result<Arrangement> read(const json& j) {
   }
   out.order = wholeOr(j, "order", -100'000, 100'000, 1000);
   const std::string kind = textOr(j, "kind", "field");
-  if (kind != "field" && kind != "rosette" && kind != "own")
-    return fail("kind-field-rosette-own", kind);
+  if (kind != "field" && kind != "rosette" && kind != "own") return fail("kind-field-rosette-own", kind);
   if (kind == "own") {
     out.kind = ArrangementKind::Own;
     return out;

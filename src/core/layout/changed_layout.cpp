@@ -3,9 +3,9 @@
 #include <cmath>
 #include <set>
 
-#include "layout/small_change.hpp"
 #include "layout/classify.hpp"
 #include "layout/grow.hpp"
+#include "layout/small_change.hpp"
 
 namespace clathra {
 

@@ -3,8 +3,8 @@
 // own.
 #include <algorithm>
 
-#include "layout/small_change.hpp"
 #include "layout/seams_order.hpp"
+#include "layout/small_change.hpp"
 
 namespace clathra {
 

@@ -2,9 +2,9 @@
 #pragma once
 #include <memory>
 
-#include "layout/small_change.hpp"
 #include "layout/piece_index.hpp"
 #include "layout/seams.hpp"
+#include "layout/small_change.hpp"
 
 namespace clathra {
 

@@ -117,8 +117,7 @@ int looseEnds(PolygonView outline, const std::vector<Line>& lines) {
 }  // namespace
 
 Result<Draft> draftFaces(PolygonView outline, const std::vector<Line>& given, double leastEdge) {
-  if (given.size() > kMostDraftLines)
-    return fail("draft-lines-at-most", given.size(), kMostDraftLines);
+  if (given.size() > kMostDraftLines) return fail("draft-lines-at-most", given.size(), kMostDraftLines);
   const std::vector<Line> lines = snapped(given, outline);
   std::vector<Line> all = sidesAsLines(outline);
   all.insert(all.end(), lines.begin(), lines.end());
@@ -129,14 +128,12 @@ Result<Draft> draftFaces(PolygonView outline, const std::vector<Line>& given, do
     face = cleaned(exactly(std::move(face), points), kOnStraight);
     if (face.size() < 3 || !contains(outline, insideOf(face))) continue;
     out.faces.push_back(std::move(face));
-    if (out.faces.size() > kMostFaces)
-      return fail("draft-makes-more-than", kMostFaces);
+    if (out.faces.size() > kMostFaces) return fail("draft-makes-more-than", kMostFaces);
   }
   out.loose = looseEnds(outline, lines);
   double sum = 0;
   for (const Polygon& f : out.faces) sum += area(f);
-  if (std::abs(sum - area(outline)) > 1e-4 * area(outline) + 1e-3)
-    return fail("these-lines-cannot-divided");
+  if (std::abs(sum - area(outline)) > 1e-4 * area(outline) + 1e-3) return fail("these-lines-cannot-divided");
   if (out.faces.size() > 1)
     for (const Polygon& f : out.faces)
       for (const OutlineEdge& s : edgesOf(f))

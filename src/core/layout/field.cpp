@@ -5,10 +5,10 @@
 #include <numbers>
 
 #include "layout/arrangement.hpp"
+#include "layout/finishing_line.hpp"
 #include "layout/grow.hpp"
 #include "layout/numbering.hpp"
 #include "layout/seams.hpp"
-#include "layout/finishing_line.hpp"
 #include "shape/families.hpp"
 
 namespace clathra {
@@ -209,8 +209,7 @@ Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::
             bestArea = size;
           }
         }
-  if (bestArea == 0)
-    return fail("so-few-pieces-no");
+  if (bestArea == 0) return fail("so-few-pieces-no");
   return best;
 }
 
@@ -237,15 +236,13 @@ Result<Polygon> finishingLine(const Arrangement& arr, const Recipe& recipe,
                               const std::vector<Placed>& pieces) {
   if (recipe.line.empty()) {
     if (arr.kind == ArrangementKind::Own) return lineOfGrown(pieces);
-    if (arr.upright.empty() || arr.level.empty())
-      return fail("arrangement-no-natural-straight", arr.name);
+    if (arr.upright.empty() || arr.level.empty()) return fail("arrangement-no-natural-straight", arr.name);
     const auto box = naturalBox(arr, recipe, pieces);
     if (!box) return tl::make_unexpected(box.error());
     return cornersOf(*box);
   }
   Polygon line = scaled(recipe.line, recipe.edge.mm());
-  if (!covers(seamsOf(pieces), line))
-    return fail("finishing-line-leaves-patch");
+  if (!covers(seamsOf(pieces), line)) return fail("finishing-line-leaves-patch");
   return line;
 }
 
@@ -261,8 +258,7 @@ Status checkRecipe(const Arrangement& arr, const Recipe& recipe) {
       (recipe.across < 1 || recipe.down < 1 || recipe.across > kMostCount || recipe.down > kMostCount))
     return fail("counts-across-down-each", recipe.across, recipe.down, kMostCount);
   const auto pieces = countPieces(arr, recipe);
-  if (pieces > kMostPieces)
-    return fail("make-pieces-most-count", pieces, kMostPieces);
+  if (pieces > kMostPieces) return fail("make-pieces-most-count", pieces, kMostPieces);
   return {};
 }
 
@@ -327,8 +323,7 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
   applyHandWork(pieces, recipe);
   if (static_cast<std::int64_t>(pieces.size()) > kMostPieces)
     return fail("make-pieces-most", pieces.size(), kMostPieces);
-  if (pieces.empty())
-    return recipe.hand.empty() ? fail("these-counts-make-no") : fail("leave-no-piece");
+  if (pieces.empty()) return recipe.hand.empty() ? fail("these-counts-make-no") : fail("leave-no-piece");
   if (const Box b = boundsOf(pieces); !(std::max({-b.left, -b.top, b.right, b.bottom}) < kFarthest))
     return fail("reach-farther-than-kilometre");
   Polygon line;

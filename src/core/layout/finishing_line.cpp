@@ -167,7 +167,8 @@ std::optional<Polygon> largestEvenOutline(const Layout& whole, const SeamGraph& 
   return outline(low * (1 - 1e-6));
 }
 
-Result<SidesPrice> priceOf(const Arrangement& arrangement, Recipe recipe, FinishingSides sides, double allowance) {
+Result<SidesPrice> priceOf(const Arrangement& arrangement, Recipe recipe, FinishingSides sides,
+                           double allowance) {
   recipe.sides = sides;
   const auto layout = buildLayout(arrangement, recipe);
   if (!layout) return tl::make_unexpected(layout.error());

@@ -102,8 +102,7 @@ Result<std::vector<NearSize>> nearestSizes(const Arrangement& arr, const Recipe&
   Recipe recipe = asked;
   recipe.hand = {};  // hand work stays where it is and makes no size
   if (!(width > 0) || !(height > 0)) return fail("wanted-size-needs-width");
-  if (arr.kind == ArrangementKind::Own)
-    return fail("layout-grown-by-hand");
+  if (arr.kind == ArrangementKind::Own) return fail("layout-grown-by-hand");
   std::vector<NearSize> out;
   if (arr.kind == ArrangementKind::Rosette) {
     out = nearestRings(arr, recipe, width, height);
@@ -131,8 +130,7 @@ Result<std::vector<NearSize>> nearestSizes(const Arrangement& arr, const Recipe&
       }
   }
   keepNearest(out, most);
-  if (out.empty())
-    return fail("no-counts-come-near", sizeArg(recipe.edge.mm()), kMostPieces);
+  if (out.empty()) return fail("no-counts-come-near", sizeArg(recipe.edge.mm()), kMostPieces);
   return out;
 }
 

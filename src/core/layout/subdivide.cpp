@@ -176,13 +176,10 @@ Result<Subdivision> Subdivision::make(PolygonView large) {
   if (large.size() < 3 || !isConvex(large)) return fail("only-convex-shape-subdivided");
   const Polygon p = onRows(large);
   for (const Point q : p)
-    if (const Point l = latticeOf(q); !whole(l.x) || !whole(l.y))
-      return fail("shape-not-made-small");
+    if (const Point l = latticeOf(q); !whole(l.x) || !whole(l.y)) return fail("shape-not-made-small");
   for (const double angle : cornerAngles(p))
-    if (std::abs(angle - 60) > 0.01 && std::abs(angle - 120) > 0.01)
-      return fail("only-shapes-whose-corners");
-  if (area(p) / kCellArea > kMostCells + 0.5)
-    return fail("shape-holds-more-than", kMostCells);
+    if (std::abs(angle - 60) > 0.01 && std::abs(angle - 120) > 0.01) return fail("only-shapes-whose-corners");
+  if (area(p) / kCellArea > kMostCells + 0.5) return fail("shape-holds-more-than", kMostCells);
   Subdivision out;
   out.cells_ = cellsIn(p);
   out.layParts(p);

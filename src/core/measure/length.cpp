@@ -104,8 +104,7 @@ Length Length::millimetres(double mm) {
 Result<Length> parseLength(std::string_view text, LengthUnit bare) {
   Reader in{text};
   in.skipSpace();
-  if (in.take('-'))
-    return fail("length-cannot-negative", text);
+  if (in.take('-')) return fail("length-cannot-negative", text);
   const std::size_t start = in.at;
   in.text = text.substr(start);
   in.at = 0;
@@ -119,8 +118,7 @@ Result<Length> parseLength(std::string_view text, LengthUnit bare) {
   // Long double holds the product of 12 digits and nanometres per yard exactly enough to round once.
   const long double nm = static_cast<long double>(value->numerator) * static_cast<long double>(*scale) /
                          static_cast<long double>(value->denominator);
-  if (nm > static_cast<long double>(kMostNm))
-    return fail("longer-than-100-m", text);
+  if (nm > static_cast<long double>(kMostNm)) return fail("longer-than-100-m", text);
   return Length::nanometres(static_cast<std::int64_t>(std::llround(nm)));
 }
 

@@ -177,13 +177,11 @@ double allowanceOf(const Project& project, const Cloth& cloth) {
 }
 
 Result<ClothId> addCloth(Project& project, Cloth cloth) {
-  if (project.cloths.size() >= kMostCloths)
-    return fail("project-holds-at-most-cloths", kMostCloths);
+  if (project.cloths.size() >= kMostCloths) return fail("project-holds-at-most-cloths", kMostCloths);
   if (characters(cloth.name) > kMostNameLetters)
     return fail("cloth-s-name-at", kMostNameLetters, characters(cloth.name));
   for (const Cloth& c : project.cloths)
-    if (!cloth.name.empty() && c.name == cloth.name)
-      return fail("already-cloth-called-choose", cloth.name);
+    if (!cloth.name.empty() && c.name == cloth.name) return fail("already-cloth-called-choose", cloth.name);
   const int index = freeSignIndex(project);
   cloth.id = project.nextCloth++;
   cloth.sign = signOf(index);

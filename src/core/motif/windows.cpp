@@ -94,8 +94,7 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
   const MotifChoice& motif = input.motif;
   const Cloth* cloth = &input.cloth;
   if (!cloth->print) return fail("cloth-motif-no-print", motif.name);
-  if (input.shape.empty())
-    return fail("no-piece-shape-motif", motif.name);
+  if (input.shape.empty()) return fail("no-piece-shape-motif", motif.name);
   if (motif.mirrored && cloth->print->mirrors.empty())
     return fail("print-no-mirror-line-so", clothArg(*cloth));
   WindowField field;

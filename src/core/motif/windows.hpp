@@ -104,8 +104,8 @@ struct MotifSupply {
   std::optional<double> lengthNeeded;  ///< mm; unknown without a width, or if the width takes none
   bool worstPlace = false;             ///< the print's place on the cloth is unknown, the worst was assumed
   bool exact = true;
-  Message remark;      ///< why a figure is missing, or how it was reached
-  WindowSet needed;    ///< the windows on that length, from the cut end
+  Message remark;    ///< why a figure is missing, or how it was reached
+  WindowSet needed;  ///< the windows on that length, from the cut end
 };
 /// `soFar` is told bounds within about kQuick possibilities where the exact answer takes longer.
 [[nodiscard]] Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progress = {},

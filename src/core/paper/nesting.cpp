@@ -332,7 +332,8 @@ bool fitsPage(PolygonView outline, const Page& page) {
 
 PageFill densestFill(PolygonView given, const Page& page, std::size_t needed) {
   const bool convex = isConvex(given) && given.size() <= kMostCorners;
-  const Polygon outline = convex ? Polygon(given.begin(), given.end()) : fewerCorners(ConvexOutline::hullOf(given).outline());
+  const Polygon outline =
+      convex ? Polygon(given.begin(), given.end()) : fewerCorners(ConvexOutline::hullOf(given).outline());
   const Box room = printable(page);
   PageFill best;
   // A single strip lay can beat a lattice where only a row or two fit.

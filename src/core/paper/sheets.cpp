@@ -182,8 +182,9 @@ class SheetMaker {
       const Point by = at + Point{0, static_cast<double>(row) * rest.lay.height};
       PageFill::Copy copy{translated(copies[column], by), turn};
       if (!isConvex(outline))
-        copy.outline =
-            placed(outline, turn, false, centroid(copy.outline) - rotated(centroid(ConvexOutline::hullOf(outline).outline()), turn));
+        copy.outline = placed(
+            outline, turn, false,
+            centroid(copy.outline) - rotated(centroid(ConvexOutline::hullOf(outline).outline()), turn));
       sheet.papers.push_back(
           paperOf(layout_, *rest.kind, rest.kind->pieces[rest.first + i], options_.side, copy));
     }

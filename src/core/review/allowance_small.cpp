@@ -47,7 +47,8 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
     }
     if (r.pieces.empty()) continue;
     r.why = Message("allowance-small-why", sizeArg(allowance), readableArg(edge), clothArg(c));
-    const double better = p.settings.unit == LengthUnit::Inch ? std::ceil(wanted / 3.175 - 1e-6) * 3.175 : wanted;
+    const double better =
+        p.settings.unit == LengthUnit::Inch ? std::ceil(wanted / 3.175 - 1e-6) * 3.175 : wanted;
     r.fix = Message("allow", sizeArg(better));
     r.fixLabel = Message("allow-label", sizeArg(better));
     r.mend = AllowMore{better, c.id};

@@ -21,8 +21,8 @@ Message sideText(const OpenEdge& e) {
 
 std::vector<Remark> arcsUnlike(const ReviewInput& in) {
   const Layout& layout = *in.geometry->layout;
-  const bool curved = std::any_of(layout.shapes.begin(), layout.shapes.end(),
-                                  [](const Shape& s) { return s.curved(); });
+  const bool curved =
+      std::any_of(layout.shapes.begin(), layout.shapes.end(), [](const Shape& s) { return s.curved(); });
   if (!curved) return {};
   const auto edges = openEdges(layout, in.geometry->seams);
   Remark r{"arcs-unlike", "arrange", {}, {}, {}, {}, {}};

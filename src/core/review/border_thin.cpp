@@ -40,7 +40,8 @@ std::vector<Remark> borderThin(const ReviewInput& in) {
   }
   if (r.pieces.empty()) return {};
   r.why = Message("border-thin-why", readableArg(least));
-  r.fix = Message("border-thin-fix", readableArg(p.settings.unit == LengthUnit::Inch ? 6.35 : kLeastForBorder));
+  r.fix =
+      Message("border-thin-fix", readableArg(p.settings.unit == LengthUnit::Inch ? 6.35 : kLeastForBorder));
   r.fixLabel = Message("allow-that-much");
   r.mend = AllowMore{p.settings.unit == LengthUnit::Inch ? 6.35 : kLeastForBorder, {}};
   for (const Cloth& c : p.cloths)

@@ -7,8 +7,7 @@ namespace {
 /// Why a plan leaves patches uncut; empty if it does not.
 Message whyNot(const CutPlan& plan) {
   for (const WindowPart& w : plan.windows)
-    if (w.copies > 0 && !w.length && plan.width > 0)
-      return Message("windows-too-wide", w.name);
+    if (w.copies > 0 && !w.length && plan.width > 0) return Message("windows-too-wide", w.name);
   const CutMethod* method = plan.method();
   if (!method) return Message("method-not-known");
   return method->length ? Message() : method->why;

@@ -14,7 +14,6 @@ std::vector<std::uint32_t> piecesOf(const Layout& layout, std::size_t a, std::si
   return out;
 }
 
-
 }  // namespace
 
 std::vector<Remark> lookAlikes(const ReviewInput& in) {

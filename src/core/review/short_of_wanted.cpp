@@ -12,15 +12,10 @@ std::vector<Remark> shortOfWanted(const ReviewInput& in) {
                down = p.wantedHeight > 0 ? p.wantedHeight - made.height() : 0;
   if (std::max(across, down) < kNotice) return {};
   const Message why = across < kNotice ? Message("short-of-wanted-height", readableArg(down))
-                      : down < kNotice ? Message("short-of-wanted-width", readableArg(across))
-                                       : Message("short-of-wanted-both", readableArg(across), readableArg(down));
-  return {{"short-of-wanted",
-           "arrange",
-           {},
-           why,
-           Message("short-of-wanted-fix"),
-           {},
-           {}}};
+                      : down < kNotice
+                          ? Message("short-of-wanted-width", readableArg(across))
+                          : Message("short-of-wanted-both", readableArg(across), readableArg(down));
+  return {{"short-of-wanted", "arrange", {}, why, Message("short-of-wanted-fix"), {}, {}}};
 }
 
 }  // namespace clathra::checks_

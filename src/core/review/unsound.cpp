@@ -24,7 +24,8 @@ std::vector<Remark> unsoundLayout(const ReviewInput& in) {
   }
   for (const Gap& g : s.gaps) {
     Remark r{"unsound:gap", "arrange", g.pieces, {}, {}, {}, {}};
-    r.why = g.width < kPapersDoNotMeet ? Message("gap-why-miss", fineArg(g.width, 2)) : Message("gap-why-hole");
+    r.why =
+        g.width < kPapersDoNotMeet ? Message("gap-why-miss", fineArg(g.width, 2)) : Message("gap-why-hole");
     r.fix = Message("gap-fix");
     out.push_back(std::move(r));
   }

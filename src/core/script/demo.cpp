@@ -31,7 +31,8 @@ Result<Project> demoProject(const ArrangementLibrary& library, std::string_view 
     recipe.across = r.value("across", 1);
     recipe.down = r.value("down", 1);
     recipe.rings = r.value("rings", 0);
-    recipe.sides = r.value("sides", std::string()) == "edge-pieces" ? FinishingSides::EdgePieces : FinishingSides::Outline;
+    recipe.sides = r.value("sides", std::string()) == "edge-pieces" ? FinishingSides::EdgePieces
+                                                                    : FinishingSides::Outline;
     auto project = newProject(library, recipe, d.title);
     if (!project) return project;
     const EditContext context{library,

@@ -18,7 +18,8 @@ namespace {
 Result<std::uint32_t> pieceNumber(const Project& project, const json& j) {
   const auto n = j.is_number_integer() ? j.get<std::int64_t>() : 0;
   if (n < 1 || n > static_cast<std::int64_t>(project.layout->size()))
-    return fail("no-piece-pieces-numbered", j.dump(-1, ' ', false, json::error_handler_t::replace), project.layout->size());
+    return fail("no-piece-pieces-numbered", j.dump(-1, ' ', false, json::error_handler_t::replace),
+                project.layout->size());
   return static_cast<std::uint32_t>(n - 1);
 }
 
@@ -102,8 +103,7 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
     if (way[0] == 'a') return alikeTo(project, piece, any, sameTurn);
     if (way[1] == 'o') return rowOf(*project.layout, piece, deg);
     Pieces ring = ringOf(buildSeams(*project.layout), piece, static_cast<int>(k));
-    if (ring.empty())
-      return fail("no-piece-lies-seams", k, of);
+    if (ring.empty()) return fail("no-piece-lies-seams", k, of);
     return ring;
   }
   return fail("say-pieces-pieces-shape");

@@ -46,8 +46,7 @@ std::optional<Point> pointOf(EditFields& in, const json& j) {
     return std::nullopt;
   }
   const Point p{j[0].get<double>(), j[1].get<double>()};
-  if (!(std::abs(p.x) < 1e6 && std::abs(p.y) < 1e6))
-    in.fault("line-ends-more-than");
+  if (!(std::abs(p.x) < 1e6 && std::abs(p.y) < 1e6)) in.fault("line-ends-more-than");
   return p;
 }
 
@@ -134,8 +133,7 @@ DraftLines read(EditFields& in, DraftLines*) {
   if (in.has("svg")) return draftFromSvg(in);
   DraftLines out;
   out.lines = linesOf(in);
-  if (in.ok() && out.lines.empty())
-    in.fault("needs-lines-like-0");
+  if (in.ok() && out.lines.empty()) in.fault("needs-lines-like-0");
   out.copies = in.copies();
   if (in.namesPieces()) out.pieces = in.pieces();
   return out;

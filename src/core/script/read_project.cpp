@@ -1,8 +1,8 @@
 // Readers of edits of the project, its layout and its settings.
 #include <algorithm>
 
-#include "layout/numbering.hpp"
 #include "layout/finishing_line.hpp"
+#include "layout/numbering.hpp"
 #include "script/readers.hpp"
 #include "store/codec.hpp"
 

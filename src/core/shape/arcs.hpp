@@ -3,7 +3,8 @@
 // declared, and lengths, angles, areas and prints are those of the true arc.
 //
 // Guarantees:
-//  1 an arc made by `arcPoints` is recognised with its radius, however the outline is moved, turned, mirrored,
+//  1 an arc made by `arcPoints` is recognised with its radius, however the outline is moved, turned,
+//  mirrored,
 //    scaled or cut;
 //  2 straight sides and polygons of up to 24 corners are never taken for arcs.
 #pragma once

@@ -77,8 +77,7 @@ Result<JsonMeasure> measureJson(std::string_view text) {
 Result<json> parseJson(std::string_view text, std::size_t most) {
   const auto measure = measureJson(text);
   if (!measure) return tl::make_unexpected(measure.error());
-  if (measure->bytes > most)
-    return fail("take-mb-memory-more", measure->bytes / 1'000'000, most / 1'000'000);
+  if (measure->bytes > most) return fail("take-mb-memory-more", measure->bytes / 1'000'000, most / 1'000'000);
   json j = json::parse(text, nullptr, false);
   if (j.is_discarded()) return fail("not-json");
   return j;

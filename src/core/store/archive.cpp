@@ -71,8 +71,7 @@ Result<Entries> unpack(std::string_view data, const Progress& progress) {
   for (zip_uint64_t i = 0; i < static_cast<zip_uint64_t>(count); ++i) {
     const char* raw = zip_get_name(zip.get(), i, 0);
     const std::string name = raw ? raw : "";
-    if (leadsOutside(name))
-      return fail("one-parts-leads-outside", name);
+    if (leadsOutside(name)) return fail("one-parts-leads-outside", name);
     auto content = readEntry(zip.get(), i, room, name, progress);
     if (!content) return tl::make_unexpected(content.error());
     room -= content->size();
@@ -93,8 +92,7 @@ Result<std::string> pack(const Entries& entries, std::size_t most) {
   if (!zip) return fail("not-enough-memory-save");
   std::size_t room = most;
   for (const auto& [name, content] : entries) {
-    if (content.size() > room)
-      return fail("holds-more-than-mb", most / 1'000'000);
+    if (content.size() > room) return fail("holds-more-than-mb", most / 1'000'000);
     room -= content.size();
     zip_source_t* part = zip_source_buffer(zip.get(), content.data(), content.size(), 0);
     const auto index = part ? zip_file_add(zip.get(), name.c_str(), part, ZIP_FL_ENC_UTF_8) : -1;

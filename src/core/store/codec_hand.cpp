@@ -36,8 +36,7 @@ Result<PieceKey> readKey(const json& j) {
   if (!j.is_array() || j.size() != 3) return fail("key-not-three-numbers");
   std::array<std::int32_t, 3> v{};
   for (std::size_t i = 0; i < 3; ++i) {
-    if (!j[i].is_number_integer() || std::abs(j[i].get<double>()) > 2e9)
-      return fail("key-not-three-numbers");
+    if (!j[i].is_number_integer() || std::abs(j[i].get<double>()) > 2e9) return fail("key-not-three-numbers");
     v[i] = j[i].get<std::int32_t>();
   }
   return PieceKey{v[0], v[1], v[2]};
@@ -65,8 +64,7 @@ void readOwnPiece(Fields& in, const json& j, HandWork& hand) {
     else
       f.fault("fault-has", parent.error().message);
   }
-  if (!f.ok())
-    in.faultAlone(f.error().message);
+  if (!f.ok()) in.faultAlone(f.error().message);
   hand.added.push_back(std::move(own));
 }
 

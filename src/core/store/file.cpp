@@ -5,8 +5,8 @@
 #include <algorithm>
 
 #include "image/decode.hpp"
-#include "layout/numbering.hpp"
 #include "layout/finishing_line.hpp"
+#include "layout/numbering.hpp"
 #include "store/archive.hpp"
 #include "store/codec.hpp"
 #include "text.hpp"
@@ -338,8 +338,7 @@ void readRoles(Fields& in, Project& p) {
   if (of.size() != p.layout->size()) return in.fault("roles-for-another-number");
   for (std::size_t i = 0; i < of.size(); ++i) {
     const auto role = of[i].is_number_integer() ? of[i].get<std::int64_t>() : -2;
-    if (role < -1 || role >= static_cast<std::int64_t>(p.roles.size()))
-      return in.fault("piece-role-not");
+    if (role < -1 || role >= static_cast<std::int64_t>(p.roles.size())) return in.fault("piece-role-not");
     p.roleOf.set(i, static_cast<ClothId>(role));
   }
 }
@@ -349,8 +348,7 @@ Status readPictures(Project& p, Entries entries, const Progress& progress) {
     if (!name.starts_with("pictures/")) continue;
     auto picture = pictureFrom(Bytes(content.begin(), content.end()), progress);
     std::string().swap(content);
-    if (!picture)
-      return fail("picture-cannot-used", name, picture.error().message);
+    if (!picture) return fail("picture-cannot-used", name, picture.error().message);
     p.pictures.emplace(name, std::move(*picture));
   }
   for (const Cloth& c : p.cloths)
@@ -365,8 +363,7 @@ Result<std::int64_t> versionOf(const json& j) {
   if (in.text("format") != "clathra") return fail("not-clathra-project");
   const auto version = in.whole("version", 1, 1'000'000);
   if (!in.ok()) return tl::make_unexpected(in.error());
-  if (version > kFileVersion)
-    return fail("made-by-newer-clathra", version, kFileVersion);
+  if (version > kFileVersion) return fail("made-by-newer-clathra", version, kFileVersion);
   return version;
 }
 
