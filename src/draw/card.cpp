@@ -95,10 +95,8 @@ class CardRun {
 
   void map() {
     if (plan_.width <= 0 || !plan_.length || *plan_.length <= 0) return;
-    const int rows = std::max(1, mapRows(plan_));
     const double height =
-        std::clamp(width() * plan_.width * rows / std::max(*plan_.length * 1.6, 300.0) + 14 * rows, 50.0,
-                   112.0 + 40.0 * (rows - 1));
+        std::clamp(width() * plan_.width / std::max(*plan_.length * 1.6, 300.0) + 14, 50.0, 112.0);
     need(height);
     CutMapLook look;
     look.palette = &printPalette();

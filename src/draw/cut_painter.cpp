@@ -3,6 +3,7 @@
 #include <QCoreApplication>
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
@@ -45,17 +46,14 @@ class CutMap {
                                            : length.length;
       rows_.push_back({l, shown, {}});
     }
-    double longest = 100;
-    for (const Row& r : rows_) longest = std::max(longest, r.shown);
-    const double room = look.text * 2.2, under = room * 1.3;
-    const auto n = static_cast<double>(std::max<std::size_t>(1, rows_.size()));
-    scale_ = std::min(into.width() / longest,
-                      std::max(1.0, into.height() - n * (room + under)) / (n * std::max(1.0, plan.width)));
-    double top = into.top();
-    for (Row& r : rows_) {
-      r.area = QRectF(into.left(), top + room, r.shown * scale_, plan.width * scale_);
-      top = r.area.bottom() + under;
+    // As large as they all fit, beside each other and then below.
+    double small = 0, large = 100;
+    for (int i = 0; i < 40; ++i) {
+      const double middle = (small + large) / 2;
+      (flow(into, middle) <= into.bottom() ? small : large) = middle;
     }
+    scale_ = small;
+    flow(into, scale_);
   }
 
   void paint() {
@@ -80,6 +78,43 @@ class CutMap {
     double shown = 0;  // mm
     QRectF area;
   };
+  /// Places the lengths at a scale; tells how far down they reach, beyond all bounds if one is too wide.
+  double flow(const QRectF& into, double scale) {
+    const double above = look_.text * 2.2, under = above * 1.3, gap = look_.text * 2;
+    const QFontMetricsF metrics(textFont(look_.text));
+    double x = into.left(), y = into.top();
+    for (Row& r : rows_) {
+      const double wide = r.shown * scale;
+      // The words above and below a narrow one need their place too.
+      double place = wide;
+      if (rows_.size() > 1) {
+        const double cut = laid_.lengths[static_cast<std::size_t>(r.length)].used * scale,
+                     words = metrics.horizontalAdvance(usedText(r)) * 1.1;
+        place = std::max(
+            {wide, metrics.horizontalAdvance(nameOf(r)), cut > words * 1.7 ? 0 : cut + words + look_.text});
+      }
+      if (wide > into.width()) return std::numeric_limits<double>::infinity();
+      if (x > into.left() && x + place > into.right()) {
+        x = into.left();
+        y += above + plan_.width * scale + under;
+      }
+      r.area = QRectF(x, y + above, wide, plan_.width * scale);
+      x += place + gap;
+    }
+    return y + above + plan_.width * scale + under;
+  }
+  QString nameOf(const Row& row) const {
+    if (laid_.lengths.size() < 2) return say("cut end");
+    const ClothLength& l = laid_.lengths[static_cast<std::size_t>(row.length)];
+    if (l.toBuy) return say("to buy");
+    return say("length %1, %2")
+        .arg(row.length + 1)
+        .arg(QString::fromStdString(formatReadable(l.length, project_.settings.unit)));
+  }
+  QString usedText(const Row& row) const {
+    return say("%1 used").arg(QString::fromStdString(
+        formatReadable(laid_.lengths[static_cast<std::size_t>(row.length)].used, project_.settings.unit)));
+  }
   const ClothLength& length() const { return laid_.lengths[static_cast<std::size_t>(row_->length)]; }
   QPointF at(double across, double along) const {
     return {row_->area.left() + along * scale_, row_->area.top() + across * scale_};
@@ -99,13 +134,7 @@ class CutMap {
     const QRectF& area = row_->area;
     const double above = area.top() - look_.text * 0.6;
     const QFontMetricsF metrics(p_.font());
-    QString left = say("cut end");
-    if (length().toBuy && laid_.lengths.size() > 1)
-      left = say("to buy");
-    else if (laid_.lengths.size() > 1)
-      left = say("length %1, %2")
-                 .arg(row_->length + 1)
-                 .arg(QString::fromStdString(formatReadable(length().length, project_.settings.unit)));
+    const QString left = nameOf(*row_);
     p_.drawText(QPointF(area.left(), above), left);
     const QString selvedge = say("selvedge");
     const double x = area.right() - metrics.horizontalAdvance(selvedge);
@@ -183,7 +212,12 @@ class CutMap {
     const int last = run.first + run.count - 1;
     const QString text =
         run.count == 1 ? QString::number(run.first) : say("%1 to %2").arg(run.first).arg(last);
-    plate(at(plan_.width / 2, (run.from + run.to) / 2), text, look_.text * 1.6);
+    // Labels that are wider than their bands stand higher and lower in turn.
+    const double wide =
+        QFontMetricsF(textFont(look_.text, QFont::DemiBold)).horizontalAdvance(text) + look_.text;
+    const bool narrow = wide > (run.to - run.from) * scale_;
+    const double aside = narrow ? look_.text * (++narrow_ % 2 == 0 ? 1.1 : -1.1) : 0;
+    plate(at(plan_.width / 2, (run.from + run.to) / 2) + QPointF(0, aside), text, look_.text * 1.6);
   }
 
   void rest() {
@@ -206,8 +240,7 @@ class CutMap {
     p_.drawLine(QPointF(area.left(), y), QPointF(right, y));
     for (const double x : {area.left(), right})
       p_.drawLine(QPointF(x, y - look_.text * 0.4), QPointF(x, y + look_.text * 0.4));
-    const QString text =
-        say("%1 used").arg(QString::fromStdString(formatReadable(length().used, project_.settings.unit)));
+    const QString text = usedText(*row_);
     p_.setFont(textFont(look_.text, QFont::DemiBold));
     const double w = QFontMetricsF(p_.font()).horizontalAdvance(text) + look_.text;
     const double x = std::max(area.left(), (area.left() + right - w) / 2);
@@ -228,6 +261,7 @@ class CutMap {
   std::vector<Row> rows_;
   const Row* row_ = nullptr;
   double scale_ = 1;
+  int narrow_ = 0;  // labels that stood aside
 };
 
 QString rangeText(const char* one, const char* many, int first, int n) {
@@ -235,10 +269,6 @@ QString rangeText(const char* one, const char* many, int first, int n) {
 }
 
 }  // namespace
-
-int mapRows(const CutPlan& plan) {
-  return plan.method() ? static_cast<int>(shownLengths(plan.method()->laid).size()) : 0;
-}
 
 void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
                  const CutMapLook& look) {

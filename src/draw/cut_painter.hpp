@@ -15,12 +15,9 @@ struct CutMapLook {
 };
 
 /// The selvedges run left to right: the cut end is on the left, the length runs to the right; lengths lie
-/// below each other.
+/// beside each other where there is room, else below.
 void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
                  const CutMapLook& look);
-
-/// How many lengths the map shows.
-int mapRows(const CutPlan& plan);
 
 /// What a strip, row or window block of the map is called: "1 to 12", and what it says.
 struct MapLabel {

@@ -1,6 +1,7 @@
 // Printed pages, rendered by another program and measured on what they show.
 #include <QPainter>
 #include <QProcess>
+#include <QRegularExpression>
 #include <QTemporaryDir>
 #include <fstream>
 
@@ -192,6 +193,33 @@ class PagesTest : public QObject {
          {"Reed Ogee", "Right side up", "golden seed head in the middle", "squaring up, 1 cut end",
           "worst place", "Close the guard between cuts", "36 windows"})
       QVERIFY2(text.contains(QString::fromUtf8(words)), words);
+  }
+  void aCardOfSeveralLengthsSaysWhatIsCutFromWhich() {
+    const auto demo = demoProject(support::library(), "saltmarsh");
+    const Project p =
+        support::edited(*demo, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"lengths", {300, 420}}});
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "Tide Ink"));
+    const QTemporaryDir folder;
+    QFile file(folder.filePath("card.pdf"));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(cutCardPdf(p, plan));
+    file.close();
+    QProcess run;
+    run.start("pdftotext", {"-layout", file.fileName(), "-"});
+    QVERIFY(run.waitForFinished(30'000));
+    const QString text = QString::fromUtf8(run.readAllStandardOutput());
+    // The lengths stand beside each other, each with its name above and what is used below, apart.
+    for (const QString& line : text.split(QLatin1Char('\n')))
+      if (line.contains("length 1, 11 3/4 in"))
+        QVERIFY2(
+            QRegularExpression("length 1, 11 3/4 in\\s+length 2, 16 1/2 in\\s+to buy").match(line).hasMatch(),
+            qPrintable(line));
+    QVERIFY2(QRegularExpression("10 3/8 in used\\s+15 3/8 in used\\s+4 1/8 in used").match(text).hasMatch(),
+             qPrintable(text));
+    QCOMPARE(text.count("From length 1, of 11 3/4 in"), 1);
+    QCOMPARE(text.count("From length 2, of 16 1/2 in"), 3);
+    QCOMPARE(text.count("From the cloth you buy"), 1);
+    QVERIFY(text.contains("squaring up, 3 cut ends") && text.contains("of it from what you have"));
   }
   void signalsCancelWhileWritingSheets() {
     const Sample s = sample("hexagons", 38.1, standardPages().front());
