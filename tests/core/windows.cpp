@@ -2,7 +2,9 @@
 
 #include <QRandomGenerator>
 
+#include <functional>
 #include "motif/independent.hpp"
+
 #include "registry.hpp"
 #include "shape/overlap.hpp"
 #include "sound_plan.hpp"
@@ -115,6 +117,29 @@ class WindowsTest : public QObject {
     QVERIFY(clathra::said(s.remark).find("60 × 60 mm") != std::string::npos);
   }
 
+  void theJudgeSeesFaultsOfWindows() {
+    const Project p = made({});
+    const WindowInput input = windowInput(p, p.motifs.front());
+    const WindowSet set = motifSupply(input)->needed;
+    QVERIFY(set.windows.size() > 3);
+    const auto faultOf = [&](const std::function<void(std::vector<Window>&)>& spoil) {
+      auto windows = set.windows;
+      spoil(windows);
+      const auto faults = faultsOf(input, windows, 1000, set.length);
+      return faults.empty() ? std::string() : faults.front().id;
+    };
+    const auto move = [](Window& w, Point by) {
+      w.at = w.at + by;
+      w.paper = translated(w.paper, by);
+      w.patch = translated(w.patch, by);
+    };
+    QCOMPARE(faultOf([](auto&) {}), std::string());
+    QCOMPARE(faultOf([&](auto& w) { move(w[1], {1, 0}); }), std::string("fault-not-the-spot"));
+    QCOMPARE(faultOf([&](auto& w) { move(w[1], {-1000, 0}); }), std::string("fault-outside-2"));
+    QCOMPARE(faultOf([&](auto& w) { w.push_back(w[2]); }), std::string("fault-overlap-3"));
+    QCOMPARE(faultOf([&](auto& w) { w[0].patch = scaled(w[0].patch, 0.99); }),
+             std::string("fault-not-congruent-1"));
+  }
   void anUnknownPlaceNeverGivesMoreThanAnyKnownOne() {  // guarantee 4 of windows.hpp
     QRandomGenerator random(11);
     for (const char* kind : {"straight", "half-drop", "brick"}) {

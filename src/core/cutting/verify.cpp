@@ -256,7 +256,8 @@ std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window
   std::vector<Message> out;
   const auto& print = *input.cloth.print;
   std::vector<PolygonView> outlines;
-  std::optional<Point> first;  // where the mark is not known windows lie whole repeats from each other
+  // Where the print's place is not known, the first window says where it would lie.
+  std::optional<Point> mark = print.mark;
   for (const Window& w : windows) {
     const bool mirrored = input.leftHand != w.mirrored;
     const Polygon upright = placed(input.shape, 0, mirrored, {});
@@ -265,12 +266,10 @@ std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window
       return {Message("fault-not-congruent-1")};
     if (!insideBox(w.patch, 0, 0, width, length)) return {Message("fault-outside-2")};
     outlines.push_back(w.patch);
-    if (!print.mark && !w.mirrored && !first) first = w.at;
-    if (!print.mark && !first) continue;
-    const auto images = print.mark ? imagesOf(input.motif.at, print, w.mirrored) : std::vector<Point>{*first};
-    const Point at = print.mark ? w.at - *print.mark : w.at;
-    if (!print.mark && (w.mirrored || !print.mirrors.empty()))
-      continue;  // which image came first is not known
+    if (!mark && !w.mirrored && print.mirrors.empty()) mark = w.at - input.motif.at;
+    if (!mark) continue;
+    const auto images = imagesOf(input.motif.at, print, w.mirrored);
+    const Point at = w.at - *mark;
     if (std::none_of(images.begin(), images.end(),
                      [&](Point image) { return isRepeat(at - image, latticeOf(print)); }))
       return {Message("fault-not-the-spot")};
