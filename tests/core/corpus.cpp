@@ -280,7 +280,8 @@ class CorpusTest : public QObject {
     for (const char* demo : {"saltmarsh", "mill-lantern", "sluice-runner"}) {
       QFile f(QStringLiteral(CLATHRA_SOURCE "/data/demos/%1.json").arg(demo));
       QVERIFY(f.open(QIODevice::ReadOnly));
-      for (const json& edit : json::parse(f.readAll().toStdString())["edits"]) steps.push_back(edit);
+      const json script = json::parse(f.readAll().toStdString());
+      for (const json& edit : script["edits"]) steps.push_back(edit);
     }
     const json any = {{"cloth", "A"},
                       {"pieces", {1, 2}},
