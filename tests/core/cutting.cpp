@@ -275,6 +275,11 @@ class CuttingTest : public QObject {
     QCOMPARE(on[2], 4);
     QVERIFY(support::says(m.steps.at(1), "step-on-length"));
     QVERIFY(support::says(m.steps.at(5), "step-on-bought"));
+    // Three strips find room on the longest, so the other length, listed first, stays whole.
+    const CutPlan few = planOf(
+        support::edited(made({.n = 40}), {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", {150, 400}}}));
+    COMPARE_TO(method(few, "strips").laid.lengths[0].used, 0, 1e-9);
+    COMPARE_TO(method(few, "strips").laid.lengths[1].used, 25 + 3 * 60, 1e-9);
     // A strip less on the shelf is a strip more to buy; nothing else moves.
     const CutPlan less =
         planOf(support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", {144, 270}}}));

@@ -117,6 +117,38 @@ class WindowsTest : public QObject {
     QVERIFY(clathra::said(s.remark).find("60 × 60 mm") != std::string::npos);
   }
 
+  void windowsOfAHandedShapeKeepItsHand() {
+    // Quarter hexagons have hands; two motifs of one spot, one for each hand, on one plan.
+    Project p = support::project(support::recipe("hexagons", 30, 9, 12, FinishingSides::EdgePieces));
+    p = support::edited(
+        p,
+        {{"edit", "addCloth"},
+         {"name", "C"},
+         {"width", 800},
+         {"print", {{"picture", "p.png"}, {"dpi", 100}, {"along", 110}, {"across", 90}, {"mark", {7, 13}}}}});
+    std::map<int, json> pieces{{-1, json::array()}, {1, json::array()}};
+    for (std::size_t i = 0; i < p.layout->size(); ++i)
+      if (p.layout->shapes[p.layout->pieces[i].shape].name == "quarter-hexagon")
+        pieces[p.layout->pieces[i].hand].push_back(i + 1);
+    QVERIFY(!pieces[-1].empty() && !pieces[1].empty());
+    for (const int hand : {-1, 1})
+      p = support::edited(p, {{"edit", "addMotif"},
+                              {"name", hand < 0 ? "Left" : "Right"},
+                              {"cloth", "C"},
+                              {"shape", "quarter-hexagon"},
+                              {"at", {50, 40}},
+                              {"turn", 20},
+                              {"pieces", pieces[hand]}});
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+    std::map<int, std::size_t> laid;
+    for (const PlacedPatch& patch : plan.method()->laid.placements) {
+      QVERIFY(patch.motif);
+      QCOMPARE(patch.hand, p.motifs[patch.motif == p.motifs[0].id ? 0 : 1].name == "Left" ? -1 : 1);
+      ++laid[patch.hand];
+    }
+    QCOMPARE(laid[-1], pieces[-1].size());
+    QCOMPARE(laid[1], pieces[1].size());
+  }
   void theJudgeSeesFaultsOfWindows() {
     const Project p = made({});
     const WindowInput input = windowInput(p, p.motifs.front());
