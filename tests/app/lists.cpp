@@ -6,6 +6,7 @@
 #include "app/arrange/arrange_station.hpp"
 #include "app/widgets/kept_rows.hpp"
 #include "app/window/actions.hpp"
+#include "app/window/remarks_card.hpp"
 #include "driver.hpp"
 #include "registry.hpp"
 
@@ -115,6 +116,66 @@ class ListsTest : public QObject {
     QVERIFY(Driver::nameOf(d.focused()).startsWith("Rough rectangles"));
     QVERIFY(static_cast<QAbstractButton*>(d.focused())->isChecked());
     QCOMPARE(support::text(d.project().cloths[0].method), QByteArray("rectangles"));
+  }
+  void anotherClothIsCutAsChosenAndItsSumOpens() {
+    Driver d;
+    d.window->files().openDemo();
+    d.window->goTo("cut");
+    const auto labels = [&] {
+      QStringList out;
+      for (const QLabel* l : d.window->findChildren<QLabel*>())
+        if (l->isVisible()) out << l->text();
+      return out;
+    };
+    const std::string third = d.project().cloths[2].name;
+    d.click("C, " + QString::fromStdString(third));
+    d.click("Rough rectangles");
+    QCOMPARE(support::text(d.project().cloths[2].method), QByteArray("rectangles"));
+    QCOMPARE(support::text(d.project().cloths[0].method), QByteArray("strips"));  // the first is as it was
+    const ClothId shown = d.project().cloths[2].id;
+    const auto size = [&](double mm) { return inWords(readableArg(mm), LengthUnit::Inch); };
+    const auto titled = [&] {
+      for (const QAbstractButton* b : d.window->findChildren<QAbstractButton*>())
+        if (b->isVisible() && b->text().contains("Why ")) return b->text();
+      return QString();
+    };
+    QVERIFY2(titled().contains(size(*d.session->plan(shown)->length)), qPrintable(titled()));
+    QVERIFY(labels().contains("from what you have"));
+    // On 5 in of it the rest is bought: whole, less what is there, up to the shop's step.
+    d.session->edit(*readEdit(d.project(), {{"edit", "changeCloth"}, {"cloth", third}, {"lengths", {127}}}),
+                    "cut some off");
+    d.settle();
+    const auto plan = d.session->plan(shown);
+    QVERIFY(*plan->toBuy > 0 && *plan->toBuy < *plan->length);
+    QVERIFY2(titled().contains(size(*plan->length)), qPrintable(titled()));
+    for (const QString& words :
+         {QString("of it from what you have"), QString("to buy"), size(*plan->buyLength)})
+      QVERIFY2(labels().contains(words), qPrintable(words + " / " + labels().join("|")));
+  }
+  void remarksCannotBeActedOnWhileTheyAreLookedOverAgain() {
+    Driver d;
+    d.window->files().openDemo();
+    d.window->goTo("arrange");
+    d.settle();
+    QVERIFY(d.find<QAbstractButton>("Show them")->isEnabled());
+    // Before anything has settled.
+    d.session->edit(Paint{kNoCloth, {4, 5, 6}}, "took cloths off");
+    QVERIFY(!d.session->planner().remarksThere());
+    int disabled = 0;
+    for (const RemarksCard* card : d.window->findChildren<RemarksCard*>())
+      if (card->isVisible())
+        for (const QAbstractButton* b : card->findChildren<QAbstractButton*>())
+          if (b->text() == "Show them" || b->text() == "Set aside") {
+            QVERIFY(!b->isEnabled());
+            ++disabled;
+          }
+    QVERIFY(disabled > 0);
+    d.settle();
+    QVERIFY(d.find<QAbstractButton>("Show them")->isEnabled());
+    bool said = false;
+    for (const QLabel* l : d.window->findChildren<QLabel*>())
+      said = said || (l->isVisible() && l->text().startsWith("3 pieces have no cloth yet"));
+    QVERIFY(said);
   }
   void menuButtonsAndKeysAreOneAction() {
     Driver d;
