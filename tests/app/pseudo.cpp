@@ -137,6 +137,27 @@ class PseudoTest : public QObject {
       pill->click();
       check(QString::fromLatin1(mode));
     }
+    // States that the demo is not in: cloth short, scraps, without a width, a remark of each kind it may
+    // have.
+    const auto change = [&](std::size_t cloth, nlohmann::json keys) {
+      keys["edit"] = "changeCloth";
+      keys["cloth"] = d.project().cloths[cloth].name;
+      QVERIFY(support::step(*d.session, keys, "changed"));
+      d.settle();
+    };
+    change(2, {{"lengths", {127}}});
+    change(3, {{"scraps", true}});
+    change(4, {{"width", nullptr}});
+    change(0, {{"lengths", {300, 420}}, {"direction", "one-way"}});
+    d.session->edit(Paint{kNoCloth, {1, 2}}, "took cloths off");
+    for (const char* station : {"arrange", "papers", "cloth", "motif"}) {
+      d.window->goTo(QString::fromLatin1(station));
+      check(QString::fromLatin1(station) + QStringLiteral(" in need"));
+    }
+    for (const Cloth& c : d.project().cloths) {
+      d.window->goTo(QStringLiteral("cut"), QString::fromStdString(subject(c.id)));
+      check(QStringLiteral("cut of ") + QString::fromStdString(clothTitle(c)));
+    }
     faults.removeDuplicates();
     if (!faults.isEmpty()) qWarning().noquote() << faults.join(QLatin1Char('\n'));
     QVERIFY(faults.isEmpty());
