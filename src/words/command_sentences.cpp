@@ -7,7 +7,7 @@ namespace {
 
 constexpr Sentence kAll[] = {
     {"import-unused", QT_TRANSLATE_NOOP("core", "Not used: %1.")},
-    {"sum-on-hand", QT_TRANSLATE_NOOP("core", "of it from what you have")},
+    {"sum-on-hand", QT_TRANSLATE_NOOP("core", "less what you have")},
     {"sum-rounded-up", QT_TRANSLATE_NOOP("core", "rounded up to the shop's %1")},
     {"no-project-open", QT_TRANSLATE_NOOP("core", "No project is open.")},
     {"copies", QT_TRANSLATE_NOOP("core", "copies")},

@@ -149,7 +149,7 @@ class ListsTest : public QObject {
     QVERIFY(*plan->toBuy > 0 && *plan->toBuy < *plan->length);
     QVERIFY2(titled().contains(size(*plan->length)), qPrintable(titled()));
     for (const QString& words :
-         {QString("of it from what you have"), QString("to buy"), size(*plan->buyLength)})
+         {QString("less what you have"), QString("to buy"), size(*plan->buyLength)})
       QVERIFY2(labels().contains(words), qPrintable(words + " / " + labels().join("|")));
   }
   void remarksCannotBeActedOnWhileTheyAreLookedOverAgain() {

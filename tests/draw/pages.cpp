@@ -219,7 +219,7 @@ class PagesTest : public QObject {
     QCOMPARE(text.count("From length 1, of 11 3/4 in"), 1);
     QCOMPARE(text.count("From length 2, of 16 1/2 in"), 3);
     QCOMPARE(text.count("From the cloth you buy"), 1);
-    QVERIFY(text.contains("squaring up, 3 cut ends") && text.contains("of it from what you have"));
+    QVERIFY(text.contains("squaring up, 3 cut ends") && text.contains("less what you have"));
   }
   void signalsCancelWhileWritingSheets() {
     const Sample s = sample("hexagons", 38.1, standardPages().front());
