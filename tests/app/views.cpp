@@ -13,6 +13,19 @@ using namespace clathra;
 using support::Driver;
 using support::problem;
 
+namespace {
+
+/// Saves a project, changes it here, and its file behind the program's back.
+void changedByAnother(Driver& d, const QString& file) {
+  d.click("New project: Squares");
+  QVERIFY(d.saveTo(file));
+  d.type("Count across", "5");
+  QFile other(file);
+  QVERIFY(other.open(QIODevice::Append) && other.write("x") == 1);
+}
+
+}  // namespace
+
 class ViewsTest : public QObject {
   Q_OBJECT
  private slots:
@@ -137,13 +150,7 @@ class ViewsTest : public QObject {
     const QTemporaryDir folder;
     const QString file = folder.filePath("p.clathra");
     Driver d;
-    d.click("New project: Squares");
-    QVERIFY(d.saveTo(file));
-    d.type("Count across", "5");
-    QFile other(file);
-    QVERIFY(other.open(QIODevice::Append));
-    other.write("x");
-    other.close();
+    changedByAnother(d, file);
     const auto bytes = [](const QString& path) {
       QFile f(path);
       return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
@@ -172,12 +179,7 @@ class ViewsTest : public QObject {
     const QTemporaryDir folder;
     const QString file = folder.filePath("p.clathra");
     Driver d;
-    d.click("New project: Squares");
-    QVERIFY(d.saveTo(file));
-    d.type("Count across", "5");
-    QFile other(file);
-    QVERIFY(other.open(QIODevice::Append) && other.write("x") == 1);
-    other.close();
+    changedByAnother(d, file);
     d.answerBox("Replace the other's work");
     QVERIFY(d.saveTo(file));
     QVERIFY(d.session->saved() && d.open(file));

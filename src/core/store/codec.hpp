@@ -12,6 +12,14 @@ nlohmann::json toJson(const Cloth& cloth);
 nlohmann::json toJson(const Print& print);
 nlohmann::json toJson(const MotifChoice& motif, const Project& project);
 
+nlohmann::json toJson(const Layout& layout);
+/// Errors: incomplete, numbers out of range, pieces without area.
+[[nodiscard]] Result<Layout> readLayout(const nlohmann::json& j);
+/// x, y after each other.
+nlohmann::json flatJson(PolygonView outline);
+/// A convex outline from the object's "line"; none is right too. Faults stay in `in`.
+Polygon readLine(Fields& in);
+
 nlohmann::json toJson(const HandWork& hand);
 /// Faults stay in `recipe`, the object that holds it.
 nlohmann::json toJson(const std::vector<PieceUnit>& units);

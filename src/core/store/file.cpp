@@ -5,7 +5,6 @@
 #include <algorithm>
 
 #include "image/decode.hpp"
-#include "layout/finishing_line.hpp"
 #include "layout/numbering.hpp"
 #include "store/archive.hpp"
 #include "store/codec.hpp"
@@ -16,48 +15,6 @@ namespace clathra {
 using nlohmann::json;
 
 namespace {
-
-constexpr double kFar = 1e6;  // mm
-
-json boxJson(const Box& b) {
-  return json::array({b.left, b.top, b.right, b.bottom});
-}
-
-constexpr std::size_t kMostLineCorners = 200;
-
-json flat(PolygonView p) {
-  json out = json::array();
-  for (const Point c : p) out.insert(out.end(), {c.x, c.y});
-  return out;
-}
-
-json layoutJson(const Layout& layout) {
-  std::vector<double> corners;
-  std::vector<int> counts, keys, rows;
-  corners.reserve(layout.corners.size() * std::size_t(2));
-  // Pieces are written as they were laid: shapes are told apart in that order.
-  std::vector<std::uint32_t> laid(layout.size());
-  for (std::size_t i = 0; i < layout.size(); ++i) laid[layout.laidAs(i)] = static_cast<std::uint32_t>(i);
-  for (const auto i : laid) {
-    const Piece& p = layout.pieces[i];
-    for (const Point c : layout.outline(i)) {
-      corners.push_back(c.x);
-      corners.push_back(c.y);
-    }
-    counts.push_back(p.count);
-    rows.push_back(static_cast<int>(p.row));
-    keys.insert(keys.end(), {p.key.col, p.key.row, p.key.part});
-  }
-  json out = {{"corners", corners},
-              {"counts", counts},
-              {"rows", rows},
-              {"keys", keys},
-              {"sides", sidesName(layout.sides)},
-              {"finished", boxJson(layout.finished)},
-              {"line", flat(layout.line)}};
-  if (!layout.laid.empty()) out["order"] = layout.laid;
-  return out;
-}
 
 json paintingJson(const Painting& painting) {
   json out = json::array();
@@ -90,7 +47,7 @@ json projectJson(const Project& p) {
             {"down", r.down},
             {"rings", r.rings},
             {"sides", sidesName(r.sides)},
-            {"line", flat(r.line)},
+            {"line", flatJson(r.line)},
             {"hand", toJson(r.hand)},
             {"units", toJson(r.units)},
             {"numbering", numberingNames()[static_cast<std::size_t>(r.numbering)]}}},
@@ -115,97 +72,6 @@ json projectJson(const Project& p) {
           {"lastDone", p.lastDone}};
 }
 
-std::optional<std::vector<double>> numbers(const json& j, std::size_t most) {
-  if (!j.is_array() || j.size() > most) return std::nullopt;
-  std::vector<double> out;
-  out.reserve(j.size());
-  for (const json& v : j) {
-    if (!v.is_number()) return std::nullopt;
-    const double d = v.get<double>();
-    if (!std::isfinite(d) || std::abs(d) > kFar) return std::nullopt;
-    out.push_back(d);
-  }
-  return out;
-}
-
-struct LayoutParts {
-  std::vector<double> corners, counts, rows, keys;
-};
-
-Status addPieces(LayoutBuilder& builder, const LayoutParts& parts) {
-  std::size_t at = 0;
-  for (std::size_t i = 0; i < parts.counts.size(); ++i) {
-    const double n = parts.counts[i];
-    if (!(n >= 3 && n <= 60'000) || at + 2 * static_cast<std::size_t>(n) > parts.corners.size())
-      return fail("layout-piece-wrong-number");
-    Polygon outline;
-    for (std::size_t k = 0; k < static_cast<std::size_t>(n); ++k, at += 2)
-      outline.push_back({parts.corners[at], parts.corners[at + 1]});
-    if (!(area(outline) > 1e-6)) return fail("layout-piece-without-area");
-    const PieceKey key{static_cast<std::int32_t>(parts.keys[3 * i]),
-                       static_cast<std::int32_t>(parts.keys[3 * i + 1]),
-                       static_cast<std::int32_t>(parts.keys[3 * i + 2])};
-    builder.add(outline, key, static_cast<std::uint32_t>(std::max(0.0, parts.rows[i])));
-  }
-  return at == parts.corners.size() ? Status{} : fail("layout-corners-belong-no");
-}
-
-/// A convex outline from x, y after each other; none is right too.
-Polygon readLine(Fields& in, const json& list) {
-  const auto v = numbers(list, kMostLineCorners * 2);
-  Polygon out;
-  for (std::size_t i = 0; v && i + 1 < v->size(); i += 2) out.push_back(Point{(*v)[i], (*v)[i + 1]});
-  const bool sane =
-      v && v->size() % 2 == 0 && (out.empty() || (out.size() >= 3 && isConvex(out) && signedArea(out) > 0));
-  if (!sane) in.fault("finishing-line-no-convex");
-  return out;
-}
-
-/// Each of 0 to n - 1 once; absent if it is not so.
-std::optional<std::vector<std::uint32_t>> readOrder(const json& list, std::size_t n) {
-  std::vector<std::uint32_t> out;
-  std::vector<bool> seen(n, false);
-  for (const json& v : list) {
-    if (!v.is_number_unsigned() || v.get<std::uint64_t>() >= n) return std::nullopt;
-    const auto at = v.get<std::uint32_t>();
-    if (seen[at]) return std::nullopt;
-    seen[at] = true;
-    out.push_back(at);
-  }
-  return out.size() == n ? std::optional(out) : std::nullopt;
-}
-
-Result<Layout> readLayout(const json& j) {
-  Fields in(j, Message("its-layout"));
-  const auto most = static_cast<std::size_t>(kMostPieces);
-  const auto corners = numbers(in.array("corners", most * 40), most * 40);
-  const auto counts = numbers(in.array("counts", most), most);
-  const auto rows = numbers(in.array("rows", most), most);
-  const auto keys = numbers(in.array("keys", most * 3), most * 3);
-  const auto finished = numbers(in.array("finished", 4), 4);
-  const int sides = in.choice("sides", sidesNames(), 0);
-  if (!in.ok()) return tl::make_unexpected(in.error());
-  if (!corners || !counts || !rows || !keys || !finished || finished->size() != 4 || counts->empty() ||
-      rows->size() != counts->size() || keys->size() != 3 * counts->size())
-    return fail("layout-incomplete-holds-numbers");
-  LayoutBuilder builder;
-  if (const auto ok = addPieces(builder, {*corners, *counts, *rows, *keys}); !ok)
-    return tl::make_unexpected(ok.error());
-  const Box box{(*finished)[0], (*finished)[1], (*finished)[2], (*finished)[3]};
-  Layout out = std::move(builder).finish(static_cast<FinishingSides>(sides), box, true);
-  // Files of before have rectangles only, and say no more than where they lie.
-  if (in.has("line")) {
-    out.line = readLine(in, in.array("line", kMostLineCorners * 2));
-    if (!in.ok()) return tl::make_unexpected(in.error());
-  } else if (out.sides != FinishingSides::Outline) {
-    out.line = cornersOf(box);
-  }
-  if (!in.has("order")) return out;
-  const auto order = readOrder(in.array("order", most), out.size());
-  if (!order) return fail("layout-order-numbers-misses");
-  return inOrder(std::move(out), *order);
-}
-
 Recipe readRecipe(Fields& in, const json& j) {
   Fields r(j, Message("its-recipe"));
   Recipe out;
@@ -215,7 +81,7 @@ Recipe readRecipe(Fields& in, const json& j) {
   out.down = static_cast<int>(r.whole("down", 1, kMostCount, 1));
   out.rings = static_cast<int>(r.whole("rings", 0, kMostCount, 0));
   out.sides = static_cast<FinishingSides>(r.choice("sides", sidesNames(), 0));
-  if (r.has("line")) out.line = readLine(r, r.array("line", kMostLineCorners * 2));
+  if (r.has("line")) out.line = readLine(r);
   if (r.has("hand")) out.hand = readHand(r, r.object("hand"));
   if (r.has("units")) out.units = readUnits(r, r.array("units", kMostUnits));
   out.numbering = static_cast<Numbering>(r.choice("numbering", numberingNames(), 0));
@@ -412,7 +278,7 @@ void readRest(Fields& in, Project& p, std::int64_t version) {
 Result<std::string> serialize(const Project& project) {
   Entries entries;
   entries["project.json"] = projectJson(project).dump(1, ' ', false, json::error_handler_t::replace);
-  entries["layout.json"] = layoutJson(*project.layout).dump();
+  entries["layout.json"] = toJson(*project.layout).dump();
   for (const auto& [name, picture] : project.pictures)
     entries[name] = std::string(picture.png->begin(), picture.png->end());
   return pack(entries);
