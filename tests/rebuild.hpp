@@ -60,7 +60,7 @@ inline void compareToRebuild(const Project& p, const Derived& derived, const Sou
     const Piece &is = p.layout->pieces[i], &wanted = again->pieces[i];
     QVERIFY(is.shape == wanted.shape && is.hand == wanted.hand && is.row == wanted.row);
     QCOMPARE(p.layout->laidAs(i), again->laidAs(i));
-    COMPARE_TO(std::cos(is.turn - wanted.turn), 1, 1e-9);
+    COMPARE_TO(cos(is.turn - wanted.turn), 1, 1e-9);
   }
   QCOMPARE(p.layout->shapes.size(), again->shapes.size());
   for (std::size_t s = 0; s < again->shapes.size(); ++s) {

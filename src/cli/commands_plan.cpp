@@ -201,7 +201,7 @@ Status motif(const std::string& file, bool asJson) {
                    {"cloth", clothTitle(*cloth)},
                    {"shape", m.shape},
                    {"at", {m.at.x, m.at.y}},
-                   {"turn", m.turn},
+                   {"turn", m.turn.degrees()},
                    {"mirrored", m.mirrored},
                    {"pieces", numbersOf(m.pieces)},
                    {"wanted", supply->wanted},

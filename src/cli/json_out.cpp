@@ -29,11 +29,11 @@ json tallyJson(const Project& project) {
   json shapes = json::array(), byCloth = json::array();
   for (const ShapeCount& c : tally.shapes()) {
     const Shape& s = layout.shapes[c.shape];
-    const Polygon outline = placed(s.outline, 0, c.hand < 0, {});
+    const Polygon outline = placed(s.outline, {}, c.hand < 0, {});
     json edges = json::array(), angles = json::array();
     for (const OutlineEdge& side : edgesOf(outline)) {
       edges.push_back(side.length);
-      angles.push_back(side.angle);
+      angles.push_back(side.angle.degrees());
     }
     shapes.push_back(
         {{"shape", s.name}, {"handed", c.hand}, {"count", c.count}, {"edges", edges}, {"angles", angles}});

@@ -172,7 +172,7 @@ class CardRun {
     for (const Shape& s : project_.layout->shapes) {
       if (s.name != motif.shape) continue;
       const bool other = !motif.pieces.empty() && project_.layout->pieces[motif.pieces.front()].hand < 0;
-      const Polygon paper = placed(s.outline, radians(motif.turn), other, motif.at);
+      const Polygon paper = placed(s.outline, motif.turn, other, motif.at);
       paintWindow(p_, decode(found->second), *cloth_.print, paper,
                   allowanceOutline(paper, allowanceOf(project_, cloth_)), QRectF(kEdge, y_, 56, 54));
     }

@@ -139,7 +139,7 @@ class LayoutRun {
                   y = place_.toDevice({0, 1}) - o;
     QTransform pose(x.x(), x.y(), y.x(), y.y(), o.x(), o.y());
     pose.translate(piece.centre.x, piece.centre.y);
-    pose.rotateRadians(piece.turn);
+    pose.rotate(piece.turn.degrees());
     if (piece.hand < 0) pose.scale(-1, 1);
     return pose.map(path);
   }

@@ -10,8 +10,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kLeastTip = 10;  // degrees
-constexpr double kPi = 3.14159265358979323846;
+constexpr Angle kLeastTip = Angle::degrees(10);
 
 /// The picture as a brush in mm: repeated, so that windows near its edge show what the cloth shows there only
 /// where the picture holds whole repeats; beyond the picture it is a hint.
@@ -85,7 +84,7 @@ std::size_t turningCorner(PolygonView paper) {
   const OutlineEdge* best = nullptr;
   for (const OutlineEdge& s : sides) {
     if (s.angle < kLeastTip) continue;  // copies do not turn round the cusp of two arcs
-    const double d = best ? s.angle - best->angle : -1;
+    const double d = best ? (s.angle - best->angle).degrees() : -1;
     if (d < -0.01 || (d < 0.01 && paper[s.first].y < paper[best->first].y - 1e-6)) best = &s;
   }
   return best ? best->first : 0;
@@ -93,10 +92,10 @@ std::size_t turningCorner(PolygonView paper) {
 
 int copiesInRound(PolygonView paper) {
   const std::size_t corner = turningCorner(paper);
-  double angle = 180;
+  Angle angle = kHalfTurn;
   for (const OutlineEdge& s : edgesOf(paper))
     if (s.first == corner && s.angle >= kLeastTip) angle = s.angle;
-  return std::max(2, static_cast<int>(std::floor(360 / angle + 1e-6)));
+  return std::max(2, static_cast<int>(std::floor(kWholeTurn / angle + 1e-6)));
 }
 
 void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies,
@@ -106,7 +105,7 @@ void paintUnit(QPainter& painter, const QImage& picture, const Print& print, Pol
   const Point at = paper[tip];
   double reach = 0;
   for (const Point p : paper) reach = std::max(reach, distance(p, at));
-  const double step = 2 * kPi / copies;
+  const Angle step = kWholeTurn / copies;
   // The edge that leaves the tip clockwise; mirrored copies are reflected in the line between neighbours.
   const Point edge = paper[(tip + 1) % paper.size()] - at;
   const double scale = std::min(into.width(), into.height()) / (2 * reach) * 0.98;
@@ -116,15 +115,14 @@ void paintUnit(QPainter& painter, const QImage& picture, const Print& print, Pol
   painter.scale(scale, scale);
   for (int i = 0; i < copies; ++i) {
     painter.save();
-    painter.rotate(degrees(step * i));
+    painter.rotate((i * step).degrees());
     if (kind == UnitKind::Mirrored && i % 2 == 1) {
       // Reflect in the bisector of the corner, which swaps its two edges.
       const Point other = paper[(tip + paper.size() - 1) % paper.size()] - at;
-      const double bisector = std::atan2((1 / length(edge) * edge + 1 / length(other) * other).y,
-                                         (1 / length(edge) * edge + 1 / length(other) * other).x);
-      painter.rotate(degrees(bisector));
+      const Angle bisector = directionOf(1 / length(edge) * edge + 1 / length(other) * other);
+      painter.rotate(bisector.degrees());
       painter.scale(1, -1);
-      painter.rotate(-degrees(bisector));
+      painter.rotate(-bisector.degrees());
     }
     painter.translate(-at.x, -at.y);
     fillWindow(painter, picture, print, paper);

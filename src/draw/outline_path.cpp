@@ -24,9 +24,9 @@ QPainterPath pathOf(PolygonView outline, const std::vector<OutlineEdge>& sides, 
                   on = toDevice(outline[(s.first + 1) % n]) - centre;
     const double radius = s.radius * scale;
     // Qt counts angles against the clock although y points down.
-    const double start = -degrees(std::atan2(from.y(), from.x()));
+    const double start = -directionOf({from.x(), from.y()}).degrees();
     const bool clockwise = from.x() * on.y() - from.y() * on.x() > 0;
-    const double sweep = degrees(s.length / s.radius) * (clockwise ? -1 : 1);
+    const double sweep = Angle::radians(s.length / s.radius).degrees() * (clockwise ? -1 : 1);
     path.arcTo(QRectF(centre.x() - radius, centre.y() - radius, 2 * radius, 2 * radius), start, sweep);
   }
   path.closeSubpath();

@@ -100,7 +100,7 @@ void stripes(QPainter& p, double across, double height) {
 
 const std::vector<PrintDesign>& printDesigns() {
   static const std::vector<PrintDesign> all = {
-      {"lantern-damask.png", 100, 110, 96, RepeatKind::Straight, {{90, {48, 0}}}, 288, 330},
+      {"lantern-damask.png", 100, 110, 96, RepeatKind::Straight, {{kQuarterTurn, {48, 0}}}, 288, 330},
       {"reed-ogee.png", 100, 84, 62, RepeatKind::HalfDrop, {}, 248, 252},
       {"wader-stripe.png", 100, 48, 48, RepeatKind::Straight, {}, 192, 96},
   };

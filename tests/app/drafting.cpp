@@ -80,7 +80,7 @@ class DraftingTest : public QObject {
     clickAt(d, {0, 0});
     clickAt(d, corner(d, 0, 2));
     QVERIFY(says(d, "corner that points inwards"));
-    QVERIFY(d.has<QAbstractButton>("Cut the corners that point inwards"));
+    QVERIFY(d.has<QAbstractButton>("Cut inward corners"));
     canvasOf(d)->setFocus();
     d.key(Qt::Key_C);
     d.settle();

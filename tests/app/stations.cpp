@@ -189,7 +189,7 @@ class StationsTest : public QObject {
     d.key(Qt::Key_T);
     d.key(Qt::Key_Return);
     QCOMPARE(d.session->tally().count(d.project().cloths[0].id),
-             static_cast<int>(rowOf(*d.project().layout, 27, 60).size()));
+             static_cast<int>(rowOf(*d.project().layout, 27, Angle::degrees(60)).size()));
   }
   void theBackIsTheMirrorImageAndStillPaintsWhatIsUnderThePointer() {
     Driver d;

@@ -198,7 +198,7 @@ class WholePathTest : public QObject {
     d.key(Qt::Key_Period);
     COMPARE_TO(d.project().motifs[0].at.x, before.x - 1.5, 1e-9);
     COMPARE_TO(d.project().motifs[0].at.y, before.y - 5, 1e-9);
-    COMPARE_TO(d.project().motifs[0].turn, 1, 1e-9);
+    COMPARE_TO(d.project().motifs[0].turn.degrees(), 1, 1e-9);
     // Cut.
     d.key(Qt::Key_5, Qt::ControlModifier);
     QVERIFY(d.tabTo("Ruler strips"));

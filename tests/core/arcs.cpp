@@ -37,7 +37,7 @@ std::vector<double> lengthsOf(PolygonView p) {
 
 std::vector<double> anglesOf(PolygonView p) {
   std::vector<double> out;
-  for (const OutlineEdge& s : edgesOf(p)) out.push_back(s.angle);
+  for (const OutlineEdge& s : edgesOf(p)) out.push_back(s.angle.degrees());
   return sorted(out);
 }
 
@@ -86,7 +86,7 @@ class ArcsTest : public QObject {
       for (const double turn : {0.3, 1.9, 4.0})
         for (const bool mirrored : {false, true}) {
           const Polygon p = family(id, 1);
-          const Polygon q = placed(scaled(p, 37.5), turn, mirrored, {1'000, -2'000});
+          const Polygon q = placed(scaled(p, 37.5), Angle::radians(turn), mirrored, {1'000, -2'000});
           const auto a = lengthsOf(p), b = lengthsOf(q), c = anglesOf(p), d = anglesOf(q);
           QCOMPARE(a.size(), b.size());
           for (std::size_t i = 0; i < a.size(); ++i) {
@@ -97,9 +97,9 @@ class ArcsTest : public QObject {
   }
   void aDiscHasOneSideAndNoCorner() {
     Polygon disc{{-30, 0}};
-    for (const Point q : arcPoints({-30, 0}, {30, 0}, 180)) disc.push_back(q);
+    for (const Point q : arcPoints({-30, 0}, {30, 0}, kHalfTurn)) disc.push_back(q);
     disc.push_back({30, 0});
-    for (const Point q : arcPoints({30, 0}, {-30, 0}, 180)) disc.push_back(q);
+    for (const Point q : arcPoints({30, 0}, {-30, 0}, kHalfTurn)) disc.push_back(q);
     const auto sides = edgesOf(disc);
     QCOMPARE(sides.size(), std::size_t(1));
     COMPARE_TO(sides[0].radius, 30, 1e-9);
@@ -111,7 +111,7 @@ class ArcsTest : public QObject {
       if (f.outline.size() <= 12) QCOMPARE(edgesOf(scaled(f.outline, 40)).size(), f.outline.size());
     for (const int n : {16, 20, 24}) {
       Polygon p;
-      for (int i = 0; i < n; ++i) p.push_back(rotated({100, 0}, 2 * kPi * i / n));
+      for (int i = 0; i < n; ++i) p.push_back(rotated({100, 0}, i * kWholeTurn / n));
       QCOMPARE(edgesOf(p).size(), std::size_t(n));
     }
   }

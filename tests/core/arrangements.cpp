@@ -144,7 +144,7 @@ class ArrangementsTest : public QObject {
       QCOMPARE(l.size(), std::size_t(n * (most + 1)));
       // Ring k: n diamonds of angle 360 k / n, as the rosette's own formula says; all sides equal.
       double area = 0;
-      for (int k = 1; k <= most + 1; ++k) area += n * 1'600 * std::sin(radians(360.0 * k / n));
+      for (int k = 1; k <= most + 1; ++k) area += n * 1'600 * sin(Angle::degrees(360.0 * k / n));
       double sum = 0;
       for (std::size_t i = 0; i < l.size(); ++i) {
         sum += clathra::area(l.outline(i));

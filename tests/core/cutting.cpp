@@ -32,7 +32,7 @@ struct Setup {
 
 bool upright(const Piece& p, const Shape& s) {
   const double step = 360.0 / s.symmetry.turns;
-  return std::abs(std::remainder(p.turn * 180 / std::numbers::pi, step)) < 0.1;
+  return std::abs(std::remainder(p.turn.degrees(), step)) < 0.1;
 }
 
 Project made(const Setup& s) {
@@ -146,8 +146,8 @@ class CuttingTest : public QObject {
     // A star with deep hollows, into which the neighbours' tips reach.
     Polygon star;
     for (int i = 0; i < 10; ++i)
-      star.push_back(rotated({i % 2 == 0 ? 60.0 : 22.0, 0}, std::numbers::pi * i / 5) + Point{60, 60});
-    const auto copies = stripCopies(star, stripLay(star, 0.3, true), 6);
+      star.push_back(rotated({i % 2 == 0 ? 60.0 : 22.0, 0}, i * kHalfTurn / 5) + Point{60, 60});
+    const auto copies = stripCopies(star, stripLay(star, Angle::radians(0.3), true), 6);
     QVERIFY(copies[1][0].x - copies[0][0].x < 119);
     for (std::size_t i = 0; i < copies.size(); ++i)
       for (std::size_t k = i + 1; k < copies.size(); ++k) QVERIFY(!overlaps(copies[i], copies[k]));
@@ -332,7 +332,7 @@ class CuttingTest : public QObject {
     row("fault-count-4", [](CutMethod& m) { m.laid.placements.pop_back(); });
     row("fault-wrong-way-up-5", [](CutMethod& m) {
       Polygon& p = m.laid.placements[2].patch;
-      p = placed(translated(p, -1.0 * centroid(p)), std::numbers::pi, false, centroid(p));
+      p = placed(translated(p, -1.0 * centroid(p)), kHalfTurn, false, centroid(p));
     });
     row("fault-sum-6", [](CutMethod& m) { m.sum.back().value += 1; });
   }

@@ -47,7 +47,7 @@ class DemoTest : public QObject {
     QCOMPARE(p.motifs.size(), std::size_t(2));
     // A twelfth of a turn carries every piece onto one of its shape.
     for (const Piece& piece : p.layout->pieces) {
-      const Point to = rotated(piece.centre, std::numbers::pi / 6);
+      const Point to = rotated(piece.centre, kWholeTurn / 12);
       QVERIFY(std::any_of(p.layout->pieces.begin(), p.layout->pieces.end(), [&](const Piece& q) {
         return distance(q.centre, to) < 1e-6 && q.shape == piece.shape;
       }));
@@ -63,7 +63,7 @@ class DemoTest : public QObject {
     QCOMPARE(flame.at.x, 48.0);
     const Polygon& paper = p.layout->shapes[p.layout->pieces[flame.pieces.front()].shape].outline;
     double upright = 0;
-    for (const Point q : paper) upright = std::max(upright, std::abs(rotated(q, radians(flame.turn)).y));
+    for (const Point q : paper) upright = std::max(upright, std::abs(rotated(q, flame.turn).y));
     COMPARE_TO(upright, 50.8 * std::cos(std::numbers::pi / 12), 1e-6);
     for (const MotifChoice& m : p.motifs) {
       QCOMPARE(m.pieces.size(), std::size_t(12));

@@ -93,9 +93,9 @@ class DraftTest : public QObject {
     COMPARE_TO(sum, area(outline), 1e-3);
     // Turned, mirrored and moved, the same lines make the same faces.
     std::vector<Line> moved;
-    const auto carry = [](Point p) { return rotated({-p.x, p.y}, 0.7) + Point{300, -100}; };
+    const auto carry = [](Point p) { return rotated({-p.x, p.y}, Angle::radians(0.7)) + Point{300, -100}; };
     for (const Line& l : lines) moved.push_back({carry(l.from), carry(l.to)});
-    const auto again = draftFaces(placed(outline, 0.7, true, {300, -100}), moved, 0);
+    const auto again = draftFaces(placed(outline, Angle::radians(0.7), true, {300, -100}), moved, 0);
     QVERIFY(again.has_value());
     const auto one = areasOf(*d), two = areasOf(*again);
     QCOMPARE(one.size(), two.size());
@@ -231,7 +231,7 @@ class DraftTest : public QObject {
     QFETCH(int, points);
     Polygon star;
     for (int i = 0; i < 2 * points; ++i)
-      star.push_back(rotated({i % 2 == 0 ? 100.0 : 45.0, 0}, 3.14159265358979 * i / points));
+      star.push_back(rotated({i % 2 == 0 ? 100.0 : 45.0, 0}, i * kHalfTurn / points));
     QCOMPARE(reflexCorners(star).size(), std::size_t(points));
     const auto lines = curingLines(star);
     const auto d = draftFaces(star, lines, 0);
@@ -261,8 +261,8 @@ class DraftTest : public QObject {
     const Snap angled = snap({9, 47}, Point{-20, -50});
     QVERIFY(angled.to == Snap::To::Side);
     const Snap steep = snap({37.5, 49}, Point{-20, -50});
-    QCOMPARE(steep.degrees, 120.0);
-    COMPARE_TO(steep.at.x, -20 + 100 / std::tan(radians(60)), 1e-6);
+    COMPARE_TO(steep.angle.degrees(), 120, 1e-9);
+    COMPARE_TO(steep.at.x, -20 + 100 / tan(Angle::degrees(60)), 1e-6);
     const Snap free = snap({3, 8});
     QVERIFY(free.to == Snap::To::Free);
     const Snap ray = snap({20, 3}, Point{-10, 3.5});

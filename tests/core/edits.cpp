@@ -192,8 +192,8 @@ class EditsTest : public QObject {
     const Project turned = support::edited(p, facing);
     QCOMPARE(3 * worn(turned), std::ptrdiff_t(p.layout->size()));
     for (std::size_t i = 0; i < p.layout->size(); ++i) {
-      const double off = std::remainder(p.layout->pieces[i].turn - p.layout->pieces[0].turn, M_PI);
-      QCOMPARE(turned.painting[i] == 1, std::abs(off) < 1e-3);
+      const double off = std::remainder((p.layout->pieces[i].turn - p.layout->pieces[0].turn).degrees(), 180);
+      QCOMPARE(turned.painting[i] == 1, std::abs(off) < 0.05);
     }
   }
   void anEditSaidOfAnotherLayoutFollowsItsPieces() {

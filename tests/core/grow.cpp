@@ -130,14 +130,15 @@ class GrowTest : public QObject {
     const Project p = single("hexagon");
     for (const OpenEdge& e : State(*p.layout).edges) {
       COMPARE_TO(e.length, 30, 1e-9);
-      COMPARE_TO(e.roomAtFrom, 240, 1e-6);
-      COMPARE_TO(e.roomAtTo, 240, 1e-6);
+      COMPARE_TO(e.roomAtFrom.degrees(), 240, 1e-6);
+      COMPARE_TO(e.roomAtTo.degrees(), 240, 1e-6);
     }
     // Two squares side by side: at the middle of their straight side 180°.
     const Layout two = support::layout(support::recipe("squares", 40, 2, 1));
     int straight = 0;
     for (const OpenEdge& e : State(two).edges)
-      for (const double room : {e.roomAtFrom, e.roomAtTo}) straight += std::abs(room - 180) < 1e-6;
+      for (const Angle room : {e.roomAtFrom, e.roomAtTo})
+        straight += abs(room - kHalfTurn) < Angle::degrees(1e-6);
     QCOMPARE(straight, 4);
   }
   void offersAreCongruentToKnownShapesAndOverlapNothing() {  // guarantees 1 and 2 of grow.hpp
@@ -302,13 +303,13 @@ class GrowTest : public QObject {
     QVERIFY(six);
     COMPARE_TO(six->miss, 0, 1e-6);
     // A 50° wedge: seven leave 10° open.
-    const double a = radians(50);
+    const double a = Angle::degrees(50).radians();
     const Polygon wedge{{0, 0}, {40, 0}, {40 * std::cos(a), 40 * std::sin(a)}};
     const auto seven = ringOfCopies(wedge, 0, 2);
     QVERIFY(seven);
     QCOMPARE(seven->pieces, 7);
-    COMPARE_TO(seven->degrees, 10, 1e-6);
-    COMPARE_TO(seven->miss, 2 * 40 * std::sin(radians(5)), 1e-6);
+    COMPARE_TO(seven->open.degrees(), 10, 1e-6);
+    COMPARE_TO(seven->miss, 2 * 40 * sin(Angle::degrees(5)), 1e-6);
     QVERIFY(!ringOfCopies(Polygon{{0, 0}, {10, 0}, {10, 20}, {0, 20}}, 0, 1));  // unequal edges
     QVERIFY(!ringOfCopies(scaled(*familyOutline("square"), 30), 0, 2));         // straight on
   }

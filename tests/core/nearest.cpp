@@ -43,7 +43,7 @@ struct Soup {
 Soup soupOf(const Layout& layout, double turn, bool mirrored, double scale, Point by) {
   Soup s;
   for (std::size_t i = 0; i < layout.size(); ++i) {
-    Polygon p = placed(layout.outline(i), turn, mirrored, {});
+    Polygon p = placed(layout.outline(i), Angle::radians(turn), mirrored, {});
     for (Point& c : p) c = scale * c + by;
     s.refs.push_back({static_cast<std::uint32_t>(s.corners.size()), static_cast<std::uint16_t>(p.size())});
     s.corners.insert(s.corners.end(), p.begin(), p.end());

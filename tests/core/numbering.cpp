@@ -121,7 +121,7 @@ class NumberingTest : public QObject {
     for (std::size_t i = 0; i < p.layout->size(); ++i) {
       const Piece &a = p.layout->pieces[i], &b = back->layout->pieces[i];
       QCOMPARE(p.layout->shapes[a.shape].name, back->layout->shapes[b.shape].name);
-      QVERIFY(std::abs(a.turn - b.turn) < 1e-9 && a.hand == b.hand);
+      QVERIFY(abs(a.turn - b.turn) < Angle::radians(1e-9) && a.hand == b.hand);
     }
     QVERIFY(sameContent(numbered(*back, "rows"), numbered(p, "rows")));
   }

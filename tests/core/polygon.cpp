@@ -57,26 +57,26 @@ class PolygonTest : public QObject {
     COMPARE_TO(centroid(r).x, 25, 1e-12);
     COMPARE_TO(centroid(r).y, 40, 1e-12);
     COMPARE_TO(bounds(r).width(), 30, 1e-12);
-    for (const double a : cornerAngles(r)) COMPARE_TO(a, 90, 1e-9);
+    for (const Angle a : cornerAngles(r)) COMPARE_TO(a.degrees(), 90, 1e-9);
     QVERIFY(isConvex(r));
     QVERIFY(contains(r, {11, 21}) && !contains(r, {9, 21}));
   }
   void anArrowHasAReflexCorner() {
     const Polygon arrow{{0, 0}, {40, 20}, {0, 40}, {10, 20}};
     QVERIFY(!isConvex(arrow));
-    double reflex = 0, sum = 0;
-    for (const double a : cornerAngles(arrow)) {
+    Angle reflex, sum;
+    for (const Angle a : cornerAngles(arrow)) {
       reflex = std::max(reflex, a);
       sum += a;
     }
-    QVERIFY(reflex > 180);
-    COMPARE_TO(sum, 360, 1e-9);
+    QVERIFY(reflex > kHalfTurn);
+    COMPARE_TO(sum.degrees(), 360, 1e-9);
     QVERIFY(!contains(arrow, {5, 20}) && contains(arrow, {20, 20}));
   }
   void turningMirroringAndMovingChangeNoMeasure() {
     for (int round = 0; round < 200; ++round) {
       const Polygon p = randomConvex(random_, 3 + round % 7);
-      const double turn = 7 * random_.generateDouble();
+      const Angle turn = Angle::radians(7 * random_.generateDouble());
       const Polygon q = placed(p, turn, round % 2 != 0, {random_.generateDouble() * 500, -300});
       COMPARE_TO(area(q), area(p), 1e-8);
       COMPARE_TO(perimeter(q), perimeter(p), 1e-9);
@@ -84,7 +84,7 @@ class PolygonTest : public QObject {
       auto a = cornerAngles(p), b = cornerAngles(q);
       std::sort(a.begin(), a.end());
       std::sort(b.begin(), b.end());
-      for (std::size_t i = 0; i < a.size(); ++i) COMPARE_TO(b[i], a[i], 1e-8);
+      for (std::size_t i = 0; i < a.size(); ++i) COMPARE_TO(b[i].degrees(), a[i].degrees(), 1e-8);
     }
   }
   void scalingScalesLengthsAndAreas() {
@@ -123,7 +123,7 @@ class PolygonTest : public QObject {
       COMPARE_TO(turned.width(), best.width, 1e-6);
       COMPARE_TO(turned.height(), best.height, 1e-6);
       for (int deg = 0; deg < 180; ++deg) {
-        const Box b = bounds(placed(p, radians(deg), false, {}));
+        const Box b = bounds(placed(p, Angle::degrees(deg), false, {}));
         QVERIFY(best.width * best.height <= b.width() * b.height() + 1e-6);
       }
     }

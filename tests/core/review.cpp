@@ -111,7 +111,7 @@ class ReviewTest : public QObject {
               "one-way-turned"));
     json tipUp = json::array();
     for (std::size_t i = 0; i < p.layout->size(); ++i)
-      if (std::abs(p.layout->pieces[i].turn) < 1e-6) tipUp.push_back(i + 1);
+      if (abs(p.layout->pieces[i].turn) < Angle::degrees(1e-4)) tipUp.push_back(i + 1);
     QVERIFY(tipUp.size() > 20);
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "Reed"}, {"pieces", tipUp}});
     const auto kept = remarksOf(p);

@@ -81,8 +81,8 @@ class RingTest : public QObject {
     const auto ring = ahead(p, 1);
     QVERIFY(ring.has_value());
     QCOMPARE(ring->answer.pieces, 3);
-    COMPARE_TO(ring->answer.degrees, 36, 1e-6);
-    COMPARE_TO(ring->answer.miss, 2 * 40 * std::sin(radians(18)), 1e-6);
+    COMPARE_TO(ring->answer.open.degrees(), 36, 1e-6);
+    COMPARE_TO(ring->answer.miss, 2 * 40 * sin(Angle::degrees(18)), 1e-6);
     QVERIFY(ring->missing.empty());
     const OpenEdge e = goingOn(p, 1);
     const std::string said =

@@ -43,7 +43,7 @@ Recipe recipeOf(const json& row) {
 }
 
 /// Two clockwise lists of edges and angles agree up to where they start.
-bool sameOutline(const std::vector<double>& edges, const std::vector<double>& angles, const json& row) {
+bool sameOutline(const std::vector<double>& edges, const std::vector<Angle>& angles, const json& row) {
   const std::vector<double> e = row["edges"], a = row["angles"];
   if (e.size() != edges.size()) return false;
   for (const bool back : {false, true})
@@ -52,7 +52,7 @@ bool sameOutline(const std::vector<double>& edges, const std::vector<double>& an
       for (std::size_t i = 0; i < e.size() && ok; ++i) {
         const std::size_t k = (s + (back ? e.size() - i : i)) % e.size();
         const std::size_t ek = back ? (k + e.size() - 1) % e.size() : k;
-        ok = std::abs(edges[i] - e[ek]) < 0.05 && std::abs(angles[i] - a[k]) < 0.05;
+        ok = std::abs(edges[i] - e[ek]) < 0.05 && std::abs(angles[i].degrees() - a[k]) < 0.05;
       }
       if (ok) return true;
     }

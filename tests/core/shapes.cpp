@@ -35,7 +35,8 @@ class ShapesTest : public QObject {
     row("square", {90, 90, 90, 90}, 1, 1, 1);
     row("octagon", QList<double>(8, 135), 1 + r2, 1 + r2, 2 * (1 + r2));
     row("diamond60", {60, 60, 120, 120}, 1, r3, r3 / 2);
-    row("diamond45", {45, 45, 135, 135}, 2 * std::sin(radians(22.5)), 2 * std::cos(radians(22.5)), 1 / r2);
+    row("diamond45", {45, 45, 135, 135}, 2 * sin(Angle::degrees(22.5)), 2 * cos(Angle::degrees(22.5)),
+        1 / r2);
     row("half-hexagon-point-cut", {60, 60, 120, 120}, 2, r3 / 2, 0.75 * r3);
     row("half-hexagon-flat-cut", {90, 90, 120, 120, 120}, r3, 1, 0.75 * r3);
     row("half-diamond60-along", {30, 30, 120}, r3, 0.5, r3 / 4);
@@ -55,7 +56,8 @@ class ShapesTest : public QObject {
     auto found = cornerAngles(p);
     std::sort(found.begin(), found.end());
     QCOMPARE(found.size(), static_cast<std::size_t>(angles.size()));
-    for (std::size_t i = 0; i < found.size(); ++i) COMPARE_TO(found[i], angles[static_cast<int>(i)], 1e-9);
+    for (std::size_t i = 0; i < found.size(); ++i)
+      COMPARE_TO(found[i].degrees(), angles[static_cast<int>(i)], 1e-9);
     COMPARE_TO(bounds(p).width(), width, 1e-12);
     COMPARE_TO(bounds(p).height(), height, 1e-12);
     COMPARE_TO(clathra::area(p), area, 1e-12);
@@ -108,8 +110,8 @@ class ShapesTest : public QObject {
       const int hand = handOf(p);
       QVERIFY(hand != 0);
       for (int deg = 0; deg < 360; deg += 17) {
-        QCOMPARE(handOf(placed(p, radians(deg), false, {3, 4})), hand);
-        QCOMPARE(handOf(placed(p, radians(deg), true, {3, 4})), -hand);
+        QCOMPARE(handOf(placed(p, Angle::degrees(deg), false, {3, 4})), hand);
+        QCOMPARE(handOf(placed(p, Angle::degrees(deg), true, {3, 4})), -hand);
       }
     }
     QCOMPARE(handOf(family("kite", 40)), 0);
@@ -117,7 +119,7 @@ class ShapesTest : public QObject {
   void namesSurviveTurnMirrorAndScale() {
     for (const Family& f : families())
       for (const double edge : {7.0, 25.4, 300.0}) {
-        const Polygon p = placed(scaled(f.outline, edge), 1.234, true, {100, -50});
+        const Polygon p = placed(scaled(f.outline, edge), Angle::radians(1.234), true, {100, -50});
         const ShapeName name = nameOf(p);
         QCOMPARE(support::text(name.id), QByteArray(f.id.data(), static_cast<int>(f.id.size())));
         COMPARE_TO(name.edge, edge, 1e-6 * edge);
@@ -125,27 +127,28 @@ class ShapesTest : public QObject {
   }
   void poseFindsTheTurnAndTheMirror() {
     const Polygon p = family("quarter-hexagon", 40);
-    const auto pose = poseOf(placed(p, 0.7, true, {5, 6}), p);
+    const auto pose = poseOf(placed(p, Angle::radians(0.7), true, {5, 6}), p);
     QVERIFY(pose);
     QVERIFY(pose->mirrored);
-    COMPARE_TO(std::remainder(pose->turn - 0.7, 2 * 3.14159265358979), 0, 1e-9);
+    COMPARE_TO((pose->turn - Angle::radians(0.7)).wrapped().radians(), 0, 1e-9);
     QVERIFY(!poseOf(scaled(p, 1.01), p));
   }
 
   void aTipReachesWhatTheFormulaSays() {
-    COMPARE_TO(tipReach(1, 60), 2, 1e-12);
-    COMPARE_TO(tipReach(1, 45), 2.6131, 1e-4);
-    COMPARE_TO(tipReach(1, 36), 3.2361, 1e-4);
+    COMPARE_TO(tipReach(1, Angle::degrees(60)), 2, 1e-12);
+    COMPARE_TO(tipReach(1, Angle::degrees(45)), 2.6131, 1e-4);
+    COMPARE_TO(tipReach(1, Angle::degrees(36)), 3.2361, 1e-4);
   }
   void theAllowanceMovesEveryEdgeOutwards() {
     for (const Family& f : families()) {
       const Polygon p = scaled(f.outline, 40), q = allowanceOutline(p, 6);
       const auto angles = cornerAngles(p);
-      if (*std::min_element(angles.begin(), angles.end()) < 10) continue;  // a cusp has no mitre
+      if (*std::min_element(angles.begin(), angles.end()) < Angle::degrees(10))
+        continue;  // a cusp has no mitre
       QCOMPARE(q.size(), p.size());
       // Area of an outward offset with mitred corners: A + s P + s² Σ cot(angle / 2).
       double corners = 0;
-      for (const double a : cornerAngles(p)) corners += 1 / std::tan(radians(a) / 2);
+      for (const Angle a : cornerAngles(p)) corners += 1 / tan(a / 2);
       COMPARE_TO(area(q), area(p) + 6 * perimeter(p) + 36 * corners, 1e-6);
     }
   }
@@ -157,7 +160,7 @@ class ShapesTest : public QObject {
   }
 
   void trianglesNestAtHalfTheirEdge() {
-    const StripLay lay = stripLay(family("triangle60", 60), 0, true);
+    const StripLay lay = stripLay(family("triangle60", 60), {}, true);
     COMPARE_TO(lay.toNext, 30, 1e-9);
     COMPARE_TO(lay.toAfter, 30, 1e-9);
     QCOMPARE(lay.fitting(60), std::size_t(1));
@@ -192,7 +195,7 @@ class ShapesTest : public QObject {
   void clippingKeepsTheAreaOfBothParts() {
     const Polygon p = family("hexagon", 40);
     for (int deg = 0; deg < 360; deg += 13) {
-      const Point n{std::cos(radians(deg)), std::sin(radians(deg))};
+      const Point n = towards(Angle::degrees(deg));
       const double a = area(clippedToHalfPlane(p, n, 7.5)) + area(clippedToHalfPlane(p, -1.0 * n, -7.5));
       COMPARE_TO(a, area(p), 1e-6);
     }
@@ -211,7 +214,7 @@ class ShapesTest : public QObject {
   }
   void theWorstCornerDoesNotDependOnHowAShapeLies() {
     const Polygon kite = scaled(*familyOutline("kite"), 30);
-    const Polygon moved = translated(placed(kite, 1.1, false, {}), {40, -9});
+    const Polygon moved = translated(placed(kite, Angle::radians(1.1), false, {}), {40, -9});
     COMPARE_TO(worstCorner(kite, moved, false), 0, 1e-9);
     Polygon bent = moved;
     bent[1] = bent[1] + Point{0.8, 0};

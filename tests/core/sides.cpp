@@ -144,7 +144,7 @@ class SidesTest : public QObject {
     COMPARE_TO(bounds(*six).width(), 400, 0.01);
     COMPARE_TO(area(*six), 1.5 * std::sqrt(3.0) * 200 * 200, 1);
     COMPARE_TO(bounds(*eight).height(), 400, 0.01);
-    COMPARE_TO(area(*eight), 8 * std::tan(radians(22.5)) * 200 * 200, 1);
+    COMPARE_TO(area(*eight), 8 * tan(Angle::degrees(22.5)) * 200 * 200, 1);
     QVERIFY(!largestEvenOutline(square, graph, 6, 201));
     const Progress stopped;
     stopped.cancel();

@@ -174,7 +174,7 @@ class ChangeTest : public QObject {
     QCOMPARE(round.size(), std::size_t(6));
     const auto direction = [&](std::uint32_t i) {
       const Point d = p.layout->pieces[i].centre - corner;
-      return std::atan2(d.y, d.x);
+      return directionOf(d);
     };
     std::sort(round.begin(), round.end(), [&](auto a, auto b) { return direction(a) < direction(b); });
     // Two pairs stay that touch in the corner only; then one pair loses its seam, and the other keeps it.

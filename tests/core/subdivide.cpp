@@ -232,7 +232,7 @@ class SubdivideTest : public QObject {
   void itDoesNotMatterHowTheLargeShapeLies() {
     const auto c = hexagon().count(counts({{"hexagon", 1}, {"diamond", 9}}));
     for (const double turn : {0.3, 1.0, 2.5}) {
-      const auto s = Subdivision::make(placed(hexagonOf(2), turn, true, {1234, -77}));
+      const auto s = Subdivision::make(placed(hexagonOf(2), Angle::radians(turn), true, {1234, -77}));
       QVERIFY(s);
       QCOMPARE(s->count(counts({{"hexagon", 1}, {"diamond", 9}}))->placements, c->placements);
     }

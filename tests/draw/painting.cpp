@@ -190,7 +190,7 @@ class PaintingTest : public QObject {
       QByteArray around;  // just to both sides of every seam
       for (int i = 0; i < 6; ++i)
         for (const double off : {-6.0, 6.0}) {
-          const double a = radians(60.0 * i + 60 + off);
+          const double a = Angle::degrees(60.0 * i + 60 + off).radians();
           const QColor c = image.pixelColor(int(150 + 90 * std::cos(a)), int(150 + 90 * std::sin(a)));
           around += c.red() > c.blue() ? 'r' : 'b';
         }

@@ -8,6 +8,7 @@
 #include "app/widgets/card.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
 #include "model/alike.hpp"
 
@@ -49,8 +50,19 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(variants_, &VariantsCard::compareAsked, this, [this] { setView(kSideBySide); });
   connect(numbers_, &NumbersCard::said, this, &Station::said);
   connect(numbers_, &NumbersCard::numbersAsked, this, [this] { setView(kNumbersView); });
-  bench_ = benchOf({size_, fit_, paint_, units_, chance_, variants_, grow_, divide_, exchange_, draft_,
-                    sides_, numbers_, remarks});
+  bench_ = new Bench({paint_, size_, fit_, units_, chance_, variants_, numbers_, grow_, divide_, exchange_,
+                      draft_, sides_, remarks});
+  // A card of another mode, opened by its heading, leads there.
+  const std::pair<Card*, int> leads[] = {{paint_, kPaint},    {units_, kPaint},   {chance_, kPaint},
+                                         {variants_, kPaint}, {divide_, kDivide}, {exchange_, kDivide},
+                                         {draft_, kDraft},    {sides_, kSides}};
+  for (const auto& [card, mode] : leads)
+    connect(card, &Card::asked, this, [this, card = card, mode = mode] {
+      const auto own = ownCards(mode_->current());
+      if (std::find(own.begin(), own.end(), card) != own.end()) return;
+      setMode(mode);
+      card->setOpen(true);
+    });
   connect(grow_, &GrowCard::said, this, &Station::said);
   connect(grow_, &GrowCard::sentenceChanged, this, &ArrangeStation::sayWhatAClickDoes);
   canvas_->setReach([this](std::uint32_t piece, bool shift) { return reach(piece, shift); });
@@ -72,7 +84,7 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   });
   connect(canvas_, &LayoutCanvas::turnAsked, this, [this] { paint_->turnRow(); });
   connect(canvas_, &LayoutCanvas::pointedAt, this, [this](int piece) {
-    status_->setText(describePiece(session_, piece));
+    status_->say(describePiece(session_, piece));
     sayWhatAClickDoes();
   });
   connect(canvas_, &LayoutCanvas::viewChanged, this,
@@ -92,56 +104,36 @@ void ArrangeStation::buildPicture() {
   policy.setHeightForWidth(true);
   top->setSizePolicy(policy);
   mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Divide"), tr("Draft"), tr("Sides")},
-                    tr("Mode"));
-  face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"));
+                    tr("Mode"), Pills::At::Picture);
+  face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"), Pills::At::Picture);
   face_->setCurrent(0);
   view_ = new Pills({tr("Cloths"), tr("Lightness"), tr("Step back"), tr("Numbers"), tr("Variants")},
-                    tr("Look at"));
+                    tr("Look at"), Pills::At::Picture);
   view_->setCurrent(0);
   flow->addWidget(mode_);
   flow->addWidget(face_);
   all->addWidget(top);
-  sentence_ = wrapped({}, "");
+  sentence_ = new SteadyLabel(largeText() ? 1 : 2, "");
+  sentence_->setAccessibleName(tr("What a click does"));
   all->addWidget(sentence_);
-  sideLabel_ = wrapped({}, "sea");
-  all->addWidget(sideLabel_);
   canvas_ = new LayoutCanvas(session_);
   all->addWidget(canvas_, 1);
   compared_ = new VariantsView(session_);
   compared_->hide();
   all->addWidget(compared_, 1);
   connect(compared_, &VariantsView::worn, this, [this] { setView(0); });
-  auto* foot = new QWidget;
-  auto* bottom = new FlowLayout(scaled(8), scaled(2), foot);
-  foot->setSizePolicy(policy);
-  status_ = wrapped({}, "");
+  auto* caption = new QHBoxLayout;
+  status_ = new SteadyLabel(1, "");
   status_->setAccessibleName(tr("Piece under the cursor"));
-  status_->setMinimumWidth(scaled(140));
-  bottom->addWidget(status_);
-  const struct {
-    QString sign, name;
-    void (LayoutCanvas::*does)();
-  } views[] = {{tr("Fit all"), tr("Show all, key 0"), &LayoutCanvas::fitAll},
-               {tr("Width"), tr("Fit the width, key W"), &LayoutCanvas::fitWidth},
-               {tr("Height"), tr("Fit the height, key H"), &LayoutCanvas::fitHeight}};
-  for (const auto& v : views) {
-    auto* b = button(v.sign, "link");
-    b->setAccessibleName(v.name);
-    b->setToolTip(v.name);
-    connect(b, &QPushButton::clicked, canvas_, v.does);
-    bottom->addWidget(b);
-  }
-  const auto zoom = [this](double factor) { canvas_->zoomBy(factor, QRectF(canvas_->rect()).center()); };
-  auto* minus = namedButton(QStringLiteral("−"), tr("Smaller"));
-  auto* plus = namedButton(QStringLiteral("+"), tr("Larger"));
-  connect(minus, &QPushButton::clicked, this, [zoom] { zoom(0.8); });
-  connect(plus, &QPushButton::clicked, this, [zoom] { zoom(1.25); });
-  zoom_ = label({}, "muted");
-  bottom->addWidget(minus);
-  bottom->addWidget(plus);
-  bottom->addWidget(zoom_);
-  bottom->addWidget(view_);
-  all->addWidget(foot);
+  sideLabel_ = new SteadyLabel(1, "sea");
+  sideLabel_->setAccessibleName(tr("Face and finished size"));
+  caption->addWidget(status_, 1);
+  caption->addWidget(sideLabel_, 1);
+  all->addLayout(caption);
+  if (largeText())
+    for (QWidget* w : viewControls()) flow->addWidget(w);
+  else
+    all->addWidget(wrappingRow(viewControls(), 8));
   picture_ = panel;
   connect(mode_, &Pills::chosen, this, [this](int mode) {
     setMode(mode);
@@ -155,11 +147,42 @@ void ArrangeStation::buildPicture() {
   });
 }
 
+/// How the picture is looked at: what is shown of the pieces, and how large.
+std::vector<QWidget*> ArrangeStation::viewControls() {
+  std::vector<QWidget*> out{view_};
+  const struct {
+    QString sign, name;
+    void (LayoutCanvas::*does)();
+  } views[] = {{tr("Fit all"), tr("Show all, key 0"), &LayoutCanvas::fitAll},
+               {tr("Width"), tr("Fit the width, key W"), &LayoutCanvas::fitWidth},
+               {tr("Height"), tr("Fit the height, key H"), &LayoutCanvas::fitHeight}};
+  for (const auto& v : views) {
+    if (largeText() && out.size() > 1) break;  // the others by their keys
+    auto* b = button(v.sign, "link");
+    b->setAccessibleName(v.name);
+    b->setToolTip(v.name);
+    connect(b, &QPushButton::clicked, canvas_, v.does);
+    out.push_back(b);
+  }
+  const auto zoom = [this](double factor) { canvas_->zoomBy(factor, QRectF(canvas_->rect()).center()); };
+  auto* minus = namedButton(QStringLiteral("−"), tr("Smaller"));
+  auto* plus = namedButton(QStringLiteral("+"), tr("Larger"));
+  connect(minus, &QPushButton::clicked, this, [zoom] { zoom(0.8); });
+  connect(plus, &QPushButton::clicked, this, [zoom] { zoom(1.25); });
+  zoom_ = label({}, "muted");
+  zoom_->setMinimumWidth(zoom_->fontMetrics().horizontalAdvance(tr("%1 %").arg(8888)));
+  out.insert(out.end(), {minus, plus});
+  if (largeText())
+    zoom_->setParent(canvas_), zoom_->hide();
+  else
+    out.push_back(zoom_);
+  return out;
+}
+
 void ArrangeStation::openOnly(const QStringList& titles) {
   const auto cards = bench_->findChildren<Card*>();
   for (Card* card : cards) {
     card->setOpen(titles.contains(card->title()));
-    Q_EMIT card->folded(card->isOpen());
   }
 }
 
@@ -171,28 +194,54 @@ void ArrangeStation::setView(int view) {
   sayWhatAClickDoes();
 }
 
+std::vector<Card*> ArrangeStation::ownCards(int mode) const {
+  switch (mode) {
+    case kAdd:
+      return {grow_, paint_};
+    case kTakeAway:
+      return {grow_};
+    case kDivide:
+      return {divide_, exchange_};
+    case kDraft:
+      return {draft_, grow_};
+    case kSides:
+      return {sides_};
+    default:
+      return {paint_, size_};
+  }
+}
+
+void ArrangeStation::seatCards(int mode) {
+  const auto own = ownCards(mode);
+  bench_->bringFirst({own.begin(), own.end()});
+  for (Card* card : std::initializer_list<Card*>{paint_, size_, fit_, units_, chance_, variants_, numbers_,
+                                                 grow_, divide_, exchange_, draft_, sides_})
+    card->setOpen(std::find(own.begin(), own.end(), card) != own.end() ||
+                  (card == grow_ && mode == kPaint && grow_->copying()));
+}
+
+void ArrangeStation::beginFresh() {
+  seated_ = -1;
+  canvas_->setBack(false);
+  face_->setCurrent(0);
+  compared_->setBack(false);
+  setView(0);
+  paint_->setWay(PaintWay::Piece);
+  setMode(kPaint);
+}
+
 void ArrangeStation::setMode(int mode) {
   mode_->setCurrent(mode);
   if (view_->current() == kSideBySide) setView(0);
   canvas_->setGhosts({});  // whichever card is in use now puts its own there
-  // The bench holds what belongs to what is being done.
-  const bool sizes = mode == kPaint || mode == kSides, grows = mode == kAdd || mode == kTakeAway;
-  size_->setOpen(mode == kPaint);
-  fit_->setShown(sizes);
-  paint_->setVisible(mode == kPaint || mode == kAdd);
-  paint_->setOpen(mode == kPaint);
-  for (Card* card : std::initializer_list<Card*>{units_, chance_, variants_, numbers_})
-    card->setVisible(mode == kPaint);
-  grow_->setVisible(grows || mode == kPaint || mode == kDraft);
-  divide_->setVisible(mode == kDivide);
-  sides_->setVisible(sizes);
+  // The cards of what is being done come first and are open; the others are one line away.
+  if (std::exchange(seated_, mode) != mode) seatCards(mode);
   sides_->setActive(mode == kSides);
   grow_->setMode(mode == kAdd                       ? GrowCard::Mode::Add
                  : mode == kTakeAway                ? GrowCard::Mode::TakeAway
                  : mode == kPaint || mode == kDraft ? GrowCard::Mode::Paint
                                                     : GrowCard::Mode::Off);
   if (mode != kPaint) units_->stop();
-  if (mode == kSides) fit_->setOpen(false);  // the three ways of finishing and their price come first
   divide_->setActive(mode == kDivide);
   exchange_->setActive(mode == kDivide);
   draft_->setActive(mode == kDraft);
@@ -221,12 +270,12 @@ std::vector<std::uint32_t> ArrangeStation::reachOfOne(std::uint32_t piece, bool 
   if (mode_->current() != kPaint) return {};
   switch (paint_->way()) {
     case PaintWay::Row:
-      return rowOf(*session_.project().layout, piece, paint_->rowDegrees());
+      return rowOf(*session_.project().layout, piece, Angle::degrees(paint_->rowDegrees()));
     case PaintWay::Ring:
       return ringOf(session_.geometry().seams, piece, paint_->ring());
     case PaintWay::Alike:
       return alikeTo(session_.project(), piece, shift);
-    case PaintWay::LengthUnit:
+    case PaintWay::Unit:
       return unitReach(piece, shift);
     case PaintWay::Piece:
       break;
@@ -282,14 +331,14 @@ void ArrangeStation::paint(std::uint32_t piece, bool shift) {
 
 void ArrangeStation::sayWhatAClickDoes() {
   if (view_->current() == kSideBySide)
-    return sentence_->setText(session_.isOpen() && session_.project().variants.empty()
-                                  ? tr("No variant is kept yet: keep one on the right, then try another.")
-                                  : tr("A click puts that placement of the cloths on the pieces."));
-  if (mode_->current() == kAdd || mode_->current() == kTakeAway) return sentence_->setText(grow_->sentence());
-  if (mode_->current() == kDivide) return sentence_->setText(divide_->sentence());
-  if (mode_->current() == kDraft) return sentence_->setText(draft_->sentence());
-  if (mode_->current() == kSides) return sentence_->setText(sides_->sentence());
-  if (units_->choosing()) return sentence_->setText(units_->sentence());
+    return sentence_->say(session_.isOpen() && session_.project().variants.empty()
+                              ? tr("No variant is kept yet: keep one on the right, then try another.")
+                              : tr("A click puts that placement of the cloths on the pieces."));
+  if (mode_->current() == kAdd || mode_->current() == kTakeAway) return sentence_->say(grow_->sentence());
+  if (mode_->current() == kDivide) return sentence_->say(divide_->sentence());
+  if (mode_->current() == kDraft) return sentence_->say(draft_->sentence());
+  if (mode_->current() == kSides) return sentence_->say(sides_->sentence());
+  if (units_->choosing()) return sentence_->say(units_->sentence());
   const Cloth* cloth = session_.isOpen() ? clothById(session_.project(), paint_->cloth()) : nullptr;
   const bool role = session_.isOpen() && paint_->role() != kNoRole;
   const QString with = role
@@ -300,22 +349,22 @@ void ArrangeStation::sayWhatAClickDoes() {
                                : tr("with no cloth");
   switch (paint_->way()) {
     case PaintWay::Piece:
-      sentence_->setText(
+      sentence_->say(
           tr("A click paints this piece %1; drag to paint more. The right button moves the picture.")
               .arg(with));
       break;
     case PaintWay::Row:
-      sentence_->setText(tr("A click paints this row %1.").arg(with));
+      sentence_->say(tr("A click paints this row %1.").arg(with));
       break;
     case PaintWay::Ring:
-      sentence_->setText(
+      sentence_->say(
           tr("A click paints the pieces of ring %1 round this one %2.").arg(paint_->ring()).arg(with));
       break;
-    case PaintWay::LengthUnit:
-      sentence_->setText(tr("A click paints this unit %1; with Shift all units of its name.").arg(with));
+    case PaintWay::Unit:
+      sentence_->say(tr("A click paints this unit %1; with Shift all units of its name.").arg(with));
       break;
     case PaintWay::Alike:
-      sentence_->setText(tr("A click paints all that are alike %1.").arg(with));
+      sentence_->say(tr("A click paints all that are alike %1.").arg(with));
       break;
   }
 }
@@ -327,16 +376,16 @@ void ArrangeStation::refresh() {
   const QString face = canvas_->back() ? tr("Back, mirrored") : tr("Front");
   switch (layout.sides) {
     case FinishingSides::Outline:
-      sideLabel_->setText(tr("%1  ·  outline, %2").arg(face, size));
+      sideLabel_->say(tr("%1  ·  outline, %2").arg(face, size));
       break;
     case FinishingSides::EdgePieces:
-      sideLabel_->setText(tr("%1  ·  edge pieces at %2").arg(face, size));
+      sideLabel_->say(tr("%1  ·  edge pieces at %2").arg(face, size));
       break;
     case FinishingSides::Slice:
-      sideLabel_->setText(tr("%1  ·  sliced later at %2").arg(face, size));
+      sideLabel_->say(tr("%1  ·  sliced later at %2").arg(face, size));
       break;
   }
-  status_->setText(describePiece(session_, canvas_->cursorPiece()));
+  status_->say(describePiece(session_, canvas_->cursorPiece()));
   sayWhatAClickDoes();
 }
 

@@ -37,6 +37,9 @@ class ArrangeStation : public Station {
   /// Opens these cards of the bench and folds the others.
   void openOnly(const QStringList& titles);
 
+ protected:
+  void beginFresh() override;
+
  private:
   void buildPicture();
   void refresh() override;
@@ -47,10 +50,16 @@ class ArrangeStation : public Station {
   void act(std::uint32_t piece, bool shift);
   void sayWhatAClickDoes();
 
-  QWidget *picture_ = nullptr, *bench_ = nullptr;
+  std::vector<QWidget*> viewControls();
+  std::vector<Card*> ownCards(int mode) const;
+  void seatCards(int mode);
+
+  QWidget* picture_ = nullptr;
+  Bench* bench_ = nullptr;
   LayoutCanvas* canvas_ = nullptr;
   Pills *mode_ = nullptr, *face_ = nullptr, *view_ = nullptr;
-  QLabel *sentence_ = nullptr, *sideLabel_ = nullptr, *status_ = nullptr, *zoom_ = nullptr;
+  SteadyLabel *sentence_ = nullptr, *sideLabel_ = nullptr, *status_ = nullptr;
+  QLabel* zoom_ = nullptr;
   SizeCard* size_ = nullptr;
   PaintCard* paint_ = nullptr;
   FitCard* fit_ = nullptr;
@@ -64,7 +73,8 @@ class ArrangeStation : public Station {
   VariantsCard* variants_ = nullptr;
   NumbersCard* numbers_ = nullptr;
   VariantsView* compared_ = nullptr;
-  int drags_ = 0;  ///< a drag is one step to undo
+  int seated_ = -1;  ///< the mode whose cards come first
+  int drags_ = 0;    ///< a drag is one step to undo
   bool dragged_ = false;
 };
 

@@ -37,7 +37,9 @@ ChanceCard::ChanceCard(Session& session) : Card(tr("Paint by chance"), false), s
     wishes_.clear();
     shown_.clear();
   });
-  connect(this, &Card::folded, this, [this] { refresh(); });
+  connect(this, &Card::folded, this, [this] {
+    if (session_.isOpen()) refresh();
+  });
 }
 
 void ChanceCard::addRow(const Cloth& cloth) {

@@ -29,7 +29,7 @@ QString partTitle(std::size_t part) {
 /// One filling, drawn: a button.
 class Thumb : public PaintedButton {
  public:
-  Thumb(std::shared_ptr<const Subdivision> subdivision, Filling filling, double turn)
+  Thumb(std::shared_ptr<const Subdivision> subdivision, Filling filling, Angle turn)
       : subdivision_(std::move(subdivision)), filling_(std::move(filling)), turn_(turn) {
     setFixedSize(scaled(82), scaled(82));
   }
@@ -63,7 +63,7 @@ class Thumb : public PaintedButton {
  private:
   std::shared_ptr<const Subdivision> subdivision_;
   Filling filling_;
-  double turn_;
+  Angle turn_;
 };
 
 QString grouped(std::uint64_t n) {
@@ -154,7 +154,6 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
 
 void DivideCard::setActive(bool active) {
   active_ = active;
-  setOpen(active);
   if (active && piece_ < 0) piece_ = canvas_.cursorPiece();
   refresh();
 }

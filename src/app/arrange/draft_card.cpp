@@ -30,15 +30,15 @@ DraftCard::DraftCard(Session& session, LayoutCanvas& canvas, GrowCard& copies)
   divisions_ = new Pills(names, tr("Parts of a side"));
   divisions_->setCurrent(2);
   body()->addWidget(divisions_);
-  cure_ = button(tr("Cut the corners that point inwards"), "act");
+  cure_ = button(tr("Cut inward corners"), "act");
   cure_->setToolTip(tr("Key C on the picture"));
   body()->addWidget(cure_);
   note_ = wrapped({}, "muted");
   body()->addWidget(note_);
   piece_ = wrapped({}, "");
   body()->addWidget(piece_);
-  from_ = new QComboBox;
-  to_ = new QComboBox;
+  from_ = new ChoiceList;
+  to_ = new ChoiceList;
   from_->setAccessibleName(tr("The line begins at"));
   to_->setAccessibleName(tr("The line ends at"));
   body()->addWidget(fieldRow(tr("From"), from_));
@@ -70,7 +70,6 @@ void DraftCard::setActive(bool active) {
   active_ = active;
   waiting_.clear();
   canvas_.setDrafting(active);
-  setVisible(active);
   if (active) refresh();
 }
 

@@ -69,13 +69,14 @@ ExchangeCard::ExchangeCard(Session& session, LayoutCanvas& canvas)
     chosen_.clear();
     if (active_) ask();
   });
-  connect(this, &Card::folded, this, [this] { ask(); });
+  connect(this, &Card::folded, this, [this] {
+    if (session_.isOpen()) ask();
+  });
 }
 
 void ExchangeCard::setActive(bool active) {
   active_ = active;
   chosen_.clear();
-  setVisible(active);
   if (active) ask();
 }
 

@@ -3,6 +3,7 @@
 #include <QComboBox>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/fields.hpp"
 #include "app/widgets/rows.hpp"
 #include "words/words.hpp"
 
@@ -26,7 +27,7 @@ QString differenceText(double mm, LengthUnit unit) {
 }  // namespace
 
 FitCard::FitCard(Session& session) : Card(tr("Fit to size"), false), session_(session) {
-  usual_ = new QComboBox;
+  usual_ = new ChoiceList;
   usual_->setAccessibleName(tr("A size to begin from"));
   body()->addWidget(usual_);
   edges_ = new Pills({tr("usual edges"), tr("round this edge")}, tr("Edges to try"));
@@ -55,15 +56,10 @@ void FitCard::showEvent(QShowEvent*) {
   refresh();
 }
 
-void FitCard::setShown(bool shown) {
-  wanted_ = shown;
-  if (session_.isOpen()) refresh();
-}
-
 void FitCard::refresh() {
   if (!session_.isOpen()) return;
   const Project& p = session_.project();
-  setVisible(wanted_ && p.recipe.arrangement != kOwnArrangement);
+  setVisible(p.recipe.arrangement != kOwnArrangement);
   usual_->clear();
   usual_->addItem(tr("A size of your own"));
   for (const UsualSize& s : usualSizes()) {

@@ -15,8 +15,6 @@ class FitCard : public Card {
   Q_OBJECT
  public:
   explicit FitCard(Session& session);
-  /// Whether what is being done has a use for it; layouts grown by hand never have.
-  void setShown(bool shown);
 
  protected:
   void showEvent(QShowEvent*) override;
@@ -31,7 +29,6 @@ class FitCard : public Card {
   QString rowText(const FitRow& row) const;
 
   Session& session_;
-  bool wanted_ = true;
   QComboBox* usual_;
   Pills* edges_;
   QWidget* rows_;

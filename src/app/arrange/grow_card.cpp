@@ -1,6 +1,7 @@
 #include "app/arrange/grow_card.hpp"
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/fields.hpp"
 #include "app/widgets/rows.hpp"
 #include "layout/ring.hpp"
 #include "words/words.hpp"
@@ -12,7 +13,7 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
   fan_ = new FitFan(&canvas);
   body()->addWidget(
       wrapped(tr("Turned copies: what you do in one place is done in all that are equal."), "muted"));
-  turns_ = new QComboBox;
+  turns_ = new ChoiceList;
   turns_->setAccessibleName(tr("Turned copies"));
   mirror_ = new QCheckBox(tr("and mirrored"));
   body()->addWidget(wrappingRow({turns_, mirror_}));
@@ -33,7 +34,9 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
       return Q_EMIT said(tr("Put the cursor on a piece first: a click in Paint, or the arrow keys."));
     setCentre(session_.project().layout->pieces[static_cast<std::size_t>(piece)].centre);
   });
-  connect(this, &Card::folded, this, [this] { refresh(); });
+  connect(this, &Card::folded, this, [this] {
+    if (session_.isOpen()) refresh();
+  });
   connect(fill_, &QPushButton::clicked, this, &GrowCard::fillHoles);
   connect(&canvas, &LayoutCanvas::edgeClicked, this, &GrowCard::openFan);
   connect(&canvas, &LayoutCanvas::fillAsked, this, [this] {
@@ -61,7 +64,6 @@ void GrowCard::setMode(Mode mode) {
   fan_->close();
   setTitle(mode == Mode::Paint ? tr("Turned copies") : tr("Add and take away"));
   fill_->setVisible(mode != Mode::Paint);
-  setOpen(mode == Mode::Add || mode == Mode::TakeAway || (mode == Mode::Paint && copying()));
   refresh();
 }
 

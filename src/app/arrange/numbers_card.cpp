@@ -35,7 +35,9 @@ NumbersCard::NumbersCard(Session& session) : Card(tr("Numbers and map"), false),
   connect(&session_, &Session::changed, this, [this](int parts) {
     if (parts & (LayoutPart | SettingsPart)) refresh();
   });
-  connect(this, &Card::folded, this, [this] { refresh(); });
+  connect(this, &Card::folded, this, [this] {
+    if (session_.isOpen()) refresh();
+  });
 }
 
 void NumbersCard::refresh() {

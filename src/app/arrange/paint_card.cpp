@@ -140,9 +140,9 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   auto* fields = new QVBoxLayout(roleFields_);
   fields->setContentsMargins(0, 0, 0, 0);
   fields->setSpacing(scaled(4));
-  roleName_ = new QLineEdit;
+  roleName_ = new TextField;
   roleName_->setAccessibleName(tr("Name of the role"));
-  wears_ = new QComboBox;
+  wears_ = new ChoiceList;
   wears_->setAccessibleName(tr("The cloth put on this role"));
   fields->addWidget(fieldRow(tr("Role"), roleName_));
   fields->addWidget(fieldRow(tr("wears"), wears_));
@@ -215,7 +215,7 @@ void PaintCard::setWay(PaintWay way) {
     case PaintWay::Ring:
       note_->setText(tr("Pieces that are %1 away.").arg(tr("%n seam(s)", nullptr, ring_)));
       break;
-    case PaintWay::LengthUnit:
+    case PaintWay::Unit:
       note_->setText(tr("The unit of the piece; with Shift all units of its name."));
       break;
     case PaintWay::Alike:
@@ -264,7 +264,7 @@ void PaintCard::refreshRoles() {
   roleFields_->setVisible(role_ != kNoRole);
   if (role_ == kNoRole) return;
   const Role& role = p.roles[static_cast<std::size_t>(role_)];
-  if (!roleName_->hasFocus()) roleName_->setText(QString::fromStdString(role.name));
+  showIn(*roleName_, QString::fromStdString(role.name));
   wears_->clear();
   wears_->addItem(tr("no cloth yet"), static_cast<int>(kNoCloth));
   for (const Cloth& c : p.cloths)

@@ -10,7 +10,7 @@ class QComboBox;
 
 namespace clathra {
 
-enum class PaintWay { Piece, Row, Ring, Alike, LengthUnit };
+enum class PaintWay { Piece, Row, Ring, Alike, Unit };
 
 class PaintCard : public Card {
   Q_OBJECT

@@ -72,7 +72,9 @@ SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
           [this](const Polygon& line) { moveTo(line, tr("moved the finishing line")); });
   connect(outline_, &Pills::chosen, this, [this](int i) { shape(i == 0 ? 4 : i == 1 ? 6 : 8); });
   connect(&session_, &Session::changed, this, &SidesCard::refresh);
-  connect(this, &Card::folded, this, [this] { refresh(); });
+  connect(this, &Card::folded, this, [this] {
+    if (session_.isOpen()) refresh();
+  });
 }
 
 /// The line's size, and where each of its corners lies.
@@ -108,7 +110,6 @@ void SidesCard::layFields() {
 
 void SidesCard::setActive(bool active) {
   active_ = active;
-  if (active) setOpen(true);
   refresh();
 }
 

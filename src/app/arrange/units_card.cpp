@@ -22,7 +22,7 @@ UnitsCard::UnitsCard(Session& session, LayoutCanvas& canvas)
   making->setSpacing(scaled(6));
   note_ = wrapped({}, "");
   making->addWidget(note_);
-  name_ = new QLineEdit;
+  name_ = new TextField;
   name_->setAccessibleName(tr("Name of the unit"));
   name_->setPlaceholderText(tr("its name"));
   making->addWidget(fieldRow(tr("Name"), name_));
@@ -41,8 +41,8 @@ UnitsCard::UnitsCard(Session& session, LayoutCanvas& canvas)
   auto* replacing = new QVBoxLayout(replacing_);
   replacing->setContentsMargins(0, 0, 0, 0);
   replacing->setSpacing(scaled(4));
-  from_ = new QComboBox;
-  by_ = new QComboBox;
+  from_ = new ChoiceList;
+  by_ = new ChoiceList;
   from_->setAccessibleName(tr("Units to exchange"));
   by_->setAccessibleName(tr("Units to put in their place"));
   replace_ = button(tr("Exchange all"));
@@ -65,7 +65,7 @@ UnitsCard::UnitsCard(Session& session, LayoutCanvas& canvas)
   connect(&session_, &Session::opened, this, [this] { setChoosing(false); });
   connect(this, &Card::folded, this, [this](bool open) {
     if (!open) setChoosing(false);
-    refresh();
+    if (session_.isOpen()) refresh();
   });
   setChoosing(false);
 }

@@ -76,10 +76,10 @@ class VariantTile : public PaintedButton {
 VariantsCard::VariantsCard(Session& session) : Card(tr("Variants"), false), session_(session) {
   body()->addWidget(wrapped(
       tr("Keep this placement of the cloths, try another one, and look at them side by side."), "muted"));
-  name_ = new QLineEdit;
+  name_ = new TextField;
   name_->setAccessibleName(tr("Name of the variant"));
   name_->setMaxLength(60);
-  note_ = new QLineEdit;
+  note_ = new TextField;
   note_->setAccessibleName(tr("Note to the variant"));
   note_->setMaxLength(200);
   body()->addWidget(fieldRow(tr("Name"), name_));
@@ -99,7 +99,9 @@ VariantsCard::VariantsCard(Session& session) : Card(tr("Variants"), false), sess
   connect(note_, &QLineEdit::returnPressed, this, &VariantsCard::keep);
   connect(compare_, &QPushButton::clicked, this, &VariantsCard::compareAsked);
   connect(&session_, &Session::changed, this, &VariantsCard::refresh);
-  connect(this, &Card::folded, this, [this] { refresh(); });
+  connect(this, &Card::folded, this, [this] {
+    if (session_.isOpen()) refresh();
+  });
 }
 
 void VariantsCard::keep() {

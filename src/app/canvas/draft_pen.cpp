@@ -43,6 +43,8 @@ bool DraftPen::setActive(bool active) {
 
 void DraftPen::moveTo(Point p, const Layout& layout, const PieceIndex& index, double reach) {
   snap_ = snapFor(layout, index, p, from_, reach, divisions_);
+  const bool corner = snap_->to == Snap::To::Corner || snap_->to == Snap::To::Division;
+  if (!corner && centre_ && distance(*centre_, p) < reach) snap_ = {*centre_, Snap::To::Centre, 0, 0, {}};
 }
 
 std::optional<Line> DraftPen::press() {
@@ -61,9 +63,9 @@ std::optional<Line> DraftPen::press() {
 
 QString DraftPen::words() const {
   if (!snap_) return {};
-  const QString angle = snap_->degrees == 0 && snap_->to != Snap::To::Angle
+  const QString angle = snap_->angle == Angle() && snap_->to != Snap::To::Angle
                             ? QString()
-                            : QObject::tr(" at %1°").arg(snap_->degrees, 0, 'f', 0);
+                            : QObject::tr(" at %1°").arg(snap_->angle.degrees(), 0, 'f', 0);
   switch (snap_->to) {
     case Snap::To::Corner:
       return QObject::tr("a corner");
@@ -73,7 +75,9 @@ QString DraftPen::words() const {
     case Snap::To::Side:
       return QObject::tr("a side%1").arg(angle);
     case Snap::To::Angle:
-      return QObject::tr("%1°").arg(snap_->degrees, 0, 'f', 0);
+      return QObject::tr("%1°").arg(snap_->angle.degrees(), 0, 'f', 0);
+    case Snap::To::Centre:
+      return QObject::tr("the centre of the turned copies");
     case Snap::To::Free:
       break;
   }

@@ -28,6 +28,8 @@ class DraftPen {
   void setWaiting(std::vector<Line> lines) { waiting_ = std::move(lines); }
   /// Cuts that would cure reflex corners.
   void setCures(std::vector<Line> cuts) { cures_ = std::move(cuts); }
+  /// The centre of turned copies, which lines are brought onto as well.
+  void setCentre(std::optional<Point> centre) { centre_ = centre; }
   /// A piece whose corners are numbered; -1 for none.
   void setNumbered(int piece) { numbered_ = piece; }
   /// What the pen is brought onto, in words: "a corner", "1/3 of the side", "60°".
@@ -40,7 +42,7 @@ class DraftPen {
   int divisions_ = 4;
   int numbered_ = -1;
   std::optional<Snap> snap_;
-  std::optional<Point> from_;
+  std::optional<Point> from_, centre_;
   std::vector<Line> waiting_, cures_;
 };
 

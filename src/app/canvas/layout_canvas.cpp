@@ -96,6 +96,7 @@ void LayoutCanvas::setDrafting(bool active) {
 
 void LayoutCanvas::setCentre(std::optional<Point> centre) {
   centre_ = centre;
+  pen_.setCentre(centre);
   update();
 }
 

@@ -27,8 +27,9 @@ bool LineHandles::show(bool shown, std::shared_ptr<const Layout> whole) {
 
 bool LineHandles::keepsConvex(const Polygon& line) {
   const auto angles = cornerAngles(line);
-  return signedArea(line) > 0 &&
-         std::all_of(angles.begin(), angles.end(), [](double a) { return a > 5 && a < 179.5; });
+  return signedArea(line) > 0 && std::all_of(angles.begin(), angles.end(), [](Angle a) {
+           return a > Angle::degrees(5) && a < Angle::degrees(179.5);
+         });
 }
 
 bool LineHandles::isUpright(const Layout& layout) {

@@ -127,7 +127,7 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   all->addWidget(scroll, 1);
   picture_ = panel;
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = benchOf({clothCard(), printCard(), remarks});
+  bench_ = new Bench({clothCard(), printCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   const auto addOne = [this](bool scraps, const QString& base) {
@@ -151,24 +151,24 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
 
 QWidget* ClothStation::clothCard() {
   clothCard_ = new Card(tr("This cloth"));
-  name_ = new QLineEdit;
+  name_ = new TextField;
   name_->setAccessibleName(tr("Name of the cloth"));
   name_->setMaxLength(100);
   colour_ = button(tr("Colour …"));
-  hatch_ = new QComboBox;
+  hatch_ = new ChoiceList;
   hatch_->setAccessibleName(tr("Hatch"));
   for (int i = 1; i < kHatches; ++i)
     hatch_->addItem(QCoreApplication::translate("hatches", hatchName(static_cast<Hatch>(i)).c_str()));
   scraps_ = new QCheckBox(tr("Scraps, without a size"));
   width_ = new LengthField(tr("The usable width"), kLeast, kWidest);
   width_->setOptional(true);
-  lengths_ = new QLineEdit;
+  lengths_ = new TextField;
   lengths_->setAccessibleName(tr("Lengths on hand"));
   lengths_->setPlaceholderText(tr("like 1.5 m; 45 cm"));
-  direction_ = new QComboBox;
+  direction_ = new ChoiceList;
   direction_->setAccessibleName(tr("Direction"));
   direction_->addItems({tr("no direction"), tr("two ways up"), tr("one way up"), tr("stripe")});
-  increment_ = new QComboBox;
+  increment_ = new ChoiceList;
   increment_->setAccessibleName(tr("Sold by"));
   for (const Increment& i : kIncrements) increment_->addItem(QString::fromLatin1(i.name));
   allowance_ = new LengthField(tr("Its own seam allowance"), Length::millimetres(1), Length::millimetres(50));
@@ -235,7 +235,7 @@ QWidget* ClothStation::printCard() {
   pictureWidth_ = field(tr("Width of the picture on the cloth"), tr("Picture shows a width of"));
   along_ = field(tr("Repeat along the cloth"), tr("Repeat along"));
   across_ = field(tr("Repeat across the cloth"), tr("Repeat across"));
-  kind_ = new QComboBox;
+  kind_ = new ChoiceList;
   kind_->setAccessibleName(tr("How it repeats"));
   kind_->addItems({tr("straight"), tr("half-drop"), tr("brick")});
   body->addWidget(fieldRow(tr("Repeats"), kind_));
@@ -290,7 +290,7 @@ void ClothStation::changePrint(PrintFields fields, const QString& text) {
 
 void ClothStation::setMirror() {
   std::vector<MirrorAxis> axes;
-  if (mirror_->isChecked()) axes.push_back({90, {mirrorAt_->length().value_or(Length{}).mm(), 0}});
+  if (mirror_->isChecked()) axes.push_back({kQuarterTurn, {mirrorAt_->length().value_or(Length{}).mm(), 0}});
   changePrint(&PrintFields::mirrors, std::move(axes), tr("changed a mirror line"));
 }
 
@@ -402,7 +402,7 @@ void ClothStation::fillBench() {
   if (!c) return;
   filling_ = true;
   clothCard_->setTitle(QString::fromStdString(clothTitle(*c)));
-  name_->setText(QString::fromStdString(c->name));
+  showIn(*name_, QString::fromStdString(c->name));
   hatch_->setCurrentIndex(static_cast<int>(c->hatch) - 1);
   scraps_->setChecked(c->scraps);
   sized_->setVisible(!c->scraps);
@@ -412,7 +412,7 @@ void ClothStation::fillBench() {
   QStringList lengths;
   for (const Length l : c->lengths)
     lengths << QString::fromStdString(formatLength(l, LengthUnit::Millimetre));
-  lengths_->setText(lengths.join(QStringLiteral("; ")));
+  showIn(*lengths_, lengths.join(QStringLiteral("; ")));
   lengths_->setPlaceholderText(tr("like 1.5 m; 45 cm"));
   direction_->setCurrentIndex(static_cast<int>(c->direction));
   increment_->setCurrentIndex(-1);

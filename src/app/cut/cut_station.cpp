@@ -89,7 +89,7 @@ CutStation::CutStation(Session& session, Preferences& preferences, QObject* pare
   sum_ = new Card(tr("Why this length?"));
   card_ = new Card(tr("The card"));
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = benchOf({sum_, card_, planCard(), remarks});
+  bench_ = new Bench({sum_, card_, planCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::opened, this, [this] { chosen_ = kNoCloth; });

@@ -48,7 +48,7 @@ MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* 
     : Station(session, preferences, parent) {
   buildPicture();
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = benchOf({choiceCard(), placeCard(), remarks});
+  bench_ = new Bench({choiceCard(), placeCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::opened, this, [this] {
@@ -107,7 +107,7 @@ void MotifStation::buildPicture() {
 
 QWidget* MotifStation::choiceCard() {
   auto* card = new Card(tr("Motif choice"));
-  choices_ = new QComboBox;
+  choices_ = new ChoiceList;
   choices_->setAccessibleName(tr("Motif choice"));
   card->body()->addWidget(choices_);
   choiceFields_ = new QWidget;
@@ -116,13 +116,13 @@ QWidget* MotifStation::choiceCard() {
   body->setSpacing(scaled(8));
   countNote_ = wrapped({}, "");
   body->addWidget(countNote_);
-  pieces_ = new QLineEdit;
+  pieces_ = new TextField;
   pieces_->setAccessibleName(tr("Pieces that show it, by number"));
   pieces_->setPlaceholderText(tr("like 1-6, 12"));
   body->addWidget(fieldRow(tr("Pieces"), pieces_));
   auto* take = new Pills({tr("all in this cloth"), tr("none")}, tr("Pieces that show it"));
   body->addWidget(take);
-  note_ = new QLineEdit;
+  note_ = new TextField;
   note_->setAccessibleName(tr("Note: the reference point in words"));
   note_->setPlaceholderText(tr("like: seed head on the tip"));
   body->addWidget(fieldRow(tr("Note"), note_));
@@ -132,9 +132,9 @@ QWidget* MotifStation::choiceCard() {
   body->addWidget(removeButton);
   card->body()->addWidget(choiceFields_);
   card->body()->addWidget(label(tr("A new choice"), "muted"));
-  newCloth_ = new QComboBox;
+  newCloth_ = new ChoiceList;
   newCloth_->setAccessibleName(tr("Cloth of the new choice"));
-  newShape_ = new QComboBox;
+  newShape_ = new ChoiceList;
   newShape_->setAccessibleName(tr("Shape of the new choice"));
   auto* add = button(tr("Add the choice"));
   card->body()->addWidget(fieldRow(tr("Cloth"), newCloth_));
@@ -164,7 +164,7 @@ QWidget* MotifStation::placeCard() {
   atX_ = new LengthField(tr("Window's middle from the left of the picture"), Length::millimetres(0), kFar);
   atY_ = new LengthField(tr("Window's middle from the top of the picture"), Length::millimetres(0), kFar);
   for (LengthField* f : {atX_, atY_}) f->setUnit(LengthUnit::Millimetre);
-  turn_ = new QLineEdit;
+  turn_ = new TextField;
   turn_->setAccessibleName(tr("Window turned by degrees"));
   copies_ = new CountField(tr("Copies in the picture"), 1, 64);
   copies_->setCount(6);
@@ -175,13 +175,14 @@ QWidget* MotifStation::placeCard() {
   const auto typed = [this] {
     if (filling_ || !motif()) return;
     bool ok = false;
-    const double turn = turn_->text().trimmed().toDouble(&ok);
-    if (!ok || !std::isfinite(turn) || std::abs(turn) > 3600) {
+    const double degrees = turn_->text().trimmed().toDouble(&ok);
+    if (!ok || !std::isfinite(degrees) || std::abs(degrees) > 3600) {
       Q_EMIT said(tr("\"%1\" is no number of degrees.").arg(turn_->text().left(40)));
+      turn_->setModified(false);
       return fillChoice();
     }
     swatch_->setWindow({atX_->length().value_or(Length{}).mm(), atY_->length().value_or(Length{}).mm()},
-                       turn);
+                       Angle::degrees(degrees));
     applyWindow();
   };
   connect(atX_, &LengthField::lengthChanged, this, typed);
@@ -329,8 +330,8 @@ void MotifStation::fillChoice() {
     copies_->setCount(copiesInRound(shape()->outline));
     copiesOf_ = m->id;
   }
-  pieces_->setText(writeNumbers(m->pieces));
-  note_->setText(QString::fromStdString(m->note));
+  showIn(*pieces_, writeNumbers(m->pieces));
+  showIn(*note_, QString::fromStdString(m->note));
   for (QLineEdit* f : {pieces_, note_}) {
     f->setCursorPosition(0);
     f->setToolTip(f->text());
@@ -342,7 +343,7 @@ void MotifStation::fillChoice() {
       canMirror ? QString() : tr("This print has no mirror line, so there is no mirror image to cut from."));
   atX_->setLength(Length::millimetres(m->at.x));
   atY_->setLength(Length::millimetres(m->at.y));
-  turn_->setText(QString::fromStdString(formatNumber(m->turn, 2)));
+  showIn(*turn_, QString::fromStdString(formatNumber(m->turn.degrees(), 2)));
   const auto s = session_.supply(m->id);
   if (!s) {
     const QString why = inWords(session_.planner().supplyFault(m->id), unit());
@@ -400,7 +401,7 @@ void MotifStation::showSwatch() {
                                 print.mirrors.empty() ? QString() : tr(", mirrored")));
   const bool otherHand =
       !motif()->pieces.empty() && session_.project().layout->pieces[motif()->pieces.front()].hand < 0;
-  swatch_->show(image_, print, placed(shape()->outline, 0, otherHand, {}),
+  swatch_->show(image_, print, placed(shape()->outline, {}, otherHand, {}),
                 allowanceOf(session_.project(), *cloth()));
   swatch_->setWindow(motif()->at, motif()->turn);
   const int n = copies_->count();

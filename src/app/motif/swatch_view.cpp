@@ -12,10 +12,10 @@
 namespace clathra {
 
 namespace {
-constexpr double kNudge = 0.5;       // mm
-constexpr double kBigNudge = 5;      // mm, with Shift
-constexpr double kTurnStep = 1;      // degrees
-constexpr double kBigTurnStep = 15;  // degrees, with Shift
+constexpr double kNudge = 0.5;   // mm
+constexpr double kBigNudge = 5;  // mm, with Shift
+constexpr Angle kTurnStep = Angle::degrees(1);
+constexpr Angle kBigTurnStep = Angle::degrees(15);  // with Shift
 }  // namespace
 
 SwatchView::SwatchView(QWidget* parent) : QWidget(parent) {
@@ -34,14 +34,14 @@ void SwatchView::show(const QImage& picture, const Print& print, const Polygon& 
   refit();
 }
 
-void SwatchView::setWindow(Point at, double turn) {
+void SwatchView::setWindow(Point at, Angle turn) {
   at_ = at;
   turn_ = turn;
   update();
 }
 
 Polygon SwatchView::paper() const {
-  return placed(outline_, radians(turn_), false, at_);
+  return placed(outline_, turn_, false, at_);
 }
 
 void SwatchView::refit() {
@@ -104,7 +104,8 @@ void SwatchView::wheelEvent(QWheelEvent* event) {
 
 void SwatchView::keyPressEvent(QKeyEvent* event) {
   const bool big = event->modifiers() & Qt::ShiftModifier;
-  const double step = big ? kBigNudge : kNudge, turn = big ? kBigTurnStep : kTurnStep;
+  const double step = big ? kBigNudge : kNudge;
+  const Angle turn = big ? kBigTurnStep : kTurnStep;
   switch (event->key()) {
     case Qt::Key_Left:
       at_.x -= step;

@@ -13,9 +13,9 @@ class SwatchView : public QWidget {
   explicit SwatchView(QWidget* parent = nullptr);
   /// What is shown; an empty picture shows nothing. `outline`: the paper about its centroid, unturned.
   void show(const QImage& picture, const Print& print, const Polygon& outline, double allowance);
-  void setWindow(Point at, double turnDegrees);  ///< without telling
+  void setWindow(Point at, Angle turn);  ///< without telling
   Point at() const { return at_; }
-  double turn() const { return turn_; }
+  Angle turn() const { return turn_; }
   Polygon paper() const;
   QPointF onScreen(Point p) const { return place_.toDevice(p); }
   double pixelsPerMm() const { return place_.scale; }
@@ -41,7 +41,7 @@ class SwatchView : public QWidget {
   Polygon outline_;
   double allowance_ = 6.35;
   Point at_;
-  double turn_ = 0;
+  Angle turn_;
   SwatchPlace place_;
   bool dragging_ = false;
   QPointF grabbed_;

@@ -9,6 +9,7 @@
 #include <QScrollArea>
 
 #include "app/theme/theme.hpp"
+#include "app/widgets/fields.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
@@ -47,7 +48,7 @@ PapersStation::PapersStation(Session& session, Preferences& preferences, QObject
   buildPicture();
   needs_ = new Card(tr("Papers to make"));
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = benchOf({pageCard(), needs_, outputCard(), remarks});
+  bench_ = new Bench({pageCard(), needs_, outputCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
@@ -83,7 +84,7 @@ void PapersStation::buildPicture() {
 QWidget* PapersStation::pageCard() {
   auto* card = new Card(tr("Page"));
   page_ = new Pills({tr("A4"), tr("Letter"), tr("Legal"), tr("A3"), tr("Own")}, tr("Page"));
-  own_ = new QLineEdit;
+  own_ = new TextField;
   own_->setPlaceholderText(tr("width x height in mm, like 300x420"));
   own_->setAccessibleName(tr("Own page size in mm"));
   side_ = new Pills({tr("Back"), tr("Front")}, tr("Marked side shown"));
@@ -141,7 +142,7 @@ void PapersStation::refresh() {
   const int page = static_cast<int>(at < 0 ? kPages.size() : at);
   page_->setCurrent(page);
   own_->setVisible(at < 0);
-  if (at < 0) own_->setText(QString::fromStdString(s.page));
+  if (at < 0) showIn(*own_, QString::fromStdString(s.page));
   side_->setCurrent(s.marked == MarkedSide::Front ? 1 : 0);
   lay_->setCurrent(s.stripsFirst ? 1 : 0);
   if (plan() && filled_ == session_.sheets()) {
@@ -328,7 +329,7 @@ Settled PapersStation::settled() const {
 }
 
 void PapersStation::lookAt(const std::vector<std::uint32_t>&, const QString&) {
-  page_->pill(std::max(0, page_->current()))->setFocus();
+  page_->focusChosen();
 }
 
 }  // namespace clathra

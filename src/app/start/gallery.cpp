@@ -7,6 +7,7 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
+#include "app/widgets/fields.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/widgets/painted_button.hpp"
@@ -65,7 +66,7 @@ Gallery::Gallery(const ArrangementLibrary& library, Preferences& preferences, QW
   auto* all = new QVBoxLayout(this);
   all->setContentsMargins(0, 0, 0, 0);
   all->setSpacing(scaled(8));
-  search_ = new QLineEdit;
+  search_ = new TextField;
   search_->setAccessibleName(tr("Search the arrangements"));
   search_->setClearButtonEnabled(true);
   search_->setFixedWidth(scaled(320));

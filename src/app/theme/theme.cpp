@@ -129,6 +129,9 @@ const Palette& currentPalette() {
 double textScale() {
   return qApp->property(kScale).isValid() ? qApp->property(kScale).toDouble() : 1.0;
 }
+bool largeText() {
+  return textScale() > 1.3;
+}
 int scaled(double px) {
   return qRound(px * textScale());
 }

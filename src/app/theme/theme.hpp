@@ -15,6 +15,8 @@ struct Type {
 void applyTheme(QApplication& app, bool evening, double scale);
 const Palette& currentPalette();
 double textScale();
+/// Text so large that rows of buttons become lists, and the strip goes to the bench.
+bool largeText();
 /// A length of the layout scaled with the text, px.
 int scaled(double px);
 bool eveningTheme();

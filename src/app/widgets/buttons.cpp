@@ -1,6 +1,9 @@
 #include "app/widgets/buttons.hpp"
 
+#include <QHBoxLayout>
+
 #include "app/theme/theme.hpp"
+#include "app/widgets/fields.hpp"
 #include "app/widgets/flow_layout.hpp"
 
 namespace clathra {
@@ -46,7 +49,17 @@ QPushButton* pill(const QString& text, const QString& spokenName) {
   return b;
 }
 
-Pills::Pills(const QStringList& names, const QString& spokenName, QWidget* parent) : QWidget(parent) {
+Pills::Pills(const QStringList& names, const QString& spokenName, At at, QWidget* parent) : QWidget(parent) {
+  if (at == At::Picture && largeText()) {
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(0, 0, 0, 0);
+    list_ = new ChoiceList;
+    list_->addItems(names);
+    list_->setAccessibleName(spokenName);
+    row->addWidget(list_);
+    connect(list_, &QComboBox::activated, this, &Pills::chosen);
+    return;
+  }
   auto* flow = new FlowLayout(scaled(6), scaled(6), this);
   setAccessibleName(spokenName);
   group_.setExclusive(true);
@@ -61,7 +74,15 @@ Pills::Pills(const QStringList& names, const QString& spokenName, QWidget* paren
   connect(&group_, &QButtonGroup::idClicked, this, &Pills::chosen);
 }
 
+void Pills::focusChosen() {
+  if (list_)
+    list_->setFocus();
+  else if (auto* b = group_.button(std::max(0, current())))
+    b->setFocus();
+}
+
 void Pills::setCurrent(int index) {
+  if (list_) list_->setCurrentIndex(index);
   if (auto* b = group_.button(index)) b->setChecked(true);
 }
 

@@ -18,7 +18,7 @@ Card::Card(const QString& title, bool open, QWidget* parent)
   body_->setSpacing(scaled(8));
   connect(head_, &QPushButton::clicked, this, [this] {
     setOpen(!open_);
-    Q_EMIT folded(open_);
+    if (open_) Q_EMIT asked();
   });
   setOpen(open);
 }
@@ -29,9 +29,11 @@ void Card::setTitle(const QString& title) {
 }
 
 void Card::setOpen(bool open) {
+  const bool other = open_ != open;
   open_ = open;
   content_->setVisible(open);
   retitle();
+  if (other) Q_EMIT folded(open);
 }
 
 void Card::retitle() {

@@ -17,7 +17,8 @@ class Card : public QFrame {
   void setOpen(bool open);
   bool isOpen() const { return open_; }
  Q_SIGNALS:
-  void folded(bool open);  ///< by the user
+  void folded(bool open);  ///< its content came or went
+  void asked();            ///< opened by its heading
 
  private:
   void retitle();

@@ -1,13 +1,47 @@
 #include "app/widgets/fields.hpp"
 
+#include <QFocusEvent>
 #include <QHBoxLayout>
 #include <QStyle>
+#include <QWheelEvent>
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/labels.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
+
+ChoiceList::ChoiceList(QWidget* parent) : QComboBox(parent) {
+  setFocusPolicy(Qt::StrongFocus);
+}
+
+void ChoiceList::focusInEvent(QFocusEvent* event) {
+  // A popup that closes gives the focus back: that is no new arrival.
+  if (event->reason() != Qt::PopupFocusReason && event->reason() != Qt::ActiveWindowFocusReason)
+    byClick_ = event->reason() == Qt::MouseFocusReason;
+  QComboBox::focusInEvent(event);
+}
+
+void ChoiceList::wheelEvent(QWheelEvent* event) {
+  if (hasFocus() && byClick_) return QComboBox::wheelEvent(event);
+  event->ignore();
+}
+
+TextField::TextField(QWidget* parent) : QLineEdit(parent) {
+  connect(this, &QLineEdit::editingFinished, this, [this] { setModified(false); });
+}
+
+bool showIn(QLineEdit& field, const QString& text) {
+  if (field.text() == text) {
+    field.setModified(false);
+    return true;
+  }
+  if (field.hasFocus() && field.isModified()) return false;
+  const bool all = field.hasFocus() && field.selectedText() == field.text();
+  field.setText(text);
+  if (all) field.selectAll();
+  return true;
+}
 
 LengthField::LengthField(const QString& spokenName, Length least, Length most, QWidget* parent)
     : QLineEdit(parent), least_(least), most_(most) {
@@ -23,13 +57,17 @@ void LengthField::setUnit(LengthUnit unit) {
 
 void LengthField::setLength(std::optional<Length> length) {
   length_ = length;
-  mark(false);
-  setText(length ? QString::fromStdString(formatLength(*length, unit_)) : QString());
+  if (showIn(*this, asText())) mark(false);
+}
+
+QString LengthField::asText() const {
+  return length_ ? QString::fromStdString(formatLength(*length_, unit_)) : QString();
 }
 
 void LengthField::read() {
   if (mayBeEmpty_ && text().trimmed().isEmpty()) {
     const bool changed = length_.has_value();
+    setModified(false);
     setLength(std::nullopt);
     if (changed) Q_EMIT lengthChanged();
     return;
@@ -42,6 +80,7 @@ void LengthField::read() {
     return;
   }
   const bool changed = !length_ || *length_ != *read;
+  setModified(false);
   setLength(*read);
   if (changed) Q_EMIT lengthChanged();
 }
@@ -62,7 +101,7 @@ CountField::CountField(const QString& spokenName, int least, int most, QWidget* 
 
 void CountField::setCount(int n) {
   count_ = n;
-  setText(QString::number(n));
+  showIn(*this, QString::number(n));
 }
 
 void CountField::setMost(int most) {
@@ -78,10 +117,12 @@ void CountField::read() {
                      .arg(accessibleName(), text().left(40))
                      .arg(least_)
                      .arg(most_));
+    setModified(false);
     setCount(count_);
     return;
   }
   const bool changed = n != count_;
+  setModified(false);
   setCount(n);
   if (changed) Q_EMIT countChanged();
 }

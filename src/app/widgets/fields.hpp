@@ -1,11 +1,39 @@
-// Fields for lengths and counts.
+// Fields for lengths and counts, and lists to choose from. Guarantees:
+//  1 the wheel changes a list only while it has the focus by a click; else it scrolls what lies round it;
+//  2 Tab selects the whole of a field, also when the project changes while the focus arrives;
+//  3 what is being typed is never written over by the project.
 #pragma once
+#include <QComboBox>
 #include <QLineEdit>
 #include <optional>
 
 #include "measure/length.hpp"
 
 namespace clathra {
+
+/// A list of which one is chosen.
+class ChoiceList : public QComboBox {
+  Q_OBJECT
+ public:
+  explicit ChoiceList(QWidget* parent = nullptr);
+
+ protected:
+  void focusInEvent(QFocusEvent* event) override;
+  void wheelEvent(QWheelEvent* event) override;
+
+ private:
+  bool byClick_ = false;
+};
+
+/// A field for words. It counts as being typed in until Return or until the focus leaves it.
+class TextField : public QLineEdit {
+  Q_OBJECT
+ public:
+  explicit TextField(QWidget* parent = nullptr);
+};
+
+/// Shows a text of the project in a field, unless other words are being typed there. True if it is shown.
+bool showIn(QLineEdit& field, const QString& text);
 
 /// A field for a length: shows it in the unit of choice, reads anything that parseLength reads.
 class LengthField : public QLineEdit {
@@ -23,6 +51,7 @@ class LengthField : public QLineEdit {
  private:
   void read();
   void mark(bool wrong);
+  QString asText() const;
   Length least_, most_;
   std::optional<Length> length_;
   LengthUnit unit_ = LengthUnit::Inch;

@@ -1,7 +1,9 @@
 #include "app/widgets/labels.hpp"
 
 #include <QHBoxLayout>
+#include <QPainter>
 #include <QResizeEvent>
+#include <QTextLayout>
 #include <QVBoxLayout>
 
 #include "app/theme/theme.hpp"
@@ -41,6 +43,79 @@ QLabel* wrapped(const QString& text, const char* role) {
   l->setTextFormat(Qt::PlainText);
   l->setWordWrap(true);
   return l;
+}
+
+SteadyLabel::SteadyLabel(int lines, const char* role, QWidget* parent) : QLabel(parent), lines_(lines) {
+  setObjectName(QLatin1String(role));
+  setTextFormat(Qt::PlainText);
+  setWordWrap(true);
+  setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+  measure();
+}
+
+void SteadyLabel::setLines(int lines) {
+  lines_ = lines;
+  measure();
+}
+
+void SteadyLabel::measure() {
+  height_ = lines_ * fontMetrics().lineSpacing() + 2;
+  setFixedHeight(height_);
+}
+
+void SteadyLabel::say(const QString& text) {
+  if (text == QLabel::text()) return;
+  setText(text);
+  setToolTip(elided() ? text : QString());
+}
+
+QSize SteadyLabel::sizeHint() const {
+  return {fontMetrics().horizontalAdvance(text()), height_};
+}
+QSize SteadyLabel::minimumSizeHint() const {
+  return {scaled(60), height_};
+}
+
+void SteadyLabel::changeEvent(QEvent* event) {
+  QLabel::changeEvent(event);
+  if (event->type() == QEvent::FontChange || event->type() == QEvent::StyleChange) measure();
+}
+
+QStringList SteadyLabel::broken(bool* elided) const {
+  QStringList out;
+  QTextLayout layout(text(), font());
+  layout.beginLayout();
+  for (QTextLine line = layout.createLine(); line.isValid(); line = layout.createLine()) {
+    line.setLineWidth(std::max(1, width()));
+    if (out.size() + 1 == lines_) {
+      const QString rest = text().mid(line.textStart());
+      out << fontMetrics().elidedText(rest, Qt::ElideRight, width());
+      if (elided) *elided = out.back() != rest;
+      break;
+    }
+    out << text().mid(line.textStart(), line.textLength());
+  }
+  layout.endLayout();
+  return out;
+}
+
+bool SteadyLabel::elided() const {
+  bool out = false;
+  broken(&out);
+  return out;
+}
+
+void SteadyLabel::paintEvent(QPaintEvent*) {
+  QPainter p(this);
+  p.setPen(palette().color(isEnabled() ? QPalette::Active : QPalette::Disabled, foregroundRole()));
+  p.setFont(font());
+  const QStringList all = broken(nullptr);
+  const int step = fontMetrics().lineSpacing();
+  int y = (height() - static_cast<int>(all.size()) * step) / 2;
+  for (const QString& line : all) {
+    p.drawText(QRect(0, y, width(), step), Qt::AlignLeft | Qt::AlignVCenter, line.trimmed());
+    y += step;
+  }
 }
 
 QWidget* sumRow(const QString& what, const QString& value, bool total) {

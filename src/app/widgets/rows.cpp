@@ -17,14 +17,18 @@ QWidget* wrappingRow(const std::vector<QWidget*>& widgets, int gap) {
   return w;
 }
 
+void scrollDown(QScrollArea& area, QWidget* content) {
+  area.setWidgetResizable(true);
+  area.setFrameShape(QFrame::NoFrame);
+  area.setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  area.setFocusPolicy(Qt::NoFocus);
+  area.setWidget(content);
+}
+
 QScrollArea* scrolledDown(QWidget* content) {
-  auto* scroll = new QScrollArea;
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setFocusPolicy(Qt::NoFocus);
-  scroll->setWidget(content);
-  return scroll;
+  auto* area = new QScrollArea;
+  scrollDown(*area, content);
+  return area;
 }
 
 void clearLayout(QLayout* layout) {

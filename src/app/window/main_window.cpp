@@ -2,6 +2,8 @@
 
 #include <QCloseEvent>
 #include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
 #include <QMenu>
 
 #include "app/arrange/arrange_station.hpp"
@@ -32,6 +34,7 @@ MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& rec
   makeActions();
   build();
   connectSession();
+  qApp->installEventFilter(this);
   showStart();
 }
 
@@ -76,8 +79,10 @@ void MainWindow::build() {
   auto* all = new QVBoxLayout(central);
   all->setContentsMargins(0, 0, 0, 0);
   all->setSpacing(0);
-  all->addWidget(messageBar());
   all->addWidget(pages_, 1);
+  message_ = new MessageLine;
+  connect(message_, &MessageLine::stopAsked, &session_, &Session::cancelWork);
+  all->addWidget(message_);
   setCentralWidget(central);
   qApp->setStyleSheet(sheet);
 }
@@ -105,35 +110,45 @@ QWidget* MainWindow::workPage() {
     pictures_->addWidget(scrolledPicture(s->picture()));
     benches_->addWidget(s->bench());
   }
-  middle->addWidget(pictures_, 1);
-  middle->addWidget(benches_);
-  right->addLayout(middle, 1);
   strip_ = new TallyStrip;
   stripArea_ = scrolledPicture(strip_);
-  right->addWidget(stripArea_);
+  side_ = new QWidget;
+  auto* side = new QVBoxLayout(side_);
+  side->setContentsMargins(0, 0, 0, 0);
+  side->setSpacing(scaled(8));
+  if (largeText()) side->addWidget(stripArea_);  // the picture needs the height
+  side->addWidget(benches_, 1);
+  middle->addWidget(pictures_, 1);
+  middle->addWidget(side_);
+  right->addLayout(middle, 1);
+  if (!largeText()) right->addWidget(stripArea_);
   all->addLayout(right, 1);
   return page;
 }
 
 QWidget* MainWindow::topBar() {
   auto* bar = new QWidget;
-  bar_ = new QGridLayout(bar);
-  bar_->setContentsMargins(scaled(4), 0, 0, 0);
-  bar_->setSpacing(scaled(8));
+  auto* all = new QHBoxLayout(bar);
+  all->setContentsMargins(scaled(4), 0, 0, 0);
+  all->setSpacing(scaled(8));
   auto* menu = namedButton(QStringLiteral("☰"), tr("Menu"));
   addMenu(menu);
   name_ = label({}, "title");
-  name_->setMinimumWidth(40);
+  // Where the text is large the words of what is next need the room: the window's title bears the name, the
+  // menu undo and redo.
+  name_->setVisible(!largeText());
   undo_ = namedButton(QStringLiteral("↶"), tr("Undo"));
   redo_ = namedButton(QStringLiteral("↷"), tr("Redo"));
   actions_->bind(undo_, Actions::Undo);
   actions_->bind(redo_, Actions::Redo);
-  nextBox_ = new QFrame;
-  nextBox_->setObjectName(QStringLiteral("panel"));
-  auto* nextRow = new QHBoxLayout(nextBox_);
+  undo_->setVisible(!largeText());
+  redo_->setVisible(!largeText());
+  auto* nextBox = new QFrame;
+  nextBox->setObjectName(QStringLiteral("panel"));
+  auto* nextRow = new QHBoxLayout(nextBox);
   nextRow->setContentsMargins(scaled(14), scaled(4), scaled(4), scaled(4));
   nextRow->addWidget(label(tr("Next"), "madder"));
-  next_ = wrapped({});
+  next_ = new SteadyLabel(2, "");
   next_->setAccessibleName(tr("What next"));
   nextAction_ = button({}, "act");
   connect(nextAction_, &QPushButton::clicked, this,
@@ -143,47 +158,10 @@ QWidget* MainWindow::topBar() {
   drawer_ = button(tr("Bench"));
   drawer_->setCheckable(true);
   actions_->bind(drawer_, Actions::Bench);
-  bar_->addWidget(menu, 0, 0);
-  bar_->addWidget(name_, 0, 1);
-  bar_->addWidget(undo_, 0, 2);
-  bar_->addWidget(redo_, 0, 3);
-  bar_->addWidget(nextBox_, 0, 4);
-  bar_->addWidget(drawer_, 0, 5);
-  bar_->setColumnStretch(4, 1);
+  for (QWidget* w : std::initializer_list<QWidget*>{menu, name_, undo_, redo_}) all->addWidget(w);
+  all->addWidget(nextBox, 1);
+  all->addWidget(drawer_);
   return bar;
-}
-
-QWidget* MainWindow::messageBar() {
-  auto* outer = new QWidget;
-  auto* all = new QVBoxLayout(outer);
-  all->setContentsMargins(scaled(12), scaled(6), scaled(12), 0);
-  message_box_ = new QFrame;
-  message_box_->setObjectName(QStringLiteral("note"));
-  auto* row = new QHBoxLayout(message_box_);
-  row->setContentsMargins(scaled(14), scaled(5), scaled(8), scaled(5));
-  message_ = wrapped({});
-  message_->setAccessibleName(tr("Message"));
-  auto* close = button(tr("Good"), "link");
-  close->setAccessibleName(tr("Close the message"));
-  connect(close, &QPushButton::clicked, message_box_, &QWidget::hide);
-  row->addWidget(message_, 1);
-  row->addWidget(close);
-  message_box_->hide();
-  busy_ = new QWidget;
-  auto* busyRow = new QHBoxLayout(busy_);
-  busyRow->setContentsMargins(scaled(14), 0, scaled(8), 0);
-  progress_ = new QProgressBar;
-  progress_->setTextVisible(false);
-  progress_->setAccessibleName(tr("Progress"));
-  auto* stop = button(tr("Stop"), "link");
-  connect(stop, &QPushButton::clicked, &session_, &Session::cancelWork);
-  busyRow->addWidget(label(tr("Working it out"), "muted"));
-  busyRow->addWidget(progress_, 1);
-  busyRow->addWidget(stop);
-  busy_->hide();
-  all->addWidget(message_box_);
-  all->addWidget(busy_);
-  return outer;
 }
 
 void MainWindow::makeStations() {
@@ -203,6 +181,8 @@ void MainWindow::addMenu(QPushButton* b) {
   for (const int does : {Actions::ToStart, Actions::Open, Actions::Save, Actions::SaveAs, Actions::Rename,
                          Actions::Import, Actions::Export})
     menu->addAction(actions_->of(does));
+  menu->addSeparator();
+  for (const int does : {Actions::Undo, Actions::Redo}) menu->addAction(actions_->of(does));
   menu->addSeparator();
   menu->addAction(actions_->of(Actions::Evening));
   auto* sizes = menu->addMenu(tr("Text size"));
@@ -252,6 +232,9 @@ void MainWindow::makeActions() {
 }
 
 void MainWindow::connectSession() {
+  connect(&session_, &Session::opened, this, [this] {
+    for (Station* s : stations_) s->begin();
+  });
   connect(&session_, &Session::changed, this, &MainWindow::refreshBar);
   connect(&session_, &Session::resultsChanged, this, &MainWindow::refreshBar);
   connect(&session_, &Session::savedChanged, this, &MainWindow::refreshBar);
@@ -262,7 +245,7 @@ void MainWindow::connectSession() {
   connect(&session_, &Session::busyChanged, this, [this] {
     if (!session_.busy()) {
       busyTimer_.stop();
-      busy_->hide();
+      message_->setWork(std::nullopt);
     } else if (!busyTimer_.isActive()) {
       busyTimer_.start(kBusyAfter);
     }
@@ -272,10 +255,8 @@ void MainWindow::connectSession() {
 
 void MainWindow::showBusy() {
   const auto work = session_.busy();
-  busy_->setVisible(work.has_value());
-  if (!work) return busyTimer_.stop();
-  progress_->setRange(0, *work > 0 ? 100 : 0);
-  progress_->setValue(static_cast<int>(*work * 100));
+  message_->setWork(work);
+  if (!work) busyTimer_.stop();
 }
 
 void MainWindow::rebuild() {
@@ -305,8 +286,10 @@ void MainWindow::rebuild() {
 void MainWindow::refreshBar() {
   if (!session_.isOpen()) return;
   const QString title = QString::fromStdString(session_.project().name);
-  name_->setText(QFontMetrics(name_->font()).elidedText(title, Qt::ElideRight, scaled(210)) +
-                 (session_.saved() ? QString() : QStringLiteral(" •")));
+  const QFontMetrics type(name_->font());
+  const QString shown = type.elidedText(title, Qt::ElideRight, scaled(200)), dot = QStringLiteral(" •");
+  name_->setFixedWidth(type.horizontalAdvance(shown + dot) + 2);  // the dot that comes and goes moves nothing
+  name_->setText(session_.saved() ? shown : shown + dot);
   name_->setToolTip(session_.saved() ? title : tr("%1, with changes that are not saved").arg(title));
   setWindowTitle(QStringLiteral("%1 – Clathra").arg(title));
   QAction *undo = actions_->of(Actions::Undo), *redo = actions_->of(Actions::Redo);
@@ -315,7 +298,7 @@ void MainWindow::refreshBar() {
   undo->setToolTip(session_.canUndo() ? tr("Undo: %1").arg(session_.undoLabel()) : tr("Nothing to undo"));
   redo->setToolTip(session_.canRedo() ? tr("Redo: %1").arg(session_.redoLabel()) : tr("Nothing to redo"));
   step_ = nextStep(session_);
-  next_->setText(step_.sentence);
+  next_->say(step_.sentence);
   nextAction_->setText(step_.action);
   nextAction_->setVisible(!step_.action.isEmpty());
   for (std::size_t i = 0; i < stations_.size(); ++i) {
@@ -333,11 +316,11 @@ void MainWindow::refreshStrip() {
   fitStrip();
 }
 
-/// As high as its figures need, but never more than a quarter of the window; then it scrolls.
+/// One row, or two where the window is narrow: by the window's width alone, so that figures which come and go
+/// move nothing.
 void MainWindow::fitStrip() {
-  const int room = std::max(200, stripArea_->width());
-  stripArea_->setFixedHeight(std::clamp(strip_->layout()->totalHeightForWidth(room) + 2, scaled(66),
-                                        std::max(scaled(66), height() / 4)));
+  const int row = scaled(52), rows = stripArea_->width() < scaled(1000) ? 2 : 1;
+  stripArea_->setFixedHeight(std::min(rows * row + scaled(16), std::max(row + scaled(16), height() / 3)));
 }
 
 void MainWindow::seat(int index) {
@@ -367,24 +350,19 @@ void MainWindow::goTo(const QString& id, const QString& about, const std::vector
 }
 
 void MainWindow::layOutForSize() {
-  const bool compact = width() < 1120 || textScale() > 1.3;
+  const bool compact = width() < 1120 || largeText();
   const int bench = std::min(scaled(340), std::max(260, width() / 2 - 20));
-  benches_->setFixedWidth(bench);
+  side_->setFixedWidth(bench);
   drawer_->setVisible(compact);
   if (compact != compact_) {
     benchOpen_ = !compact;
-    bar_->removeWidget(nextBox_);
-    if (compact)
-      bar_->addWidget(nextBox_, 1, 0, 1, 6);
-    else
-      bar_->addWidget(nextBox_, 0, 4);
   }
   compact_ = compact;
-  benches_->setVisible(benchOpen_);
+  side_->setVisible(benchOpen_);
   // In a small window the open drawer takes the picture's place where both would be cramped.
   pictures_->setVisible(!(compact && benchOpen_ && width() - bench - rail_->width() < scaled(330)));
   if (!pictures_->isVisibleTo(work_))
-    benches_->setFixedWidth(std::max(bench, width() - rail_->width() - scaled(60)));
+    side_->setFixedWidth(std::max(bench, width() - rail_->width() - scaled(60)));
   actions_->of(Actions::Bench)->setChecked(benchOpen_);
   QTimer::singleShot(0, this, &MainWindow::fitStrip);
 }
@@ -404,17 +382,23 @@ void MainWindow::toggleBench() {
   layOutForSize();
 }
 
+/// A field takes the keys of undo while words are typed in it; else they undo the project's last step.
+bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
+  if (event->type() != QEvent::ShortcutOverride) return QMainWindow::eventFilter(watched, event);
+  const auto* field = qobject_cast<QLineEdit*>(watched);
+  if (!field || field->isModified()) return QMainWindow::eventFilter(watched, event);
+  const QKeySequence keys(static_cast<QKeyEvent*>(event)->keyCombination());
+  for (const int does : {Actions::Undo, Actions::Redo})
+    if (actions_->of(does)->shortcuts().contains(keys)) {
+      event->ignore();
+      return true;
+    }
+  return QMainWindow::eventFilter(watched, event);
+}
+
 void MainWindow::resizeEvent(QResizeEvent* event) {
   QMainWindow::resizeEvent(event);
   layOutForSize();
-}
-
-void MainWindow::say(const QString& sentence) {
-  QString s = sentence;
-  if (!s.isEmpty()) s[0] = s[0].toUpper();
-  if (!s.isEmpty() && !s.endsWith(QLatin1Char('.')) && !s.endsWith(QLatin1Char('?'))) s += QLatin1Char('.');
-  message_->setText(s);
-  message_box_->setVisible(!s.isEmpty());
 }
 
 void MainWindow::showStart() {
@@ -442,7 +426,7 @@ void MainWindow::showHelp() {
 
 void MainWindow::showBegun(bool leftEarlier) {
   const QString station = QString::fromStdString(session_.project().lastStation), last = session_.lastDone();
-  message_box_->hide();
+  message_->say({});
   pages_->setCurrentWidget(work_);
   layOutForSize();
   seat(0);

@@ -1,8 +1,6 @@
 // The window seats the stations; each owns its picture and bench.
 #pragma once
-#include <QGridLayout>
 #include <QMainWindow>
-#include <QProgressBar>
 #include <QStackedWidget>
 #include <QTimer>
 #include <memory>
@@ -12,6 +10,7 @@
 #include "app/session/session.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/labels.hpp"
+#include "app/widgets/message_line.hpp"
 #include "app/widgets/rail.hpp"
 #include "app/widgets/tally_strip.hpp"
 #include "app/window/actions.hpp"
@@ -35,20 +34,21 @@ class MainWindow : public QMainWindow {
   void showHelp();
   void goTo(const QString& station, const QString& about = {}, const std::vector<std::uint32_t>& pieces = {});
   Station* station(const QString& id) const;
-  void say(const QString& sentence);
-  QString said() const { return message_->text(); }
+  void say(const QString& sentence) { message_->say(sentence); }
+  QString said() const { return message_->said(); }
+  MessageLine& messages() { return *message_; }
   /// Rebuilds everything in the present theme.
   void rebuild();
 
  protected:
   void closeEvent(QCloseEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
+  bool eventFilter(QObject* watched, QEvent* event) override;
 
  private:
   void build();
   QWidget* workPage();
   QWidget* topBar();
-  QWidget* messageBar();
   void makeStations();
   void addMenu(QPushButton* button);
   void makeActions();
@@ -70,17 +70,16 @@ class MainWindow : public QMainWindow {
   Actions* actions_ = nullptr;
   QStackedWidget* pages_ = nullptr;
   StartPage* start_ = nullptr;
-  QGridLayout* bar_ = nullptr;
-  QFrame* nextBox_ = nullptr;
-  QWidget *work_ = nullptr, *help_ = nullptr, *message_box_ = nullptr, *busy_ = nullptr;
+  QWidget *work_ = nullptr, *help_ = nullptr;
+  MessageLine* message_ = nullptr;
   std::vector<Station*> stations_;
   Rail* rail_ = nullptr;
   QStackedWidget *pictures_ = nullptr, *benches_ = nullptr;
   TallyStrip* strip_ = nullptr;
-  QWidget* stripArea_ = nullptr;
-  QLabel *name_ = nullptr, *next_ = nullptr, *message_ = nullptr, *last_ = nullptr;
+  QWidget *stripArea_ = nullptr, *side_ = nullptr;
+  QLabel* name_ = nullptr;
+  SteadyLabel* next_ = nullptr;
   QPushButton *undo_ = nullptr, *redo_ = nullptr, *nextAction_ = nullptr, *drawer_ = nullptr;
-  QProgressBar* progress_ = nullptr;
   QTimer busyTimer_;
   NextStep step_;
   int current_ = 0;

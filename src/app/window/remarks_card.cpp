@@ -4,6 +4,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/buttons.hpp"
+#include "app/widgets/fields.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/widgets/rows.hpp"
@@ -77,7 +78,7 @@ QWidget* RemarksCard::boxFor(const Remark& remark) {
 
 void RemarksCard::askReason(const Remark& remark, QWidget* box) {
   if (box->findChild<QLineEdit*>()) return;
-  auto* reason = new QLineEdit;
+  auto* reason = new TextField;
   reason->setPlaceholderText(tr("Why? Then Enter"));
   reason->setAccessibleName(tr("Reason for setting the remark aside"));
   reason->setMaxLength(400);

@@ -43,19 +43,18 @@ class Photographer {
   bool ok_ = true;
 };
 
-double directionOf(const OpenEdge& e) {
-  const Point middle = 0.5 * (e.edge.from + e.edge.to);
-  return std::atan2(middle.y, middle.x);
+Angle directionOf(const OpenEdge& e) {
+  return directionOf(0.5 * (e.edge.from + e.edge.to));
 }
 
 /// The open edge whose middle lies in the direction, the farthest out if several do; 0 if none does.
-int edgeTowards(const std::vector<OpenEdge>& edges, double direction) {
+int edgeTowards(const std::vector<OpenEdge>& edges, Angle direction) {
   int best = 0;
   double farthest = 0;
   for (int i = 0; i < static_cast<int>(edges.size()); ++i) {
     const OpenEdge& e = edges[static_cast<std::size_t>(i)];
     const double out = length(0.5 * (e.edge.from + e.edge.to));
-    if (std::abs(std::remainder(directionOf(e) - direction, 2 * M_PI)) > 0.02 || out < farthest) continue;
+    if (abs((directionOf(e) - direction).wrapped()) > Angle::degrees(1) || out < farthest) continue;
     best = i;
     farthest = out;
   }
@@ -80,11 +79,10 @@ struct Scene {
 /// A medallion of hexagons, squares and triangles, with the fan open at its rim.
 void shootAdding(MainWindow& window, Session& session, Photographer& camera) {
   Scene scene(window, session, "own");
-  const double first = directionOf(openEdges(*session.project().layout, session.geometry().seams).front());
-  const auto add = [&](double degrees, const char* shape, const char* cloth) {
+  const Angle first = directionOf(openEdges(*session.project().layout, session.geometry().seams).front());
+  const auto add = [&](Angle on, const char* shape, const char* cloth) {
     const auto edges = openEdges(*session.project().layout, session.geometry().seams);
-    const OuterEdge& edge =
-        edges[static_cast<std::size_t>(edgeTowards(edges, first + qDegreesToRadians(degrees)))].edge;
+    const OuterEdge& edge = edges[static_cast<std::size_t>(edgeTowards(edges, first + on))].edge;
     const Point middle = 0.5 * (edge.from + edge.to);
     scene.edit({{"edit", "addPieces"},
                 {"at", {middle.x, middle.y}},
@@ -93,16 +91,16 @@ void shootAdding(MainWindow& window, Session& session, Photographer& camera) {
                 {"cloth", cloth}});
   };
   scene.edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "B"}});
-  add(0, "square", "D");
-  add(qRadiansToDegrees(std::atan2(0.5, std::sqrt(3.0) / 2 + 0.5)), "triangle60", "A");  // beside a square
-  add(0, "hexagon", "C");
-  add(30, "square", "D");
-  add(0, "square", "D");
+  add({}, "square", "D");
+  add(directionOf(Point{std::sqrt(3.0) / 2 + 0.5, 0.5}), "triangle60", "A");  // beside a square
+  add({}, "hexagon", "C");
+  add(Angle::degrees(30), "square", "D");
+  add({}, "square", "D");
   scene.arrange->setMode(1);
   scene.arrange->grow()->setTurns(6);
   camera.settle();
   const auto edges = openEdges(*session.project().layout, session.geometry().seams);
-  scene.arrange->grow()->openFan(edgeTowards(edges, first + qDegreesToRadians(30.0)));
+  scene.arrange->grow()->openFan(edgeTowards(edges, first + Angle::degrees(30)));
   camera.shoot("arrange-add");
 }
 

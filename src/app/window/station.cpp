@@ -1,8 +1,8 @@
 #include "app/window/station.hpp"
 
 #include <QPointer>
-#include <QScrollArea>
-#include <QVBoxLayout>
+#include <QScrollBar>
+#include <algorithm>
 #include <cmath>
 
 #include "app/theme/theme.hpp"
@@ -22,6 +22,11 @@ void Station::output(std::function<Result<QString>(const Progress&)> work) {
       });
 }
 
+void Station::begin() {
+  beginFresh();
+  if (auto* area = qobject_cast<QScrollArea*>(bench())) area->verticalScrollBar()->setValue(0);
+}
+
 std::optional<int> subjectOf(const QString& about) {
   if (!about.startsWith(QLatin1Char('#'))) return std::nullopt;
   bool ok = false;
@@ -29,14 +34,23 @@ std::optional<int> subjectOf(const QString& about) {
   return ok ? std::optional(id) : std::nullopt;
 }
 
-QWidget* benchOf(const std::vector<QWidget*>& cards) {
+Bench::Bench(const std::vector<QWidget*>& cards) : cards_(cards) {
   auto* content = new QWidget;
-  auto* all = new QVBoxLayout(content);
-  all->setContentsMargins(0, 0, scaled(4), 0);
-  all->setSpacing(scaled(10));
-  for (QWidget* card : cards) all->addWidget(card);
-  all->addStretch(1);
-  return scrolledDown(content);
+  rows_ = new QVBoxLayout(content);
+  rows_->setContentsMargins(0, 0, scaled(4), 0);
+  rows_->setSpacing(scaled(10));
+  for (QWidget* card : cards) rows_->addWidget(card);
+  rows_->addStretch(1);
+  scrollDown(*this, content);
+}
+
+void Bench::bringFirst(const std::vector<QWidget*>& first) {
+  std::vector<QWidget*> order = first;
+  for (QWidget* card : cards_)
+    if (std::find(first.begin(), first.end(), card) == first.end()) order.push_back(card);
+  for (std::size_t i = 0; i < order.size(); ++i)
+    if (rows_->indexOf(order[i]) != static_cast<int>(i)) rows_->insertWidget(static_cast<int>(i), order[i]);
+  verticalScrollBar()->setValue(0);
 }
 
 QWidget* scrolledPicture(QWidget* picture) {

@@ -1,5 +1,7 @@
 // What the window knows of a station: a picture, a bench, figures for the strip, how far it is settled.
 #pragma once
+#include <QScrollArea>
+#include <QVBoxLayout>
 #include <QWidget>
 #include <functional>
 #include <vector>
@@ -29,6 +31,9 @@ class Station : public QObject {
   /// Leads the eye (and the focus) to what a remark or "What next" speaks of.
   virtual void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) = 0;
 
+  /// Another project: tools, views and bench as they are at first.
+  void begin();
+
   /// Shows the project as it is now, if that was put off while the station was out of sight.
   void freshen() {
     if (!stale_) return;
@@ -43,6 +48,7 @@ class Station : public QObject {
   void goTo(const QString& station, const QString& about, const std::vector<std::uint32_t>& pieces = {});
 
  protected:
+  virtual void beginFresh() {}
   /// Fills picture and bench from the project.
   virtual void refresh() = 0;
   /// For the session's signals: a station out of sight waits until it is looked at.
@@ -60,8 +66,18 @@ class Station : public QObject {
   bool stale_ = true;
 };
 
-/// The cards of a bench, one under the other; folding them leaves room.
-QWidget* benchOf(const std::vector<QWidget*>& cards);
+/// The cards of a station, one under the other. It scrolls by the user's hand alone.
+class Bench : public QScrollArea {
+  Q_OBJECT
+ public:
+  explicit Bench(const std::vector<QWidget*>& cards);
+  /// Seats these first, the others in their order behind them, and begins at the top.
+  void bringFirst(const std::vector<QWidget*>& first);
+
+ private:
+  std::vector<QWidget*> cards_;
+  QVBoxLayout* rows_;
+};
 /// A picture that scrolls where the window is too small for it.
 QWidget* scrolledPicture(QWidget* picture);
 /// The difference as the strip shows it: "+36"; nothing while it is zero.

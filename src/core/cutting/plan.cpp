@@ -60,7 +60,7 @@ constexpr int kDegrees = 360;
 /// equal are one.
 int standing(const Piece& piece, const Shape& shape) {
   const double step = static_cast<double>(kDegrees) / std::max(1, shape.symmetry.turns);
-  const double turn = std::fmod(piece.turn * 180 / std::numbers::pi, step);
+  const double turn = std::fmod(piece.turn.degrees(), step);
   const int whole = static_cast<int>(std::lround(turn < -0.5 ? turn + step : turn));
   return whole >= std::lround(step) ? 0 : whole;
 }
@@ -74,10 +74,10 @@ int opposite(int turn, const Shape& shape) {
 PatchDemand demandFor(const CutInput& in, const Shape& shape, int hand, int turn) {
   PatchDemand d;
   d.hand = hand;
-  d.paper = placed(shape.outline, turn * std::numbers::pi / 180, hand < 0, {});
+  d.paper = placed(shape.outline, Angle::degrees(turn), hand < 0, {});
   d.patch = allowanceOutline(d.paper, in.allowance);
   d.title = shape.title;
-  d.standing = turn;
+  d.standingDegrees = turn;
   return d;
 }
 
@@ -116,8 +116,8 @@ double roundedToRuler(double mm, LengthUnit unit) {
 }
 
 Arg patchesArg(int n, const PatchDemand& demand) {
-  if (demand.standing == 0) return shapesArg(n, demand.title);
-  return Message("shapes-standing", shapesArg(n, demand.title), demand.standing);
+  if (demand.standingDegrees == 0) return shapesArg(n, demand.title);
+  return Message("shapes-standing", shapesArg(n, demand.title), demand.standingDegrees);
 }
 
 std::vector<PatchDemand> demandsOf(const CutInput& in, bool keepUpright) {

@@ -33,11 +33,11 @@ struct SumLine {
 struct PatchDemand {
   std::uint16_t shape = 0;
   int hand = 0;
-  int pieces = 0;        ///< that wear the cloth and show no chosen motif
-  int patches = 0;       ///< pieces and spares
-  Polygon paper, patch;  ///< about the centroid, FRONT as cut from the right side of the cloth
-  std::string title;     ///< the shape's
-  int standing = 0;      ///< degrees that paper and patch are turned by from the upright shape
+  int pieces = 0;           ///< that wear the cloth and show no chosen motif
+  int patches = 0;          ///< pieces and spares
+  Polygon paper, patch;     ///< about the centroid, FRONT as cut from the right side of the cloth
+  std::string title;        ///< the shape's
+  int standingDegrees = 0;  ///< paper and patch are turned by this from the upright shape
   /// On a one-way cloth: every second piece stands the other way up in the layout, so that an alternately
   /// turned strip keeps the print upright in all of them. `pieces` and `patches` are even then.
   bool inPairs = false;

@@ -13,7 +13,7 @@ namespace {
 struct RectangleGroup {
   PatchDemand demand;
   double width = 0, height = 0;
-  double turn = 0;  ///< radians the patch is turned by in its rectangle
+  Angle turn;  ///< of the patch in its rectangle
   int perRow = 0, rows = 0;
 };
 
@@ -48,7 +48,7 @@ void layInRows(RectangleGroup& g, double width, bool mayTurn) {
   const bool better = per > 0 && (g.perRow == 0 || rows * g.width < g.rows * g.height - 1e-6);
   if (!better) return;
   std::swap(g.width, g.height);
-  g.turn += std::numbers::pi / 2;
+  g.turn += kQuarterTurn;
   g.perRow = per;
   g.rows = rows;
 }
@@ -56,7 +56,7 @@ void layInRows(RectangleGroup& g, double width, bool mayTurn) {
 void addBlocks(WorkedMethod& out, const RectangleGroup& g, int group) {
   // In pairs every second patch stands the other way up; its rectangle is the same.
   const Polygon up = placed(g.demand.patch, g.turn, false, {}),
-                down = placed(g.demand.patch, g.turn + std::numbers::pi, false, {});
+                down = placed(g.demand.patch, g.turn + kHalfTurn, false, {});
   int left = g.demand.patches;
   for (int r = 0; r < g.rows; ++r) {
     CutBlock block{group, g.height, {}};

@@ -38,12 +38,12 @@ int crossCuts(const StripGroup& g) {
 }
 
 std::vector<StripLay> laysFor(const Cloth& cloth, const PatchDemand& demand, bool turn) {
-  if (demand.inPairs) return {stripLay(demand.patch, 0, true)};
+  if (demand.inPairs) return {stripLay(demand.patch, {}, true)};
   if (cloth.direction == Direction::None) return stripLays(demand.patch, true);
   // Print and stripe run along the upright piece: no quarter turns, and half turns only where they do not
   // show.
-  std::vector<StripLay> lays{stripLay(demand.patch, 0, false)};
-  if (turn) lays.push_back(stripLay(demand.patch, 0, true));
+  std::vector<StripLay> lays{stripLay(demand.patch, {}, false)};
+  if (turn) lays.push_back(stripLay(demand.patch, {}, true));
   return lays;
 }
 

@@ -15,11 +15,10 @@ namespace clathra {
 namespace {
 
 constexpr double kClose = 0.02;  // mm, as packing results are judged
-constexpr double kDegree = std::numbers::pi / 180;
 
-/// All turns (radians) that bring one outline onto another up to a shift; none if they are not congruent.
-std::vector<double> turnsBetween(PolygonView from, PolygonView to) {
-  std::vector<double> out;
+/// All turns that bring one outline onto another up to a shift; none if they are not congruent.
+std::vector<Angle> turnsBetween(PolygonView from, PolygonView to) {
+  std::vector<Angle> out;
   if (from.size() != to.size() || from.size() < 3) return out;
   const auto n = from.size();
   // By the longest side, whose direction is the best known.
@@ -29,12 +28,10 @@ std::vector<double> turnsBetween(PolygonView from, PolygonView to) {
   const Point along = from[(side + 1) % n] - from[side];
   for (std::size_t shift = 0; shift < n; ++shift) {
     const Point start = to[(side + shift) % n], there = to[(side + shift + 1) % n] - start;
-    const double turn = std::atan2(there.y, there.x) - std::atan2(along.y, along.x);
-    const double c = std::cos(turn), s = std::sin(turn);
+    const Angle turn = directionOf(there) - directionOf(along);
     bool same = true;
     for (std::size_t i = 0; i < n && same; ++i) {
-      const Point d = from[i] - from[side];
-      const Point at{start.x + c * d.x - s * d.y, start.y + s * d.x + c * d.y};
+      const Point at = start + rotated(from[i] - from[side], turn);
       same = distance(at, to[(i + shift) % n]) < kClose;
     }
     if (same) out.push_back(turn);
@@ -82,7 +79,7 @@ class PlanJudge {
   const Polygon& wanted(std::uint16_t shape, int hand) {
     auto& out = patches_[{shape, hand}];
     if (out.empty())
-      out = allowanceOutline(placed(in_.layout->shapes[shape].outline, 0, hand < 0, {}), in_.allowance);
+      out = allowanceOutline(placed(in_.layout->shapes[shape].outline, {}, hand < 0, {}), in_.allowance);
     return out;
   }
 
@@ -118,10 +115,10 @@ class PlanJudge {
         if (n > 0) return faults_.emplace_back("fault-wrong-way-up-5"), void();
     }
   }
-  int whole(double turn, std::uint16_t shape) const {
+  int whole(Angle turn, std::uint16_t shape) const {
     const int step =
         static_cast<int>(std::lround(360.0 / std::max(1, in_.layout->shapes[shape].symmetry.turns)));
-    const int deg = static_cast<int>(std::lround(turn / kDegree)) % step;
+    const int deg = static_cast<int>(std::lround(turn.degrees())) % step;
     return deg < 0 ? deg + step : deg;
   }
   bool inWindow(std::uint32_t piece) const {
@@ -212,7 +209,7 @@ class PlanJudge {
   const CutMethod& method_;
   const CutLayout& laid_;
   std::map<std::pair<std::uint16_t, int>, Polygon> patches_;
-  std::map<std::pair<std::uint16_t, int>, std::vector<std::vector<double>>> standing_;
+  std::map<std::pair<std::uint16_t, int>, std::vector<std::vector<Angle>>> standing_;
   std::vector<Message> faults_;
 };
 
@@ -224,7 +221,7 @@ bool isRepeat(Point step, const Lattice& l) {
 }
 
 Point mirroredIn(Point p, const MirrorAxis& axis) {
-  const Point along{std::cos(axis.deg * kDegree), std::sin(axis.deg * kDegree)};
+  const Point along = towards(axis.direction);
   const Point d = p - axis.point;
   return axis.point + 2 * dot(d, along) * along - d;
 }
@@ -260,7 +257,7 @@ std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window
   std::optional<Point> mark = print.mark;
   for (const Window& w : windows) {
     const bool mirrored = input.leftHand != w.mirrored;
-    const Polygon upright = placed(input.shape, 0, mirrored, {});
+    const Polygon upright = placed(input.shape, {}, mirrored, {});
     if (turnsBetween(upright, w.paper).empty() ||
         turnsBetween(allowanceOutline(upright, input.allowance), w.patch).empty())
       return {Message("fault-not-congruent-1")};

@@ -364,7 +364,7 @@ struct MotifFields {
   std::optional<ClothId> cloth;
   std::optional<std::string> shape;
   std::optional<Point> at;
-  std::optional<double> turn;  ///< degrees
+  std::optional<Angle> turn;
   std::optional<bool> mirrored;
   std::optional<Pieces> pieces;
   std::optional<std::string> note;

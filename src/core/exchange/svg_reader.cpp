@@ -88,10 +88,10 @@ std::optional<Matrix> oneTransform(const std::string& name, const std::vector<do
   if (name == "matrix" && n == 6) return Matrix{v[0], v[1], v[2], v[3], v[4], v[5]};
   if (name == "translate" && (n == 1 || n == 2)) return Matrix{1, 0, 0, 1, v[0], n == 2 ? v[1] : 0};
   if (name == "scale" && (n == 1 || n == 2)) return Matrix{v[0], 0, 0, n == 2 ? v[1] : v[0], 0, 0};
-  if (name == "skewX" && n == 1) return Matrix{1, 0, std::tan(radians(v[0])), 1, 0, 0};
-  if (name == "skewY" && n == 1) return Matrix{1, std::tan(radians(v[0])), 0, 1, 0, 0};
+  if (name == "skewX" && n == 1) return Matrix{1, 0, tan(Angle::degrees(v[0])), 1, 0, 0};
+  if (name == "skewY" && n == 1) return Matrix{1, tan(Angle::degrees(v[0])), 0, 1, 0, 0};
   if (name == "rotate" && (n == 1 || n == 3)) {
-    const double cosine = std::cos(radians(v[0])), sine = std::sin(radians(v[0]));
+    const double cosine = cos(Angle::degrees(v[0])), sine = sin(Angle::degrees(v[0]));
     const Matrix turn{cosine, sine, -sine, cosine, 0, 0};
     if (n == 1) return turn;
     return Matrix{1, 0, 0, 1, v[1], v[2]} * turn * Matrix{1, 0, 0, 1, -v[1], -v[2]};
@@ -262,7 +262,7 @@ class Reader {
   }
 
   /// From end points to the middle of the ellipse: SVG 1.1, appendix F.6.5.
-  static void arc(std::vector<Point>& line, double rx, double ry, double turn, bool large, bool sweep,
+  static void arc(std::vector<Point>& line, double rx, double ry, Angle turn, bool large, bool sweep,
                   Point to, const Matrix& m) {
     const Point from = line.back();
     rx = std::abs(rx);
@@ -354,7 +354,7 @@ bool Reader::step(char command, bool relative, Scanner& in, const Matrix& m) {
       const auto large = in.flag(), sweep = in.flag();
       const auto to = point();
       if (!rx || !ry || !turn || !large || !sweep || !to) return false;
-      arc(line_, *rx, *ry, radians(*turn), *large, *sweep, *to, m);
+      arc(line_, *rx, *ry, Angle::degrees(*turn), *large, *sweep, *to, m);
       return true;
     }
     default:

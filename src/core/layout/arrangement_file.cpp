@@ -90,7 +90,7 @@ Result<Polygon> drawnOutline(const json& corners) {
       if (outline.empty() || std::abs(*turn) < 5 || std::abs(*turn) > kMostArc ||
           distance(outline.back(), *to) < 1e-6)
         return fail("arc-starts-from-corner");
-      for (const Point q : arcPoints(Point(outline.back()), *to, *turn)) outline.push_back(q);
+      for (const Point q : arcPoints(Point(outline.back()), *to, Angle::degrees(*turn))) outline.push_back(q);
     }
     outline.push_back(*to);
   }
@@ -111,7 +111,7 @@ Result<Polygon> outlineOf(const json& j) {
   }
   const auto at = j.contains("at") ? point(partOf(j, "at")) : Result<Point>(Point{});
   if (!at) return tl::make_unexpected(at.error());
-  outline = placed(outline, radians(numberOr(j, "turn", 0)), false, *at);
+  outline = placed(outline, Angle::degrees(numberOr(j, "turn", 0)), false, *at);
   if (outline.size() < 3 || area(outline) < 1e-6) return fail("piece-cell-no-area");
   return outline;
 }

@@ -331,7 +331,7 @@ class Changer {
     const auto relative = [&](const Piece& p) { return translated(out_.outline(p), -1.0 * p.centre); };
     for (const Piece& p : fresh_)
       if (p.shape == s && uprightness(relative(p)) > best) return false;
-    std::vector<std::pair<double, int>> lower;  // poses that were looked at
+    std::vector<std::pair<Angle, int>> lower;  // poses that were looked at
     for (const Piece& p : out_.pieces) {
       if (p.shape != s) continue;
       const std::pair pose(p.turn, int(p.hand));

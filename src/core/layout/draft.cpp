@@ -13,9 +13,9 @@ namespace clathra {
 
 namespace {
 
-constexpr double kStraight = 180 + 1e-3;  // degrees
-constexpr double kOn = 1e-3;              // mm
-constexpr double kOnStraight = 2e-4;      // mm: less than the points of any arc stand off
+constexpr Angle kStraight = Angle::degrees(180 + 1e-3);
+constexpr double kOn = 1e-3;          // mm
+constexpr double kOnStraight = 2e-4;  // mm: less than the points of any arc stand off
 
 Point nearestOn(const Line& l, Point p) {
   const Point d = l.to - l.from;
@@ -177,8 +177,8 @@ std::vector<std::uint32_t> piecesUnder(const Layout& layout, const PieceIndex& i
 
 namespace {
 
-constexpr double kAngleStep = 15;  // degrees
-constexpr double kAngleReach = 4;  // degrees: nearer to a multiple, a line is brought onto it
+constexpr Angle kAngleStep = Angle::degrees(15);
+constexpr Angle kAngleReach = Angle::degrees(4);  // nearer to a multiple, a line is brought onto it
 
 class Snapper {
  public:
@@ -205,7 +205,7 @@ class Snapper {
           const Point q = s.from + (double(k) / n) * (s.to - s.from);
           if (distance(q, p_) > least - 1e-9) continue;  // halves before quarters
           least = distance(q, p_);
-          out = {q, Snap::To::Division, n, k, 0};
+          out = {q, Snap::To::Division, n, k, {}};
         }
     return least < reach_;
   }
@@ -214,7 +214,7 @@ class Snapper {
     const auto ray = angleNear(before);
     double least = reach_;
     for (const Line& s : ray ? sides_ : std::vector<Line>{}) {
-      const Point u{std::cos(radians(*ray)), std::sin(radians(*ray))}, e = s.to - s.from;
+      const Point u = towards(*ray), e = s.to - s.from;
       const double turn = cross(u, e);
       if (std::abs(turn) < 1e-12) continue;
       const double t = cross(s.from - before, e) / turn, k = cross(s.from - before, u) / turn;
@@ -230,14 +230,14 @@ class Snapper {
     for (const Line& s : sides_)
       if (awayFrom(s, p_) < least) {
         least = awayFrom(s, p_);
-        out = {nearestOn(s, p_), Snap::To::Side, 0, 0, 0};
+        out = {nearestOn(s, p_), Snap::To::Side, 0, 0, {}};
       }
     return least < reach_;
   }
   bool angle(Snap& out, Point before) {
     const auto ray = angleNear(before);
     if (!ray) return false;
-    const Point u{std::cos(radians(*ray)), std::sin(radians(*ray))};
+    const Point u = towards(*ray);
     out = {before + dot(p_ - before, u) * u, Snap::To::Angle, 0, 0, screenAngle(*ray)};
     return true;
   }
@@ -248,20 +248,20 @@ class Snapper {
     for (const Point q : points)
       if (distance(q, p_) < least) {
         least = distance(q, p_);
-        out = {q, to, 0, 0, 0};
+        out = {q, to, 0, 0, {}};
       }
     return least < reach_;
   }
-  std::optional<double> angleNear(Point before) const {
+  std::optional<Angle> angleNear(Point before) const {
     const Point d = p_ - before;
     if (length(d) < 1e-6) return std::nullopt;
-    const double a = degrees(std::atan2(d.y, d.x)), round = kAngleStep * std::round(a / kAngleStep);
-    return std::abs(a - round) < kAngleReach ? std::optional(round) : std::nullopt;
+    const Angle a = directionOf(d), round = std::round(a / kAngleStep) * kAngleStep;
+    return abs(a - round) < kAngleReach ? std::optional(round) : std::nullopt;
   }
   /// As a quilter reads it: upwards from level, 0 to 180.
-  static double screenAngle(double ray) {
-    double a = std::fmod(-ray + 720, 180);
-    return a < 0 ? a + 180 : a;
+  static Angle screenAngle(Angle ray) {
+    const double a = std::fmod(720 - ray.degrees(), 180);
+    return Angle::degrees(a < 0 ? a + 180 : a);
   }
 
   Point p_;
@@ -275,11 +275,11 @@ class Snapper {
 Snap snapFor(const Layout& layout, const PieceIndex& index, Point p, const std::optional<Point>& before,
              double reach, int divisions) {
   Snapper snap(layout, index, p, reach);
-  Snap out{p, Snap::To::Free, 0, 0, 0};
+  Snap out{p, Snap::To::Free, 0, 0, {}};
   if (snap.corner(out) || snap.division(out, divisions) || (before && snap.sideAtAngle(out, *before)) ||
       snap.side(out) || (before && snap.angle(out, *before)))
     return out;
-  return {p, Snap::To::Free, 0, 0, 0};
+  return {p, Snap::To::Free, 0, 0, {}};
 }
 
 std::vector<std::size_t> reflexCorners(PolygonView outline) {

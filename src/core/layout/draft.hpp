@@ -35,11 +35,11 @@ std::vector<std::uint32_t> piecesUnder(const Layout& layout, const PieceIndex& i
 
 /// Where a point of a drawn line would go.
 struct Snap {
-  enum class To { Corner, Division, Angle, Side, Free };
+  enum class To { Corner, Division, Angle, Side, Centre, Free };
   Point at;
   To to = To::Free;
   int divisions = 0, part = 0;  ///< part / divisions along its side
-  double degrees = 0;           ///< of the line from the point before, where it was brought onto an angle
+  Angle angle;                  ///< of the line from the point before, where it was brought onto an angle
 };
 /// Corners of pieces come first, then divisions of sides (halves up to `divisions`), then a side at an angle
 /// of a multiple of 15° from the point before, then sides, then such angles alone. `reach` in mm.

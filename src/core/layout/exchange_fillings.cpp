@@ -11,7 +11,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kSameAngle = 0.2;  // degrees
+constexpr Angle kSameAngle = Angle::degrees(0.2);
 constexpr int kMostTries = 40'000;
 constexpr double kNothing = 0.5;  // mm², left over by rounding
 
@@ -89,13 +89,13 @@ class Search {
       if (size > area(part) + kNothing || (lastOfPart && size < area(part) - kNothing)) continue;
       for (const bool mirrored : {false, true}) {
         if (mirrored && !m.chiral) continue;
-        const Polygon model = placed(m.outline, 0, mirrored, {});
+        const Polygon model = placed(m.outline, {}, mirrored, {});
         const auto inside = cornerAngles(model);
         for (std::size_t i = 0; i < model.size(); ++i) {
           const Point side = model[(i + 1) % model.size()] - model[i];
           if (inside[i] > angles[corner] + kSameAngle || length(side) > room + kSamePlace) continue;
           ++tries_;
-          const double turn = std::atan2(cross(side, along), dot(side, along));
+          const Angle turn = turnBetween(side, along);
           Polygon outline;
           for (const Point p : model) outline.push_back(rotated(p - model[i], turn) + at);
           if (!liesInside(outline, part)) continue;

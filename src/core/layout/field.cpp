@@ -65,8 +65,8 @@ void forEachRosettePart(const Arrangement& arr, int rings, Visit visit) {
 /// before them and the one after them. Its angle at the middle's side is k whole turns by the fold.
 std::vector<Placed> diamondRings(int fold, int rings, double edge) {
   const auto direction = [&](int i) {
-    const double a = 2 * std::numbers::pi * (i % fold) / fold;
-    return Point{edge * std::sin(a), -edge * std::cos(a)};
+    const Angle a = double(i % fold) / fold * kWholeTurn;
+    return Point{edge * sin(a), -edge * cos(a)};
   };
   std::vector<Placed> out;
   for (int k = 1; k <= rings + 1; ++k)

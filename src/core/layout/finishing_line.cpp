@@ -153,7 +153,7 @@ std::optional<Polygon> largestEvenOutline(const Layout& whole, const SeamGraph& 
   const auto outline = [&](double radius) {
     Polygon out;
     for (int i = 0; i < corners; ++i)
-      out.push_back(middle + rotated({0, -radius}, radians(360.0 / corners * (i + 0.5))));
+      out.push_back(middle + rotated({0, -radius}, (i + 0.5) / corners * kWholeTurn));
     return out;
   };
   double low = 0, high = std::max(all.width(), all.height());

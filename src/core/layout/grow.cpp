@@ -16,7 +16,7 @@ namespace clathra {
 namespace {
 
 constexpr double kSameLength = 0.01;  // mm: papers this alike meet
-constexpr double kSameAngle = 0.05;   // degrees
+constexpr Angle kSameAngle = Angle::degrees(0.05);
 
 /// A shape that may be offered, upright, in mm.
 struct Known {
@@ -58,7 +58,7 @@ Polygon laidOn(PolygonView outline, const OutlineEdge& side, const OuterEdge& ed
               b = outline[(side.first + side.edges) % outline.size()];
   // Clockwise outlines lie to the right of their edges; the new one runs the open edge backwards.
   const Point have = b - a, want = edge.from - edge.to;
-  const double turn = std::atan2(cross(have, want), dot(have, want));
+  const Angle turn = turnBetween(have, want);
   const Point middle = 0.5 * (edge.from + edge.to), half = rotated(0.5 * (a + b), turn);
   Polygon out;
   out.reserve(outline.size());
@@ -133,16 +133,16 @@ std::vector<Laying> layingsOf(const OutlineEdge& side, const OpenEdge& open) {
   OpenEdge first = open, last = open;
   first.path.resize(side.edges + 1);
   first.edge.to = first.path.back();
-  first.roomAtTo = 360;
+  first.roomAtTo = kWholeTurn;
   last.path.erase(last.path.begin(), last.path.end() - static_cast<std::ptrdiff_t>(side.edges + 1));
   last.edge.from = last.path.front();
-  last.roomAtFrom = 360;
+  last.roomAtFrom = kWholeTurn;
   first.length = last.length = side.length;
   return {{side, std::move(first)}, {side, std::move(last)}};
 }
 
-bool closes(double angle, double room) {
-  return std::abs(angle - room) < kSameAngle * 4;
+bool closes(Angle angle, Angle room) {
+  return abs(angle - room) < 4 * kSameAngle;
 }
 
 }  // namespace
@@ -171,15 +171,15 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
     const bool chiral = symmetryOf(known.outline).chiral();
     for (const bool mirrored : {false, true}) {
       if (mirrored && !chiral) continue;
-      const Polygon model = placed(known.outline, 0, mirrored, {});
+      const Polygon model = placed(known.outline, {}, mirrored, {});
       // Rooms at corners are taken between chords, as the angles here.
       const auto angles = cornerAngles(model);
       for (const OutlineEdge& whole : edgesOf(model))
         for (const auto& [side, at] : layingsOf(whole, open)) {
           // Run backwards: the side's first corner lies at `to`.
-          const double atTo = angles[side.first % model.size()],
-                       atFrom = angles[(side.first + side.edges) % model.size()];
-          if (atTo > at.roomAtTo + kSameAngle * 4 || atFrom > at.roomAtFrom + kSameAngle * 4) continue;
+          const Angle atTo = angles[side.first % model.size()],
+                      atFrom = angles[(side.first + side.edges) % model.size()];
+          if (atTo > at.roomAtTo + 4 * kSameAngle || atFrom > at.roomAtFrom + 4 * kSameAngle) continue;
           Polygon outline = laidOn(model, side, at.edge);
           const bool known2 = std::any_of(found.begin(), found.end(), [&](const Ranked& r) {
             return sameOutline(r.fit.outline, outline);
@@ -215,8 +215,7 @@ std::vector<Point> imagesOf(Point p, const Copies& c) {
   for (const bool mirrored : {false, true}) {
     if (mirrored && !c.mirror) continue;
     const Point start{mirrored ? -from.x : from.x, from.y};
-    for (int k = 0; k < c.turns; ++k)
-      out.push_back(rotated(start, 2 * std::numbers::pi * k / c.turns) + c.centre);
+    for (int k = 0; k < c.turns; ++k) out.push_back(rotated(start, k * kWholeTurn / c.turns) + c.centre);
   }
   return out;
 }

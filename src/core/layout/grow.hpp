@@ -23,10 +23,10 @@ namespace clathra {
 /// An open edge with the room at its two corners: a straight stretch, or an arc from end to end.
 struct OpenEdge {
   OuterEdge edge;
-  double length = 0;                    ///< mm, along the arc
-  double roomAtFrom = 0, roomAtTo = 0;  ///< degrees from the edge to the next piece, 0 to 360
-  double radius = 0;                    ///< mm; 0: straight, negative where the piece is hollow
-  Polygon path;                         ///< the arc's points, ends included; empty if straight
+  double length = 0;           ///< mm, along the arc
+  Angle roomAtFrom, roomAtTo;  ///< from the edge to the next piece, 0° to 360°
+  double radius = 0;           ///< mm; 0: straight, negative where the piece is hollow
+  Polygon path;                ///< the arc's points, ends included; empty if straight
   Polygon way() const { return path.empty() ? Polygon{edge.from, edge.to} : path; }
   /// In the middle of it, and on it.
   Point middle() const;

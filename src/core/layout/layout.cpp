@@ -20,7 +20,7 @@ bool Sieve::matches(const Sieve& o) const {
 }
 
 int uprightness(PolygonView p) {
-  const Polygon flipped = placed(p, 0, true, {});
+  const Polygon flipped = placed(p, {}, true, {});
   bool plumb = true;
   for (const Point q : p)
     plumb =
@@ -28,12 +28,12 @@ int uprightness(PolygonView p) {
   if (!plumb) return 0;
   const auto angles = cornerAngles(p);
   const Box b = bounds(p);
-  double top = 360, least = 360;
+  Angle top = kWholeTurn, least = kWholeTurn;
   for (std::size_t i = 0; i < p.size(); ++i) {
     least = std::min(least, angles[i]);
     if (p[i].y < b.top + 1e-2) top = std::min(top, angles[i]);
   }
-  return top < least + 1e-3 ? 2 : 1;
+  return top < least + Angle::degrees(1e-3) ? 2 : 1;
 }
 
 bool samePlace(PolygonView a, PolygonView b) {
@@ -110,7 +110,7 @@ class Classifier {
   void addShape(const Polygon& outline, std::uint16_t) {
     Shape shape;
     shape.symmetry = symmetryOf(outline);
-    shape.outline = handOf(outline) < 0 ? placed(outline, 0, true, {}) : outline;
+    shape.outline = handOf(outline) < 0 ? placed(outline, {}, true, {}) : outline;
     shapeSieves_.push_back(Sieve::of(outline));
     layout_.shapes.push_back(std::move(shape));
   }

@@ -43,8 +43,8 @@ struct Piece {
   std::int8_t hand = 0;     ///< -1, 0 or +1
   std::uint32_t row = 0;    ///< reading row (fields) or ring (rosettes), from 0
   PieceKey key;
-  Point centre;     ///< centroid
-  double turn = 0;  ///< radians from the shape's outline (mirrored first if hand is -1)
+  Point centre;  ///< centroid
+  Angle turn;    ///< from the shape's outline (mirrored first if hand is -1)
 };
 
 enum class FinishingSides { Outline, EdgePieces, Slice };

@@ -10,8 +10,8 @@ namespace clathra {
 
 namespace {
 
-constexpr double kAlongside = 2;  // degrees between two edges that were meant to meet
-constexpr double kShort = 1;      // mm: shorter stretches are no edges that papers meet along
+constexpr Angle kAlongside = Angle::degrees(2);  // between two edges that were meant to meet
+constexpr double kShort = 1;                     // mm: shorter stretches are no edges that papers meet along
 
 void lookAt(const Layout& layout, const PieceIndex& index, const OuterEdge& e, std::vector<NearMiss>& out) {
   if (distance(e.from, e.to) < kShort) return;
@@ -29,8 +29,8 @@ void lookAt(const Layout& layout, const PieceIndex& index, const OuterEdge& e, s
       if (t < 0 || t > 1) continue;
       const double off = distance(middle, a + t * d);
       if (off >= found.miss) continue;
-      const double turn = std::abs(std::sin(std::atan2(cross(along, d), dot(along, d))));
-      if (turn > std::sin(radians(kAlongside))) continue;
+      const double aside = std::abs(sin(turnBetween(along, d)));
+      if (aside > sin(kAlongside)) continue;
       found.miss = off;
       found.other = i;
     }

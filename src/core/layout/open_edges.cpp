@@ -11,8 +11,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kSameAngle = 0.05;  // degrees
-constexpr double kFullTurn = 360;
+constexpr Angle kSameAngle = Angle::degrees(0.05);
 
 using Spot = std::pair<std::int64_t, std::int64_t>;
 struct SpotHash {
@@ -30,10 +29,10 @@ class Corners {
       at_[spot(graph.outer[i].to)].push_back({i, false});
     }
   }
-  /// Degrees from direction `along` (leaving `corner`) to the next outer edge there, turning to the outside:
+  /// From direction `along` (leaving `corner`) to the next outer edge there, turning to the outside:
   /// anticlockwise on screen if `left`.
-  double room(Point corner, Point along, bool left, std::uint32_t self) const {
-    double least = kFullTurn;
+  Angle room(Point corner, Point along, bool left, std::uint32_t self) const {
+    Angle least = kWholeTurn;
     const Spot s = spot(corner);
     for (std::int64_t dx = -1; dx <= 1; ++dx)
       for (std::int64_t dy = -1; dy <= 1; ++dy) {
@@ -44,9 +43,8 @@ class Corners {
           const Point here = isFrom ? o.from : o.to, there = isFrom ? o.to : o.from;
           if (edge == self || distance(here, corner) > 2 * kMeet) continue;
           const Point d = there - here;
-          const double a = degrees(std::atan2(cross(along, d), dot(along, d)));  // clockwise on screen
-          const double turn = left ? -a : a;
-          least = std::min(least, turn < kSameAngle ? turn + kFullTurn : turn);
+          const Angle turn = left ? turnBetween(d, along) : turnBetween(along, d);
+          least = std::min(least, turn < kSameAngle ? turn + kWholeTurn : turn);
         }
       }
     return least;

@@ -2,19 +2,17 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
 namespace clathra {
 
 namespace {
 
 constexpr double kSameLength = 0.01;  // mm: papers this alike meet
-constexpr double kFullTurn = 360;
 
 /// The step from one copy to the next: edge `in` comes to lie backwards on edge `out`.
 struct Step {
   Point from, to;
-  double turn;
+  Angle turn;
   Point operator()(Point p) const { return rotated(p - from, turn) + to; }
 };
 
@@ -23,8 +21,8 @@ std::optional<Step> stepOf(PolygonView p, std::size_t in, std::size_t out) {
   const Point a = p[in], b = p[(in + 1) % p.size()], c = p[out], d = p[(out + 1) % p.size()];
   if (std::abs(distance(a, b) - distance(c, d)) > kSameLength) return std::nullopt;
   const Point have = b - a, want = c - d;
-  const double turn = std::atan2(cross(have, want), dot(have, want));
-  if (std::abs(turn) < 1e-6) return std::nullopt;
+  const Angle turn = turnBetween(have, want);
+  if (abs(turn) < Angle::radians(1e-6)) return std::nullopt;
   return Step{a, d, turn};
 }
 
@@ -34,9 +32,9 @@ std::optional<RingAnswer> ringOfCopies(PolygonView p, std::size_t in, std::size_
   const auto step = stepOf(p, in, out);
   if (!step) return std::nullopt;
   RingAnswer answer;
-  answer.pieces = static_cast<int>(std::lround(2 * std::numbers::pi / std::abs(step->turn)));
+  answer.pieces = static_cast<int>(std::lround(kWholeTurn / abs(step->turn)));
   if (answer.pieces < 3) return std::nullopt;
-  answer.degrees = kFullTurn - answer.pieces * degrees(std::abs(step->turn));
+  answer.open = kWholeTurn - answer.pieces * abs(step->turn);
   // After n steps the first edge comes to lie here:
   const Point a = p[in], b = p[(in + 1) % p.size()];
   Point at = a, end = b;

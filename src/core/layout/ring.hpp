@@ -10,9 +10,9 @@ namespace clathra {
 /// Copies of an outline joined edge to edge, each turned against the one before as the first two edges named:
 /// does the ring close?
 struct RingAnswer {
-  int pieces = 0;      ///< nearest whole number for a full turn
-  double miss = 0;     ///< mm between the last edge and the first; under 0.02 the ring closes
-  double degrees = 0;  ///< that are left open (positive) or overlap (negative)
+  int pieces = 0;   ///< nearest whole number for a full turn
+  double miss = 0;  ///< mm between the last edge and the first; under 0.02 the ring closes
+  Angle open;       ///< that is left open (positive) or overlap (negative)
 };
 /// Edge `in` of each copy lies on edge `out` of the one before; both must be equally long. Absent if they are
 /// not, or if the copies run straight on.

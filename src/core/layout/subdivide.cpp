@@ -34,7 +34,7 @@ bool whole(double v) {
 /// Turned and moved so that its first edge runs along the rows from the origin.
 Polygon onRows(PolygonView p) {
   const Point edge = p[1] - p[0];
-  const double turn = -std::atan2(edge.y, edge.x);
+  const Angle turn = -directionOf(edge);
   Polygon out;
   for (const Point q : p) out.push_back(rotated(q - p[0], turn));
   return out;
@@ -177,8 +177,9 @@ Result<Subdivision> Subdivision::make(PolygonView large) {
   const Polygon p = onRows(large);
   for (const Point q : p)
     if (const Point l = latticeOf(q); !whole(l.x) || !whole(l.y)) return fail("shape-not-made-small");
-  for (const double angle : cornerAngles(p))
-    if (std::abs(angle - 60) > 0.01 && std::abs(angle - 120) > 0.01) return fail("only-shapes-whose-corners");
+  for (const Angle angle : cornerAngles(p))
+    if (const double a = angle.degrees(); std::abs(a - 60) > 0.01 && std::abs(a - 120) > 0.01)
+      return fail("only-shapes-whose-corners");
   if (area(p) / kCellArea > kMostCells + 0.5) return fail("shape-holds-more-than", kMostCells);
   Subdivision out;
   out.cells_ = cellsIn(p);
@@ -186,7 +187,7 @@ Result<Subdivision> Subdivision::make(PolygonView large) {
   out.findSymmetries(p);
   // Back to where the large shape lies.
   const Point edge = large[1] - large[0];
-  const double turn = std::atan2(edge.y, edge.x);
+  const Angle turn = directionOf(edge);
   for (Placement& each : out.placements_)
     for (Point& q : each.outline) q = rotated(q, turn) + large[0];
   return out;
@@ -202,7 +203,7 @@ void Subdivision::layParts(PolygonView large) {
       for (int j = static_cast<int>(std::floor(b.top / kRow)) - 1; j * kRow <= b.bottom + 1; ++j)
         for (int i = static_cast<int>(std::floor(b.left - b.bottom)) - 1; i <= b.right + b.height() + 1;
              ++i) {
-          const Polygon copy = placed(model, turn * std::numbers::pi / 3, false, pointAt(i, j));
+          const Polygon copy = placed(model, turn * kWholeTurn / 6, false, pointAt(i, j));
           std::uint64_t cells = 0;
           for (std::size_t c = 0; c < cells_.size(); ++c)
             if (contains(copy, cells_[c])) cells |= 1ull << c;
@@ -229,7 +230,7 @@ void Subdivision::findSymmetries(PolygonView large) {
       const auto moved = [&](Point q) {
         q = q - middle;
         if (mirrored) q.x = -q.x;
-        return rotated(q, turn * std::numbers::pi / 3) + middle;
+        return rotated(q, turn * kWholeTurn / 6) + middle;
       };
       const bool onto = std::all_of(large.begin(), large.end(), [&](Point q) {
         const Point m = moved(q) - middle;

@@ -16,7 +16,7 @@ constexpr double kSameLength = 0.01;  // mm
 /// A turn about a point, after mirroring there if asked, then a move.
 struct Motion {
   Point from, to;
-  double turn = 0;
+  Angle turn;
   bool mirrored = false;
   Point operator()(Point p) const {
     Point d = p - from;
@@ -44,7 +44,7 @@ std::vector<Motion> motionsOnto(PolygonView a, PolygonView b) {
       Point along = a[1] - a[0];
       if (mirrored) along.x = -along.x;
       const Point onto = mirrored ? b[(shift + n - 1) % n] - b[shift] : b[(shift + 1) % n] - b[shift];
-      const Motion motion{a[0], b[shift], std::atan2(cross(along, onto), dot(along, onto)), mirrored};
+      const Motion motion{a[0], b[shift], turnBetween(along, onto), mirrored};
       bool same = true;
       for (std::size_t i = 0; same && i < n; ++i)
         same = distance(motion(a[i]), b[(shift + (mirrored ? n - i : i)) % n]) < kSamePlace;
@@ -137,8 +137,8 @@ std::vector<UnitFit> unitFitsAt(const Layout& layout, const SeamGraph& graph, co
       Point along = edge.to - edge.from;
       if (mirrored) along.x = -along.x;
       const Point onto = mirrored ? open.edge.to - open.edge.from : open.edge.from - open.edge.to;
-      const Motion motion{edge.from, mirrored ? open.edge.from : open.edge.to,
-                          std::atan2(cross(along, onto), dot(along, onto)), mirrored};
+      const Motion motion{edge.from, mirrored ? open.edge.from : open.edge.to, turnBetween(along, onto),
+                          mirrored};
       UnitFit fit;
       fit.mirrored = mirrored;
       bool clear = true;

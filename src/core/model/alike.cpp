@@ -1,12 +1,12 @@
 #include "model/alike.hpp"
 
+#include <algorithm>
 #include <cmath>
-#include <numbers>
 
 namespace clathra {
 
-std::vector<std::uint32_t> rowOf(const Layout& layout, std::uint32_t piece, double deg) {
-  const Point along{std::cos(radians(deg)), std::sin(radians(deg))};
+std::vector<std::uint32_t> rowOf(const Layout& layout, std::uint32_t piece, Angle direction) {
+  const Point along = towards(direction);
   const Point from = layout.pieces[piece].centre;
   std::vector<std::uint32_t> out;
   for (std::uint32_t i = 0; i < layout.size(); ++i)
@@ -16,13 +16,13 @@ std::vector<std::uint32_t> rowOf(const Layout& layout, std::uint32_t piece, doub
 
 namespace {
 
-constexpr double kSameTurn = 1e-3;  // radians: half a millimetre at half a metre
+constexpr Angle kSameTurn = Angle::radians(1e-3);  // half a millimetre at half a metre
 
 /// Do two turns of a shape show the same outline?
-bool facesAlike(double a, double b, int order) {
-  const double step = 2 * std::numbers::pi / std::max(order, 1);
-  const double off = std::remainder(a - b, step);
-  return std::abs(off) < kSameTurn;
+bool facesAlike(Angle a, Angle b, int order) {
+  const double step = kWholeTurn.degrees() / std::max(order, 1);
+  const double off = std::remainder((a - b).degrees(), step);
+  return std::abs(off) < kSameTurn.degrees();
 }
 
 }  // namespace

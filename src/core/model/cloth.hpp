@@ -19,10 +19,10 @@ inline constexpr std::size_t kMostNameLetters = 120;  ///< characters of a cloth
 enum class Direction { None, TwoWay, OneWay, Stripe };
 enum class RepeatKind { Straight, HalfDrop, Brick };
 
-/// A line in which the print mirrors itself: `deg` 0 runs along x, 90 along y; a point on it in mm of the
+/// A line in which the print mirrors itself: 0° runs along x, 90° along y; a point on it in mm of the
 /// picture.
 struct MirrorAxis {
-  double deg = 0;
+  Angle direction;
   Point point;
   friend bool operator==(const MirrorAxis&, const MirrorAxis&) = default;
 };

@@ -14,7 +14,7 @@ struct MotifChoice {
   ClothId cloth = kNoCloth;
   std::string shape;                  ///< Shape::name
   Point at;                           ///< the outline's centroid on the picture, mm
-  double turn = 0;                    ///< degrees, clockwise
+  Angle turn;                         ///< clockwise
   bool mirrored = false;              ///< copies are alternately mirrored: half of each hand
   std::vector<std::uint32_t> pieces;  ///< indices, rising
   std::string note;                   ///< the reference point in words

@@ -30,8 +30,8 @@ struct Motion {
 };
 
 Motion reflection(const MirrorAxis& axis) {
-  const double a = 2 * radians(axis.deg);
-  Motion m{std::cos(a), std::sin(a), std::sin(a), -std::cos(a), {}};
+  const Angle a = 2 * axis.direction;
+  Motion m{cos(a), sin(a), sin(a), -cos(a), {}};
   m.t = axis.point - m.apply(axis.point);
   return m;
 }
@@ -99,7 +99,7 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
     return fail("print-no-mirror-line-so", clothArg(*cloth));
   WindowField field;
   field.lattice_ = latticeOf(*cloth->print);
-  const Polygon paper = placed(input.shape, radians(motif.turn), input.leftHand, {});
+  const Polygon paper = placed(input.shape, motif.turn, input.leftHand, {});
   const double allowance = input.allowance;
   std::vector<Motion> motions{Motion{}};
   const auto add = [&](const Motion& m) {

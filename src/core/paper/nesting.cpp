@@ -12,7 +12,6 @@ namespace clathra {
 
 namespace {
 
-constexpr double kPi = std::numbers::pi;
 constexpr double kTouching = 1e-3;  // mm² of overlap that is only rounding
 constexpr double kRoom = 1e-6;      // mm
 
@@ -99,23 +98,23 @@ std::vector<Lattice2> latticesOf(PolygonView p) {
   return out;
 }
 
-std::vector<double> turnsFor(PolygonView p, const Lattice2* lattice) {
-  std::vector<double> turns;
-  const auto add = [&](double t) {
-    t = std::fmod(std::fmod(t, kPi) + kPi, kPi);
-    if (std::none_of(turns.begin(), turns.end(), [&](double u) { return std::abs(u - t) < 1e-9; }))
+std::vector<Angle> turnsFor(PolygonView p, const Lattice2* lattice) {
+  std::vector<Angle> turns;
+  const auto add = [&](Angle turn) {
+    const auto t = Angle::degrees(std::fmod(std::fmod(turn.degrees(), 180) + 180, 180));
+    if (std::none_of(turns.begin(), turns.end(), [&](Angle u) { return abs(u - t) < Angle::radians(1e-9); }))
       turns.push_back(t);
   };
   const auto addBoth = [&](Point d) {
-    add(-std::atan2(d.y, d.x));
-    add(kPi / 2 - std::atan2(d.y, d.x));
+    add(-directionOf(d));
+    add(kQuarterTurn - directionOf(d));
   };
   for (std::size_t i = 0; i < p.size(); ++i) addBoth(p[(i + 1) % p.size()] - p[i]);
   if (lattice) {
     addBoth(lattice->a);
     addBoth(lattice->b);
   }
-  for (int deg = 0; deg < 180; deg += 5) add(radians(deg));
+  for (int deg = 0; deg < 180; deg += 5) add(Angle::degrees(deg));
   return turns;
 }
 
@@ -164,10 +163,10 @@ void forEachLatticePoint(Point a, Point b, Point offset, const Box& box, Visit v
 /// One lattice in one turn: finds the offset that lays the most copies into the room.
 class OffsetSearch {
  public:
-  OffsetSearch(PolygonView p, const Lattice2& l, double turn, const Box& room)
+  OffsetSearch(PolygonView p, const Lattice2& l, Angle turn, const Box& room)
       : room_(room), a_(rotated(l.a, turn)), b_(rotated(l.b, turn)) {
     members_.push_back({placed(p, turn, false, {}), turn});
-    if (l.paired) members_.push_back({placed(reflected(p, l.partner), turn, false, {}), turn + kPi});
+    if (l.paired) members_.push_back({placed(reflected(p, l.partner), turn, false, {}), turn + kHalfTurn});
     for (const auto& m : members_) rooms_.push_back(roomFor(m.outline, room));
   }
 
@@ -246,10 +245,10 @@ PageFill strips(PolygonView p, const StripLay& lay, const Page& page, bool sidew
   for (std::size_t r = 0; r < rows; ++r)
     for (std::size_t i = 0; i < copies.size(); ++i) {
       Polygon q = translated(copies[i], {0, static_cast<double>(r) * lay.height});
-      double turn = lay.turn + (lay.alternate && i % 2 ? kPi : 0);
+      Angle turn = lay.turn + (lay.alternate && i % 2 ? kHalfTurn : Angle());
       if (sideways) {  // a quarter turn anticlockwise, then down into the room
-        q = placed(q, -kPi / 2, false, {0, along});
-        turn -= kPi / 2;
+        q = placed(q, -kQuarterTurn, false, {0, along});
+        turn -= kQuarterTurn;
       }
       out.copies.push_back({translated(q, {room.left, room.top}), turn});
     }
@@ -263,7 +262,7 @@ PageFill densestLattice(PolygonView outline, const Box& room) {
   std::size_t most = 1;
   std::vector<PageFill> equal;
   for (const Lattice2& lattice : latticesOf(outline))
-    for (const double turn : turnsFor(outline, &lattice)) {
+    for (const Angle turn : turnsFor(outline, &lattice)) {
       OffsetSearch search(outline, lattice, turn, room);
       const std::size_t n = search.best();
       if (n < most || (n == most && equal.size() >= kCounted)) continue;
@@ -323,7 +322,7 @@ bool fitsPage(PolygonView outline, const Page& page) {
   const Point middle{(all.left + all.right) / 2, (all.top + all.bottom) / 2};
   for (const Point q : outline) reach = std::max(reach, distance(q, middle));
   if (2 * reach <= std::min(room.width(), room.height())) return true;
-  for (const double turn : turnsFor(outline, nullptr)) {
+  for (const Angle turn : turnsFor(outline, nullptr)) {
     const Box b = bounds(placed(outline, turn, false, {}));
     if (b.width() <= room.width() + kRoom && b.height() <= room.height() + kRoom) return true;
   }
@@ -352,7 +351,7 @@ PageFill densestFill(PolygonView given, const Page& page, std::size_t needed) {
         (fill.copies.size() == best.copies.size() && fill.strokes <= best.strokes))
       best = std::move(fill);
   }
-  for (const double turn : turnsFor(outline, nullptr)) {  // a shape no lattice was found for still fits once
+  for (const Angle turn : turnsFor(outline, nullptr)) {  // a shape no lattice was found for still fits once
     if (!best.copies.empty()) break;
     const Polygon turned = placed(outline, turn, false, {});
     const Box b = bounds(turned);

@@ -12,7 +12,7 @@ namespace clathra {
 struct PageFill {
   struct Copy {
     Polygon outline;
-    double turn = 0;  ///< radians from the outline that was given
+    Angle turn;  ///< from the outline that was given
   };
   std::vector<Copy> copies;
   int strokes = 0;

@@ -38,7 +38,7 @@ std::vector<Kind> kindsOf(const Layout& layout, MarkedSide side) {
 }
 
 /// The layout's top as it points on a paper that lies `turn` from its paperOutline.
-Point topOf(const Piece& piece, MarkedSide side, double turn) {
+Point topOf(const Piece& piece, MarkedSide side, Angle turn) {
   Point up = rotated({0, -1}, -piece.turn);
   if (side == MarkedSide::Back) up.x = -up.x;
   return rotated(up, turn);
@@ -177,7 +177,7 @@ class SheetMaker {
     const auto copies = stripCopies(ConvexOutline::around(outline).outline(), rest.lay, rest.perRow);
     for (std::size_t i = 0; i < rest.count(); ++i) {
       const std::size_t column = i % rest.perRow;
-      const double turn = rest.lay.turn + (rest.lay.alternate && column % 2 ? 3.14159265358979323846 : 0);
+      const Angle turn = rest.lay.turn + (rest.lay.alternate && column % 2 ? kHalfTurn : Angle());
       const std::size_t row = i / rest.perRow;
       const Point by = at + Point{0, static_cast<double>(row) * rest.lay.height};
       PageFill::Copy copy{translated(copies[column], by), turn};
@@ -206,7 +206,7 @@ class SheetMaker {
 }  // namespace
 
 Polygon paperOutline(const Shape& shape, int hand, MarkedSide side) {
-  return placed(shape.outline, 0, (hand < 0) != (side == MarkedSide::Back), {});
+  return placed(shape.outline, {}, (hand < 0) != (side == MarkedSide::Back), {});
 }
 
 Result<SheetPlan> planSheets(const Layout& layout, const SheetOptions& options, const Progress& progress) {

@@ -16,7 +16,7 @@ std::vector<Remark> windowOffPrint(const ReviewInput& in) {
     const Box print{0, 0, picture->second.width * scale, picture->second.height * scale};
     for (const Shape& s : p.layout->shapes) {
       if (s.name != m.shape) continue;
-      const Box b = bounds(placed(s.outline, radians(m.turn), false, m.at));
+      const Box b = bounds(placed(s.outline, m.turn, false, m.at));
       const double off =
           std::max({print.left - b.left, print.top - b.top, b.right - print.right, b.bottom - print.bottom});
       if (off <= 0.05) continue;

@@ -101,7 +101,7 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
     if (!in.ok()) return tl::make_unexpected(in.error());
     const auto piece = static_cast<std::uint32_t>(of - 1);
     if (way[0] == 'a') return alikeTo(project, piece, any, sameTurn);
-    if (way[1] == 'o') return rowOf(*project.layout, piece, deg);
+    if (way[1] == 'o') return rowOf(*project.layout, piece, Angle::degrees(deg));
     Pieces ring = ringOf(buildSeams(*project.layout), piece, static_cast<int>(k));
     if (ring.empty()) return fail("no-piece-lies-seams", k, of);
     return ring;

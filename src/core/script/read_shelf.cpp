@@ -24,7 +24,7 @@ MotifFields motifFields(EditFields& in) {
   out.cloth = in.clothIfSaid();
   if (in.has("shape")) out.shape = in.text("shape", {}, 120);
   out.at = in.point("at");
-  if (in.has("turn")) out.turn = in.number("turn", -100'000, 100'000);
+  if (in.has("turn")) out.turn = Angle::degrees(in.number("turn", -100'000, 100'000));
   if (in.has("mirrored")) out.mirrored = in.flag("mirrored");
   if (in.has("note")) out.note = in.text("note");
   if (in.has("pieces") && in.array("pieces", kMostPieces).empty())

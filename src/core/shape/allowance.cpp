@@ -7,14 +7,14 @@
 
 namespace clathra {
 
-double tipReach(double s, double cornerDegrees) {
-  return s / std::sin(radians(cornerDegrees) / 2);
+double tipReach(double s, Angle corner) {
+  return s / sin(corner / 2);
 }
 
 namespace {
 
-constexpr double kCusp = 8;            // degrees between the chords of two arcs that touch
-constexpr double kLeastHollow = 0.25;  // mm of radius that must be left of a hollow arc
+constexpr Angle kCusp = Angle::degrees(8);  // between the chords of two arcs that touch
+constexpr double kLeastHollow = 0.25;       // mm of radius that must be left of a hollow arc
 constexpr std::size_t kLeastForArcs = 6;
 
 bool vanishes(const OutlineEdge& side, double s) {
@@ -61,10 +61,10 @@ Polygon allowanceOutline(PolygonView paper, double s, Tips tips) {
     const Point outwards = (1 / len) * middle;
     const double reach = 2 * s / len;  // s / cos(half the turn of the normals)
     const double blunt = kBluntAt * s;
-    const double sharp = tips == Tips::Blunted ? kSharpTip : kCusp;
+    const Angle sharp = tips == Tips::Blunted ? kSharpTip : kCusp;
     if (s > 0 && angles[i] < sharp && reach > blunt) {
       // The square cut meets both moved edges half a width to either side of the bisector.
-      const double half = (reach - blunt) * std::tan(radians(angles[i]) / 2);
+      const double half = (reach - blunt) * tan(angles[i] / 2);
       const Point across = sign * Point{-outwards.y, outwards.x};
       out.push_back(at + blunt * outwards - half * across);
       out.push_back(at + blunt * outwards + half * across);

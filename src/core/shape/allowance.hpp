@@ -6,8 +6,8 @@ namespace clathra {
 
 enum class Tips { Mitred, Blunted };
 
-/// Corners sharper than this are tips that may be blunted (degrees).
-inline constexpr double kSharpTip = 75;
+/// Corners sharper than this are tips that may be blunted.
+inline constexpr Angle kSharpTip = Angle::degrees(75);
 /// How far past the paper's tip a blunted patch is cut square, in seam allowances.
 inline constexpr double kBluntAt = 1.0;
 
@@ -21,7 +21,7 @@ Polygon allowanceOutline(PolygonView p, double s, Tips tips = Tips::Mitred);
 /// Does the outline have a hollow arc that an allowance of `s` mm leaves nothing of?
 bool hollowVanishes(PolygonView p, double s);
 
-/// s / sin(t / 2), mm: how far a mitred tip of `cornerDegrees` reaches beyond the paper's tip.
-double tipReach(double s, double cornerDegrees);
+/// s / sin(t / 2), mm: how far a mitred tip reaches beyond the paper's tip.
+double tipReach(double s, Angle corner);
 
 }  // namespace clathra

@@ -9,10 +9,10 @@ namespace clathra {
 
 namespace {
 
-constexpr double kMostTurn = 12;        // degrees from chord to chord: a polygon of 24 corners turns by 15
-constexpr double kLeastTurn = 0.02;     // degrees: less is a straight line
-constexpr std::size_t kLeastInner = 4;  // points of an arc between its ends
-constexpr double kOffCircle = 3e-4;     // of the radius: how well curves of drawing programs follow circles
+constexpr Angle kMostTurn = Angle::degrees(12);  // from chord to chord: a polygon of 24 corners turns by 15
+constexpr Angle kLeastTurn = Angle::degrees(0.02);  // less is a straight line
+constexpr std::size_t kLeastInner = 4;              // points of an arc between its ends
+constexpr double kOffCircle = 3e-4;  // of the radius: how well curves of drawing programs follow circles
 constexpr double kOffCircleAtLeast = 2e-3;  // mm
 
 struct Circle {
@@ -29,15 +29,15 @@ std::optional<Circle> circleThrough(Point a, Point b, Point c) {
   return Circle{a + from, length(from)};
 }
 
-double turnAt(PolygonView p, std::size_t i) {
+Angle turnAt(PolygonView p, std::size_t i) {
   const std::size_t n = p.size();
   const Point in = p[i] - p[(i + n - 1) % n], on = p[(i + 1) % n] - p[i];
-  return degrees(std::atan2(cross(in, on), dot(in, on)));
+  return turnBetween(in, on);
 }
 
 /// Are there corners enough that turn little? A look without angles, since nearly all outlines have none.
 bool mayHaveArcs(PolygonView p) {
-  static const double kMost = std::tan(radians(kMostTurn)), kLeast = std::tan(radians(kLeastTurn));
+  static const double kMost = tan(kMostTurn), kLeast = tan(kLeastTurn);
   const std::size_t n = p.size();
   if (n < kLeastInner + 2) return false;
   std::size_t soft = 0;
@@ -89,9 +89,9 @@ class Finder {
     soft_.assign(n_, 0);
     std::size_t found = 0;
     for (std::size_t i = 0; i < n_; ++i) {
-      const double turn = turnAt(p_, i);
-      if (std::abs(turn) > kMostTurn || std::abs(turn) < kLeastTurn) continue;
-      soft_[i] = turn > 0 ? 1 : -1;
+      const Angle turn = turnAt(p_, i);
+      if (abs(turn) > kMostTurn || abs(turn) < kLeastTurn) continue;
+      soft_[i] = turn > Angle() ? 1 : -1;
       ++found;
     }
     return found >= kLeastInner;
@@ -107,10 +107,10 @@ class Finder {
   /// An end may have been cut off in the middle of a chord: it lies between the chord and the arc.
   bool endsOn(const Circle& c, std::size_t end, std::size_t beside) const {
     const double off = std::max(kOffCircleAtLeast, kOffCircle * c.radius);
-    const double deep = c.radius * (1 - std::cos(radians(kMostTurn) / 2));
+    const double deep = c.radius * (1 - cos(kMostTurn / 2));
     const double r = distance(p_[at(end)], c.centre);
     return r < c.radius + off && r > c.radius - off - deep &&
-           distance(p_[at(end)], p_[at(beside)]) < 2 * c.radius * std::sin(radians(kMostTurn) / 2) + off;
+           distance(p_[at(end)], p_[at(beside)]) < 2 * c.radius * sin(kMostTurn / 2) + off;
   }
 
   /// The longest beginning of the run of soft corners behind `first` that lies on one circle.
@@ -151,8 +151,8 @@ std::vector<OutlineEdge> edgesOf(PolygonView p) {
   std::vector<OutlineEdge> out;
   std::vector<bool> covered(n, false);
   for (const Run& run : Finder(p).find()) {
-    OutlineEdge s{run.first, run.inner + 1, 0, 180, run.circle.radius, false, run.circle.centre};
-    s.hollow = sign * turnAt(p, (run.first + 1) % n) < 0;
+    OutlineEdge s{run.first, run.inner + 1, 0, kHalfTurn, run.circle.radius, false, run.circle.centre};
+    s.hollow = sign * turnAt(p, (run.first + 1) % n) < Angle();
     for (std::size_t k = 0; k < s.edges; ++k) {
       const std::size_t e = (s.first + k) % n;
       covered[e] = true;
@@ -171,8 +171,8 @@ std::vector<OutlineEdge> edgesOf(PolygonView p) {
             [](const OutlineEdge& a, const OutlineEdge& b) { return a.first < b.first; });
   for (std::size_t i = 0; out.size() > 1 && i < out.size(); ++i) {
     const Point in = tangent(p, out[(i + out.size() - 1) % out.size()], true), on = tangent(p, out[i], false);
-    out[i].angle = 180 - degrees(sign * std::atan2(cross(in, on), dot(in, on)));
-    if (out[i].angle > 360 - 1e-3) out[i].angle = 0;  // a cusp, seen from its other side
+    out[i].angle = kHalfTurn - sign * turnBetween(in, on);
+    if (out[i].angle > Angle::degrees(360 - 1e-3)) out[i].angle = {};  // a cusp, seen from its other side
   }
   return out;
 }
@@ -211,16 +211,16 @@ double outlineLength(PolygonView p) {
   return sum;
 }
 
-std::vector<Point> arcPoints(Point from, Point to, double turn, double chordDegrees) {
-  const int chords = std::max(1, static_cast<int>(std::ceil(std::abs(turn) / chordDegrees - 1e-9)));
-  const double whole = radians(turn), chord = distance(from, to);
-  const double radius = chord / (2 * std::sin(whole / 2));  // negative for turns to the right
-  const Point u = (1 / chord) * (to - from);
+std::vector<Point> arcPoints(Point from, Point to, Angle turn, Angle chord) {
+  const int chords = std::max(1, static_cast<int>(std::ceil(abs(turn) / chord - 1e-9)));
+  const double across = distance(from, to);
+  const double radius = across / (2 * sin(turn / 2));  // negative for turns to the right
+  const Point u = (1 / across) * (to - from);
   // y down: turning right on screen is positive, and an arc that bends out to the left turns right.
   const Point right{-u.y, u.x};
-  const Point centre = 0.5 * (from + to) + radius * std::cos(whole / 2) * right;
+  const Point centre = 0.5 * (from + to) + radius * cos(turn / 2) * right;
   std::vector<Point> out;
-  for (int k = 1; k < chords; ++k) out.push_back(centre + rotated(from - centre, whole * k / chords));
+  for (int k = 1; k < chords; ++k) out.push_back(centre + rotated(from - centre, k * turn / chords));
   return out;
 }
 
@@ -241,8 +241,8 @@ Polygon flattenedTo(PolygonView p, double tolerance) {
     const double turn = arcLength(distance(a, b), s.radius) / s.radius;
     const double most = 2 * std::acos(1 - std::min(1.0, tolerance / s.radius));
     if (turn <= most) continue;
-    const double bend = (s.hollow ? -1 : 1) * sign * degrees(turn);
-    for (const Point q : arcPoints(a, b, bend, degrees(most))) out.push_back(q);
+    const Angle bend = (s.hollow ? -1 : 1) * sign * Angle::radians(turn);
+    for (const Point q : arcPoints(a, b, bend, Angle::radians(most))) out.push_back(q);
   }
   return out;
 }

@@ -23,19 +23,18 @@ Polygon centred(PolygonView p) {
 
 /// Edges of 1; `tip` up, else a level base.
 Polygon regular(int n, bool tipUp) {
-  const double step = 2 * std::numbers::pi / n;
-  const double radius = 0.5 / std::sin(step / 2);
+  const Angle step = kWholeTurn / n;
+  const double radius = 0.5 / sin(step / 2);
   Polygon out;
   for (int i = 0; i < n; ++i) {
-    const double a = -std::numbers::pi / 2 + (tipUp ? i : i + 0.5) * step;
-    out.push_back({radius * std::cos(a), radius * std::sin(a)});
+    const Angle a = (tipUp ? i : i + 0.5) * step - kQuarterTurn;
+    out.push_back(radius * towards(a));
   }
   return centred(out);
 }
 
-Polygon diamond(double degreesAtTip) {
-  const double half = radians(degreesAtTip) / 2;
-  const double w = std::sin(half), h = std::cos(half);
+Polygon diamond(Angle atTip) {
+  const double w = sin(atTip / 2), h = cos(atTip / 2);
   return centred(Polygon{{0, -h}, {w, 0}, {0, h}, {-w, 0}});
 }
 
@@ -51,7 +50,8 @@ Polygon curved(const std::vector<std::pair<Point, double>>& sides) {
   for (std::size_t i = 0; i < sides.size(); ++i) {
     const auto& [from, turn] = sides[i];
     out.push_back(from);
-    for (const Point q : arcPoints(from, sides[(i + 1) % sides.size()].first, turn)) out.push_back(q);
+    for (const Point q : arcPoints(from, sides[(i + 1) % sides.size()].first, Angle::degrees(turn)))
+      out.push_back(q);
   }
   return centred(out);
 }
@@ -77,8 +77,8 @@ std::vector<Family> makeFamilies() {
       {"octagon", "octagon", "every side", regular(8, false)},
       {"dodecagon", "dodecagon", "every side", regular(12, false)},
       {"pentagon", "pentagon", "every side", regular(5, true)},
-      {"diamond60", "60° diamond", "every side", diamond(60)},
-      {"diamond45", "45° diamond", "every side", diamond(45)},
+      {"diamond60", "60° diamond", "every side", diamond(Angle::degrees(60))},
+      {"diamond45", "45° diamond", "every side", diamond(Angle::degrees(45))},
       {"half-hexagon-point-cut", "half hexagon, point cut", "the three short sides",
        centred(Polygon{{-0.5, -h}, {0.5, -h}, {1, 0}, {-1, 0}})},
       {"half-hexagon-flat-cut", "half hexagon, flat cut", "the two full sides",
@@ -114,16 +114,11 @@ double scaleTo(PolygonView p, PolygonView model) {
   return poseOf(p, scaled(model, factor)) ? factor : 0;
 }
 
-bool allAre(const std::vector<double>& values, double wanted, double tolerance) {
-  return std::all_of(values.begin(), values.end(),
-                     [&](double v) { return std::abs(v - wanted) < tolerance; });
-}
-
 constexpr double kSameEdge = 1e-3;
-constexpr double kSameAngle = 1e-3;
+constexpr Angle kSameAngle = Angle::degrees(1e-3);
 
-bool nearly(double a, double b) {
-  return std::abs(a - b) < kSameAngle;
+bool nearly(Angle a, Angle b) {
+  return abs(a - b) < kSameAngle;
 }
 
 std::string countedName(std::size_t corners) {
@@ -146,15 +141,17 @@ std::string countedName(std::size_t corners) {
 }
 
 ShapeName fourSided(PolygonView p, double longest) {
-  const auto edges = edgeLengths(p), angles = cornerAngles(p);
-  if (allAre(angles, 90, kSameAngle)) return {"rectangle", "rectangle", longest};
-  if (allAre(edges, edges[0], kSameEdge)) {
-    const std::string degreesText = formatNumber(std::min(angles[0], angles[1]), 1);
+  const auto edges = edgeLengths(p);
+  const auto angles = cornerAngles(p);
+  if (std::all_of(angles.begin(), angles.end(), [](Angle a) { return nearly(a, kQuarterTurn); }))
+    return {"rectangle", "rectangle", longest};
+  if (std::all_of(edges.begin(), edges.end(), [&](double e) { return std::abs(e - edges[0]) < kSameEdge; })) {
+    const std::string degreesText = formatNumber(std::min(angles[0], angles[1]).degrees(), 1);
     return {"diamond" + degreesText, degreesText + "° diamond", edges[0]};
   }
   if (nearly(angles[0], angles[2]) && nearly(angles[1], angles[3]))
     return {"parallelogram", "parallelogram", longest};
-  const bool parallel = nearly(angles[0] + angles[1], 180) || nearly(angles[1] + angles[2], 180);
+  const bool parallel = nearly(angles[0] + angles[1], kHalfTurn) || nearly(angles[1] + angles[2], kHalfTurn);
   if (parallel) return {"trapezoid", "trapezoid", longest};
   if (symmetryOf(p).mirrors == 1) return {"kite-other", "kite of its own angles", longest};
   return {"quadrilateral", "four-sided piece", longest};
@@ -162,7 +159,8 @@ ShapeName fourSided(PolygonView p, double longest) {
 
 ShapeName triangle(PolygonView p, double longest) {
   const auto angles = cornerAngles(p);
-  const bool right = std::any_of(angles.begin(), angles.end(), [](double a) { return nearly(a, 90); });
+  const bool right =
+      std::any_of(angles.begin(), angles.end(), [](Angle a) { return nearly(a, kQuarterTurn); });
   if (symmetryOf(p).mirrors == 1) return {"triangle-two-equal", "triangle with two equal sides", longest};
   if (right) return {"triangle-right", "right-angled triangle", longest};
   return {"triangle", "triangle", longest};

@@ -24,7 +24,7 @@ double worstAt(const Polygon& a, const Polygon& b, std::size_t shift) {
     sine += cross(a[i], q);
     cosine += dot(a[i], q);
   }
-  const double turn = std::atan2(sine, cosine);
+  const Angle turn = directionOf({cosine, sine});
   double worst = 0;
   for (std::size_t i = 0; i < a.size(); ++i)
     worst = std::max(worst, distance(rotated(a[i], turn), b[(i + shift) % b.size()]));

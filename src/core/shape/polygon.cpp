@@ -3,20 +3,24 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
-#include <numbers>
 
 namespace clathra {
 
-double radians(double d) {
-  return d * std::numbers::pi / 180;
-}
-double degrees(double r) {
-  return r * 180 / std::numbers::pi;
+Point rotated(Point p, Angle by) {
+  const double c = cos(by), s = sin(by);
+  return {c * p.x - s * p.y, s * p.x + c * p.y};
 }
 
-Point rotated(Point p, double r) {
-  const double c = std::cos(r), s = std::sin(r);
-  return {c * p.x - s * p.y, s * p.x + c * p.y};
+Angle directionOf(Point d) {
+  return Angle::radians(std::atan2(d.y, d.x));
+}
+
+Angle turnBetween(Point from, Point to) {
+  return Angle::radians(std::atan2(cross(from, to), dot(from, to)));
+}
+
+Point towards(Angle direction) {
+  return {cos(direction), sin(direction)};
 }
 
 double signedArea(PolygonView p) {
@@ -67,20 +71,20 @@ std::vector<double> edgeLengths(PolygonView p) {
   return out;
 }
 
-std::vector<double> cornerAngles(PolygonView p) {
+std::vector<Angle> cornerAngles(PolygonView p) {
   const std::size_t n = p.size();
   const double sign = signedArea(p) < 0 ? -1 : 1;
-  std::vector<double> out(n);
+  std::vector<Angle> out(n);
   for (std::size_t i = 0; i < n; ++i) {
     const Point in = p[i] - p[(i + n - 1) % n], onward = p[(i + 1) % n] - p[i];
-    out[i] = 180 - degrees(sign * std::atan2(cross(in, onward), dot(in, onward)));
+    out[i] = kHalfTurn - sign * turnBetween(in, onward);
   }
   return out;
 }
 
 bool isConvex(PolygonView p) {
   const auto angles = cornerAngles(p);
-  return std::all_of(angles.begin(), angles.end(), [](double a) { return a <= 180 + 1e-6; });
+  return std::all_of(angles.begin(), angles.end(), [](Angle a) { return a <= Angle::degrees(180 + 1e-6); });
 }
 
 bool contains(PolygonView p, Point q) {
@@ -105,8 +109,8 @@ Polygon translated(PolygonView p, Point by) {
   return out;
 }
 
-Polygon placed(PolygonView p, double turn, bool mirrored, Point at) {
-  const double c = std::cos(turn), s = std::sin(turn);
+Polygon placed(PolygonView p, Angle turn, bool mirrored, Point at) {
+  const double c = cos(turn), s = sin(turn);
   Polygon out(p.begin(), p.end());
   for (Point& q : out) {
     if (mirrored) q.x = -q.x;
@@ -165,7 +169,7 @@ TurnedBox smallestRectangle(PolygonView p) {
   double bestArea = std::numeric_limits<double>::infinity();
   for (std::size_t i = 0; i < p.size(); ++i) {
     const Point d = p[(i + 1) % p.size()] - p[i];
-    const double turn = -std::atan2(d.y, d.x);
+    const Angle turn = -directionOf(d);
     const Box b = bounds(placed(p, turn, false, {}));
     const double size = b.width() * b.height();
     if (size < bestArea - 1e-9) {

@@ -5,6 +5,8 @@
 #include <span>
 #include <vector>
 
+#include "measure/angle.hpp"
+
 namespace clathra {
 
 struct Point {
@@ -39,9 +41,10 @@ inline double length(Point a) {
 inline double distance(Point a, Point b) {
   return length(b - a);
 }
-Point rotated(Point p, double radians);  ///< clockwise on screen, since y is down
-double radians(double degrees);
-double degrees(double radians);
+Point rotated(Point p, Angle by);
+Angle directionOf(Point d);               ///< from the x axis, -180° to 180°
+Angle turnBetween(Point from, Point to);  ///< the turn that carries one direction onto the other, likewise
+Point towards(Angle direction);           ///< one millimetre that way
 
 double signedArea(PolygonView p);  ///< mm², positive when the corners run clockwise on screen
 double area(PolygonView p);        ///< mm²
@@ -49,8 +52,8 @@ double perimeter(PolygonView p);
 Point centroid(PolygonView p);
 Box bounds(PolygonView p);
 Box unite(const Box& a, const Box& b);
-std::vector<double> edgeLengths(PolygonView p);   ///< edge i runs from corner i to i + 1
-std::vector<double> cornerAngles(PolygonView p);  ///< inside angle at corner i, degrees, 0 to 360
+std::vector<double> edgeLengths(PolygonView p);  ///< edge i runs from corner i to i + 1
+std::vector<Angle> cornerAngles(PolygonView p);  ///< inside angle at corner i, 0° to 360°
 bool isConvex(PolygonView p);
 bool contains(PolygonView p, Point q);  ///< by crossing number; on the line either answer
 
@@ -60,7 +63,7 @@ bool sameOutline(PolygonView a, PolygonView b);
 
 Polygon translated(PolygonView p, Point by);
 /// Mirrored left to right if asked, then turned about the origin, then moved. Keeps corners clockwise.
-Polygon placed(PolygonView p, double turn, bool mirrored, Point at);
+Polygon placed(PolygonView p, Angle turn, bool mirrored, Point at);
 Polygon scaled(PolygonView p, double factor);
 
 /// The part of a convex polygon with dot(normal, q) <= offset; corners closer than 1e-7 mm are joined and
@@ -72,7 +75,7 @@ Polygon cleaned(PolygonView p, double tolerance);
 
 /// The smallest upright rectangle over all turns that lay an edge of the (convex) polygon level.
 struct TurnedBox {
-  double turn = 0;  ///< radians to turn the polygon by
+  Angle turn;  ///< to turn the polygon by
   double width = 0, height = 0;
 };
 TurnedBox smallestRectangle(PolygonView p);

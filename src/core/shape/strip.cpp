@@ -3,13 +3,10 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
-#include <numbers>
 
 namespace clathra {
 
 namespace {
-
-constexpr double kTurn180 = std::numbers::pi;
 
 /// Leftmost and rightmost x of a convex polygon at height y.
 struct Reach {
@@ -37,8 +34,8 @@ Polygon atOrigin(PolygonView p) {
 }
 
 /// The upright copy and the half-turned one, both with their box at the origin.
-std::pair<Polygon, Polygon> pairOf(PolygonView outline, double turn) {
-  return {atOrigin(placed(outline, turn, false, {})), atOrigin(placed(outline, turn + kTurn180, false, {}))};
+std::pair<Polygon, Polygon> pairOf(PolygonView outline, Angle turn) {
+  return {atOrigin(placed(outline, turn, false, {})), atOrigin(placed(outline, turn + kHalfTurn, false, {}))};
 }
 
 }  // namespace
@@ -72,7 +69,7 @@ double StripLay::lengthFor(std::size_t copies) const {
   return length + static_cast<double>(pairs) * (toNext + toAfter) + (steps % 2 ? toNext : 0);
 }
 
-StripLay stripLay(PolygonView outline, double turn, bool alternate) {
+StripLay stripLay(PolygonView outline, Angle turn, bool alternate) {
   const auto [up, down] = pairOf(outline, turn);
   const Box box = bounds(up);
   StripLay lay{turn, alternate, box.height(), box.width(), 0, 0};
@@ -91,10 +88,10 @@ std::vector<StripLay> stripLays(PolygonView outline, bool mayTurn) {
   };
   for (std::size_t i = 0; i < outline.size(); ++i) {
     const Point d = outline[(i + 1) % outline.size()] - outline[i];
-    for (const double aside : {0.0, kTurn180 / 2})  // the edge level, or plumb
+    for (const Angle aside : {Angle(), kQuarterTurn})  // the edge level, or plumb
       for (const bool alternate : {false, true}) {
         if (alternate && !mayTurn) continue;
-        const StripLay lay = stripLay(outline, aside - std::atan2(d.y, d.x), alternate);
+        const StripLay lay = stripLay(outline, aside - directionOf(d), alternate);
         if (std::none_of(out.begin(), out.end(), [&](const StripLay& o) { return same(o, lay); }))
           out.push_back(lay);
       }

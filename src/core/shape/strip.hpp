@@ -14,7 +14,7 @@ double nestShift(PolygonView left, PolygonView right);
 
 /// How copies follow each other in a strip: the outline laid down with one edge level, and its step.
 struct StripLay {
-  double turn = 0;         ///< radians the outline was turned by
+  Angle turn;              ///< of the outline as it was given
   bool alternate = false;  ///< every second copy turned by a half turn
   double height = 0;       ///< of the strip, mm
   double length = 0;       ///< of the first copy along the strip, mm
@@ -29,7 +29,7 @@ struct StripLay {
 /// alternately turned.
 std::vector<StripLay> stripLays(PolygonView outline, bool mayTurn);
 /// A lay for one given turn.
-StripLay stripLay(PolygonView outline, double turn, bool alternate);
+StripLay stripLay(PolygonView outline, Angle turn, bool alternate);
 
 /// The first `copies` of a lay, the strip's upper left corner at the origin.
 std::vector<Polygon> stripCopies(PolygonView outline, const StripLay& lay, std::size_t copies);

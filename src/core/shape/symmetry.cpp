@@ -7,11 +7,12 @@ namespace clathra {
 namespace {
 
 constexpr double kEdgeTolerance = 1e-3;
-constexpr double kAngleTolerance = 1e-3;
+constexpr Angle kAngleTolerance = Angle::degrees(1e-3);
 
 /// Edge i followed by the angle at its far corner, read clockwise on screen.
 struct Signature {
-  std::vector<double> edges, angles;
+  std::vector<double> edges;
+  std::vector<Angle> angles;
   std::size_t size() const { return edges.size(); }
 };
 
@@ -41,7 +42,7 @@ bool matches(const Signature& a, const Signature& b, std::size_t shift) {
   for (std::size_t i = 0; i < n; ++i) {
     const std::size_t j = (i + shift) % n;
     if (std::abs(a.edges[i] - b.edges[j]) > kEdgeTolerance) return false;
-    if (std::abs(a.angles[i] - b.angles[j]) > kAngleTolerance) return false;
+    if (abs(a.angles[i] - b.angles[j]) > kAngleTolerance) return false;
   }
   return true;
 }
@@ -51,8 +52,8 @@ int compareAt(const Signature& s, std::size_t i, std::size_t j) {
   for (std::size_t k = 0; k < n; ++k) {
     const double e = s.edges[(i + k) % n] - s.edges[(j + k) % n];
     if (std::abs(e) > kEdgeTolerance) return e < 0 ? -1 : 1;
-    const double a = s.angles[(i + k) % n] - s.angles[(j + k) % n];
-    if (std::abs(a) > kAngleTolerance) return a < 0 ? -1 : 1;
+    const Angle a = s.angles[(i + k) % n] - s.angles[(j + k) % n];
+    if (abs(a) > kAngleTolerance) return a < Angle() ? -1 : 1;
   }
   return 0;
 }
@@ -86,12 +87,12 @@ std::optional<Pose> poseOf(PolygonView copy, PolygonView model) {
   const Signature target = signatureOf(copy);
   const auto direction = [](PolygonView p, std::size_t edge) {
     const Point d = p[(edge + 1) % p.size()] - p[edge];
-    return std::atan2(d.y, d.x);
+    return directionOf(d);
   };
   Polygon c(copy.begin(), copy.end());
   if (signedArea(c) < 0) c.assign(copy.rbegin(), copy.rend());
   for (const bool flip : {false, true}) {
-    Polygon m = placed(model, 0, flip, {});
+    Polygon m = placed(model, {}, flip, {});
     if (signedArea(m) < 0) m = Polygon(m.rbegin(), m.rend());
     const Signature s = signatureOf(m);
     for (std::size_t shift = 0; shift < s.size(); ++shift)
@@ -106,8 +107,8 @@ int handOf(PolygonView p) {
   for (std::size_t i = 0; i < a.size(); ++i) {
     const double e = a.edges[i] - b.edges[i];
     if (std::abs(e) > kEdgeTolerance) return e > 0 ? 1 : -1;
-    const double d = a.angles[i] - b.angles[i];
-    if (std::abs(d) > kAngleTolerance) return d > 0 ? 1 : -1;
+    const Angle d = a.angles[i] - b.angles[i];
+    if (abs(d) > kAngleTolerance) return d > Angle() ? 1 : -1;
   }
   return 0;
 }

@@ -17,10 +17,10 @@ struct Symmetry {
 /// than the rounding of a large layout.
 Symmetry symmetryOf(PolygonView p);
 
-/// How a copy lies: the outline mirrored left to right if `mirrored`, then turned by `turn` radians, both
-/// about its centroid.
+/// How a copy lies: the outline mirrored left to right if `mirrored`, then turned by `turn`, both about
+/// its centroid.
 struct Pose {
-  double turn = 0;
+  Angle turn;
   bool mirrored = false;
 };
 

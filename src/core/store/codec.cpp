@@ -73,7 +73,7 @@ const std::vector<std::string>& unitNames() {
 json toJson(const Print& print) {
   json mirrors = json::array();
   for (const MirrorAxis& m : print.mirrors)
-    mirrors.push_back({{"deg", m.deg}, {"point", pointJson(m.point)}});
+    mirrors.push_back({{"deg", m.direction.degrees()}, {"point", pointJson(m.point)}});
   return {{"picture", print.picture},
           {"dpi", print.dpi},
           {"along", print.along.mm()},
@@ -109,7 +109,7 @@ json toJson(const MotifChoice& motif, const Project&) {
           {"cloth", motif.cloth},
           {"shape", motif.shape},
           {"at", pointJson(motif.at)},
-          {"turn", motif.turn},
+          {"turn", motif.turn.degrees()},
           {"mirrored", motif.mirrored},
           {"pieces", motif.pieces},
           {"note", motif.note},
@@ -145,7 +145,7 @@ std::vector<MirrorAxis> readMirrors(Fields& in) {
     const double deg = axis.number("deg", -360, 360);
     const Point at = axis.point("point").value_or(Point{});
     if (!axis.ok()) in.fault("mirror-axis-wrong", axis.error().message);
-    out.push_back({deg, at});
+    out.push_back({Angle::degrees(deg), at});
   }
   return out;
 }

@@ -143,7 +143,7 @@ void readMotifs(Fields& in, Project& p) {
     m.cloth = static_cast<ClothId>(f.whole("cloth", -1, 30'000));
     m.shape = f.text("shape", {}, 120);
     m.at = f.point("at").value_or(Point{});
-    m.turn = f.number("turn", -100'000, 100'000, 0);
+    m.turn = Angle::degrees(f.number("turn", -100'000, 100'000, 0));
     m.mirrored = f.flag("mirrored");
     m.note = f.text("note");
     m.date = f.text("date", {}, 40);
