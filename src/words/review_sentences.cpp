@@ -7,7 +7,8 @@ namespace {
 
 constexpr Sentence kAll[] = {
     {"allowance-small-why",
-     QT_TRANSLATE_NOOP("core", "An allowance of %1 is small for edges of %2 in %3: the fold springs back.")},
+     QT_TRANSLATE_NOOP("core",
+                       "An allowance of %1 is small for the edges of %3, %2 long: the fold springs back.")},
     {"allow", QT_TRANSLATE_NOOP("core", "Allow %1.")},
     {"allow-label", QT_TRANSLATE_NOOP("core", "Allow %1")},
     {"straight-side", QT_TRANSLATE_NOOP("core", "a straight side")},
@@ -60,11 +61,11 @@ constexpr Sentence kAll[] = {
                        "left on the patch, which is cut straight across and must be snipped to turn in.")},
     {"hollow-vanishes-fix", QT_TRANSLATE_NOOP("core", "Allow less, or choose larger papers.")},
     {"wrong-turn-why", QT_TRANSLATE_NOOP("core",
-                                         "A %1 turned wrong looks nearly right: it is off by only %2, and "
+                                         "A %1 turned wrong looks nearly right: it is off by %2, and "
                                          "that shows only when the block does not close.")},
     {"wrong-turn-fix", QT_TRANSLATE_NOOP("core", "Draw an arrow on these papers that points to the top.")},
     {"look-alike-why",
-     QT_TRANSLATE_NOOP("core", "Two papers, %1 and %2, differ by only %3 and are easily swapped.")},
+     QT_TRANSLATE_NOOP("core", "Two papers, %1 and %2, differ by %3 and are easily swapped.")},
     {"look-alike-fix", QT_TRANSLATE_NOOP("core", "Mark one of the two kinds so that they are told apart.")},
     {"nearly-meeting-why",
      QT_TRANSLATE_NOOP(

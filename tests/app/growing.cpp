@@ -1,6 +1,7 @@
 // Adding and taking away as a user does it: pointing at open edges, the fan and its numbers, turned copies.
 #include <QCheckBox>
 #include <QComboBox>
+#include <set>
 
 #include "app/arrange/arrange_station.hpp"
 #include "driver.hpp"
@@ -68,6 +69,73 @@ class GrowingTest : public QObject {
     QVERIFY(!fanOf(d)->isVisible());
     d.session->undo();
     QCOMPARE(d.session->figures().pieces, 1);
+  }
+  void theFanStandsClearOfTheGapTheGhostAndTheLayout() {
+    Driver d;
+    d.click("New project: From a single piece");
+    d.click("Mode: Add");
+    for (const Point towards : {Point{1, 0}, Point{-1, 0}, Point{0, 1}, Point{0.5, -1}}) {
+      const QPoint at = edgeTowards(d, towards);
+      clickEdge(d, towards);
+      const QRect fan = fanOf(d)->geometry();
+      QVERIFY(canvasOf(d)->rect().contains(fan));
+      QVERIFY(!fan.adjusted(-10, -10, 10, 10).contains(at));
+      for (const int fit : fanOf(d)->rowsShown()) {
+        if (fanOf(d)->fits()[static_cast<std::size_t>(fit)].shape == "dodecagon")
+          continue;  // as wide as the room
+        for (const Point p : fanOf(d)->fits()[static_cast<std::size_t>(fit)].outline)
+          QVERIFY(!fan.contains(canvasOf(d)->onScreen(p).toPoint()));
+      }
+      for (std::uint32_t i = 0; i < d.project().layout->size(); ++i)
+        for (const Point p : d.project().layout->outline(i))
+          QVERIFY(!fan.contains(canvasOf(d)->onScreen(p).toPoint()));
+      QTest::keyClick(d.focused(), Qt::Key_Escape);
+      QVERIFY(!fanOf(d)->isVisible());
+    }
+  }
+  void whatFitsIsNarrowedByATypedNameAndFoldedByShape() {
+    Driver d;
+    d.click("New project: From a single piece");
+    d.click("Mode: Add");
+    clickEdge(d, {1, 0});
+    const auto shapeAt = [&](std::size_t row) {
+      return fanOf(d)->fits()[static_cast<std::size_t>(fanOf(d)->rowsShown()[row])].shape;
+    };
+    for (const auto& [typed, shape] :
+         {std::pair("honey", "honeycomb"), std::pair("kite", "kite"), std::pair("jew", "jewel")}) {
+      QTest::keyClicks(d.focused(), QLatin1String(typed));
+      QVERIFY2(fanOf(d)->rowsShown().size() == 1, typed);
+      QCOMPARE(shapeAt(0), std::string(shape));
+      QTest::keyClick(d.focused(), Qt::Key_Escape);  // shows all again
+      QVERIFY(fanOf(d)->isVisible() && fanOf(d)->rowsShown().size() == 6);
+    }
+    // Page after page each shape stands once, and the pages come round.
+    std::set<std::string> titles;
+    std::size_t rows = 0;
+    const auto firstOf = fanOf(d)->rowsShown();
+    do {
+      for (const int fit : fanOf(d)->rowsShown())
+        titles.insert(fanOf(d)->fits()[static_cast<std::size_t>(fit)].title);
+      rows += fanOf(d)->rowsShown().size();
+      QTest::keyClick(d.focused(), Qt::Key_Space);
+    } while (fanOf(d)->rowsShown() != firstOf);
+    QCOMPARE(rows, titles.size());
+    QVERIFY(titles.size() > 15);
+    // The ways of one shape, one by one: a right-angled triangle lies on the edge in four ways or more.
+    QTest::keyClicks(d.focused(), "30");
+    QCOMPARE(d.session->figures().pieces, 2);  // a number places
+    d.session->undo();
+    d.settle();
+    clickEdge(d, {1, 0});
+    QTest::keyClicks(d.focused(), "jewel");
+    QTest::keyClick(d.focused(), Qt::Key_Right);
+    const auto ways = fanOf(d)->rowsShown();
+    QVERIFY(ways.size() >= 2);
+    for (std::size_t i = 0; i < ways.size(); ++i) QCOMPARE(shapeAt(i), std::string("jewel"));
+    const Polygon wanted = fanOf(d)->fits()[static_cast<std::size_t>(ways[1])].outline;
+    QTest::keyClick(d.focused(), Qt::Key_2);
+    d.settle();
+    QVERIFY(sameOutline(d.project().layout->outline(1), wanted));
   }
   void aMedallionOfOverTwoHundredGrowsWithTurnedCopies() {
     Driver d;
@@ -153,12 +221,12 @@ class GrowingTest : public QObject {
     QStringList offered;
     for (int i = 0; i < box->count(); ++i) offered << box->itemData(i).toString();
     QCOMPARE(offered, (QStringList{"1", "2", "4"}));
-    d.click("Mode: Sides");
-    d.click("Sides: Edge pieces");
+    d.click("Mode: Outer edge");
+    d.click("Outer edge: Edge pieces");
     d.click("Mode: Add");
     const auto labels = d.window->findChildren<QLabel*>();
     QVERIFY(std::any_of(labels.begin(), labels.end(), [](const QLabel* l) {
-      return l->isVisible() && l->text().startsWith("No edge is open while the sides are straight");
+      return l->isVisible() && l->text().startsWith("No edge is open while the outer edge is cut straight");
     }));
   }
   void piecesAddedWearTheChosenCloth() {
@@ -184,7 +252,7 @@ class GrowingTest : public QObject {
     SOON(!d.has<QAbstractButton>("Divide it like this"));  // six halves leave a hexagon's room
     d.type("How many hexagons", "1");
     SOON(d.has<QAbstractButton>("Divide it like this: way 3"));
-    d.click("Show mirrored ways only once");  // two of the three are mirror images
+    d.click("Leave out ways that are mirror images");  // two of the three are mirror images
     SOON(!d.has<QAbstractButton>("Divide it like this: way 3"));
     QVERIFY(d.has<QAbstractButton>("Divide it like this: way 2"));
     d.click("Divide it like this: way 2");
@@ -195,7 +263,7 @@ class GrowingTest : public QObject {
     d.type("How many half hexagons", "6");
     d.type("How many hexagons", "1");
     SOON(d.has<QAbstractButton>("Divide it like this: way 2"));
-    d.click("Show mirrored ways only once");
+    d.click("Leave out ways that are mirror images");
     SOON(d.has<QAbstractButton>("Divide it like this: way 3"));
     d.click("Divide it like this: way 1");
     QCOMPARE(d.project().layout->size(), std::size_t(6 + 7));
@@ -218,7 +286,7 @@ class GrowingTest : public QObject {
     d.type("Pieces in all", "8");
     const auto told = [&d] {
       for (const QLabel* l : d.window->findChildren<QLabel*>())
-        if (l->text().remove(QChar(0x202F)).contains("15238544 ways in all")) return true;
+        if (l->text().remove(QChar(0x202F)).contains("Ways in all: 15238544")) return true;
       return false;
     };
     SOON(told());

@@ -111,7 +111,7 @@ class MedallionTest : public QObject {
     addHexagon(d, user, place(3, 1), "in the notch beside the new hexagon");
     QCOMPARE(d.session->figures().pieces, 1 + 3 * 3 * 4);
     user.click("Mode: Paint", "Click “Paint” over the picture.");
-    user.click("A click paints: Ring", "In “Paint with” click “Ring”.");
+    user.click("A click paints: Ring", "In “Paint with” click “Ring round it”.");
     const char* const cloths[] = {"B", "C", "D"};
     for (int ring = 1; ring <= 3; ++ring) {
       const QString sign = QString::fromLatin1(cloths[ring - 1]);
@@ -122,8 +122,8 @@ class MedallionTest : public QObject {
     user.click("A click paints: Piece", "Click “Piece”.");
     user.click("Paint with A", "Click the cloth A.");
     user.clickPicture(o, "Click the hexagon in the middle.");
-    user.click("Mode: Sides", "Click “Sides” over the picture.");
-    user.click("Sides: Edge pieces", "In “Straight sides” click “Edge pieces”.");
+    user.click("Mode: Outer edge", "Click “Outer edge” over the picture.");
+    user.click("Outer edge: Edge pieces", "In “Outer edge” click “Edge pieces”.");
 
     const Layout& layout = *d.project().layout;
     QVERIFY(layout.sides == FinishingSides::EdgePieces);

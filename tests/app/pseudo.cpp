@@ -127,7 +127,7 @@ class PseudoTest : public QObject {
         if (card->isVisible()) card->setOpen(true);
       check(QString::fromLatin1(id));
     }
-    for (const char* mode : {"Add", "Take away", "Divide", "Draft", "Sides", "Paint"}) {
+    for (const char* mode : {"Add", "Take away", "Divide", "Draft", "Outer edge", "Paint"}) {
       QAbstractButton* pill = nullptr;
       for (auto* b : d.window->findChildren<QAbstractButton*>())
         if (b->isVisible() && b->accessibleName().contains(kOpen + QStringLiteral("Mode")) &&

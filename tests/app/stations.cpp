@@ -76,8 +76,8 @@ class StationsTest : public QObject {
     Driver d;
     d.click("New project: Hexagons");
     d.type("The edge", "2 in");
-    d.click("Mode: Sides");
-    d.click("Sides: Edge pieces");
+    d.click("Mode: Outer edge");
+    d.click("Outer edge: Edge pieces");
     LayoutCanvas* canvas = canvasOf(d);
     const Box before = d.project().layout->finished;
     const QPoint right = canvas->onScreen({before.right, (before.top + before.bottom) / 2}).toPoint();
@@ -119,8 +119,8 @@ class StationsTest : public QObject {
     d.click("New project: Hexagons");
     support::step(*d.session, {{"edit", "setUnit"}, {"unit", "mm"}}, {});
     support::step(*d.session, {{"edit", "setCounts"}, {"across", 4}, {"down", 4}}, {});
-    d.click("Mode: Sides");
-    d.click("Sides: Edge pieces");
+    d.click("Mode: Outer edge");
+    d.click("Outer edge: Edge pieces");
     d.click("The finishing line is a: six sides");
     SOON_EQUAL(d.project().layout->line.size(), std::size_t(6));
     const Layout before = *d.project().layout;
@@ -162,7 +162,7 @@ class StationsTest : public QObject {
     d.session->undo();
     QVERIFY(d.project().recipe.edge != Length::wholeInches(2));
     COMPARE_TO(d.project().wantedWidth, 406.4, 1e-9);
-    d.click("Edges to try: round this edge");
+    d.click("Edges to try: close to this edge");
     SOON(d.has<QAbstractButton>("Make it so: 1 in edge, 16 across, 16 down"));
   }
   void keysZoomFitAndTurnRows() {

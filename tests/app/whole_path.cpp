@@ -55,8 +55,8 @@ class WholePathTest : public QObject {
     d.type("Count down", "6");
     QCOMPARE(d.session->figures().pieces, 42);
     // FinishingSides, then back to painting.
-    d.click("Mode: Sides");
-    d.click("Sides: Edge pieces");
+    d.click("Mode: Outer edge");
+    d.click("Outer edge: Edge pieces");
     QCOMPARE(d.project().recipe.sides, FinishingSides::EdgePieces);
     d.click("Mode: Paint");
     // Paint everything alike, one ring with another cloth, one piece with a third.

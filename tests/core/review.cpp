@@ -204,7 +204,7 @@ class ReviewTest : public QObject {
     const auto alike = remarksOf(support::project(own));
     const Remark* swap = find(alike, "look-alike");
     QVERIFY(swap);
-    QVERIFY(support::text(clathra::said(swap->why)).contains("differ by only 0.7 mm"));
+    QVERIFY(support::text(clathra::said(swap->why)).contains("differ by 0.7 mm"));
     // A rectangle that is nearly square, turned wrong.
     Recipe near = *ownRecipe("square", Length::millimetres(20));
     near.hand.added[0].outline = {{0, 0}, {1.05, 0}, {1.05, 1}, {0, 1}};

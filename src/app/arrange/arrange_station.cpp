@@ -97,13 +97,14 @@ void ArrangeStation::buildPicture() {
   auto* panel = new QFrame;
   panel->setObjectName(QStringLiteral("panel"));
   auto* all = new QVBoxLayout(panel);
-  all->setContentsMargins(scaled(16), scaled(10), scaled(16), scaled(10));
+  all->setContentsMargins(scaled(16), 10, scaled(16), 10);
+  all->setSpacing(6);
   auto* top = new QWidget;
-  auto* flow = new FlowLayout(scaled(14), scaled(4), top);
+  auto* flow = new FlowLayout(largeText() ? 8 : scaled(14), scaled(4), top);
   QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
   policy.setHeightForWidth(true);
   top->setSizePolicy(policy);
-  mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Divide"), tr("Draft"), tr("Sides")},
+  mode_ = new Pills({tr("Paint"), tr("Add"), tr("Take away"), tr("Divide"), tr("Draft"), tr("Outer edge")},
                     tr("Mode"), Pills::At::Picture);
   face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"), Pills::At::Picture);
   face_->setCurrent(0);
@@ -113,7 +114,7 @@ void ArrangeStation::buildPicture() {
   flow->addWidget(mode_);
   flow->addWidget(face_);
   all->addWidget(top);
-  sentence_ = new SteadyLabel(largeText() ? 1 : 2, "");
+  sentence_ = new SteadyLabel(1, "");
   sentence_->setAccessibleName(tr("What a click does"));
   all->addWidget(sentence_);
   canvas_ = new LayoutCanvas(session_);
@@ -128,7 +129,12 @@ void ArrangeStation::buildPicture() {
   sideLabel_ = new SteadyLabel(1, "sea");
   sideLabel_->setAccessibleName(tr("Face and finished size"));
   caption->addWidget(status_, 1);
-  caption->addWidget(sideLabel_, 1);
+  caption->addWidget(sideLabel_, largeText() ? 2 : 1);
+  zoom_ = label({}, "muted");
+  zoom_->setAlignment(Qt::AlignRight);
+  zoom_->setMinimumWidth(zoom_->fontMetrics().horizontalAdvance(tr("%1 %").arg(8888)));
+  caption->addWidget(zoom_);
+  zoom_->setVisible(!largeText());
   all->addLayout(caption);
   if (largeText())
     for (QWidget* w : viewControls()) flow->addWidget(w);
@@ -169,13 +175,7 @@ std::vector<QWidget*> ArrangeStation::viewControls() {
   auto* plus = namedButton(QStringLiteral("+"), tr("Larger"));
   connect(minus, &QPushButton::clicked, this, [zoom] { zoom(0.8); });
   connect(plus, &QPushButton::clicked, this, [zoom] { zoom(1.25); });
-  zoom_ = label({}, "muted");
-  zoom_->setMinimumWidth(zoom_->fontMetrics().horizontalAdvance(tr("%1 %").arg(8888)));
   out.insert(out.end(), {minus, plus});
-  if (largeText())
-    zoom_->setParent(canvas_), zoom_->hide();
-  else
-    out.push_back(zoom_);
   return out;
 }
 
@@ -357,8 +357,9 @@ void ArrangeStation::sayWhatAClickDoes() {
       sentence_->say(tr("A click paints this row %1.").arg(with));
       break;
     case PaintWay::Ring:
-      sentence_->say(
-          tr("A click paints the pieces of ring %1 round this one %2.").arg(paint_->ring()).arg(with));
+      sentence_->say(tr("Click the middle piece: ring %1 round the piece you click is painted %2.")
+                         .arg(paint_->ring())
+                         .arg(with));
       break;
     case PaintWay::Unit:
       sentence_->say(tr("A click paints this unit %1; with Shift all units of its name.").arg(with));

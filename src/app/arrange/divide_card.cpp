@@ -104,7 +104,7 @@ DivideCard::DivideCard(Session& session, LayoutCanvas& canvas)
   body()->addWidget(mixed_);
   note_ = wrapped({}, "muted");
   body()->addWidget(note_);
-  once_ = pill(tr("mirrored ones once"), tr("Show mirrored ways only once"));
+  once_ = pill(tr("leave out mirror images"), tr("Leave out ways that are mirror images of others"));
   body()->addWidget(wrappingRow({once_}, 6));
   extent_ = new Pills({tr("this piece"), tr("all alike"), tr("each another way")}, tr("Divide"));
   extent_->setCurrent(One);
@@ -304,11 +304,11 @@ void DivideCard::show(Answer answer) {
     note_->setText(shown_.fault);
   else if (way_->current() == Mixed)
     note_->setText(
-        tr("%1 ways in all; %2 with this many pieces.").arg(grouped(shown_.all), grouped(shown_.listed)));
+        tr("Ways in all: %1; with this many pieces: %2.").arg(grouped(shown_.all), grouped(shown_.listed)));
   else if (shown_.all == 0)
     note_->setText(tr("These do not fill it in any way."));
   else
-    note_->setText(tr("%1 ways; %2 if turned ones count once, %3 if mirrored ones do too.")
+    note_->setText(tr("Ways: %1; %2 if turned ones count once, %3 if mirror images do too.")
                        .arg(grouped(shown_.all), grouped(shown_.upToTurns), grouped(shown_.upToMirror)));
   // Where no way is another one's mirror image there is nothing to choose.
   once_->parentWidget()->setVisible(way_->current() != Mixed && shown_.upToMirror < shown_.upToTurns);

@@ -75,7 +75,8 @@ void DraftCard::setActive(bool active) {
 
 QString DraftCard::sentence() const {
   if (session_.isOpen() && session_.project().recipe.sides == FinishingSides::EdgePieces)
-    return tr("Pieces cut at the side stay as they are; draft in whole ones, or set the sides to Outline.");
+    return tr(
+        "Pieces cut at the side stay as they are; draft in whole ones, or set the outer edge to Outline.");
   if (!waiting_.empty())
     return tr(
         "Go on to a side or another line: the lines drawn so far enclose nothing yet. Escape lets them go.");

@@ -30,7 +30,7 @@ FitCard::FitCard(Session& session) : Card(tr("Fit to size"), false), session_(se
   usual_ = new ChoiceList;
   usual_->setAccessibleName(tr("A size to begin from"));
   body()->addWidget(usual_);
-  edges_ = new Pills({tr("usual edges"), tr("round this edge")}, tr("Edges to try"));
+  edges_ = new Pills({tr("usual edges"), tr("close to this edge")}, tr("Edges to try"));
   edges_->setCurrent(Standard);
   body()->addWidget(edges_);
   note_ = wrapped({}, "muted");

@@ -1,5 +1,6 @@
-// A small fan of the shapes that fit an open edge, numbered for the keyboard. It stands beside the edge, over
-// the layout, never over the gap.
+// A small fan of the shapes that fit an open edge, the best first, numbered for the keyboard. Ways to lay the
+// same shape fold into one row; letters that are typed narrow the list by name. It stands clear of the gap
+// and of what would fill it, beside the layout where there is room.
 #pragma once
 #include <QFrame>
 #include <functional>
@@ -24,8 +25,12 @@ class FitFan : public QFrame {
   void close();
   bool isOpen() const { return isVisibleTo(parentWidget()); }
   const std::vector<Fit>& fits() const { return fits_; }
-  /// Stands so that its nearest side is `gap` px from the edge's middle, on the side the arrow points to.
-  void standBeside(QPointF middle, QPointF inwards);
+  /// Takes the place in the picture that covers least: of the gap first, then of the ghosts (the first ones
+  /// count most), then of the layout.
+  void standClearOf(const QRectF& gap, const std::vector<QRectF>& ghosts, const QRectF& layout);
+  /// The fits in the order of their rows: what the numbers choose on this page.
+  std::vector<int> rowsShown() const;
+  static int widthInPicture();  ///< px it takes, for who leaves room for it
 
  Q_SIGNALS:
   void chosen(int fit);
@@ -38,8 +43,24 @@ class FitFan : public QFrame {
   bool eventFilter(QObject* watched, QEvent* event) override;
 
  private:
+  /// Ways to lay one shape: fits of one title.
+  struct Family {
+    QString title;
+    std::vector<int> ways;
+  };
+  void fold();
   void showPage(int page);
+  void addRow(int number, int fit, int ways);
+  void addRing();
+  void stayInside();
+  void narrow(const QString& typed);
+  void unfold(int family);
+  int pages() const;
+  std::vector<Family> listed() const;
   std::vector<Fit> fits_;
+  std::vector<Family> families_;
+  QString typed_;
+  int unfolded_ = -1;  ///< a family whose ways are shown one by one
   std::function<int(const Fit&)> places_;
   QLabel* head_;
   QVBoxLayout* rows_;

@@ -3,6 +3,7 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/rows.hpp"
+#include "layout/finishing_line.hpp"
 #include "layout/ring.hpp"
 #include "words/words.hpp"
 
@@ -11,6 +12,7 @@ namespace clathra {
 GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
     : Card(tr("Add and take away"), false), session_(session), canvas_(canvas), paint_(paint) {
   fan_ = new FitFan(&canvas);
+  canvas.setKeptFree(FitFan::widthInPicture());
   body()->addWidget(
       wrapped(tr("Turned copies: what you do in one place is done in all that are equal."), "muted"));
   turns_ = new ChoiceList;
@@ -128,7 +130,7 @@ void GrowCard::refresh() {
     }
     const bool cut = session_.project().recipe.sides != FinishingSides::Outline;
     canvas_.setEdges(cut ? std::vector<OpenEdge>{} : edges_, true);
-    note_->setText(cut ? tr("Pieces are added to the outline: set the sides to Outline first.")
+    note_->setText(cut ? tr("Pieces are added to the outline: set the outer edge to Outline first.")
                        : tr("%1 edges are open.").arg(edges_.size()));
   } else {
     canvas_.setEdges({}, false);
@@ -142,7 +144,8 @@ QString GrowCard::sentence() const {
   if (mode_ == Mode::TakeAway) return tr("A click takes the lit pieces away.");
   if (session_.isOpen() && session_.project().recipe.sides != FinishingSides::Outline)
     return tr(
-        "No edge is open while the sides are straight. Set them to Outline to add, or take pieces away.");
+        "No edge is open while the outer edge is cut straight. Set it to Outline to add, or take pieces "
+        "away.");
   return tr("Point at an open edge; a click or Enter offers the shapes that fit it.");
 }
 
@@ -179,8 +182,23 @@ void GrowCard::openFan(int edge) {
                                                : imagesOfSet(now, session_.index(), f.parts, c).size());
       },
       words, ring && !ring->missing.empty());
-  const auto [middle, outwards] = canvas_.edgeOnScreen(open);
-  fan_->standBeside(middle, -outwards);
+  standFan(open);
+}
+
+void GrowCard::standFan(const OpenEdge& open) {
+  constexpr double kGap = 24;  // px round the edge's middle
+  const auto box = [this](PolygonView outline) {
+    QPolygonF out;
+    for (const Point p : outline) out << canvas_.onScreen(p);
+    return out.boundingRect();
+  };
+  const QPointF middle = canvas_.onScreen(open.middle());
+  std::vector<QRectF> ghosts;
+  for (const int fit : fan_->rowsShown())
+    ghosts.push_back(box(fan_->fits()[static_cast<std::size_t>(fit)].outline));
+  const Layout& layout = *session_.project().layout;
+  fan_->standClearOf(QRectF(middle - QPointF(kGap, kGap), QSizeF(2 * kGap, 2 * kGap)), ghosts,
+                     box(cornersOf(layout.finished)));
 }
 
 void GrowCard::showGhosts(int fit) {
@@ -221,7 +239,7 @@ void GrowCard::place(int fit) {
 
 /// Units first, two ways each: who has made some places them; then the shapes.
 std::vector<Fit> GrowCard::fitsOf(const OpenEdge& edge) const {
-  constexpr std::size_t kWaysOfUnit = 2;
+  constexpr std::size_t kWaysOfUnit = 2, kAllFits = 1'000;
   const Project& p = session_.project();
   std::vector<Fit> out;
   QStringList seen;
@@ -241,7 +259,8 @@ std::vector<Fit> GrowCard::fitsOf(const OpenEdge& edge) const {
       out.push_back(std::move(fit));
     }
   }
-  auto shapes = fitsAt(*p.layout, session_.geometry().seams, session_.index(), edge, p.recipe.edge.mm());
+  auto shapes = fitsAt(*p.layout, session_.geometry().seams, session_.index(), edge, p.recipe.edge.mm(),
+                       kAllFits, {}, FitSizes::Any);
   out.insert(out.end(), std::make_move_iterator(shapes.begin()), std::make_move_iterator(shapes.end()));
   return out;
 }

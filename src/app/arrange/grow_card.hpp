@@ -40,6 +40,7 @@ class GrowCard : public Card {
   void offerCopies();
   void place(int fit);
   void showGhosts(int fit);
+  void standFan(const OpenEdge& open);
   void fillHoles();
   void closeRing();
   std::vector<Fit> fitsOf(const OpenEdge& edge) const;

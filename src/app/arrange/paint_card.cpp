@@ -170,7 +170,8 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
     role_ = kNoRole;
     session_.edit(DropRole{name}, tr("dropped a role"));
   });
-  way_ = new Pills({tr("Piece"), tr("Row"), tr("Ring"), tr("Alike"), tr("Unit")}, tr("A click paints"));
+  way_ =
+      new Pills({tr("Piece"), tr("Row"), tr("Ring round it"), tr("Alike"), tr("Unit")}, tr("A click paints"));
   way_->setCurrent(0);
   body()->addWidget(way_);
   ringPills_ = new Pills({tr("ring 1"), tr("ring 2"), tr("ring 3"), tr("ring 4")}, tr("How many seams away"));
@@ -213,7 +214,8 @@ void PaintCard::setWay(PaintWay way) {
           tr("All pieces on the line through this one, at %1°. T turns the line.").arg(rowDegrees_));
       break;
     case PaintWay::Ring:
-      note_->setText(tr("Pieces that are %1 away.").arg(tr("%n seam(s)", nullptr, ring_)));
+      note_->setText(tr("Rings round the piece you click: those that are %1 away from it.")
+                         .arg(tr("%n seam(s)", nullptr, ring_)));
       break;
     case PaintWay::Unit:
       note_->setText(tr("The unit of the piece; with Shift all units of its name."));

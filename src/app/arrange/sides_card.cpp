@@ -40,8 +40,8 @@ QString sidesTitle(FinishingSides sides) {
 }  // namespace
 
 SidesCard::SidesCard(Session& session, LayoutCanvas& canvas)
-    : Card(tr("Straight sides"), false), session_(session), canvas_(canvas) {
-  sides_ = new Pills({tr("Outline"), tr("Edge pieces"), tr("Slice later")}, tr("Sides"));
+    : Card(tr("Outer edge"), false), session_(session), canvas_(canvas) {
+  sides_ = new Pills({tr("Outline"), tr("Edge pieces"), tr("Slice later")}, tr("Outer edge"));
   note_ = wrapped({}, "muted");
   body()->addWidget(sides_);
   body()->addWidget(note_);

@@ -181,8 +181,9 @@ Box LayoutCanvas::shownBox() const {
 
 void LayoutCanvas::fit(bool width, bool height) {
   if (!session_.isOpen()) return;
-  const QRectF room = QRectF(rect()).adjusted(kMargin, kMargin, -kMargin, -kMargin);
+  QRectF room = QRectF(rect()).adjusted(kMargin, kMargin, -kMargin, -kMargin);
   const Box box = shownBox();
+  if (edgesActive_ && room.width() > 2 * keptFree_) room.setRight(room.right() - keptFree_);
   const double w = room.width() / std::max(box.width(), 1e-6),
                h = room.height() / std::max(box.height(), 1e-6);
   const LayoutPlace whole = fitted(box, room, back_);

@@ -51,6 +51,8 @@ class LayoutCanvas : public QWidget {
   void setLineHandles(bool shown, std::shared_ptr<const Layout> whole);
   /// Open edges to point at instead of pieces, while `active`.
   void setEdges(std::vector<OpenEdge> edges, bool active);
+  /// Width on the right that a fitted layout leaves free while edges are pointed at, px.
+  void setKeptFree(int width) { keptFree_ = width; }
   /// Outlines of what would be placed.
   void setGhosts(std::vector<Polygon> ghosts);
   /// Outlines of units, drawn thick over the pieces.
@@ -114,6 +116,7 @@ class LayoutCanvas : public QWidget {
   std::vector<Polygon> ghosts_, units_;
   std::optional<Point> centre_;
   bool edgesActive_ = false;
+  int keptFree_ = 0;
   int edgePointed_ = -1;
   QPointF dragFrom_;
   bool dragging_ = false, pressed_ = false;

@@ -1,6 +1,7 @@
 #include "app/widgets/buttons.hpp"
 
 #include <QHBoxLayout>
+#include <QKeyEvent>
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/fields.hpp"
@@ -66,12 +67,29 @@ Pills::Pills(const QStringList& names, const QString& spokenName, At at, QWidget
   for (int i = 0; i < names.size(); ++i) {
     QPushButton* b = clathra::pill(names[i], spokenName + QStringLiteral(": ") + names[i]);
     group_.addButton(b, i);
+    b->installEventFilter(this);
     flow->addWidget(b);
   }
   QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
   policy.setHeightForWidth(true);
   setSizePolicy(policy);
   connect(&group_, &QButtonGroup::idClicked, this, &Pills::chosen);
+}
+
+bool Pills::eventFilter(QObject* watched, QEvent* event) {
+  if (event->type() != QEvent::KeyPress) return QWidget::eventFilter(watched, event);
+  const int key = static_cast<QKeyEvent*>(event)->key();
+  const int step = key == Qt::Key_Right || key == Qt::Key_Down ? 1
+                   : key == Qt::Key_Left || key == Qt::Key_Up  ? -1
+                                                               : 0;
+  if (step == 0) return QWidget::eventFilter(watched, event);
+  for (int i = group_.id(static_cast<QAbstractButton*>(watched)) + step; group_.button(i); i += step) {
+    if (!group_.button(i)->isEnabled()) continue;
+    group_.button(i)->setFocus(Qt::TabFocusReason);
+    group_.button(i)->click();
+    break;
+  }
+  return true;
 }
 
 void Pills::focusChosen() {

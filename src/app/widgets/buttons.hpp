@@ -27,6 +27,10 @@ class Pills : public QWidget {
  Q_SIGNALS:
   void chosen(int index);
 
+ protected:
+  /// Arrow keys go from pill to pill in their order, over the ends of rows.
+  bool eventFilter(QObject* watched, QEvent* event) override;
+
  private:
   QButtonGroup group_;
   QComboBox* list_ = nullptr;

@@ -10,13 +10,13 @@ namespace clathra {
 
 MessageLine::MessageLine(QWidget* parent) : QFrame(parent) {
   auto* all = new QHBoxLayout(this);
-  all->setContentsMargins(scaled(12), 0, scaled(12), scaled(6));
+  all->setContentsMargins(scaled(12), 0, scaled(12), 6);
   all->setSpacing(scaled(10));
   box_ = new QFrame;
   box_->setObjectName(QStringLiteral("note"));
   auto* row = new QHBoxLayout(box_);
   row->setContentsMargins(scaled(12), scaled(1), scaled(6), scaled(1));
-  words_ = new SteadyLabel(largeText() ? 1 : 2, "");
+  words_ = new SteadyLabel(1, "");
   words_->setAccessibleName(tr("Message"));
   more_ = button(tr("Read on"), "link");
   close_ = button(tr("Close"), "link");

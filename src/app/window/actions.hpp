@@ -2,10 +2,10 @@
 #pragma once
 #include <QAction>
 #include <QObject>
+#include <QWidget>
 #include <functional>
 #include <map>
 
-class QMenu;
 class QPushButton;
 
 namespace clathra {

@@ -92,7 +92,7 @@ QWidget* MainWindow::workPage() {
   auto* page = new QWidget;
   page->setObjectName(QStringLiteral("ground"));
   auto* all = new QHBoxLayout(page);
-  all->setContentsMargins(0, scaled(8), scaled(12), scaled(8));
+  all->setContentsMargins(0, 8, scaled(12), 6);
   all->setSpacing(scaled(8));
   QStringList names;
   for (Station* s : stations_) names << s->name();

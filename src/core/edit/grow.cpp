@@ -51,7 +51,7 @@ Result<std::vector<Polygon>> placesFor(const Project& p, const AddPieces& e, con
   const auto open = openEdgeNear(edges, e.at, reach);
   if (!open) return fail("no-open-edge-near");
   const std::vector<Fit> fits =
-      fitsAt(*p.layout, graph, index, edges[*open], p.recipe.edge.mm(), 1'000, e.shape);
+      fitsAt(*p.layout, graph, index, edges[*open], p.recipe.edge.mm(), 1'000, e.shape, FitSizes::Any);
   if (e.choice >= fits.size())
     return fits.empty() ? fail("nothing-fits-edge") : fail("only-ways-fit-edge", fits.size());
   return imagesOf(*p.layout, index, fits[e.choice].outline, e.copies).places;

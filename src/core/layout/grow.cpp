@@ -23,17 +23,18 @@ struct Known {
   Polygon outline;
   std::string id, title;
   bool inLayout = false;
+  bool otherSize = false;
 };
 
 std::vector<Known> knownShapes(const Layout& layout, double edgeLength, const OpenEdge& open,
-                               const std::string& only) {
+                               const std::string& only, FitSizes sizes) {
   std::vector<Known> out;
   const auto wanted = [&](std::string_view id) { return only.empty() || id == only; };
   for (const Shape& s : layout.shapes)
     if (wanted(s.family)) out.push_back({s.outline, s.family, s.title, true});
-  const auto add = [&](const Family& f, double scale) {
+  const auto add = [&](const Family& f, double scale, bool other = false) {
     if (!wanted(f.id)) return;
-    Known k{scaled(f.outline, scale), std::string(f.id), std::string(f.title), false};
+    Known k{scaled(f.outline, scale), std::string(f.id), std::string(f.title), false, other};
     const bool there = std::any_of(out.begin(), out.end(), [&](const Known& o) {
       return o.outline.size() == k.outline.size() &&
              std::abs(area(o.outline) - area(k.outline)) < 1e-3 * area(k.outline) &&
@@ -49,6 +50,10 @@ std::vector<Known> knownShapes(const Layout& layout, double edgeLength, const Op
   } else if (std::abs(open.length - edgeLength) > kSameLength) {
     for (const Family& f : families()) add(f, open.length);
   }
+  if (open.radius == 0 && sizes == FitSizes::Any)
+    for (const Family& f : families())
+      for (const OutlineEdge& s : edgesOf(f.outline))
+        if (!s.isArc()) add(f, open.length / s.length, true);
   return out;
 }
 
@@ -158,16 +163,17 @@ bool isFree(const Layout& layout, const PieceIndex& index, PolygonView outline) 
 }
 
 std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const PieceIndex& index,
-                        const OpenEdge& open, double edgeLength, std::size_t most, const std::string& only) {
+                        const OpenEdge& open, double edgeLength, std::size_t most, const std::string& only,
+                        FitSizes sizes) {
   struct Ranked {
     Fit fit;
     double share;
-    bool inLayout;
+    bool inLayout, otherSize;
   };
   std::vector<Ranked> found;
   // A paper with so short a side cannot be folded over.
   if (open.length < kLeastEdge.mm() - kSameLength) return {};
-  for (const Known& known : knownShapes(layout, edgeLength, open, only)) {
+  for (const Known& known : knownShapes(layout, edgeLength, open, only, sizes)) {
     const bool chiral = symmetryOf(known.outline).chiral();
     for (const bool mirrored : {false, true}) {
       if (mirrored && !chiral) continue;
@@ -193,11 +199,12 @@ std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const Piec
           fit.cornersClosed = int(closes(atTo, at.roomAtTo)) + int(closes(atFrom, at.roomAtFrom));
           fit.joined = joinedLength(graph, outerNear(graph, widened(bounds(fit.outline), 1)), fit.outline);
           const double share = fit.joined / perimeter(fit.outline);
-          found.push_back({std::move(fit), share, known.inLayout});
+          found.push_back({std::move(fit), share, known.inLayout, known.otherSize});
         }
     }
   }
   std::stable_sort(found.begin(), found.end(), [](const Ranked& a, const Ranked& b) {
+    if (a.otherSize != b.otherSize) return b.otherSize;
     if (a.fit.cornersClosed != b.fit.cornersClosed) return a.fit.cornersClosed > b.fit.cornersClosed;
     if (std::abs(a.fit.joined - b.fit.joined) > kSameLength) return a.fit.joined > b.fit.joined;
     if (a.inLayout != b.inLayout) return a.inLayout;

@@ -52,10 +52,13 @@ struct Fit {
 
 /// What fits at the open edge, the best closing first: corners closed, then the length that is joined, then
 /// shapes of the layout before others, then the share of its outline that is joined. At most `most`; nothing
-/// at open edges shorter than kLeastEdge. `only`: the id of a shape that alone is asked for.
+/// at open edges shorter than kLeastEdge. `only`: the id of a shape that alone is asked for. Any size of a
+/// shape that lays one of its sides on the edge comes behind those of the project's edge, where that is
+/// asked.
+enum class FitSizes { OfTheEdge, Any };
 std::vector<Fit> fitsAt(const Layout& layout, const SeamGraph& graph, const PieceIndex& index,
                         const OpenEdge& edge, double edgeLength, std::size_t most = 24,
-                        const std::string& only = {});
+                        const std::string& only = {}, FitSizes sizes = FitSizes::OfTheEdge);
 
 /// Turned copies about a centre, with or without their mirror images about the plumb line through it.
 struct Copies {

@@ -145,6 +145,23 @@
     </message>
   </context>
   <context>
+    <name>clathra::FitFan</name>
+    <message numerus="yes">
+      <source>%n way(s)</source>
+      <translation>
+        <numerusform>%n way</numerusform>
+        <numerusform>%n ways</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%1: show %n way(s), key right</source>
+      <translation>
+        <numerusform>%1: show %n way, key right</numerusform>
+        <numerusform>%1: show %n ways, key right</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::Gallery</name>
     <message numerus="yes">
       <source>%n kind(s) of paper</source>
