@@ -24,8 +24,8 @@ class Arg {
     Count,     ///< a whole number; the first one decides between one and many
     Number,    ///< with `digits` decimals at most
     Size,      ///< mm: exactly, as it would be typed
-    Readable,  ///< mm: of cloth, for reading
-    Line,      ///< mm: of a sum that must add up as it is read
+    Readable,  ///< mm: a size, for reading
+    Bolt,      ///< mm: cloth to cut or to buy, rounded up
     Fine,      ///< mm in both systems, with `digits` decimals: what is finer than a ruler shows
     Sentence,  ///< a message within a message
     List,      ///< several of them, with commas between
@@ -89,8 +89,8 @@ inline Arg sizeArg(double mm) {
 inline Arg readableArg(double mm) {
   return {Arg::Kind::Readable, mm};
 }
-inline Arg lineArg(double mm) {
-  return {Arg::Kind::Line, mm};
+inline Arg boltArg(double mm) {
+  return {Arg::Kind::Bolt, mm};
 }
 inline Arg fineArg(double mm, int digits) {
   return {Arg::Kind::Fine, mm, digits};

@@ -8,6 +8,7 @@
 #include "draw/motif_painter.hpp"
 #include "draw/page_text.hpp"
 #include "draw/pictures.hpp"
+#include "measure/quantity.hpp"
 #include "shape/allowance.hpp"
 #include "words/words.hpp"
 
@@ -85,7 +86,7 @@ class CardRun {
     const LengthUnit unit = project_.settings.unit;
     QString line = m ? inWords(m->title) : QString();
     if (plan_.length && !cloth_.scraps)
-      line += QStringLiteral("  ·  %1 of cloth").arg(q(formatReadable(*plan_.length, unit))) +
+      line += QStringLiteral("  ·  %1 of cloth").arg(q(writeCloth(*plan_.length, unit))) +
               QStringLiteral("  ·  allowance %1")
                   .arg(q(formatLength(Length::millimetres(allowanceOf(project_, cloth_)), unit)));
     text_.line(line, kEdge, y_ + 4, 4.6, QFont::DemiBold);
@@ -181,26 +182,30 @@ class CardRun {
   void sum() {
     if (plan_.sum.empty()) return;
     heading(QStringLiteral("Why %1?").arg(plan_.length && *plan_.length > 0
-                                              ? q(formatReadable(*plan_.length, project_.settings.unit))
+                                              ? q(writeCloth(*plan_.length, project_.settings.unit))
                                               : QStringLiteral("these")));
+    SumWriter written(project_.settings.unit);
+    const auto line = [&](const QString& what, double value, bool isLength) {
+      QString shown = isLength ? q(written.line(value)) : q(formatNumber(value, 0));
+      shown.remove(QStringLiteral("−"));  // "less what you have" says so
+      sumLine(what, shown);
+    };
     for (const SumLine& l : plan_.sum) {
       if (l.isLength && l.value < 0.05) continue;  // a rounding nobody can measure
-      sumLine(inWords(l.what, project_.settings.unit), l.value, l.isLength);
+      line(inWords(l.what, project_.settings.unit), l.value, l.isLength);
     }
     const double toBuy = plan_.toBuy.value_or(0), buy = plan_.buyLength.value_or(0);
     if (toBuy <= 1e-6) return;
-    if (*plan_.length - toBuy > 0.05) sumLine(inWords(Message("sum-on-hand")), *plan_.length - toBuy, true);
+    if (*plan_.length - toBuy > 0.05) line(inWords(Message("sum-on-hand")), toBuy - *plan_.length, true);
     if (buy - toBuy > 0.05)
-      sumLine(inWords(Message("sum-rounded-up", sizeArg(cloth_.increment.mm())), project_.settings.unit),
-              buy - toBuy, true);
-    sumLine(inWords(Message("sum-to-buy")), buy, true);
+      line(inWords(Message("sum-rounded-up", sizeArg(cloth_.increment.mm())), project_.settings.unit),
+           buy - toBuy, true);
+    sumLine(inWords(Message("sum-to-buy")), q(written.total()));
   }
 
-  void sumLine(const QString& what, double value, bool isLength) {
+  void sumLine(const QString& what, const QString& shown) {
     need(6.5);
     text_.line(what, kEdge, y_ + 4, kSmall + 0.3);
-    const QString shown =
-        isLength ? inWords(lineArg(value), project_.settings.unit) : q(formatNumber(value, 0));
     text_.line(shown, page_.width - kEdge - text_.width(shown, kSmall + 0.3, QFont::DemiBold), y_ + 4,
                kSmall + 0.3, QFont::DemiBold);
     y_ += 6.2;

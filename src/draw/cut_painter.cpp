@@ -8,6 +8,7 @@
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "draw/pictures.hpp"
+#include "measure/quantity.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -109,11 +110,11 @@ class CutMap {
     if (l.toBuy) return say("to buy");
     return say("length %1, %2")
         .arg(row.length + 1)
-        .arg(QString::fromStdString(formatReadable(l.length, project_.settings.unit)));
+        .arg(QString::fromStdString(formatLength(Length::millimetres(l.length), project_.settings.unit)));
   }
   QString usedText(const Row& row) const {
     return say("%1 used").arg(QString::fromStdString(
-        formatReadable(laid_.lengths[static_cast<std::size_t>(row.length)].used, project_.settings.unit)));
+        writeCloth(laid_.lengths[static_cast<std::size_t>(row.length)].used, project_.settings.unit)));
   }
   const ClothLength& length() const { return laid_.lengths[static_cast<std::size_t>(row_->length)]; }
   QPointF at(double across, double along) const {
@@ -225,9 +226,9 @@ class CutMap {
     if (left * scale_ < look_.text * 7) return;
     p_.setFont(textFont(look_.text));
     p_.setPen(look_.vector ? QColor(0x404040) : QColor(0x55616A));
-    const QString text = say("stays whole\n%1")
-                             .arg(QString::fromStdString(
-                                 formatReadable(length().length - length().used, project_.settings.unit)));
+    const QString text =
+        say("stays whole\n%1")
+            .arg(QString::fromStdString(writeLong(length().length - length().used, project_.settings.unit)));
     p_.drawText(band(length().used, row_->shown), Qt::AlignCenter, text);
   }
 

@@ -4,6 +4,7 @@
 #include <QTranslator>
 #include <unordered_map>
 
+#include "measure/quantity.hpp"
 #include "text.hpp"
 #include "words/sentences.hpp"
 
@@ -101,10 +102,10 @@ QString inWords(const Arg& value, LengthUnit unit) {
       return text(formatLength(Length::millimetres(value.value()), unit));
     case Arg::Kind::Readable:
       return text(formatReadable(value.value(), unit));
-    case Arg::Kind::Line:
-      return text(formatSum(value.value(), unit));
+    case Arg::Kind::Bolt:
+      return text(writeCloth(value.value(), unit));
     case Arg::Kind::Fine:
-      return text(formatNumber(value.value(), value.digits())) + QStringLiteral(" mm");
+      return text(writeFine(value.value(), value.digits()));
     case Arg::Kind::Sentence:
       return inWords(value.sentence(), unit);
     case Arg::Kind::List: {

@@ -133,7 +133,7 @@ class ListsTest : public QObject {
     QCOMPARE(support::text(d.project().cloths[2].method), QByteArray("rectangles"));
     QCOMPARE(support::text(d.project().cloths[0].method), QByteArray("strips"));  // the first is as it was
     const ClothId shown = d.project().cloths[2].id;
-    const auto size = [&](double mm) { return inWords(readableArg(mm), LengthUnit::Inch); };
+    const auto size = [&](double mm) { return inWords(boltArg(mm), LengthUnit::Inch); };
     const auto titled = [&] {
       for (const QAbstractButton* b : d.window->findChildren<QAbstractButton*>())
         if (b->isVisible() && b->text().contains("Why ")) return b->text();

@@ -70,7 +70,7 @@ QStringList dataOf(const Project& p) {
 QString unmarked(Driver& d) {
   QStringList out;
   static const QRegularExpression measures(
-      QStringLiteral("\\b(in|mm|cm|m|yd|min|h|A[345]|Clathra|PDF|SVG|DXF|PNG|CSV|Esc|Ctrl|Shift|Enter|Alt|"
+      QStringLiteral("\\b(in|mm|cm|m|sq|yd|min|h|A[345]|Clathra|PDF|SVG|DXF|PNG|CSV|Esc|Ctrl|Shift|Enter|Alt|"
                      "Del|Tab|L\\*|x)\\b"));
   static const QRegularExpression words(QStringLiteral("\\p{L}{2,}"));
   const QStringList data = d.session->isOpen() ? dataOf(d.project()) : QStringList();

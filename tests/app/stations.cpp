@@ -108,7 +108,7 @@ class StationsTest : public QObject {
         if (l->isVisible() && l->text().contains(words)) return true;
       return false;
     };
-    SOON(told("m² of cloth"));
+    SOON(told("sq in of cloth"));
     // Too far out it is refused and nothing changes.
     d.type("Width to the finishing line", "90 in");
     QVERIFY(d.window->said().contains("leaves the patch"));

@@ -123,7 +123,11 @@ class FileTest : public QObject {
     QVERIFY(old->painting == demo->painting);
     QVERIFY(old->recipe.hand.empty());
     QCOMPARE(old->cloths.size(), demo->cloths.size());
-    for (std::size_t i = 0; i < old->cloths.size(); ++i) QVERIFY(old->cloths[i] == demo->cloths[i]);
+    for (std::size_t i = 0; i < old->cloths.size(); ++i) {
+      Cloth now = demo->cloths[i];  // which is sold by the eighth of a yard today
+      now.increment = old->cloths[i].increment;
+      QVERIFY(old->cloths[i] == now);
+    }
     QVERIFY(Tally(*old).byCloth() == Tally(*demo).byCloth());
     // Saved by this version it says so, and comes back the same.
     const auto again = deserialize(*serialize(*old));

@@ -2,6 +2,7 @@
 
 #include <type_traits>
 
+#include "measure/quantity.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 
@@ -83,7 +84,7 @@ class LengthTest : public QObject {
     const auto edge = parseLengthWithin("0", LengthUnit::Inch, "The edge", Length::millimetres(3),
                                         Length::millimetres(1000));
     QVERIFY(!edge);
-    QCOMPARE(text(clathra::said(edge.error())), QByteArray("The edge is 0; it can be from 3 mm to 1000 mm."));
+    QCOMPARE(text(clathra::said(edge.error())), QByteArray("The edge is 0; it can be from 3 mm to 100 cm."));
   }
 
   void everySixtyFourthRoundTrips() {
@@ -95,19 +96,101 @@ class LengthTest : public QObject {
     }
   }
   void everyMicronRoundTrips() {
-    for (std::int64_t n = 1; n < 3'000'000; n += 997)
+    for (std::int64_t n = 1; n < 3'000'000; n += 997) {
+      const Length l = Length::nanometres(n * 1000).typed(TypedIn::Millimetre);
+      const auto back = parseLength(formatLength(l, LengthUnit::Millimetre), LengthUnit::Millimetre);
+      QVERIFY(back);
+      QCOMPARE(back->nm(), l.nm());
+    }
+  }
+  void whatWasTypedComesBackAsItWasTyped() {
+    for (const auto& [typed, unit] :
+         std::initializer_list<std::pair<const char*, LengthUnit>>{{"2 yd", LengthUnit::Inch},
+                                                                   {"1 1/8 yd", LengthUnit::Inch},
+                                                                   {"72 in", LengthUnit::Inch},
+                                                                   {"18 in", LengthUnit::Inch},
+                                                                   {"3/64 in", LengthUnit::Inch},
+                                                                   {"110 cm", LengthUnit::Millimetre},
+                                                                   {"1.5 m", LengthUnit::Millimetre},
+                                                                   {"1500 mm", LengthUnit::Millimetre},
+                                                                   {"6.35 mm", LengthUnit::Millimetre}}) {
+      const auto length = parseLength(typed, LengthUnit::Millimetre);
+      QVERIFY(length);
+      QCOMPARE(text(formatLength(*length, unit)), QByteArray(typed));
+    }
+    // A yard that is no whole number of eighths is told in inches; decimals of an inch are not.
+    QCOMPARE(text(formatLength(*parseLength("1.25 yd", LengthUnit::Inch), LengthUnit::Inch)),
+             QByteArray("1 1/4 yd"));
+    QCOMPARE(text(formatLength(*parseLength("1.0625 yd", LengthUnit::Inch), LengthUnit::Inch)),
+             QByteArray("38 1/4 in"));
+    QCOMPARE(text(formatLength(*parseLength("1.25", LengthUnit::Inch), LengthUnit::Inch)),
+             QByteArray("1 1/4 in"));
+  }
+  void aLengthOfTheOtherSystemIsAboutOneOfThisAndStaysExact() {
+    const auto metric = parseLength("38 mm", LengthUnit::Inch);
+    QCOMPARE(text(formatLength(*metric, LengthUnit::Inch)), QByteArray("about 1 1/2 in"));
+    QCOMPARE(metric->nm(), 38'000'000);
+    const auto imperial = parseLength("1/4 in", LengthUnit::Millimetre);
+    QCOMPARE(text(formatLength(*imperial, LengthUnit::Millimetre)), QByteArray("about 6.4 mm"));
+    QCOMPARE(text(formatLength(*parseLength("1 in", LengthUnit::Inch), LengthUnit::Millimetre)),
+             QByteArray("25.4 mm"));
+    QCOMPARE(text(formatLength(*parseLength("2 yd", LengthUnit::Inch), LengthUnit::Millimetre)),
+             QByteArray("1828.8 mm"));
+    QVERIFY(*parseLength("2 yd", LengthUnit::Inch) == *parseLength("72 in", LengthUnit::Inch));
+  }
+  void clothIsNeverWrittenShorterThanItIs() {  // guarantee 1 of quantity.hpp
+    for (double mm = 1; mm < 6'000; mm *= 1.0137)
       for (const LengthUnit unit : {LengthUnit::Inch, LengthUnit::Millimetre}) {
-        const Length l = Length::nanometres(n * 1000);
-        const auto back = parseLength(formatLength(l, unit), unit);
-        QVERIFY(back);
-        QCOMPARE(back->nm(), l.nm());
+        const auto read = parseLength(writeCloth(mm, unit), unit);
+        QVERIFY2(read, writeCloth(mm, unit).c_str());
+        QVERIFY(read->mm() > mm - 1e-5);
+        // Nor longer than one step of what it is written in.
+        const double step = unit == LengthUnit::Inch ? (mm < 1'828.8 ? 3.175 : 114.3) : (mm < 999 ? 1 : 10);
+        QVERIFY2(read->mm() < mm + step + 1e-5, writeCloth(mm, unit).c_str());
       }
+    QCOMPARE(text(writeCloth(757.625, LengthUnit::Inch)), QByteArray("29 7/8 in"));  // 29.83 in
+    QCOMPARE(text(writeCloth(757.625, LengthUnit::Millimetre)), QByteArray("75.8 cm"));
+    QCOMPARE(text(writeCloth(2'620, LengthUnit::Inch)), QByteArray("2 7/8 yd"));  // 2.865 yd
+    QCOMPARE(text(writeCloth(2'611, LengthUnit::Millimetre)), QByteArray("2.62 m"));
+    QCOMPARE(text(writeCloth(25.4, LengthUnit::Inch)), QByteArray("1 in"));  // a whole one stays
+  }
+  void theLinesOfASumAddUpAsTheyAreRead() {  // guarantee 2 of quantity.hpp
+    const std::vector<double> lines{25, 3 * 63.51, 41.27, 7 * 18.339, 0.77};
+    for (const LengthUnit unit : {LengthUnit::Inch, LengthUnit::Millimetre}) {
+      SumWriter sum(unit);
+      std::int64_t read = 0;
+      double exact = 0;
+      for (const double l : lines) {
+        read += parseLength(sum.line(l), unit)->nm();
+        exact += l;
+      }
+      QCOMPARE(parseLength(sum.total(), unit)->nm(), read);
+      QVERIFY(std::abs(static_cast<double>(read) * 1e-6 - exact) < (unit == LengthUnit::Inch ? 0.8 : 0.051));
+    }
+  }
+  void longLengthsAreasAndMissesHaveTheirOwnWords() {
+    QCOMPARE(text(writeLong(46'600, LengthUnit::Inch)), QByteArray("51 yd"));
+    QCOMPARE(text(writeLong(46'600, LengthUnit::Millimetre)), QByteArray("46.6 m"));
+    QCOMPARE(text(writeLong(2'286, LengthUnit::Inch)), QByteArray("2 1/2 yd"));
+    QCOMPARE(text(writeLong(997, LengthUnit::Millimetre)), QByteArray("99.7 cm"));
+    QCOMPARE(text(writeLong(999.8, LengthUnit::Millimetre)), QByteArray("1 m"));
+    QCOMPARE(text(writeArea(645.16 * 30, LengthUnit::Inch)), QByteArray("30 sq in"));
+    QCOMPARE(text(writeArea(836'127.36 * 1.5, LengthUnit::Inch)), QByteArray("1 1/2 sq yd"));
+    QCOMPARE(text(writeArea(32'500, LengthUnit::Millimetre)), QByteArray("325 cm²"));
+    QCOMPARE(text(writeArea(1'234'000, LengthUnit::Millimetre)), QByteArray("1.23 m²"));
+    QCOMPARE(text(writeFine(0.04, 1)), QByteArray("less than 0.1 mm"));
+    QCOMPARE(text(writeFine(0.06, 1)), QByteArray("0.1 mm"));
+    QCOMPARE(text(writeFine(0, 1)), QByteArray("0 mm"));
+    QCOMPARE(text(writeChange(-0.4, LengthUnit::Millimetre)), QByteArray());
+    QCOMPARE(text(writeChange(-12.7, LengthUnit::Inch)), QByteArray("−1/2 in"));
+    QCOMPARE(text(writeChange(0.2, LengthUnit::Inch)), QByteArray());
   }
   void fractionsAreDrawnAsQuiltersReadThem() {
     QCOMPARE(text(formatLength(Length::sixtyFourths(80), LengthUnit::Inch)), QByteArray("1 1/4 in"));
     QCOMPARE(text(formatLength(Length::sixtyFourths(40), LengthUnit::Inch)), QByteArray("5/8 in"));
     QCOMPARE(text(formatLength(Length::wholeInches(3), LengthUnit::Inch)), QByteArray("3 in"));
-    QCOMPARE(text(formatLength(Length::sixtyFourths(16), LengthUnit::Millimetre)), QByteArray("6.35 mm"));
+    QCOMPARE(text(formatLength(Length::sixtyFourths(16), LengthUnit::Millimetre)),
+             QByteArray("about 6.4 mm"));
   }
   void calculatedLengthsAreRoundedForReading() {
     QCOMPARE(text(formatReadable(1769.64, LengthUnit::Millimetre)), QByteArray("177 cm"));

@@ -53,7 +53,7 @@ class TextTest : public QObject {
     QCOMPARE(support::text(Message("no-cloth-why", 1)).left(12), QByteArray("1 piece has "));
     QCOMPARE(support::text(Message("no-cloth-why", 23)).left(15), QByteArray("23 pieces have "));
     // The first count does, wherever it stands in the sentence.
-    QCOMPARE(support::text(Message("sum-strips", 1, 16, lineArg(60))),
+    QCOMPARE(support::text(Message("sum-strips", 1, 16, fineArg(60, 1))),
              QByteArray("16 from a strip: 1 strip of 60 mm"));
   }
   void quantitiesFollowTheProjectsUnit() {
@@ -61,7 +61,7 @@ class TextTest : public QObject {
     QCOMPARE(support::text(size, LengthUnit::Inch),
              QByteArray("Cut 2 strips 2 3/4 in wide across the whole width."));
     QCOMPARE(support::text(size, LengthUnit::Millimetre),
-             QByteArray("Cut 2 strips 69.85 mm wide across the whole width."));
+             QByteArray("Cut 2 strips about 69.9 mm wide across the whole width."));
     // What is finer than a ruler shows stands in mm in both.
     const Message miss("gap-why-miss", fineArg(0.254, 2));
     QCOMPARE(support::text(miss, LengthUnit::Inch), support::text(miss, LengthUnit::Millimetre));

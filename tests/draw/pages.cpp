@@ -210,14 +210,14 @@ class PagesTest : public QObject {
     const QString text = QString::fromUtf8(run.readAllStandardOutput());
     // The lengths stand beside each other, each with its name above and what is used below, apart.
     for (const QString& line : text.split(QLatin1Char('\n')))
-      if (line.contains("length 1, 11 3/4 in"))
+      if (line.contains("length 1, about 11 13/16 in"))
         QVERIFY2(
-            QRegularExpression("length 1, 11 3/4 in\\s+length 2, 16 1/2 in\\s+to buy").match(line).hasMatch(),
+            QRegularExpression("length 1, about 11 13/16 in\\s+length 2, about 16 17/32 in\\s+to buy").match(line).hasMatch(),
             qPrintable(line));
     QVERIFY2(QRegularExpression("10 3/8 in used\\s+15 3/8 in used\\s+4 1/8 in used").match(text).hasMatch(),
              qPrintable(text));
-    QCOMPARE(text.count("From length 1, of 11 3/4 in"), 1);
-    QCOMPARE(text.count("From length 2, of 16 1/2 in"), 3);
+    QCOMPARE(text.count("From length 1, of about 11 13/16 in"), 1);
+    QCOMPARE(text.count("From length 2, of about 16 17/32 in"), 3);
     QCOMPARE(text.count("From the cloth you buy"), 1);
     QVERIFY(text.contains("squaring up, 3 cut ends") && text.contains("less what you have"));
   }

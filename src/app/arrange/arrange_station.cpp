@@ -394,19 +394,17 @@ std::vector<StripFigure> ArrangeStation::figures() const {
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   std::vector<StripFigure> out{piecesFigure(session_), sizeFigure(session_)};
   if (session_.planner().allPlans() && f.clothNeeded > 0) {
-    StripFigure cloth{metres(f.clothNeeded), tr("of cloth in all"),
-                      b.planned
-                          ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m"))
-                          : QString(),
+    StripFigure cloth{clothText(session_, f.clothNeeded), tr("of cloth in all"),
+                      b.planned ? changeOf(session_, f.clothNeeded, b.clothNeeded) : QString(),
                       f.clothNeeded < b.clothNeeded,
                       tr("The lengths of all cloths whose width is known, by their chosen methods; open Cut "
                          "for each sum.")};
     out.push_back(cloth);
   }
-  out.push_back({metres(f.seamLength), tr("of seams"),
-                 changeText(f.seamLength / 1000, b.seamLength / 1000, 1, QStringLiteral(" m")),
-                 f.seamLength < b.seamLength, tr("Every seam once, from corner to corner.")});
-  out.push_back(remarksFigure(session_));
+  out.push_back({longText(session_, f.seamLength), tr("of seams"),
+                 changeOf(session_, f.seamLength, b.seamLength), f.seamLength < b.seamLength,
+                 tr("Every seam once, from corner to corner.")});
+  out.push_back(remarksFigure(session_, id()));
   return out;
 }
 

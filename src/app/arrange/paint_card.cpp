@@ -119,6 +119,19 @@ std::string nextRoleName(const Project& p) {
 
 }  // namespace
 
+/// What a click reaches.
+void PaintCard::wayRows() {
+  way_ =
+      new Pills({tr("Piece"), tr("Row"), tr("Ring round it"), tr("Alike"), tr("Unit")}, tr("A click paints"));
+  way_->setCurrent(0);
+  body()->addWidget(way_);
+  ringPills_ = new Pills({tr("ring 1"), tr("ring 2"), tr("ring 3"), tr("ring 4")}, tr("How many seams away"));
+  ringPills_->setCurrent(0);
+  body()->addWidget(ringPills_);
+  note_ = wrapped({}, "muted");
+  body()->addWidget(note_);
+}
+
 PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(session) {
   auto* rows = new QWidget;
   rows_ = new QVBoxLayout(rows);
@@ -170,15 +183,7 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
     role_ = kNoRole;
     session_.edit(DropRole{name}, tr("dropped a role"));
   });
-  way_ =
-      new Pills({tr("Piece"), tr("Row"), tr("Ring round it"), tr("Alike"), tr("Unit")}, tr("A click paints"));
-  way_->setCurrent(0);
-  body()->addWidget(way_);
-  ringPills_ = new Pills({tr("ring 1"), tr("ring 2"), tr("ring 3"), tr("ring 4")}, tr("How many seams away"));
-  ringPills_->setCurrent(0);
-  body()->addWidget(ringPills_);
-  note_ = wrapped({}, "muted");
-  body()->addWidget(note_);
+  wayRows();
   connect(&session_, &Session::opened, this, [this] {
     role_ = kNoRole;
     cloth_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;

@@ -31,6 +31,7 @@ class PaintCard : public Card {
   void choiceChanged();
 
  private:
+  void wayRows();
   void refresh();
   void addRow(const Cloth* cloth);
   void addRoleRow(ClothId role);

@@ -5,6 +5,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/rows.hpp"
+#include "measure/quantity.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -213,8 +214,9 @@ void SidesCard::clearSlivers() {
       },
       [this](const std::optional<clathra::Box>& found) {
         if (!found)
-          return Q_EMIT said(tr(
-              "No line within 60 mm leaves no slivers; choose a longer edge, or slice whole pieces later."));
+          return Q_EMIT said(
+              tr("No line near this one leaves no slivers; choose a longer edge, or slice whole "
+                 "pieces later."));
         move(*found, tr("moved the line off the slivers"));
       });
 }
@@ -334,9 +336,9 @@ void SidesCard::showPrices(const std::vector<SidesPrice>& prices) {
   for (const SidesPrice& price : prices)
     prices_->layout()->addWidget(
         sumRow(sidesTitle(price.sides),
-               tr("%1, %2\n%3 m² of cloth")
-                   .arg(tr("%n paper(s)", nullptr, price.papers), tr("%n kind(s)", nullptr, price.kinds))
-                   .arg(price.clothArea / 1e6, 0, 'f', 2),
+               tr("%1, %2\n%3 of cloth")
+                   .arg(tr("%n paper(s)", nullptr, price.papers), tr("%n kind(s)", nullptr, price.kinds),
+                        QString::fromStdString(writeArea(price.clothArea, session_.project().settings.unit))),
                price.sides == session_.project().recipe.sides));
 }
 

@@ -13,6 +13,7 @@
 #include "app/window/remarks_card.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/fonts.hpp"
+#include "measure/quantity.hpp"
 #include "store/codec.hpp"
 #include "words/words.hpp"
 
@@ -23,13 +24,17 @@ namespace {
 const Length kLeast = Length::millimetres(10), kWidest = Length::millimetres(5'000),
              kLongest = Length::millimetres(100'000);
 
-struct Increment {
-  const char* name;
-  double mm;
-};
-constexpr Increment kIncrements[] = {{"5 cm", 50},      {"10 cm", 100},    {"25 cm", 250},
-                                     {"50 cm", 500},    {"1/8 yd", 114.3}, {"1/4 yd", 228.6},
-                                     {"1/2 yd", 457.2}, {"1 yd", 914.4}};
+/// Steps that shops sell by, in the system of the project.
+std::vector<Length> shopSteps(LengthUnit unit) {
+  if (unit == LengthUnit::Inch)
+    return {Length::sixtyFourths(288).typed(TypedIn::Yard), Length::sixtyFourths(576).typed(TypedIn::Yard),
+            Length::sixtyFourths(1'152).typed(TypedIn::Yard),
+            Length::sixtyFourths(2'304).typed(TypedIn::Yard)};
+  std::vector<Length> out;
+  for (const double mm : {50.0, 100.0, 250.0, 500.0})
+    out.push_back(Length::millimetres(mm).typed(TypedIn::Centimetre));
+  return out;
+}
 
 /// One cloth of the shelf, to the shelf's common scale: its width lies across, its lengths hang down from the
 /// cut end.
@@ -40,17 +45,19 @@ class ShelfTile : public PaintedButton {
   ShelfTile(Session& session, const Cloth& cloth, double scale)
       : session_(session), id_(cloth.id), scale_(scale) {
     setCheckable(true);
-    setAccessibleName(QObject::tr("%1, %2").arg(QString::fromStdString(clothTitle(cloth)), facts(cloth)));
+    setAccessibleName(QObject::tr("%1, %2").arg(QString::fromStdString(clothTitle(cloth)),
+                                                facts(cloth, session.project().settings.unit)));
     setFixedSize(scaled(kRoom + 28), scaled(kDrop + 118));
   }
 
-  static QString facts(const Cloth& c) {
+  static QString facts(const Cloth& c, LengthUnit unit) {
     if (c.scraps) return QObject::tr("scraps, no size");
     if (!c.width) return QObject::tr("width not known yet");
     double sum = 0;
     for (const Length l : c.lengths) sum += l.mm();
-    QString text = QObject::tr("%1 cm wide").arg(QString::fromStdString(formatNumber(c.width->mm() / 10, 1)));
-    text += c.lengths.empty() ? QObject::tr(", none on hand") : QObject::tr(", %1 on hand").arg(metres(sum));
+    QString text = QObject::tr("%1 wide").arg(QString::fromStdString(formatLength(*c.width, unit)));
+    text += c.lengths.empty() ? QObject::tr(", none on hand")
+                              : QObject::tr(", %1 on hand").arg(QString::fromStdString(writeLong(sum, unit)));
     if (c.direction != Direction::None)
       text += QStringLiteral(", ") + QString::fromStdString(directionName(c.direction));
     if (c.print)
@@ -74,7 +81,8 @@ class ShelfTile : public PaintedButton {
                QFontMetricsF(p.font()).elidedText(head, Qt::ElideRight, width() - 28 * k));
     p.setFont(textFont(14 * k));
     p.setPen(currentPalette().muted);
-    p.drawText(QRectF(14 * k, 30 * k, width() - 24 * k, 66 * k), Qt::TextWordWrap | Qt::AlignTop, facts(*c));
+    p.drawText(QRectF(14 * k, 30 * k, width() - 24 * k, 66 * k), Qt::TextWordWrap | Qt::AlignTop,
+               facts(*c, session_.project().settings.unit));
     const QPointF corner(14 * k, 100 * k);
     if (c->scraps || !c->width || c->lengths.empty())
       return loose(p, *c, QRectF(corner, QSizeF(110 * k, 80 * k)));
@@ -164,13 +172,11 @@ QWidget* ClothStation::clothCard() {
   width_->setOptional(true);
   lengths_ = new TextField;
   lengths_->setAccessibleName(tr("Lengths on hand"));
-  lengths_->setPlaceholderText(tr("like 1.5 m; 45 cm"));
   direction_ = new ChoiceList;
   direction_->setAccessibleName(tr("Direction"));
   direction_->addItems({tr("no direction"), tr("two ways up"), tr("one way up"), tr("stripe")});
   increment_ = new ChoiceList;
   increment_->setAccessibleName(tr("Sold by"));
-  for (const Increment& i : kIncrements) increment_->addItem(QString::fromLatin1(i.name));
   allowance_ = new LengthField(tr("Its own seam allowance"), Length::millimetres(1), Length::millimetres(50));
   allowance_->setOptional(true);
   allowance_->setPlaceholderText(tr("as the project"));
@@ -207,7 +213,8 @@ QWidget* ClothStation::clothCard() {
     change(&ClothFields::direction, static_cast<Direction>(i), tr("changed a direction"));
   });
   connect(increment_, &QComboBox::activated, this, [this](int i) {
-    change(&ClothFields::increment, Length::millimetres(kIncrements[i].mm), tr("changed the shop's step"));
+    change(&ClothFields::increment, Length::nanometres(increment_->itemData(i).toLongLong()),
+           tr("changed the shop's step"));
   });
   connect(allowance_, &LengthField::lengthChanged, this,
           [this] { change(&ClothFields::allowance, allowance_->length(), tr("changed an allowance")); });
@@ -294,8 +301,24 @@ void ClothStation::setMirror() {
   changePrint(&PrintFields::mirrors, std::move(axes), tr("changed a mirror line"));
 }
 
+/// The steps of the project's system, and the cloth's own if it is none of them.
+void ClothStation::fillSteps(Length own) {
+  auto steps = shopSteps(unit());
+  if (std::find(steps.begin(), steps.end(), own) == steps.end()) steps.push_back(own);
+  increment_->clear();
+  for (const Length l : steps)
+    increment_->addItem(QString::fromStdString(formatLength(l, unit())), static_cast<qlonglong>(l.nm()));
+  increment_->setCurrentIndex(static_cast<int>(std::find(steps.begin(), steps.end(), own) - steps.begin()));
+}
+
+QString ClothStation::shownLengths() const {
+  QStringList lengths;
+  for (const Length l : cloth()->lengths) lengths << QString::fromStdString(formatLength(l, unit()));
+  return lengths.join(QStringLiteral("; "));
+}
+
 void ClothStation::setLengths() {
-  if (!cloth() || filling_) return;
+  if (!cloth() || filling_ || lengths_->text() == shownLengths()) return;
   std::vector<Length> read;
   const QStringList parts = lengths_->text().split(QLatin1Char(';'), Qt::SkipEmptyParts);
   for (const QString& part : parts) {
@@ -307,7 +330,10 @@ void ClothStation::setLengths() {
     }
     read.push_back(*l);
   }
-  if (read != cloth()->lengths) change(&ClothFields::lengths, read, tr("changed the lengths on hand"));
+  const auto as = [](Length l) { return std::pair(l.nm(), l.typedIn()); };
+  const bool same = std::equal(read.begin(), read.end(), cloth()->lengths.begin(), cloth()->lengths.end(),
+                               [&](Length a, Length b) { return as(a) == as(b); });
+  if (!same) change(&ClothFields::lengths, read, tr("changed the lengths on hand"));
 }
 
 void ClothStation::pickColour() {
@@ -383,7 +409,8 @@ void ClothStation::fillShelf() {
   }
   for (const Cloth& c : session_.project().cloths) {
     const double room = std::max(scale, 0.004);
-    const QString shows = ShelfTile::facts(c) + QString::fromStdString(clothTitle(c)) + QString::number(room);
+    const QString shows =
+        ShelfTile::facts(c, unit()) + QString::fromStdString(clothTitle(c)) + QString::number(room);
     auto* tile = static_cast<ShelfTile*>(shelfRows_->row(QString::number(c.id), shows, [&] {
       auto* made = new ShelfTile(session_, c, room);
       connect(made, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
@@ -406,18 +433,14 @@ void ClothStation::fillBench() {
   hatch_->setCurrentIndex(static_cast<int>(c->hatch) - 1);
   scraps_->setChecked(c->scraps);
   sized_->setVisible(!c->scraps);
-  for (LengthField* f : {width_, allowance_, along_, across_, mirrorAt_, pictureWidth_, markX_, markY_})
-    f->setUnit(unit());
+  for (LengthField* f : {width_, allowance_, pictureWidth_}) f->setUnit(unit());
+  for (LengthField* f : {along_, across_, mirrorAt_, markX_, markY_})
+    f->setUnit(LengthUnit::Millimetre);  // places on a print
   width_->setLength(c->width);
-  QStringList lengths;
-  for (const Length l : c->lengths)
-    lengths << QString::fromStdString(formatLength(l, LengthUnit::Millimetre));
-  showIn(*lengths_, lengths.join(QStringLiteral("; ")));
-  lengths_->setPlaceholderText(tr("like 1.5 m; 45 cm"));
+  showIn(*lengths_, shownLengths());
+  lengths_->setPlaceholderText(unit() == LengthUnit::Inch ? tr("like 2 yd; 18 in") : tr("like 1.5 m; 45 cm"));
   direction_->setCurrentIndex(static_cast<int>(c->direction));
-  increment_->setCurrentIndex(-1);
-  for (int i = 0; i < static_cast<int>(std::size(kIncrements)); ++i)
-    if (std::abs(kIncrements[i].mm - c->increment.mm()) < 0.01) increment_->setCurrentIndex(i);
+  fillSteps(c->increment);
   allowance_->setLength(c->allowance);
   printFields_->setVisible(c->print.has_value());
   printNote_->setText(
@@ -454,21 +477,21 @@ std::vector<StripFigure> ClothStation::figures() const {
     for (const Length l : c.lengths) onHand += l.mm();
   std::vector<StripFigure> out{
       {QString::number(p.cloths.size()), tr("cloths"), {}, false, {}},
-      {metres(onHand), tr("on hand in all"), {}, false, tr("All lengths of all cloths.")}};
+      {longText(session_, onHand), tr("on hand in all"), {}, false, tr("All lengths of all cloths.")}};
   if (session_.planner().allPlans()) {
-    out.push_back({metres(session_.figures().clothNeeded),
+    out.push_back({clothText(session_, session_.figures().clothNeeded),
                    tr("the plans take"),
                    {},
                    false,
                    tr("The lengths of all cloths by their chosen methods; open Cut for each sum.")});
-    out.push_back({metres(session_.figures().clothToBuy),
+    out.push_back({clothText(session_, session_.figures().clothToBuy),
                    tr("to buy"),
                    {},
                    false,
                    tr("The whole length of every cloth whose lengths on hand do not suffice, rounded up to "
                       "the shop's step.")});
   }
-  out.push_back(remarksFigure(session_));
+  out.push_back(remarksFigure(session_, id()));
   return out;
 }
 

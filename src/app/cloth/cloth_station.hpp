@@ -50,6 +50,8 @@ class ClothStation : public Station {
     changePrint(std::move(fields), label);
   }
   void setLengths();
+  QString shownLengths() const;
+  void fillSteps(Length own);
   void setMirror();
   void loadPrint();
   void remove();

@@ -17,6 +17,7 @@
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "measure/quantity.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -228,8 +229,7 @@ void CutStation::fillCloths() {
   if (c->scraps)
     facts += tr("  ·  scraps");
   else if (c->width)
-    facts +=
-        tr("  ·  %1 wide, right side up").arg(QString::fromStdString(formatReadable(c->width->mm(), unit())));
+    facts += tr("  ·  %1 wide, right side up").arg(QString::fromStdString(formatLength(*c->width, unit())));
   else
     facts += tr("  ·  its width is not known yet");
   title_->setText(facts);
@@ -239,8 +239,7 @@ void CutStation::addMethod(const CutMethod& m) {
   QString figures = inWords(m.why, unit());
   if (m.length) {
     QStringList parts;
-    if (cloth() && !cloth()->scraps)
-      parts << tr("%1 of cloth").arg(QString::fromStdString(formatReadable(*m.length, unit())));
+    if (cloth() && !cloth()->scraps) parts << tr("%1 of cloth").arg(clothText(session_, *m.length));
     parts << tr("%n cut(s)", nullptr, m.cuts);
     if (cloth() && !cloth()->scraps) parts << tr("%1 % waste").arg(qRound((1 - m.utilisation) * 100));
     parts << tr("about %1").arg(minutesText(m.minutes));
@@ -308,8 +307,7 @@ void CutStation::fillMethods() {
     windowsNote_->setText(
         plan()->windowLength && !cloth()->scraps
             ? tr("%1 stand apart: %2 and about %3 more, whichever way is chosen.")
-                  .arg(tr("%n motif window(s)", nullptr, windows),
-                       QString::fromStdString(formatReadable(*plan()->windowLength, unit())),
+                  .arg(tr("%n motif window(s)", nullptr, windows), clothText(session_, *plan()->windowLength),
                        minutesText(plan()->windowMinutes))
             : tr("%1 stand apart: about %2 more.")
                   .arg(tr("%n motif window(s)", nullptr, windows), minutesText(plan()->windowMinutes)));
@@ -334,11 +332,18 @@ void CutStation::fillSum() {
   const bool scraps = cloth()->scraps;
   const double whole = *plan()->length, buy = plan()->buyLength.value_or(0),
                toBuy = plan()->toBuy.value_or(0);
-  const auto size = [this](double mm) { return inWords(readableArg(mm), unit()); };
-  sum_->setTitle(scraps ? tr("What the scraps must give") : tr("Why %1?").arg(size(whole)));
-  const auto add = [this](const Message& what, double value, bool isLength) {
-    sum_->body()->addWidget(
-        sumRow(inWords(what, unit()), isLength ? inWords(lineArg(value), unit()) : QString::number(value)));
+  sum_->setTitle(scraps ? tr("What the scraps must give") : tr("Why %1?").arg(clothText(session_, whole)));
+  SumWriter written(unit());
+  const auto add = [this, &written](const Message& what, double value, bool isLength) {
+    QString shown = isLength ? QString::fromStdString(written.line(value)) : QString::number(value);
+    shown.remove(QStringLiteral("−"));  // "less what you have" says so
+    sum_->body()->addWidget(sumRow(inWords(what, unit()), shown));
+  };
+  const auto total = [this, &written](const QString& what, double exact) {
+    const QString read = QString::fromStdString(written.total()), cut = clothText(session_, exact);
+    sum_->body()->addWidget(sumRow(what, read, true));
+    if (unit() == LengthUnit::Inch && cut != read)
+      sum_->body()->addWidget(wrapped(tr("Cloth is rounded up: %1.").arg(cut), "muted"));
   };
   for (const SumLine& l : plan()->sum)
     if (!l.isLength || l.value >= 0.05)
@@ -349,12 +354,11 @@ void CutStation::fillSum() {
   line->setStyleSheet(QStringLiteral("background: %1").arg(currentPalette().line.name()));
   sum_->body()->addWidget(line);
   if (toBuy <= 1e-6) {
-    sum_->body()->addWidget(sumRow(tr("from what you have"), size(whole), true));
-    return;
+    return total(tr("from what you have"), whole);
   }
-  if (whole - toBuy > 0.05) add(Message("sum-on-hand"), whole - toBuy, true);
+  if (whole - toBuy > 0.05) add(Message("sum-on-hand"), toBuy - whole, true);
   if (buy - toBuy > 0.05) add(Message("sum-rounded-up", sizeArg(cloth()->increment.mm())), buy - toBuy, true);
-  sum_->body()->addWidget(sumRow(tr("to buy"), size(buy), true));
+  total(tr("to buy"), buy);
 }
 
 void CutStation::fillCard() {
@@ -402,24 +406,20 @@ std::vector<StripFigure> CutStation::figures() const {
   out.push_back({QString::number(used), tr("cloths in use"), {}, false, {}});
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   if (session_.planner().allPlans()) {
-    out.push_back({metres(f.clothNeeded),
+    out.push_back({clothText(session_, f.clothNeeded),
                    tr("of cloth in all"),
-                   b.planned ? changeText(f.clothNeeded / 1000, b.clothNeeded / 1000, 2, QStringLiteral(" m"))
-                             : QString(),
+                   b.planned ? changeOf(session_, f.clothNeeded, b.clothNeeded) : QString(),
                    f.clothNeeded < b.clothNeeded,
                    {}});
-    out.push_back({metres(f.clothToBuy),
+    out.push_back({clothText(session_, f.clothToBuy),
                    tr("to buy"),
                    {},
                    false,
                    tr("Cloths whose lengths on hand do not suffice, rounded up to the shop's step.")});
   }
   if (plan() && plan()->length && cloth() && !cloth()->scraps)
-    out.push_back({QString::fromStdString(formatReadable(*plan()->length, unit())),
-                   QString::fromStdString(clothTitle(*cloth())),
-                   {},
-                   false,
-                   {}});
+    out.push_back(
+        {clothText(session_, *plan()->length), QString::fromStdString(clothTitle(*cloth())), {}, false, {}});
   if (plan() && plan()->method() && plan()->method()->length) {
     out.push_back({QString::number(plan()->method()->cuts), tr("cuts"), {}, false, {}});
     out.push_back({tr("about %1").arg(minutesText(plan()->method()->minutes + plan()->windowMinutes)),

@@ -360,8 +360,7 @@ void MotifStation::fillChoice() {
       text += session_.planner().stopped() ? tr(" (counting was stopped)") : tr(" (counting on …)");
     text += QString();
     if (s->lengthNeeded && s->wanted > 0)
-      text += tr("; %1 of cloth give them all")
-                  .arg(QString::fromStdString(formatReadable(*s->lengthNeeded, unit())));
+      text += tr("; %1 of cloth give them all").arg(clothText(session_, *s->lengthNeeded));
     text += QStringLiteral(".");
     if (!s->remark.empty()) text += QStringLiteral(" ") + inWords(s->remark, unit());
     countNote_->setText(text);
@@ -434,15 +433,11 @@ std::vector<StripFigure> MotifStation::figures() const {
                      false,
                      inWords(s->remark, unit())});
     if (s && s->lengthNeeded)
-      out.push_back({QString::fromStdString(formatReadable(*s->lengthNeeded, unit())),
-                     tr("of cloth for all"),
-                     {},
-                     false,
-                     {}});
+      out.push_back({clothText(session_, *s->lengthNeeded), tr("of cloth for all"), {}, false, {}});
   }
   const auto n = session_.project().motifs.size();
   out.push_back({QString::number(n), n == 1 ? tr("motif choice") : tr("motif choices"), {}, false, {}});
-  out.push_back(remarksFigure(session_));
+  out.push_back(remarksFigure(session_, id()));
   return out;
 }
 

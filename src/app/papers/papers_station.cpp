@@ -15,6 +15,7 @@
 #include "app/window/remarks_card.hpp"
 #include "draw/exporter.hpp"
 #include "draw/sheet_painter.hpp"
+#include "measure/quantity.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -294,13 +295,13 @@ std::vector<StripFigure> PapersStation::figures() const {
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   std::vector<StripFigure> out{{QString::number(f.pieces),
                                 tr("papers, ") + tr("%n kind(s)", nullptr, f.kinds),
-                                changeText(f.pieces, b.pieces, 0),
+                                changeText(f.pieces, b.pieces),
                                 f.pieces < b.pieces,
                                 {}}};
   if (plan()) {
     out.push_back({QString::number(f.sheets),
                    tr("sheets of %1").arg(QString::fromStdString(plan()->page.title)),
-                   b.sheets ? changeText(f.sheets, b.sheets, 0) : QString(),
+                   b.sheets ? changeText(f.sheets, b.sheets) : QString(),
                    f.sheets < b.sheets,
                    {}});
     if (plan()->papers > 0)
@@ -311,13 +312,13 @@ std::vector<StripFigure> PapersStation::figures() const {
                      tr("%1 straight cuts for %2 papers; a cut along a shared line counts once.")
                          .arg(plan()->strokes)
                          .arg(plan()->papers)});
-    out.push_back({QString::fromStdString(formatNumber(plan()->cardArea / 1e6, 2)) + QStringLiteral(" m²"),
+    out.push_back({QString::fromStdString(writeArea(plan()->cardArea, unit())),
                    tr("of card"),
                    {},
                    false,
                    tr("All sheets, full pages.")});
   }
-  out.push_back(remarksFigure(session_));
+  out.push_back(remarksFigure(session_, id()));
   return out;
 }
 

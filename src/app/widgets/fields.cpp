@@ -65,6 +65,10 @@ QString LengthField::asText() const {
 }
 
 void LengthField::read() {
+  if (text() == asText()) {  // what is only "about" its length stays exact
+    setModified(false);
+    return mark(false);
+  }
   if (mayBeEmpty_ && text().trimmed().isEmpty()) {
     const bool changed = length_.has_value();
     setModified(false);

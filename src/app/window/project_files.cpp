@@ -41,6 +41,7 @@ void ProjectFiles::begin(const QString& id) {
     auto project = newProject(session_.library(), recipe, (*arrangement)->name);
     if (!project) return Q_EMIT said(inWords(project.error()));
     project->settings.unit = preferences_.unit();
+    for (Cloth& cloth : project->cloths) cloth.increment = usualShopStep(project->settings.unit);
     project->settings.page = preferences_.page().toStdString();
     project->settings.allowance = inches ? Length::sixtyFourths(16) : Length::millimetres(7);
     start(std::move(*project), {}, Origin::Fresh);

@@ -7,6 +7,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/rows.hpp"
+#include "measure/quantity.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -57,15 +58,21 @@ QWidget* scrolledPicture(QWidget* picture) {
   return scrolledDown(picture);
 }
 
-QString changeText(double now, double before, int digits, const QString& unit) {
-  const double d = now - before;
-  if (std::abs(d) < 0.5 * std::pow(10, -digits)) return {};
-  return (d > 0 ? QStringLiteral("+") : QStringLiteral("−")) +
-         QString::fromStdString(formatNumber(std::abs(d), digits)) + unit;
+QString changeText(int now, int before) {
+  if (now == before) return {};
+  return (now > before ? QStringLiteral("+") : QStringLiteral("−")) + QString::number(std::abs(now - before));
 }
 
-QString metres(double mm) {
-  return QString::number(mm / 1000, 'f', mm < 10'000 ? 2 : 1) + QStringLiteral(" m");
+QString longText(const Session& s, double mm) {
+  return QString::fromStdString(writeLong(mm, s.project().settings.unit));
+}
+
+QString clothText(const Session& s, double mm) {
+  return QString::fromStdString(writeCloth(mm, s.project().settings.unit));
+}
+
+QString changeOf(const Session& s, double now, double before) {
+  return QString::fromStdString(writeChange(now - before, s.project().settings.unit));
 }
 
 StripFigure piecesFigure(const Session& s) {
@@ -73,7 +80,7 @@ StripFigure piecesFigure(const Session& s) {
   return {QString::number(f.pieces),
           (f.pieces == 1 ? QObject::tr("piece, ") : QObject::tr("pieces, ")) +
               QObject::tr("%n kind(s) of paper", nullptr, f.kinds),
-          changeText(f.pieces, b.pieces, 0), f.pieces < b.pieces,
+          changeText(f.pieces, b.pieces), f.pieces < b.pieces,
           QObject::tr("Every piece of the layout, counted by shape and hand; open Papers for the list.")};
 }
 
@@ -97,14 +104,16 @@ StripFigure sizeFigure(const Session& s) {
           QObject::tr("Width and height of the finished top, without the outer seam allowance.")};
 }
 
-StripFigure remarksFigure(const Session& s) {
-  const Figures &f = s.figures(), &b = s.figuresBefore();
-  if (!f.planned) return {QStringLiteral("…"), QObject::tr("second looks"), {}, false, {}};
-  return {QString::number(f.remarks),
-          f.remarks == 1 ? QObject::tr("second look") : QObject::tr("second looks"),
-          b.planned ? changeText(f.remarks, b.remarks, 0) : QString(),
-          f.remarks < b.remarks,
-          {}};
+StripFigure remarksFigure(const Session& s, const QString& station) {
+  if (!s.figures().planned) return {QStringLiteral("…"), QObject::tr("second looks here"), {}, false, {}};
+  const auto& all = s.remarks();
+  const auto n = static_cast<int>(std::count_if(
+      all.begin(), all.end(), [&](const Remark& r) { return QString::fromStdString(r.station) == station; }));
+  return {QString::number(n),
+          n == 1 ? QObject::tr("second look here") : QObject::tr("second looks here"),
+          {},
+          false,
+          QObject::tr("What is worth another look at this station; the beads on the left count them all.")};
 }
 
 }  // namespace clathra

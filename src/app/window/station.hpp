@@ -80,12 +80,17 @@ class Bench : public QScrollArea {
 };
 /// A picture that scrolls where the window is too small for it.
 QWidget* scrolledPicture(QWidget* picture);
-/// The difference as the strip shows it: "+36"; nothing while it is zero.
-QString changeText(double now, double before, int digits, const QString& unit = {});
+/// The difference of counts as the strip shows it: "+36"; nothing while it is zero.
+QString changeText(int now, int before);
 /// "1,234 pieces" figures that more than one station shows.
 StripFigure piecesFigure(const Session& session);
 StripFigure sizeFigure(const Session& session);
-StripFigure remarksFigure(const Session& session);
-QString metres(double mm);
+/// The second looks at this station.
+StripFigure remarksFigure(const Session& session, const QString& station);
+/// Figures of the strip in the project's system: seams and thread, and cloth to cut or to buy.
+QString longText(const Session& session, double mm);
+QString clothText(const Session& session, double mm);
+/// How a length changed: "+1/2 in".
+QString changeOf(const Session& session, double now, double before);
 
 }  // namespace clathra

@@ -110,7 +110,7 @@ Message onLength(const CutLayout& layout, int length, Message step) {
   const ClothLength& l = layout.lengths[static_cast<std::size_t>(length)];
   if (layout.lengths.size() < 2) return step;
   if (l.toBuy) return Message("step-on-bought", std::move(step));
-  return Message("step-on-length", length + 1, readableArg(l.length), std::move(step));
+  return Message("step-on-length", length + 1, sizeArg(l.length), std::move(step));
 }
 
 void addStripSteps(CutMethod& m, const BandRun& run) {

@@ -91,7 +91,7 @@ void addSum(CutMethod& m, const StripGroup& g, const CutInput& in) {
                      static_cast<double>(g.demand.patches), false});
   // As it stands, not rounded to a fraction: the ruler's line comes in the next line of the sum.
   m.sum.push_back(
-      {Message("sum-strips", g.strips, g.perStrip, lineArg(g.lay.height)), g.strips * g.lay.height, true});
+      {Message("sum-strips", g.strips, g.perStrip, fineArg(g.lay.height, 1)), g.strips * g.lay.height, true});
   if (const double rounded = g.strips * (g.height - g.lay.height); rounded > 1e-6)
     m.sum.push_back({Message("sum-strips-rounded"), rounded, true});
 }

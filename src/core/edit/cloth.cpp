@@ -89,6 +89,7 @@ bool ChangeCloth::readsPicture(const Project& p) const {
 
 Status AddCloth::apply(Project& p, const EditContext& c) const {
   Cloth cloth;
+  cloth.increment = usualShopStep(p.settings.unit);
   if (const auto ok = putOn(p, cloth, fields, c); !ok) return ok;
   if (cloth.name.empty()) return fail("cloth-added-needs-name");
   const auto id = addCloth(p, std::move(cloth));

@@ -76,14 +76,21 @@ std::optional<Fraction> readNumber(Reader& in) {
   return Fraction{*first * *below + *above, *below};
 }
 
-std::optional<std::int64_t> nmPerUnit(std::string_view unit, LengthUnit bare) {
-  constexpr std::int64_t inch = 64 * Length::kNmPerSixtyFourth;
-  if (unit.empty()) return bare == LengthUnit::Inch ? inch : 1'000'000;
+struct Scale {
+  std::int64_t nm;
+  TypedIn unit;
+};
+
+std::optional<Scale> scaleOf(std::string_view unit, LengthUnit bare) {
+  constexpr Scale inch{64 * Length::kNmPerSixtyFourth, TypedIn::Inch};
+  constexpr Scale millimetre{1'000'000, TypedIn::Millimetre};
+  if (unit.empty()) return bare == LengthUnit::Inch ? inch : millimetre;
   if (unit == "in" || unit == "inch" || unit == "inches" || unit == "\"" || unit == "\u2033") return inch;
-  if (unit == "mm") return 1'000'000;
-  if (unit == "cm") return 10'000'000;
-  if (unit == "m") return 1'000'000'000;
-  if (unit == "yd") return 36 * inch;
+  if (unit == "mm") return millimetre;
+  if (unit == "cm") return Scale{10'000'000, TypedIn::Centimetre};
+  if (unit == "m") return Scale{1'000'000'000, TypedIn::Metre};
+  if (unit == "yd" || unit == "yds" || unit == "yard" || unit == "yards")
+    return Scale{36 * inch.nm, TypedIn::Yard};
   return std::nullopt;
 }
 
@@ -92,7 +99,7 @@ Error notALength(std::string_view text) {
 }
 
 Error outside(const Arg& what, Length least, Length most, Arg found) {
-  return {Message("length-outside", what, std::move(found), fineArg(least.mm(), 3), fineArg(most.mm(), 3))};
+  return {Message("length-outside", what, std::move(found), readableArg(least.mm()), readableArg(most.mm()))};
 }
 
 }  // namespace
@@ -113,13 +120,13 @@ Result<Length> parseLength(std::string_view text, LengthUnit bare) {
   in.skipSpace();
   std::string_view unit = in.text.substr(in.at);
   while (!unit.empty() && std::isspace(static_cast<unsigned char>(unit.back()))) unit.remove_suffix(1);
-  const auto scale = nmPerUnit(unit, bare);
+  const auto scale = scaleOf(unit, bare);
   if (!scale) return tl::make_unexpected(notALength(text));
   // Long double holds the product of 12 digits and nanometres per yard exactly enough to round once.
-  const long double nm = static_cast<long double>(value->numerator) * static_cast<long double>(*scale) /
+  const long double nm = static_cast<long double>(value->numerator) * static_cast<long double>(scale->nm) /
                          static_cast<long double>(value->denominator);
   if (nm > static_cast<long double>(kMostNm)) return fail("longer-than-100-m", text);
-  return Length::nanometres(static_cast<std::int64_t>(std::llround(nm)));
+  return Length::nanometres(static_cast<std::int64_t>(std::llround(nm))).typed(scale->unit);
 }
 
 Result<Length> parseLengthWithin(std::string_view text, LengthUnit bare, const Arg& what, Length least,
@@ -133,7 +140,7 @@ Result<Length> parseLengthWithin(std::string_view text, LengthUnit bare, const A
 Result<Length> lengthWithin(double mm, const Arg& what, Length least, Length most) {
   if (!std::isfinite(mm)) return fail("not-number", what);
   if (mm < least.mm() - 1e-9 || mm > most.mm() + 1e-9)
-    return tl::make_unexpected(outside(what, least, most, fineArg(mm, 3)));
+    return tl::make_unexpected(outside(what, least, most, readableArg(mm)));
   return Length::millimetres(mm);
 }
 
@@ -150,33 +157,55 @@ std::string formatNumber(double value, int digits) {
 
 namespace {
 
-std::string inchFraction(std::int64_t sixtyFourths) {
-  const std::int64_t whole = sixtyFourths / 64;
-  const std::int64_t rest = sixtyFourths % 64;
-  if (rest == 0) return std::to_string(whole) + " in";
-  const std::int64_t g = std::gcd(rest, std::int64_t{64});
-  const std::string fraction = std::to_string(rest / g) + "/" + std::to_string(64 / g);
-  return (whole ? std::to_string(whole) + " " : std::string()) + fraction + " in";
+/// In lowest terms: `2 3/8 in`, of `n` parts of which `below` (a power of two) make one.
+std::string fraction(std::int64_t n, std::int64_t below, const char* unit) {
+  const std::int64_t whole = n / below, rest = n % below;
+  std::string out = whole != 0 || rest == 0 ? std::to_string(whole) : std::string();
+  if (rest != 0) {
+    const std::int64_t g = std::gcd(rest, below);
+    out += (out.empty() ? "" : " ") + std::to_string(rest / g) + "/" + std::to_string(below / g);
+  }
+  return out + " " + unit;
+}
+
+constexpr std::int64_t kEighthYard = 288 * Length::kNmPerSixtyFourth;
+constexpr std::int64_t kTenth = 100'000;  // of a millimetre
+
+std::string inInches(Length length) {
+  const std::int64_t nm = length.nm(), step = Length::kNmPerSixtyFourth;
+  if (nm % step != 0) return "about " + fraction((nm + step / 2) / step, 64, "in");
+  if (length.typedIn() == TypedIn::Yard && nm % kEighthYard == 0) return fraction(nm / kEighthYard, 8, "yd");
+  return fraction(nm / step, 64, "in");
+}
+
+std::string inMillimetres(Length length) {
+  const std::int64_t nm = length.nm();
+  switch (length.typedIn()) {
+    case TypedIn::Metre:
+      return formatNumber(length.mm() / 1000, 6) + " m";
+    case TypedIn::Centimetre:
+      return formatNumber(length.mm() / 10, 6) + " cm";
+    case TypedIn::Millimetre:
+      return formatNumber(length.mm(), 6) + " mm";
+    default:
+      break;
+  }
+  // What nobody typed in millimetres and a ruler for inches shows came from inches.
+  const bool inches = length.typedIn() != TypedIn::Nothing || nm % Length::kNmPerSixtyFourth == 0;
+  if (inches && nm % kTenth != 0)
+    return "about " + formatNumber(static_cast<double>((nm + kTenth / 2) / kTenth) / 10, 1) + " mm";
+  return formatNumber(length.mm(), 6) + " mm";
 }
 
 }  // namespace
 
 std::string formatLength(Length length, LengthUnit unit) {
-  const std::int64_t nm = length.nm();
-  if (unit == LengthUnit::Inch && nm % Length::kNmPerSixtyFourth == 0)
-    return inchFraction(nm / Length::kNmPerSixtyFourth);
-  // Up to six decimals of a millimetre are exact; an inch that is no 64th is shown in the millimetres it was
-  // typed in rather than in decimals that do not read back.
-  return formatNumber(length.mm(), 6) + " mm";
+  return unit == LengthUnit::Inch ? inInches(length) : inMillimetres(length);
 }
 
 std::string formatReadable(double mm, LengthUnit unit) {
-  if (unit == LengthUnit::Inch) return inchFraction(8 * std::llround(mm / 25.4 * 8));
+  if (unit == LengthUnit::Inch) return fraction(std::llround(mm / 25.4 * 8), 8, "in");
   return mm >= 400 ? formatNumber(mm / 10, 1) + " cm" : formatNumber(mm, 1) + " mm";
-}
-
-std::string formatSum(double mm, LengthUnit unit) {
-  return unit == LengthUnit::Inch ? formatNumber(mm / 25.4, 2) + " in" : formatNumber(mm, 1) + " mm";
 }
 
 }  // namespace clathra

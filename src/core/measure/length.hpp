@@ -12,6 +12,9 @@ namespace clathra {
 
 enum class LengthUnit { Inch, Millimetre };
 
+/// The unit a length was typed in, so that it comes back as it was typed.
+enum class TypedIn : std::uint8_t { Nothing, Inch, Yard, Millimetre, Centimetre, Metre };
+
 /// A length that was typed or bought. Calculated coordinates are plain double millimetres; to cross over, say
 /// which unit is meant (`Length::millimetres`, `mm()`), so wrong mixes do not compile.
 class Length {
@@ -28,8 +31,16 @@ class Length {
   constexpr double mm() const { return static_cast<double>(nm_) * 1e-6; }
   constexpr double inches() const { return static_cast<double>(nm_) / (64.0 * kNmPerSixtyFourth); }
 
-  friend constexpr auto operator<=>(Length,
-                                    Length) = default;  // NOLINT(modernize-use-nullptr): a slip of the check
+  constexpr TypedIn typedIn() const { return typedIn_; }
+  constexpr Length typed(TypedIn unit) const {
+    Length out = *this;
+    out.typedIn_ = unit;
+    return out;
+  }
+
+  /// Lengths are equal however they were typed.
+  friend constexpr auto operator<=>(Length a, Length b) { return a.nm_ <=> b.nm_; }
+  friend constexpr bool operator==(Length a, Length b) { return a.nm_ == b.nm_; }
   friend constexpr Length operator+(Length a, Length b) { return Length(a.nm_ + b.nm_); }
   friend constexpr Length operator-(Length a, Length b) { return Length(a.nm_ - b.nm_); }
   friend constexpr Length operator*(std::int64_t n, Length a) { return Length(n * a.nm_); }
@@ -42,6 +53,7 @@ class Length {
  private:
   explicit constexpr Length(std::int64_t n) : nm_(n) {}
   std::int64_t nm_ = 0;
+  TypedIn typedIn_ = TypedIn::Nothing;
 };
 
 /// Reads `1 1/4 in`, `1.25"`, `32 mm`, `3.2cm`, `5/8`. A number without a unit is in `bare`.
@@ -54,14 +66,13 @@ class Length {
 /// The same limits for a length that came as a number.
 [[nodiscard]] Result<Length> lengthWithin(double mm, const Arg& what, Length least, Length most);
 
-/// Exact, so that parseLength(formatLength(x, u), u) == x: `1 1/4 in`, else decimals; `31.75 mm`.
+/// As it was typed, if that was in the project's own system: `1 1/4 in`, `2 yd`, `110 cm`; what was not typed
+/// stands in inches or millimetres. Then parseLength(formatLength(x, u), u) == x. A length of the other
+/// system is "about" the nearest 1/64 in or 0.1 mm.
 std::string formatLength(Length length, LengthUnit unit);
 
 /// For reading, not for reading back: mm to 0.1, cm above 400 mm, inches to the nearest 1/8.
 std::string formatReadable(double mm, LengthUnit unit);
-
-/// For the lines of a sum, which must add up as they are read: inches to 0.01, millimetres to 0.1.
-std::string formatSum(double mm, LengthUnit unit);
 
 /// A number with at most `digits` decimals and no trailing zeros, always with a point.
 std::string formatNumber(double value, int digits);

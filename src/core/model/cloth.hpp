@@ -19,6 +19,11 @@ inline constexpr std::size_t kMostNameLetters = 120;  ///< characters of a cloth
 enum class Direction { None, TwoWay, OneWay, Stripe };
 enum class RepeatKind { Straight, HalfDrop, Brick };
 
+/// The step shops of a system usually sell by: 1/8 yd, 10 cm.
+constexpr Length usualShopStep(LengthUnit unit) {
+  return unit == LengthUnit::Inch ? Length::sixtyFourths(288) : Length::nanometres(100'000'000);
+}
+
 /// A line in which the print mirrors itself: 0° runs along x, 90° along y; a point on it in mm of the
 /// picture.
 struct MirrorAxis {

@@ -9,9 +9,9 @@ std::vector<Remark> clothShort(const ReviewInput& in) {
     const auto plan = in.plans.find(c.id);
     if (plan == in.plans.end() || c.lengths.empty() || plan->second->toBuy.value_or(0) <= 1e-6) continue;
     Remark r{"cloth-short:" + subject(c.id), "cut", piecesWearing(in, c.id), {}, {}, {}, {}};
-    r.why = Message("cloth-short-why", clothArg(c), readableArg(*plan->second->length),
-                    readableArg(*plan->second->toBuy));
-    r.fix = Message("cloth-short-fix", readableArg(*plan->second->buyLength));
+    r.why = Message("cloth-short-why", clothArg(c), boltArg(*plan->second->length),
+                    boltArg(*plan->second->toBuy));
+    r.fix = Message("cloth-short-fix", boltArg(*plan->second->buyLength));
     out.push_back(std::move(r));
   }
   return out;

@@ -13,7 +13,7 @@ std::vector<Remark> tooFewCopies(const ReviewInput& in) {
     const MotifSupply& s = *supply->second;
     Remark r{"few-copies:" + subject(m.id), "motif", m.pieces, {}, {}, {}, {}};
     r.why = Message(s.worstPlace ? "few-copies-why-worst" : "few-copies-why", s.wanted, m.name, *s.onHand);
-    r.fix = s.lengthNeeded ? Message("few-copies-fix", readableArg(*s.lengthNeeded))
+    r.fix = s.lengthNeeded ? Message("few-copies-fix", boltArg(*s.lengthNeeded))
                            : Message("few-copies-fix-other");
     out.push_back(std::move(r));
   }

@@ -19,7 +19,7 @@ std::vector<Remark> oneWayTurned(const ReviewInput& in) {
       r.fixLabel = Message("keep-direction");
       r.mend = KeepUpright{c.id};
     } else {
-      r.why = Message("one-way-kept-why", clothArg(c), readableArg(saved));
+      r.why = Message("one-way-kept-why", clothArg(c), boltArg(saved));
       r.fix = Message("one-way-kept-fix");
     }
     out.push_back(std::move(r));

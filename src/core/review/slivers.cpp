@@ -19,7 +19,7 @@ std::vector<Remark> slivers(const ReviewInput& in) {
     least = std::min(least, w);
   }
   if (r.pieces.empty()) return {};
-  r.why = Message("slivers-why", r.pieces.size(), lineArg(least),
+  r.why = Message("slivers-why", r.pieces.size(), fineArg(least, 1),
                   Arg(Arg::Kind::Size, sliverShown(in.project->settings.unit)));
   r.fix = Message(layout.sides == FinishingSides::EdgePieces ? "slivers-fix-slice" : "slivers-fix");
   if (layout.sides == FinishingSides::EdgePieces) {

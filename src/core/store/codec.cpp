@@ -29,6 +29,17 @@ std::optional<Rgb> colourOf(const std::string& text) {
   return Rgb{static_cast<std::uint8_t>(r), static_cast<std::uint8_t>(g), static_cast<std::uint8_t>(b)};
 }
 
+constexpr const char* kTypedIn[] = {"", "in", "yd", "mm", "cm", "m"};
+
+TypedIn typedIn(const json& name) {
+  for (std::size_t i = 0; i < std::size(kTypedIn); ++i)
+    if (name == kTypedIn[i]) return static_cast<TypedIn>(i);
+  return TypedIn::Nothing;
+}
+const char* nameOf(TypedIn unit) {
+  return kTypedIn[static_cast<std::size_t>(unit)];
+}
+
 std::vector<Length> readLengths(Fields& in) {
   std::vector<Length> out;
   for (const json& j : in.array("lengths", 200)) {
@@ -38,6 +49,12 @@ std::vector<Length> readLengths(Fields& in) {
       break;
     }
     out.push_back(Length::millimetres(mm));
+  }
+  std::size_t i = 0;
+  for (const json& unit : in.array("lengths_typed_in", 200)) {
+    if (i >= out.size()) break;
+    out[i] = out[i].typed(typedIn(unit));
+    ++i;
   }
   return out;
 }
@@ -85,7 +102,11 @@ json toJson(const Print& print) {
 
 json toJson(const Cloth& cloth) {
   json lengths = json::array();
-  for (const Length l : cloth.lengths) lengths.push_back(l.mm());
+  json typed = json::array();
+  for (const Length l : cloth.lengths) {
+    lengths.push_back(l.mm());
+    typed.push_back(nameOf(l.typedIn()));
+  }
   json out = {{"id", cloth.id},
               {"name", cloth.name},
               {"sign", cloth.sign},
@@ -93,11 +114,15 @@ json toJson(const Cloth& cloth) {
               {"hatch", hatchName(cloth.hatch)},
               {"scraps", cloth.scraps},
               {"lengths", lengths},
+              {"lengths_typed_in", typed},
               {"direction", directionName(cloth.direction)},
               {"increment", cloth.increment.mm()},
               {"method", cloth.method},
               {"turnOneWay", cloth.turnOneWay}};
-  if (cloth.width) out["width"] = cloth.width->mm();
+  if (cloth.width) {
+    out["width"] = cloth.width->mm();
+    out["width_typed_in"] = nameOf(cloth.width->typedIn());
+  }
   if (cloth.allowance) out["allowance"] = cloth.allowance->mm();
   if (cloth.print) out["print"] = toJson(*cloth.print);
   return out;
@@ -177,6 +202,8 @@ ClothFields readClothFields(Fields& in) {
   out.hatch = kindIn<Hatch>(in, "hatch", hatchNames());
   out.scraps = ifThere(in, "scraps", [&] { return in.flag("scraps"); });
   out.width = lengthOrNone(in, "width", 10, kWidest);
+  if (out.width && *out.width && in.has("width_typed_in"))
+    *out.width = (*out.width)->typed(typedIn(json(in.text("width_typed_in", {}, 10))));
   out.lengths = ifThere(in, "lengths", [&] { return readLengths(in); });
   out.direction = kindIn<Direction>(in, "direction", directionNames());
   out.increment = lengthIn(in, "increment", 1, kLongest);
