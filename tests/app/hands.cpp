@@ -40,6 +40,16 @@ QStringList places(Driver& d) {
   return out;
 }
 
+/// Types into a field and stays there.
+QLineEdit* begunToType(Driver& d, const QString& name, const QString& text) {
+  auto* field = d.find<QLineEdit>(name);
+  d.bringIntoView(field);
+  QTest::mouseClick(field, Qt::LeftButton);
+  field->selectAll();
+  QTest::keyClicks(field, text);
+  return field;
+}
+
 void wheel(QWidget* w, int steps) {
   const QPointF at(w->width() / 2.0, w->height() / 2.0);
   QWheelEvent event(at, w->mapToGlobal(at), {}, QPoint(0, 120 * steps), Qt::NoButton, Qt::NoModifier,
@@ -196,11 +206,7 @@ class HandsTest : public QObject {
   void tabSelectsTheWholeField() {  // guarantee 2 of fields.hpp
     Driver d;
     d.click("New project: Hexagons");
-    auto* across = d.find<QLineEdit>("Count across");
-    d.bringIntoView(across);
-    QTest::mouseClick(across, Qt::LeftButton);
-    across->selectAll();
-    QTest::keyClicks(across, "11");
+    QLineEdit* across = begunToType(d, "Count across", "11");
     QTest::keyClick(across, Qt::Key_Tab);  // the project changes while the focus is on its way
     auto* down = d.find<QLineEdit>("Count down");
     QCOMPARE(d.focused(), down);
@@ -214,11 +220,7 @@ class HandsTest : public QObject {
   void whatIsBeingTypedIsNotWrittenOver() {  // guarantee 3 of fields.hpp
     Driver d;
     d.click("New project: Hexagons");
-    auto* across = d.find<QLineEdit>("Count across");
-    d.bringIntoView(across);
-    QTest::mouseClick(across, Qt::LeftButton);
-    across->selectAll();
-    QTest::keyClicks(across, "1");
+    QLineEdit* across = begunToType(d, "Count across", "1");
     support::step(*d.session, {{"edit", "setCounts"}, {"across", 5}, {"down", 6}}, QStringLiteral("x"));
     d.settle();
     QCOMPARE(across->text(), QStringLiteral("1"));
@@ -246,6 +248,19 @@ class HandsTest : public QObject {
     d.key(Qt::Key_Z, Qt::ControlModifier);
     QCOMPARE(field->text(), QStringLiteral("5"));
     QCOMPARE(d.project().recipe.across, 5);
+  }
+  void secondLooksAreThoseOfTheStation() {
+    Driver d;
+    d.window->files().openDemo();
+    for (const char* id : {"arrange", "papers", "motif"}) {
+      d.window->goTo(QString::fromLatin1(id));
+      d.settle();
+      const auto& all = d.session->remarks();
+      const auto here =
+          std::count_if(all.begin(), all.end(), [&](const Remark& r) { return r.station == id; });
+      QVERIFY(here < static_cast<std::ptrdiff_t>(all.size()));
+      QCOMPARE(d.window->findChild<TallyStrip*>()->figures().back().value, QString::number(here));
+    }
   }
   void aNewProjectBeginsFresh() {
     Driver d;

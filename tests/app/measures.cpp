@@ -134,6 +134,10 @@ class MeasuresTest : public QObject {
     d.click("New project: Hexagons");
     QCOMPARE(d.project().cloths.front().increment.nm(), Length::sixtyFourths(288).nm());  // 1/8 yd
     d.window->goTo("cloth");
+    QStringList steps;
+    for (int i = 0; i < d.find<QComboBox>("Sold by")->count(); ++i)
+      steps << d.find<QComboBox>("Sold by")->itemText(i);
+    QCOMPARE(steps, (QStringList{"1/8 yd", "1/4 yd", "1/2 yd", "1 yd"}));
     d.type("Lengths on hand", "2 yd; 18 in; 40 cm");
     const auto shown = [&] { return d.find<QLineEdit>("Lengths on hand")->text(); };
     QCOMPARE(shown(), QStringLiteral("2 yd; 18 in; about 15 3/4 in"));

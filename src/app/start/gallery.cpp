@@ -188,7 +188,7 @@ void Gallery::filter() {
         lines << tr("also needs %1").arg(also.join(QStringLiteral(", ")));
       } else {
         const double n = f.samplePieces;
-        lines << tr("for each piece %1 seams, sewn in %2 rows")
+        lines << tr("%1 seams in %2 rows each")
                      .arg(f.sampleSeams / n, 0, 'f', 1)
                      .arg(f.sampleRuns / n, 0, 'f', 2);
       }
