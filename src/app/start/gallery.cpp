@@ -188,9 +188,9 @@ void Gallery::filter() {
         lines << tr("also needs %1").arg(also.join(QStringLiteral(", ")));
       } else {
         const double n = f.samplePieces;
-        lines << tr("%1 seams in %2 rows each")
+        lines << tr("%1 seams each, a run sews %2")
                      .arg(f.sampleSeams / n, 0, 'f', 1)
-                     .arg(f.sampleRuns / n, 0, 'f', 2);
+                     .arg(qRound(n / std::max(1, f.sampleRuns)));
       }
       tile->tell(lines);
     }
