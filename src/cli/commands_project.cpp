@@ -30,6 +30,18 @@ std::string today() {
   return out;
 }
 
+json proportionsOf(const Arrangement& a) {
+  json out = json::array();
+  for (const Proportion& p : a.proportions)
+    out.push_back({{"key", p.key},
+                   {"name", p.title},
+                   {"kind", p.kind == Proportion::Kind::Angle ? "angle" : "side"},
+                   {"normal", p.normal},
+                   {"least", p.least},
+                   {"most", p.most}});
+  return out;
+}
+
 json arrangementJson(const Arrangement& a) {
   const bool rosette = a.kind == ArrangementKind::Rosette, own = a.kind == ArrangementKind::Own;
   return {{"id", a.id},
@@ -41,6 +53,7 @@ json arrangementJson(const Arrangement& a) {
                          : rosette ? json({"edge", "rings"})
                                    : json({"edge", "across", "down"})},
           {"edge_of", a.edgeOf},
+          {"proportions", proportionsOf(a)},
           {"counts", a.counts}};
 }
 

@@ -19,7 +19,7 @@ namespace clathra {
 namespace {
 
 constexpr double kHatchFrom = 11;  // px: on smaller pieces a hatch is only noise
-constexpr double kSignFrom = 16;
+constexpr double kSignFrom = 16, kLeastText = 11;
 constexpr double kWideSeamFrom = 12;
 constexpr int kCornersWithoutArcs = 12;  // on screen, and for straight pieces, polygons do
 constexpr double kHatchMm = 3;           // spacing of strokes on paper at full size
@@ -253,9 +253,38 @@ class LayoutRun {
     p_.setPen(seam);
   }
 
-  double across(std::uint32_t i) const {
-    const Box b = bounds(layout_.outline(i));
-    return std::min(b.width(), b.height()) * place_.scale;
+  /// What a shape offers to words at its middle, however its pieces are turned, px.
+  struct Room {
+    double across = 0;  ///< of the narrowest rectangle round it
+    double radius = 0;  ///< of the circle about its middle that stays inside
+  };
+  const Room& room(std::uint32_t i) {
+    if (rooms_.empty()) rooms_.resize(layout_.shapes.size());
+    auto& found = rooms_[layout_.pieces[i].shape];
+    if (!found) found = roomOf(layout_.shapes[layout_.pieces[i].shape].outline);
+    return *found;
+  }
+  Room roomOf(PolygonView outline) const {
+    const auto box = smallestRectangle(outline);
+    Room out{std::min(box.width, box.height) * place_.scale, 0};
+    if (!contains(outline, {})) return out;
+    double least = 1e300;
+    for (std::size_t k = 0; k < outline.size(); ++k) {
+      const Point a = outline[k], along = outline[(k + 1) % outline.size()] - a;
+      const double t = std::clamp(-dot(a, along) / dot(along, along), 0.0, 1.0);
+      least = std::min(least, length(a + t * along));
+    }
+    out.radius = least * place_.scale;
+    return out;
+  }
+  double across(std::uint32_t i) { return room(i).across; }
+
+  /// The size at which a text stays inside: the wished one or smaller; 0 if even `least` would stand out.
+  double sizeInside(std::uint32_t i, const QString& text, double wished, double least) {
+    // In parts of the size: capitals and digits are about 0.7 high and 0.6 wide.
+    const double reach = std::hypot(0.3 * double(text.size()), 0.35);
+    const double most = room(i).radius / reach;
+    return most < least ? 0 : std::min(wished, most);
   }
 
   /// A face of whole pixels with its measures, looked up once.
@@ -286,16 +315,6 @@ class LayoutRun {
     p_.setFont(f.font);
     p_.setPen(colour);
     p_.drawText(QPointF(at.x() - w / 2, at.y() + f.capHeight / 2 + below), text);
-  }
-
-  /// Does the piece hold a sign, if not all of the plate round it? On narrow edge pieces it would stand out.
-  bool holds(std::uint32_t i, const QRectF& plate) const {
-    const double dx = plate.width() * 0.18, dy = plate.height() * 0.18;
-    const QRectF r = plate.adjusted(dx, dy, -dx, -dy);
-    const PolygonView outline = layout_.outline(i);
-    for (const QPointF corner : {r.topLeft(), r.topRight(), r.bottomLeft(), r.bottomRight()})
-      if (!contains(outline, place_.toLayout(corner))) return false;
-    return true;
   }
 
   /// A cloth's sign with the ground that hides the hatch behind it, drawn once and stamped on every piece.
@@ -329,17 +348,18 @@ class LayoutRun {
         const double a = across(i);
         if (a < kSignFrom && !look_.vector) continue;
         if (look_.vector) {
-          centredText(i, sign, a * 0.34, QFont::Bold, readable, &ground);
+          centredText(i, sign, sizeInside(i, sign, a * 0.34, 0), QFont::Bold, readable, &ground);
           continue;
         }
-        const QImage& plate = signPlate(sign, static_cast<int>(std::lround(std::clamp(a * 0.32, 11.0, 20.0))),
-                                        readable, ground);
+        const double size = sizeInside(i, sign, std::clamp(a * 0.32, kLeastText, 20.0), kLeastText);
+        if (size == 0) continue;
+        const QImage& plate = signPlate(sign, static_cast<int>(std::lround(size)), readable, ground);
         const double k = plate.devicePixelRatio();
         const QPointF corner =
             place_.toDevice(layout_.pieces[i].centre) - QPointF(plate.width(), plate.height()) / (2 * k);
         const QRectF at(QPointF(std::round(corner.x() * k) / k, std::round(corner.y() * k) / k),
                         QSizeF(plate.width(), plate.height()) / k);
-        if (holds(i, at)) p_.drawImage(at.topLeft(), plate);
+        p_.drawImage(at.topLeft(), plate);
       }
     }
   }
@@ -349,17 +369,19 @@ class LayoutRun {
       const double a = across(i);
       if (a < kSignFrom && !look_.vector) continue;
       const Cloth* cloth = clothById(project_, project_.painting[i]);
+      const QString number = QString::number(i + 1);
       if (look_.vector) {
-        centredText(i, QString::number(i + 1), a * 0.27, QFont::Bold, Qt::black, nullptr,
+        centredText(i, number, sizeInside(i, number, a * 0.27, 0), QFont::Bold, Qt::black, nullptr,
                     cloth ? -a * 0.05 : 0);
         if (cloth)
           centredText(i, QString::fromStdString(cloth->sign), a * 0.17, QFont::Normal, Qt::black, nullptr,
                       a * 0.17);
         continue;
       }
-      const double size = std::clamp(a * 0.3, 10.0, 18.0);
+      const double size = sizeInside(i, number, std::clamp(a * 0.3, kLeastText, 18.0), kLeastText);
+      if (size == 0) continue;  // given on zoom
       const QColor ground = cloth ? colourOf(cloth->colour) : QColor(Qt::white);
-      centredText(i, QString::number(i + 1), size, QFont::DemiBold, readableOn(ground), nullptr);
+      centredText(i, number, size, QFont::DemiBold, readableOn(ground), nullptr);
     }
   }
 
@@ -369,7 +391,8 @@ class LayoutRun {
   const LayoutPlace& place_;
   const LayoutLook& look_;
   std::vector<QPointF> outline_;
-  std::vector<QPainterPath> paths_;  // of each shape, once it is asked for
+  std::vector<std::optional<Room>> rooms_;  // of each shape, once it is asked for
+  std::vector<QPainterPath> paths_;         // of each shape, once it is asked for
   std::map<std::pair<int, int>, Face> faces_;
   std::map<std::tuple<QString, int, QRgb>, QImage> plates_;
 };
@@ -391,7 +414,8 @@ void paintLayout(QPainter& painter, const Project& project, const PieceIndex& in
   const Point a = place.toLayout(clip.topLeft()), b = place.toLayout(clip.bottomRight());
   const Box window{std::min(a.x, b.x), a.y, std::max(a.x, b.x), b.y};
   LayoutRun run(painter, project, place, look);
-  run.pieces(index.within(window));
+  if (!look.overAlone) run.pieces(index.within(window));
+  if (look.view == LayoutView::StepBack && !look.overAlone) return;  // only cloths are seen from afar
   run.finishingLine();
   run.lit();
   run.cursor();

@@ -20,7 +20,8 @@ struct LayoutLook {
   bool vector = false;  ///< for PDF and SVG: hatches as strokes
   bool back = false;    ///< seen from the BACK: mirrored left to right
   LayoutView view = LayoutView::Cloths;
-  bool signs = true;                   ///< cloths' signs on pieces at least 16 px across
+  bool overAlone = false;  ///< only what lies over the pieces: finishing line, what is lit, the cursor
+  bool signs = true;       ///< cloths' signs on pieces at least 16 px across
   std::span<const std::uint32_t> lit;  ///< pieces a click would change, or a remark is about
   std::span<const OuterEdge> rim;      ///< outer edges, drawn thick where pieces show their numbers
   int cursor = -1;                     ///< piece under the keyboard cursor

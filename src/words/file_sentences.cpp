@@ -85,6 +85,7 @@ constexpr Sentence kAll[] = {
     {"a-hand-piece", QT_TRANSLATE_NOOP("core", "a piece of its hand work")},
     {"no-outline", QT_TRANSLATE_NOOP("core", "has no outline")},
     {"fault-has", QT_TRANSLATE_NOOP("core", "has %1")},
+    {"a-shape", QT_TRANSLATE_NOOP("core", "a shape")},
     {"a-unit", QT_TRANSLATE_NOOP("core", "a unit")},
     {"no-name", QT_TRANSLATE_NOOP("core", "has no name")},
     {"fault-holds", QT_TRANSLATE_NOOP("core", "holds %1")},
@@ -99,6 +100,10 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP("core", "its layout is incomplete or holds numbers out of range")},
     {"layout-order-numbers-misses",
      QT_TRANSLATE_NOOP("core", "its layout has an order of numbers that misses or repeats a piece")},
+    {"shape-box-no-shapes",
+     QT_TRANSLATE_NOOP(
+         "core", "%1 holds no shapes that can be read; it is left as it is, and new shapes are not kept.")},
+    {"proportions-not-numbers", QT_TRANSLATE_NOOP("core", "has proportions that are not a few numbers")},
     {"its-recipe", QT_TRANSLATE_NOOP("core", "its recipe")},
     {"its-settings", QT_TRANSLATE_NOOP("core", "its settings")},
     {"name-page-does-not", QT_TRANSLATE_NOOP("core", "name a page that does not exist")},

@@ -19,7 +19,25 @@ struct Case {
   double edge;
   int across, down;
   FinishingSides sides;
+  Proportions proportions = {};
 };
+
+Recipe recipeOf(const Case& c) {
+  Recipe r = support::recipe(c.id, c.edge, c.across, c.down, c.sides);
+  r.proportions = c.proportions;
+  return r;
+}
+
+/// Those that have proportions, with each of them below, above and far from the normal.
+void addStretched(std::vector<Case>& out) {
+  for (const Arrangement& a : support::library().all())
+    for (const double share : {0.0, 0.37, 0.81, 1.0})
+      for (const FinishingSides sides : {FinishingSides::Outline, FinishingSides::EdgePieces}) {
+        Proportions chosen;
+        for (const Proportion& p : a.proportions) chosen[p.key] = p.least + share * (p.most - p.least);
+        if (!chosen.empty()) out.push_back({a.id, 28, 30, 7, sides, chosen});
+      }
+}
 
 std::vector<Case> cases() {
   std::vector<Case> out;
@@ -31,6 +49,7 @@ std::vector<Case> cases() {
         if (sides == FinishingSides::Outline ||
             (a.fold == 0 && a.kind != ArrangementKind::Own))  // a rosette of diamonds keeps its outline
           out.push_back({a.id, edge, across, down, sides});
+  addStretched(out);
   return out;
 }
 
@@ -54,11 +73,60 @@ std::string fault(const std::vector<std::vector<Point>>& pieces, const Layout& l
 class ArrangementsTest : public QObject {
   Q_OBJECT
  private slots:
-  void atLeastThirtyShip() {
+  void aProportionChangesOneSideOrAngleAndNothingElse() {
+    const auto edgesOf = [](const Layout& l, std::size_t shape) {
+      auto out = edgeLengths(l.shapes[shape].outline);
+      std::sort(out.begin(), out.end());
+      return out;
+    };
+    // Long honeycombs of 20 mm, tips of 90°, long sides of 3 edges: 4 sides of 20 and two of 60; each is
+    // 20 √2 wide and 60 + 20 √2 high.
+    Recipe r = support::recipe("long-honeycombs", 20, 4, 3);
+    r.proportions = {{"long", 3}};
+    const Layout honeycombs = support::layout(r);
+    QCOMPARE(honeycombs.shapes.size(), std::size_t(1));
+    const auto sides = edgesOf(honeycombs, 0);
+    for (int i = 0; i < 6; ++i) COMPARE_TO(sides[static_cast<std::size_t>(i)], i < 4 ? 20.0 : 60.0, 1e-9);
+    const double w = 20 * std::sqrt(2.0), h = 60 + w;
+    COMPARE_TO(honeycombs.finished.width(), 4.5 * w, 1e-9);  // the second row is moved by half
+    COMPARE_TO(honeycombs.finished.height(), h + 2 * (60 + w / 2), 1e-9);
+    // Diamonds of 40° in rows: area e² sin 40°, and the normal ones are diamonds of 60°.
+    r = support::recipe("diamond-rows", 30, 5, 4);
+    QCOMPARE(support::layout(r).shapes[0].name, std::string("diamond60"));
+    r.proportions = {{"angle", 40}};
+    const Layout narrow = support::layout(r);
+    COMPARE_TO(area(narrow.outline(7)), 900 * sin(Angle::degrees(40)), 1e-9);
+    for (const double e : edgesOf(narrow, 0)) COMPARE_TO(e, 30, 1e-9);
+    // Bricks of 3 by 1, each row moved by a third: row 3 stands below row 0.
+    r = support::recipe("bricks", 10, 4, 4);
+    r.proportions = {{"wide", 3}, {"shift", 1}};
+    const Layout bricks = support::layout(r);
+    for (const Piece& p : bricks.pieces) {
+      COMPARE_TO(p.centre.x - 30 * p.key.col, 15.0 + 10 * (p.key.row % 3), 1e-9);
+      COMPARE_TO(p.centre.y, 5.0 + 10 * p.key.row, 1e-9);
+    }
+  }
+  void proportionsOutOfBoundsAreRefused() {
+    const auto refused = [](const char* id, Proportions chosen) {
+      Recipe r = support::recipe(id, 20, 3, 3);
+      r.proportions = std::move(chosen);
+      const auto built = buildLayout(**support::library().find(id), r);
+      return built ? std::string() : clathra::said(built.error());
+    };
+    QCOMPARE(refused("long-honeycombs", {{"long", 20}}),
+             std::string("The long side goes from 0.2 to 12 times the edge."));
+    QCOMPARE(refused("long-honeycombs", {{"angle", 5}}), std::string("The tip angle goes from 30° to 170°."));
+    QCOMPARE(refused("long-honeycombs", {{"wide", 2}}),
+             std::string("Long honeycombs has no proportion called \"wide\"."));
+    QCOMPARE(refused("hexagons", {{"long", 2}}), std::string("Hexagons has no proportion called \"long\"."));
+    QVERIFY(!refused("rectangles", {{"wide", std::nan("")}}).empty());
+  }
+  void atLeastFortyShip() {
     int fields = 0, rosettes = 0;
     for (const Arrangement& a : support::library().all())
       ++(a.kind == ArrangementKind::Field ? fields : rosettes);
-    QVERIFY(fields >= 20);
+    QVERIFY(fields + rosettes >= 40);
+    QVERIFY(fields >= 28);
     QVERIFY(rosettes >= 10);
   }
 
@@ -67,14 +135,16 @@ class ArrangementsTest : public QObject {
     const auto all = cases();
     for (std::size_t i = 0; i < all.size(); ++i) {
       const Case& c = all[i];
-      QTest::addRow("%s %gmm %dx%d %s", c.id.c_str(), c.edge, c.across, c.down, sidesName(c.sides).c_str())
+      const double first = c.proportions.empty() ? 0 : c.proportions.begin()->second;
+      QTest::addRow("%s %gmm %dx%d %s %g", c.id.c_str(), c.edge, c.across, c.down, sidesName(c.sides).c_str(),
+                    first)
           << static_cast<int>(i);
     }
   }
   void everyFileIsFreeOfGapsAndOverlaps() {
     QFETCH(int, index);
     const Case c = cases()[static_cast<std::size_t>(index)];
-    const Layout layout = support::layout(support::recipe(c.id, c.edge, c.across, c.down, c.sides));
+    const Layout layout = support::layout(recipeOf(c));
     const SeamGraph graph = buildSeams(layout);
     const auto pieces = plain::outlines(layout);
     double boundary = 0;  // chord by chord, as the plain check sees it
@@ -239,6 +309,24 @@ class ArrangementsTest : public QObject {
         R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[]})");
     QTest::newRow("parallel steps") << QByteArray(
         R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[2,0],"cell":[{"shape":"square"}]})");
+    for (
+        const char* wrong :
+        {R"([])", R"({"key":"long"})", R"([{"key":"sine","name":"n","normal":1,"least":1,"most":2}])",
+         R"([{"key":"Long","name":"n","normal":1,"least":1,"most":2}])",
+         R"([{"key":"long","name":"n","normal":3,"least":1,"most":2}])",
+         R"([{"key":"long","name":"n","normal":1,"least":0,"most":2}])",
+         R"([{"key":"a","name":"n","normal":1,"least":1,"most":2},{"key":"a","name":"n","normal":1,"least":1,"most":2}])"})
+      QTest::newRow(wrong) << QByteArray(
+                                  R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],)"
+                                  R"("proportions":@,"cell":[{"shape":"square"}]})")
+                                  .replace("@", wrong);
+    for (const char* lean : {R"("lean":0.5,"stagger":0.5)", R"("lean":0.5,"a":[1,1])"})
+      QTest::newRow(lean) << QByteArray(
+                                 R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],)"
+                                 R"(@,"cell":[{"shape":"square"}]})")
+                                 .replace("@", lean);
+    QTest::newRow("unknown word") << QByteArray(
+        R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":["long",0],"b":[0,1],"cell":[{"shape":"square"}]})");
     QTest::newRow("unknown shape") << QByteArray(
         R"({"id":"x","name":"x","edgeOf":"x","counts":"x","a":[1,0],"b":[0,1],"cell":[{"shape":"blob"}]})");
     QTest::newRow("bad formula") << QByteArray(

@@ -201,7 +201,7 @@ class EditsTest : public QObject {
     const Project large = support::edited(small, {{"edit", "setCounts"}, {"across", 5}, {"down", 4}});
     const auto moved = followed(Paint{1, {1, 4}}, *small.layout, *large.layout);
     QVERIFY(moved);
-    const Pieces& at = std::get<Paint>(*moved).pieces;
+    const Pieces& at = moved->as<Paint>()->pieces;
     QCOMPARE(at.size(), std::size_t(2));
     QVERIFY(large.layout->pieces[at[0]].key == small.layout->pieces[1].key);
     QVERIFY(large.layout->pieces[at[1]].key == small.layout->pieces[4].key);
@@ -209,7 +209,7 @@ class EditsTest : public QObject {
     // Back to the small one, what is gone is left out; if all are gone, that is said.
     const auto last = static_cast<std::uint32_t>(large.layout->size() - 1);
     const auto back = followed(Paint{1, {at[0], last}}, *large.layout, *small.layout);
-    QVERIFY(back && std::get<Paint>(*back).pieces == Pieces{1});
+    QVERIFY(back && back->as<Paint>()->pieces == Pieces{1});
     QVERIFY(!followed(Paint{1, {last}}, *large.layout, *small.layout));
     QVERIFY(followed(SetSpare{5}, *large.layout, *small.layout));
   }

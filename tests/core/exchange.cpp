@@ -8,6 +8,7 @@
 #include "exchange/svg_reader.hpp"
 #include "layout/seams.hpp"
 #include "layout/soundness.hpp"
+#include "model/lightness.hpp"
 #include "model/tally.hpp"
 #include "registry.hpp"
 #include "support.hpp"
@@ -281,6 +282,80 @@ class ExchangeTest : public QObject {
       COMPARE_TO(vertices[i].y(), -corners[std::size_t(i)].y, 1e-5);
     }
     QCOMPARE(layers, (QSet<QString>{"NO_CLOTH", "CLOTH_C"}));
+  }
+  void fillsBecomeClothsAndNearOnesAreJoinedOnRequest() {
+    // Unequal sizes; one fill from the group, one by style over an attribute, one none, two shades of one.
+    const LayoutImport made = imported(svg(
+        R"(<g fill="#204060"><rect x="0" y="0" width="40" height="60"/>)"
+        R"(<rect x="40" y="0" width="60" height="60" style="stroke:#000; fill: #c02010" fill="#00ff00"/></g>)"
+        R"svg(<rect x="0" y="60" width="30" height="20" fill="rgb(34, 66, 97)"/>)svg"
+        R"(<polygon points="30,60 100,60 100,80 30,80" fill="none"/>)"));
+    const Project& p = made.project;
+    QCOMPARE(p.layout->size(), std::size_t(4));
+    QCOMPARE(p.cloths.size(), std::size_t(3));
+    const auto colourAt = [&](double x, double y) -> std::optional<Rgb> {
+      for (std::size_t i = 0; i < p.layout->size(); ++i)
+        if (contains(p.layout->outline(i), {x, y})) {
+          const Cloth* c = clothById(p, p.painting[i]);
+          return c ? std::optional(c->colour) : std::nullopt;
+        }
+      return Rgb{1, 2, 3};
+    };
+    QVERIFY(colourAt(20, 30) == (Rgb{0x20, 0x40, 0x60}));
+    QVERIFY(colourAt(70, 30) == (Rgb{0xc0, 0x20, 0x10}));
+    QVERIFY(colourAt(15, 70) == (Rgb{34, 66, 97}));
+    QVERIFY(!colourAt(60, 70));
+    // The first blue is the commoner? One piece each: the one that came first stands for both.
+    const Project joined = support::edited(p, {{"edit", "joinNearCloths"}});
+    QCOMPARE(joined.cloths.size(), std::size_t(2));
+    QVERIFY(joined.cloths[0].colour == (Rgb{0x20, 0x40, 0x60}));
+    int wear = 0;
+    for (std::size_t i = 0; i < 4; ++i) wear += joined.painting[i] == joined.cloths[0].id;
+    QCOMPARE(wear, 2);
+    QVERIFY(!support::refusal(joined, {{"edit", "joinNearCloths"}}).empty());
+    // Its own outline is its natural finishing line where that is a rectangle.
+    const Project cut = support::edited(p, {{"edit", "setSides"}, {"sides", "slice"}});
+    COMPARE_TO(cut.layout->finished.width(), 100, 1e-6);
+    COMPARE_TO(cut.layout->finished.height(), 80, 1e-6);
+    QCOMPARE(cut.layout->size(), std::size_t(4));
+  }
+  void unlikeColoursStayAndLightnessIsNotAll() {
+    // Worked with the formulas of CIE 1976: red and green of one lightness are far apart.
+    COMPARE_TO(colourDistance({255, 255, 255}, {0, 0, 0}), 100, 0.1);
+    QVERIFY(colourDistance({200, 30, 30}, {40, 110, 40}) > 60);
+    QVERIFY(colourDistance({32, 64, 96}, {34, 66, 97}) < 2.3);
+    // A chain of shades: each goes with the commonest that is near, not on through its neighbours.
+    const auto with = nearColours({{0, 0, 0}, {20, 20, 20}, {40, 40, 40}}, {5, 1, 9}, 9);
+    QCOMPARE(with[2], std::size_t(2));
+    QCOMPARE(with[0], std::size_t(0));
+    QVERIFY(with[1] == 0 || with[1] == 2);
+  }
+  void aHundredIrregularPiecesComeWithTheirClothsAndAreSliced() {
+    // A field of 10 by 10 quadrilaterals whose inner corners are moved about; five colours.
+    std::string drawn;
+    const auto corner = [](int x, int y) {
+      const bool inner = x > 0 && x < 10 && y > 0 && y < 10;
+      return std::pair(x * 20 + (inner ? (x * 7 + y * 3) % 7 - 3.0 : 0),
+                       y * 15 + (inner ? (x * 5 + y * 11) % 5 - 2.0 : 0));
+    };
+    const char* colours[] = {"#102030", "#a03020", "#e0d090", "#306040", "#c0c0c8"};
+    for (int y = 0; y < 10; ++y)
+      for (int x = 0; x < 10; ++x) {
+        drawn += "<polygon points='";
+        for (const auto& [cx, cy] : {corner(x, y), corner(x + 1, y), corner(x + 1, y + 1), corner(x, y + 1)})
+          drawn += std::to_string(cx) + "," + std::to_string(cy) + " ";
+        drawn += std::string("' fill='") + colours[(x * 3 + y) % 5] + "'/>";
+      }
+    const LayoutImport made = imported(svg(drawn, R"(width="200mm" height="150mm" viewBox="0 0 200 150")"));
+    QCOMPARE(made.project.layout->size(), std::size_t(100));
+    QCOMPARE(made.project.cloths.size(), std::size_t(5));
+    QVERIFY(soundness(*made.project.layout, buildSeams(*made.project.layout)).sound());
+    Project p = support::edited(made.project, {{"edit", "setLine"}, {"box", {7, 5, 195, 140}}});
+    p = support::edited(p, {{"edit", "setSides"}, {"sides", "slice"}});
+    QCOMPARE(p.layout->size(), std::size_t(100));
+    COMPARE_TO(p.layout->finished.width(), 188, 1e-6);
+    COMPARE_TO(p.layout->finished.height(), 135, 1e-6);
+    for (std::size_t i = 0; i < 100; ++i) QVERIFY(p.painting[i] != kNoCloth);
   }
   void overlapsAreSaidAtTheImport() {
     const LayoutImport clean =

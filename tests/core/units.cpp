@@ -1,6 +1,7 @@
 #include "layout/unit.hpp"
 
 #include <QtTest>
+#include <map>
 #include <set>
 
 #include "exchange/exchange.hpp"
@@ -83,12 +84,125 @@ class UnitsTest : public QObject {
   void aPieceBelongsToOneUnitAndUnitsHangTogether() {
     Project p = flowers();
     p = marked(p, "Flower", flowerAt(p, 40));
-    QVERIFY(support::refusal(p, {{"edit", "markUnit"}, {"name", "Other"}, {"pieces", {41, 42}}})
+    const json middle = flowerAt(p, 40);
+    const auto outside = ringOf(buildSeams(*p.layout), 40, 2).front();
+    json crossing{outside + 1};
+    for (const auto i : ringOf(buildSeams(*p.layout), outside, 1))
+      if (std::find(middle.begin(), middle.end(), json(i + 1)) != middle.end()) crossing.push_back(i + 1);
+    QVERIFY(crossing.size() > 1);
+    QVERIFY(support::refusal(p, {{"edit", "markUnit"}, {"name", "Other"}, {"pieces", crossing}})
                 .find("Flower 1") != std::string::npos);
+    // The same pieces twice are no second unit.
+    QVERIFY(!support::refusal(p, {{"edit", "markUnit"}, {"name", "Again"}, {"pieces", middle}}).empty());
     QVERIFY(!support::refusal(p, {{"edit", "markUnit"}, {"name", "Far"}, {"pieces", {1, 81}}}).empty());
     QVERIFY(!support::refusal(p, {{"edit", "markUnit"}, {"name", "Flower"}, {"pieces", {1, 2}}}).empty());
     QVERIFY(!support::refusal(p, {{"edit", "markUnit"}, {"name", ""}, {"pieces", {1, 2}}}).empty());
     QVERIFY(!support::refusal(p, {{"edit", "markUnit"}, {"pieces", {1, 2}}}).empty());
+  }
+  void threeDiamondsMakeABlockAndThreeBlocksAUnit() {
+    Project p = support::project(support::recipe("diamonds", 30, 6, 6));
+    // A block: the three diamonds that meet in the corner of one cell.
+    const auto cell = [&](int col, int row) {
+      json out = json::array();
+      for (std::size_t i = 0; i < p.layout->size(); ++i)
+        if (p.layout->pieces[i].key.col == col && p.layout->pieces[i].key.row == row) out.push_back(i + 1);
+      return out;
+    };
+    p = marked(p, "Block", cell(1, 2), true);
+    const auto blocks = p.recipe.units.size();
+    QVERIFY(blocks > 15);
+    json three = json::array();
+    for (const auto& [col, row] : {std::pair(1, 2), std::pair(2, 2), std::pair(2, 3)})
+      for (const auto& i : cell(col, row)) three.push_back(i);
+    p = marked(p, "Lantern", three, true);
+    const auto lanterns =
+        static_cast<std::size_t>(std::count_if(p.recipe.units.begin(), p.recipe.units.end(),
+                                               [](const PieceUnit& u) { return u.name == "Lantern"; }));
+    QVERIFY(lanterns > 2);
+    QCOMPARE(p.recipe.units.size(), blocks + lanterns);
+    // Each lantern holds three whole blocks and each block is in one lantern at most.
+    const auto outer = outerUnits(p.recipe.units);
+    std::map<int, int> held;
+    for (std::size_t u = 0; u < p.recipe.units.size(); ++u) {
+      if (p.recipe.units[u].name == "Lantern") QCOMPARE(outer[u], -1);
+      if (outer[u] >= 0) ++held[outer[u]];
+    }
+    QCOMPARE(held.size(), lanterns);
+    for (const auto& [unit, n] : held) {
+      QCOMPARE(p.recipe.units[static_cast<std::size_t>(unit)].name, std::string("Lantern"));
+      QCOMPARE(n, 3);
+    }
+    // Painted at either level.
+    const auto wearing = [](const Project& q, const char* cloth) {
+      int n = 0;
+      for (std::size_t i = 0; i < q.layout->size(); ++i) n += q.painting[i] == *findCloth(q, cloth);
+      return n;
+    };
+    QCOMPARE(wearing(support::edited(p, {{"edit", "paint"}, {"unit", "Lantern 2"}, {"cloth", "B"}}), "B"), 9);
+    QCOMPARE(wearing(support::edited(p, {{"edit", "paint"}, {"unit", "Block 2"}, {"cloth", "B"}}), "B"), 3);
+    // Numbered: lantern by lantern, within it block by block.
+    const Project numbered = support::edited(p, {{"edit", "setNumbering"}, {"by", "units"}});
+    const auto unit = unitsOfPieces(*numbered.layout, numbered.recipe.units);
+    const auto outerNow = outerUnits(numbered.recipe.units);
+    std::map<int, std::vector<std::size_t>> ofBlock, ofLantern;
+    for (std::size_t i = 0; i < unit.size(); ++i) {
+      if (unit[i] < 0) continue;
+      ofBlock[unit[i]].push_back(i);
+      if (const int o = outerNow[static_cast<std::size_t>(unit[i])]; o >= 0) ofLantern[o].push_back(i);
+    }
+    QCOMPARE(ofLantern.size(), lanterns);
+    for (const auto& [u, numbers] : ofBlock) QCOMPARE(numbers.back() - numbers.front(), std::size_t(2));
+    for (const auto& [u, numbers] : ofLantern) QCOMPARE(numbers.back() - numbers.front(), std::size_t(8));
+  }
+  void aUnitOfUnitsIsPlacedAndExchangedWithWhatItIsMadeOf() {
+    Project p = grown();  // a hexagon and a square
+    p = marked(p, "Pair", {1, 2});
+    // A second square on the pair makes the outer unit.
+    const auto open = openEdges(*p.layout, buildSeams(*p.layout));
+    const auto onHexagon =
+        std::find_if(open.begin(), open.end(), [](const OpenEdge& e) { return e.edge.piece == 0; });
+    p = support::edited(p, {{"edit", "addPieces"},
+                            {"at", {onHexagon->middle().x, onHexagon->middle().y}},
+                            {"shape", "square"},
+                            {"cloth", "C"}});
+    p = marked(p, "Three", {1, 2, 3});
+    QCOMPARE(outerUnits(p.recipe.units), (std::vector<int>{1, -1}));
+    // Placed: both come along.
+    Project placed;
+    for (const OpenEdge& e : openEdges(*p.layout, buildSeams(*p.layout))) {
+      const json edit{{"edit", "placeUnit"}, {"unit", "Three"}, {"at", {e.middle().x, e.middle().y}}};
+      if (!support::refusal(p, edit).empty()) continue;
+      placed = support::edited(p, edit);
+      break;
+    }
+    QCOMPARE(placed.layout->size(), std::size_t(6));
+    QCOMPARE(placed.recipe.units.size(), std::size_t(4));
+    int pairs = 0, threes = 0;
+    for (const PieceUnit& u : placed.recipe.units) {
+      pairs += u.name == "Pair" && piecesOf(*placed.layout, u).size() == 2;
+      threes += u.name == "Three" && piecesOf(*placed.layout, u).size() == 3;
+    }
+    QCOMPARE(pairs, 2);
+    QCOMPARE(threes, 2);
+    const auto outer = outerUnits(placed.recipe.units);
+    for (std::size_t u = 0; u < 4; ++u) QCOMPARE(outer[u] >= 0, placed.recipe.units[u].name == "Pair");
+    QVERIFY(soundness(*placed.layout, buildSeams(*placed.layout)).overlaps.empty());
+    // Exchanged: the inner unit by another of its outline; the outer one goes on with the new pieces.
+    Project field = support::project(support::recipe("hexagons", 30, 9, 9));
+    field = marked(field, "One", {41, 42});
+    json seven = flowerAt(field, 40);
+    if (std::find(seven.begin(), seven.end(), json(42)) == seven.end()) QFAIL("42 is no neighbour of 41");
+    field = marked(field, "Flower", seven);
+    field = marked(field, "Other", {1, 2});
+    field = support::edited(field, {{"edit", "paint"}, {"unit", "Other"}, {"cloth", "D"}});
+    const Project swapped =
+        support::edited(field, {{"edit", "replaceUnits"}, {"unit", "One"}, {"by", "Other"}});
+    std::map<std::string, std::size_t> sizes;
+    for (const PieceUnit& u : swapped.recipe.units) sizes[unitTitle(u)] = piecesOf(*swapped.layout, u).size();
+    QCOMPARE(sizes, (std::map<std::string, std::size_t>{{"Flower 1", 7}, {"Other 1", 2}, {"Other 2", 2}}));
+    const auto inner = outerUnits(swapped.recipe.units);
+    for (std::size_t u = 0; u < swapped.recipe.units.size(); ++u)
+      QCOMPARE(inner[u] >= 0, unitTitle(swapped.recipe.units[u]) == "Other 2");
   }
   void paintingReachesOneUnitOrAllOfItsName() {
     Project p = flowers();

@@ -37,10 +37,16 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(divide_, &DivideCard::pieceChosen, this, &ArrangeStation::sayWhatAClickDoes);
   units_ = new UnitsCard(session_, *canvas_);
   connect(units_, &UnitsCard::said, this, &Station::said);
+  connect(units_, &UnitsCard::answered, this, [this](const QString& answer) { sentence_->say(answer); });
   connect(units_, &UnitsCard::sentenceChanged, this, [this] {
-    canvas_->setDragActs(mode_->current() == kPaint && !units_->choosing());
+    setArea();
     sayWhatAClickDoes();
   });
+  begin_ = new BeginCard(session_);
+  connect(begin_, &BeginCard::said, this, &Station::said);
+  shapes_ = new ShapesCard(session_, *canvas_, *paint_);
+  connect(shapes_, &ShapesCard::said, this, &Station::said);
+  connect(canvas_, &LayoutCanvas::areaDrawn, this, &ArrangeStation::actOnArea);
   exchange_ = new ExchangeCard(session_, *canvas_);
   connect(exchange_, &ExchangeCard::said, this, &Station::said);
   chance_ = new ChanceCard(session_);
@@ -50,8 +56,8 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(variants_, &VariantsCard::compareAsked, this, [this] { setView(kSideBySide); });
   connect(numbers_, &NumbersCard::said, this, &Station::said);
   connect(numbers_, &NumbersCard::numbersAsked, this, [this] { setView(kNumbersView); });
-  bench_ = new Bench({paint_, size_, fit_, units_, chance_, variants_, numbers_, grow_, divide_, exchange_,
-                      draft_, sides_, remarks});
+  bench_ = new Bench({begin_, paint_, size_, fit_, units_, shapes_, chance_, variants_, numbers_, grow_,
+                      divide_, exchange_, draft_, sides_, remarks});
   // A card of another mode, opened by its heading, leads there.
   const std::pair<Card*, int> leads[] = {{paint_, kPaint},    {units_, kPaint},   {chance_, kPaint},
                                          {variants_, kPaint}, {divide_, kDivide}, {exchange_, kDivide},
@@ -69,6 +75,8 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   connect(size_, &SizeCard::said, this, &Station::said);
   connect(remarks, &RemarksCard::showPieces, this, [this](const auto& pieces) { lookAt(pieces, {}); });
   connect(paint_, &PaintCard::choiceChanged, this, [this] {
+    setArea();
+    units_->setCloth(paint_->cloth());
     canvas_->refreshReach();
     sayWhatAClickDoes();
   });
@@ -197,7 +205,8 @@ void ArrangeStation::setView(int view) {
 std::vector<Card*> ArrangeStation::ownCards(int mode) const {
   switch (mode) {
     case kAdd:
-      return {grow_, paint_};
+      return begin_->applies() ? std::vector<Card*>{begin_, grow_, paint_}
+                               : std::vector<Card*>{grow_, paint_};
     case kTakeAway:
       return {grow_};
     case kDivide:
@@ -207,15 +216,17 @@ std::vector<Card*> ArrangeStation::ownCards(int mode) const {
     case kSides:
       return {sides_};
     default:
-      return {paint_, size_};
+      return begin_->applies() ? std::vector<Card*>{begin_, size_, paint_}
+                               : std::vector<Card*>{paint_, size_};
   }
 }
 
 void ArrangeStation::seatCards(int mode) {
   const auto own = ownCards(mode);
   bench_->bringFirst({own.begin(), own.end()});
-  for (Card* card : std::initializer_list<Card*>{paint_, size_, fit_, units_, chance_, variants_, numbers_,
-                                                 grow_, divide_, exchange_, draft_, sides_})
+  for (Card* card :
+       std::initializer_list<Card*>{begin_, paint_, size_, fit_, units_, shapes_, chance_, variants_,
+                                    numbers_, grow_, divide_, exchange_, draft_, sides_})
     card->setOpen(std::find(own.begin(), own.end(), card) != own.end() ||
                   (card == grow_ && mode == kPaint && grow_->copying()));
 }
@@ -245,7 +256,7 @@ void ArrangeStation::setMode(int mode) {
   divide_->setActive(mode == kDivide);
   exchange_->setActive(mode == kDivide);
   draft_->setActive(mode == kDraft);
-  canvas_->setDragActs(mode == kPaint);
+  setArea();
   canvas_->refreshReach();
   sayWhatAClickDoes();
 }
@@ -274,10 +285,11 @@ std::vector<std::uint32_t> ArrangeStation::reachOfOne(std::uint32_t piece, bool 
     case PaintWay::Ring:
       return ringOf(session_.geometry().seams, piece, paint_->ring());
     case PaintWay::Alike:
-      return alikeTo(session_.project(), piece, shift);
+      return alikeTo(session_.project(), piece, shift, paint_->sameTurn());
     case PaintWay::Unit:
       return unitReach(piece, shift);
     case PaintWay::Piece:
+    case PaintWay::Area:
       break;
   }
   return {piece};
@@ -286,14 +298,20 @@ std::vector<std::uint32_t> ArrangeStation::reachOfOne(std::uint32_t piece, bool 
 /// The piece's unit, with Shift all units of its name; a piece of none is alone.
 std::vector<std::uint32_t> ArrangeStation::unitReach(std::uint32_t piece, bool shift) const {
   const Project& p = session_.project();
-  const auto unit = unitsOfPieces(*p.layout, p.recipe.units);
-  if (unit[piece] < 0) return {piece};
+  const auto& units = p.recipe.units;
+  int of = unitsOfPieces(*p.layout, units)[piece];
+  if (of < 0) return {piece};
+  if (const int outer = outerUnits(units)[static_cast<std::size_t>(of)]; paint_->outerUnit() && outer >= 0)
+    of = outer;
+  const PieceUnit& unit = units[static_cast<std::size_t>(of)];
+  if (!shift) return piecesOf(*p.layout, unit);
   std::vector<std::uint32_t> out;
-  const std::string& name = p.recipe.units[static_cast<std::size_t>(unit[piece])].name;
-  for (std::uint32_t i = 0; i < p.layout->size(); ++i)
-    if (unit[i] == unit[piece] ||
-        (shift && unit[i] >= 0 && p.recipe.units[static_cast<std::size_t>(unit[i])].name == name))
-      out.push_back(i);
+  for (const PieceUnit& u : units) {
+    if (u.name != unit.name) continue;
+    const auto pieces = piecesOf(*p.layout, u);
+    out.insert(out.end(), pieces.begin(), pieces.end());
+  }
+  std::sort(out.begin(), out.end());
   return out;
 }
 
@@ -307,11 +325,37 @@ void ArrangeStation::act(std::uint32_t piece, bool shift) {
   }
 }
 
+/// Whether a drag draws round pieces, or acts on those it goes over.
+void ArrangeStation::setArea() {
+  const bool painting = mode_->current() == kPaint;
+  const AreaKind kind = painting ? paint_->area() : grow_->area();
+  canvas_->setArea(kind);
+  canvas_->setDragActs(painting && kind == AreaKind::None && !units_->choosing());
+}
+
+void ArrangeStation::actOnArea(const std::vector<std::uint32_t>& pieces, bool) {
+  if (mode_->current() == kTakeAway) return grow_->takeAway(pieces);
+  if (pieces.empty()) return Q_EMIT said(tr("No piece has its middle in there."));
+  if (units_->choosing()) return units_->toggle(pieces);
+  std::vector<std::uint32_t> all;
+  for (const auto i : pieces) {
+    const auto equal = grow_->copying() ? grow_->equals(i) : std::vector<std::uint32_t>{i};
+    all.insert(all.end(), equal.begin(), equal.end());
+  }
+  std::sort(all.begin(), all.end());
+  all.erase(std::unique(all.begin(), all.end()), all.end());
+  paintPieces(all);
+}
+
 void ArrangeStation::paint(std::uint32_t piece, bool shift) {
   const auto pieces = reach(piece, shift);
   if (pieces.empty())
     return Q_EMIT said(
         tr("No piece lies %1 away from this one.").arg(tr("%n seam(s)", nullptr, paint_->ring())));
+  paintPieces(pieces);
+}
+
+void ArrangeStation::paintPieces(const std::vector<std::uint32_t>& pieces) {
   const QString drag = canvas_->dragActing() ? QStringLiteral("drag %1").arg(drags_) : QString();
   if (paint_->role() != kNoRole) {
     const std::string& role = session_.project().roles[static_cast<std::size_t>(paint_->role())].name;
@@ -334,7 +378,8 @@ void ArrangeStation::sayWhatAClickDoes() {
     return sentence_->say(session_.isOpen() && session_.project().variants.empty()
                               ? tr("No variant is kept yet: keep one on the right, then try another.")
                               : tr("A click puts that placement of the cloths on the pieces."));
-  if (mode_->current() == kAdd || mode_->current() == kTakeAway) return sentence_->say(grow_->sentence());
+  if (mode_->current() == kAdd || mode_->current() == kTakeAway || canvas_->picking())
+    return sentence_->say(grow_->sentence());
   if (mode_->current() == kDivide) return sentence_->say(divide_->sentence());
   if (mode_->current() == kDraft) return sentence_->say(draft_->sentence());
   if (mode_->current() == kSides) return sentence_->say(sides_->sentence());
@@ -364,8 +409,15 @@ void ArrangeStation::sayWhatAClickDoes() {
     case PaintWay::Unit:
       sentence_->say(tr("A click paints this unit %1; with Shift all units of its name.").arg(with));
       break;
+    case PaintWay::Area:
+      sentence_->say(paint_->area() == AreaKind::Box
+                         ? tr("Drag a box: the pieces in it are painted %1.").arg(with)
+                         : tr("Drag round pieces: they are painted %1.").arg(with));
+      break;
     case PaintWay::Alike:
-      sentence_->say(tr("A click paints all that are alike %1.").arg(with));
+      sentence_->say((paint_->sameTurn() ? tr("A click paints all that are alike and face the same way %1.")
+                                         : tr("A click paints all that are alike %1."))
+                         .arg(with));
       break;
   }
 }

@@ -1,5 +1,6 @@
 // Arrange: the layout, its shape and size, its sides, and which cloth goes where.
 #pragma once
+#include "app/arrange/begin_card.hpp"
 #include "app/arrange/chance_card.hpp"
 #include "app/arrange/divide_card.hpp"
 #include "app/arrange/draft_card.hpp"
@@ -8,6 +9,7 @@
 #include "app/arrange/grow_card.hpp"
 #include "app/arrange/numbers_card.hpp"
 #include "app/arrange/paint_card.hpp"
+#include "app/arrange/shapes_card.hpp"
 #include "app/arrange/sides_card.hpp"
 #include "app/arrange/size_card.hpp"
 #include "app/arrange/units_card.hpp"
@@ -48,6 +50,9 @@ class ArrangeStation : public Station {
   std::vector<std::uint32_t> unitReach(std::uint32_t piece, bool shift) const;
   void paint(std::uint32_t piece, bool shift);
   void act(std::uint32_t piece, bool shift);
+  void actOnArea(const std::vector<std::uint32_t>& pieces, bool shift);
+  void paintPieces(const std::vector<std::uint32_t>& pieces);
+  void setArea();
   void sayWhatAClickDoes();
 
   std::vector<QWidget*> viewControls();
@@ -67,6 +72,8 @@ class ArrangeStation : public Station {
   DivideCard* divide_ = nullptr;
   DraftCard* draft_ = nullptr;
   UnitsCard* units_ = nullptr;
+  BeginCard* begin_ = nullptr;
+  ShapesCard* shapes_ = nullptr;
   ExchangeCard* exchange_ = nullptr;
   SidesCard* sides_ = nullptr;
   ChanceCard* chance_ = nullptr;

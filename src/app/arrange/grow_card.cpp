@@ -19,8 +19,17 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
   turns_->setAccessibleName(tr("Turned copies"));
   mirror_ = new QCheckBox(tr("and mirrored"));
   body()->addWidget(wrappingRow({turns_, mirror_}));
-  centreHere_ = button(tr("Centre on this piece"), "link");
-  body()->addWidget(centreHere_);
+  centreHere_ = button(tr("Choose their centre"), "link");
+  centreHere_->setCheckable(true);
+  centreMiddle_ = button(tr("In the middle"), "link");
+  body()->addWidget(wrappingRow({centreHere_, centreMiddle_}, 14));
+  areaPills_ = new Pills({tr("one by one"), tr("box"), tr("freehand")}, tr("How pieces are taken away"));
+  areaPills_->setCurrent(0);
+  body()->addWidget(areaPills_);
+  connect(areaPills_, &Pills::chosen, this, [this] {
+    canvas_.setArea(area());
+    Q_EMIT sentenceChanged();
+  });
   places_ = wrapped({}, "muted");
   body()->addWidget(places_);
   fill_ = button(tr("Fill closed holes"));
@@ -30,11 +39,21 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
   body()->addWidget(note_);
   connect(turns_, &QComboBox::activated, this, [this] { refresh(); });
   connect(mirror_, &QCheckBox::clicked, this, [this] { refresh(); });
-  connect(centreHere_, &QPushButton::clicked, this, [this] {
-    const int piece = canvas_.cursorPiece();
-    if (piece < 0)
-      return Q_EMIT said(tr("Put the cursor on a piece first: a click in Paint, or the arrow keys."));
-    setCentre(session_.project().layout->pieces[static_cast<std::size_t>(piece)].centre);
+  connect(centreHere_, &QPushButton::clicked, this, [this](bool on) {
+    canvas_.setPicking(on);
+    if (on) canvas_.setFocus();
+    Q_EMIT sentenceChanged();
+  });
+  connect(centreMiddle_, &QPushButton::clicked, this, [this] { setCentre(std::nullopt); });
+  const auto letGo = [this] {
+    centreHere_->setChecked(false);
+    canvas_.setPicking(false);
+    Q_EMIT sentenceChanged();
+  };
+  connect(&canvas, &LayoutCanvas::pickingLetGo, this, letGo);
+  connect(&canvas, &LayoutCanvas::picked, this, [this, letGo](Point at) {
+    letGo();
+    setCentre(at);
   });
   connect(this, &Card::folded, this, [this] {
     if (session_.isOpen()) refresh();
@@ -53,6 +72,7 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
     centre_.reset();
     turns_->setCurrentIndex(0);
     mirror_->setChecked(false);
+    areaPills_->setCurrent(0);
   });
   connect(&session_, &Session::changed, this, [this](int parts) {
     if (!(parts & LayoutPart)) return;
@@ -66,7 +86,19 @@ void GrowCard::setMode(Mode mode) {
   fan_->close();
   setTitle(mode == Mode::Paint ? tr("Turned copies") : tr("Add and take away"));
   fill_->setVisible(mode != Mode::Paint);
+  areaPills_->setVisible(mode == Mode::TakeAway);
+  if (centreHere_->isChecked()) {
+    centreHere_->setChecked(false);
+    canvas_.setPicking(false);
+  }
   refresh();
+}
+
+AreaKind GrowCard::area() const {
+  if (mode_ != Mode::TakeAway) return AreaKind::None;
+  return areaPills_->current() == 1   ? AreaKind::Box
+         : areaPills_->current() == 2 ? AreaKind::Lasso
+                                      : AreaKind::None;
 }
 
 void GrowCard::setTurns(int turns) {
@@ -141,6 +173,13 @@ void GrowCard::refresh() {
 }
 
 QString GrowCard::sentence() const {
+  if (canvas_.picking())
+    return tr(
+        "Click the middle of a piece, a corner or the middle of a side: the copies turn about it. N and "
+        "Enter by key.");
+  if (area() == AreaKind::Box)
+    return tr("Drag a box: the pieces in it are taken away. A click takes the lit ones.");
+  if (area() == AreaKind::Lasso) return tr("Drag round the pieces to take away. A click takes the lit ones.");
   if (mode_ == Mode::TakeAway) return tr("A click takes the lit pieces away.");
   if (session_.isOpen() && session_.project().recipe.sides != FinishingSides::Outline)
     return tr(
@@ -157,6 +196,12 @@ void GrowCard::takeAway(std::uint32_t piece) {
   const auto all = equals(piece);
   session_.edit(TakeAway{{piece}, copies()},
                 tr("took %1 away").arg(tr("%n piece(s)", nullptr, static_cast<int>(all.size()))));
+}
+
+void GrowCard::takeAway(const std::vector<std::uint32_t>& pieces) {
+  if (pieces.empty()) return Q_EMIT said(tr("No piece has its middle in there."));
+  session_.edit(TakeAway{pieces, copies()},
+                tr("took %1 away").arg(tr("%n piece(s)", nullptr, static_cast<int>(pieces.size()))));
 }
 
 void GrowCard::openFan(int edge) {

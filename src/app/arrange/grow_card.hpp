@@ -26,6 +26,9 @@ class GrowCard : public Card {
   /// For taking away: the piece and its equals under the turned copies.
   std::vector<std::uint32_t> equals(std::uint32_t piece) const;
   void takeAway(std::uint32_t piece);
+  void takeAway(const std::vector<std::uint32_t>& pieces);
+  /// How pieces are taken away: one by one, or all within what is drawn.
+  AreaKind area() const;
   FitFan* fan() { return fan_; }
   void setTurns(int turns);
   Copies copies() const;
@@ -54,7 +57,8 @@ class GrowCard : public Card {
   QComboBox* turns_;
   QCheckBox* mirror_;
   QLabel *note_, *places_;
-  QPushButton *centreHere_, *fill_;
+  QPushButton *centreHere_, *centreMiddle_, *fill_;
+  Pills* areaPills_;
   Mode mode_ = Mode::Off;
   std::optional<Point> centre_;
   std::vector<OpenEdge> edges_;

@@ -1,5 +1,6 @@
 #include "app/arrange/paint_card.hpp"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QHBoxLayout>
 
@@ -10,6 +11,7 @@
 #include "app/widgets/rows.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "model/lightness.hpp"
 
 namespace clathra {
 
@@ -121,15 +123,35 @@ std::string nextRoleName(const Project& p) {
 
 /// What a click reaches.
 void PaintCard::wayRows() {
-  way_ =
-      new Pills({tr("Piece"), tr("Row"), tr("Ring round it"), tr("Alike"), tr("Unit")}, tr("A click paints"));
+  way_ = new Pills({tr("Piece"), tr("Row"), tr("Ring round it"), tr("Alike"), tr("Unit"), tr("Area")},
+                   tr("A click paints"));
   way_->setCurrent(0);
   body()->addWidget(way_);
   ringPills_ = new Pills({tr("ring 1"), tr("ring 2"), tr("ring 3"), tr("ring 4")}, tr("How many seams away"));
   ringPills_->setCurrent(0);
   body()->addWidget(ringPills_);
+  areaPills_ = new Pills({tr("box"), tr("freehand")}, tr("How the area is drawn"));
+  areaPills_->setCurrent(0);
+  body()->addWidget(areaPills_);
+  unitPills_ = new Pills({tr("the unit"), tr("the unit round it")}, tr("Which unit of units"));
+  unitPills_->setCurrent(0);
+  body()->addWidget(unitPills_);
+  sameTurn_ = new QCheckBox(tr("facing the same way"));
+  body()->addWidget(sameTurn_);
   note_ = wrapped({}, "muted");
   body()->addWidget(note_);
+  for (Pills* pills : {areaPills_, unitPills_})
+    connect(pills, &Pills::chosen, this, [this] { setWay(way()); });
+  connect(sameTurn_, &QCheckBox::clicked, this, [this] { setWay(way()); });
+}
+
+bool PaintCard::sameTurn() const {
+  return sameTurn_->isChecked();
+}
+
+AreaKind PaintCard::area() const {
+  if (way() != PaintWay::Area) return AreaKind::None;
+  return areaPills_->current() == 0 ? AreaKind::Box : AreaKind::Lasso;
 }
 
 PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(session) {
@@ -141,6 +163,10 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   body()->addWidget(rows);
   auto* add = button(tr("+ Add a cloth"), "link");
   body()->addWidget(add);
+  joinNear_ = button(tr("Join cloths of near colours"), "link");
+  body()->addWidget(joinNear_);
+  connect(joinNear_, &QPushButton::clicked, this,
+          [this] { session_.edit(JoinNearCloths{kNearColour}, tr("joined cloths of near colours")); });
   auto* roleRows = new QWidget;
   roles_ = new QVBoxLayout(roleRows);
   roleRows_ = std::make_unique<KeptRows>(roles_);
@@ -210,6 +236,9 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
 void PaintCard::setWay(PaintWay way) {
   way_->setCurrent(static_cast<int>(way));
   ringPills_->setVisible(way == PaintWay::Ring);
+  areaPills_->setVisible(way == PaintWay::Area);
+  unitPills_->setVisible(way == PaintWay::Unit);
+  sameTurn_->setVisible(way == PaintWay::Alike);
   switch (way) {
     case PaintWay::Piece:
       note_->setText(tr("One piece."));
@@ -224,6 +253,11 @@ void PaintCard::setWay(PaintWay way) {
       break;
     case PaintWay::Unit:
       note_->setText(tr("The unit of the piece; with Shift all units of its name."));
+      break;
+    case PaintWay::Area:
+      note_->setText(areaPills_->current() == 0
+                         ? tr("Drag a box over the pieces; with the keyboard Enter at two corners.")
+                         : tr("Drag a line round the pieces."));
       break;
     case PaintWay::Alike:
       note_->setText(tr("The same shape wearing the same cloth; with Shift all of the shape."));
@@ -304,6 +338,13 @@ void PaintCard::refresh() {
   for (const Cloth& c : session_.project().cloths) addRow(&c);
   addRow(nullptr);
   clothRows_->end();
+  std::vector<Rgb> plain;
+  for (const Cloth& c : session_.project().cloths)
+    if (!c.print && c.lengths.empty()) plain.push_back(c.colour);
+  bool near = false;
+  for (std::size_t i = 0; i < plain.size() && !near; ++i)
+    for (std::size_t j = 0; j < i && !near; ++j) near = colourDistance(plain[i], plain[j]) < kNearColour;
+  joinNear_->setVisible(near);
   refreshRoles();
 }
 

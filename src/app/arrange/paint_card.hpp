@@ -1,16 +1,18 @@
 // Paint with: the cloths with how many pieces wear each, "add a cloth", and how far a click reaches.
 #pragma once
+#include "app/canvas/area_pen.hpp"
 #include "app/session/session.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/kept_rows.hpp"
 #include "app/widgets/labels.hpp"
 
+class QCheckBox;
 class QComboBox;
 
 namespace clathra {
 
-enum class PaintWay { Piece, Row, Ring, Alike, Unit };
+enum class PaintWay { Piece, Row, Ring, Alike, Unit, Area };
 
 class PaintCard : public Card {
   Q_OBJECT
@@ -24,6 +26,11 @@ class PaintCard : public Card {
   PaintWay way() const { return static_cast<PaintWay>(way_->current()); }
   void setWay(PaintWay way);
   int ring() const { return ring_; }
+  /// Alike takes only what faces the same way.
+  bool sameTurn() const;
+  /// Unit takes the unit round the unit.
+  bool outerUnit() const { return unitPills_->current() == 1; }
+  AreaKind area() const;
   double rowDegrees() const { return rowDegrees_; }
   void turnRow();
 
@@ -45,7 +52,9 @@ class PaintCard : public Card {
   QWidget* roleFields_;
   QVBoxLayout* rows_;
   std::unique_ptr<KeptRows> clothRows_;
-  Pills *way_, *ringPills_;
+  Pills *way_, *ringPills_, *areaPills_, *unitPills_;
+  QCheckBox* sameTurn_;
+  QPushButton* joinNear_;
   QLabel* note_;
   int ring_ = 1;
   double rowDegrees_ = 0;

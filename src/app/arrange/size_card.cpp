@@ -72,6 +72,11 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
   top->addLayout(beside, 1);
   body()->addLayout(top);
 
+  proportions_ = new QWidget;
+  auto* proportions = new QVBoxLayout(proportions_);
+  proportions->setContentsMargins(0, 0, 0, 0);
+  proportions->setSpacing(scaled(6));
+  body()->addWidget(proportions_);
   across_ = new CountField(tr("Count across"), 1, kMostCount);
   down_ = new CountField(tr("Count down"), 1, kMostCount);
   rings_ = new CountField(tr("Rings"), 0, kMostCount);
@@ -104,7 +109,7 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
 
   connect(&session_, &Session::changed, this, &SizeCard::refresh);
   connect(edge_, &LengthField::lengthChanged, this, [this] {
-    session_.edit(SetEdge{*edge_->length()}, tr("changed the edge to %1").arg(edge_->text()));
+    session_.edit(SetEdge{*edge_->length()}, tr("changed the edge to %1").arg(edge_->text()), {}, asItWas());
   });
   for (CountField* f : {across_, down_, rings_})
     connect(f, &CountField::countChanged, this, &SizeCard::applyCounts);
@@ -116,7 +121,7 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
     });
   connect(allowance_, &LengthField::lengthChanged, this, [this] {
     session_.edit(SetAllowance{*allowance_->length(), {}},
-                  tr("changed the seam allowance to %1").arg(allowance_->text()));
+                  tr("changed the seam allowance to %1").arg(allowance_->text()), {}, asItWas());
   });
   connect(unit_, &Pills::chosen, this, [this](int i) {
     session_.edit(SetUnit{i == 0 ? LengthUnit::Inch : LengthUnit::Millimetre}, tr("changed the unit"));
@@ -127,7 +132,15 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
 }
 
 void SizeCard::applyCounts() {
-  session_.edit(SetCounts{across_->count(), down_->count(), rings_->count()}, tr("changed the counts"));
+  session_.edit(SetCounts{across_->count(), down_->count(), rings_->count()}, tr("changed the counts"), {},
+                asItWas());
+}
+
+/// A field whose value was refused shows again what is.
+Editor::Answer SizeCard::asItWas() {
+  return whileThere(this, [this](bool made) {
+    if (!made) refresh();
+  });
 }
 
 void SizeCard::refresh() {
@@ -156,7 +169,53 @@ void SizeCard::refresh() {
                                  : QString());
   unit_->setCurrent(p.settings.unit == LengthUnit::Inch ? 0 : 1);
   shape_->update();
+  showProportions();
   offerNearest();
+}
+
+void SizeCard::showProportions() {
+  const Project& p = session_.project();
+  const auto found = session_.library().find(p.recipe.arrangement);
+  const Arrangement* arrangement = found ? *found : nullptr;
+  const std::string now = arrangement ? arrangement->id : std::string();
+  if (now != proportionsOf_) {
+    proportionsOf_ = now;
+    clearLayout(proportions_->layout());
+    for (const Proportion& one : arrangement ? arrangement->proportions : std::vector<Proportion>()) {
+      const QString title = arrangementWords(one.title);
+      QWidget* shown = nullptr;
+      const auto edited = [this, key = one.key, title](double value, const QString& text) {
+        session_.edit(SetProportion{key, value}, tr("changed the %1 to %2").arg(title, text), {}, asItWas());
+      };
+      if (one.kind == Proportion::Kind::Angle) {
+        auto* field = new AngleField(title, one.least, one.most);
+        connect(field, &AngleField::degreesChanged, this,
+                [field, edited] { edited(field->degrees(), field->text()); });
+        connect(field, &AngleField::wrong, this, &SizeCard::said);
+        shown = field;
+      } else {
+        auto* field = new LengthField(title, Length::millimetres(0.1), kMostEdge);
+        connect(field, &LengthField::lengthChanged, this,
+                [field, edited] { edited(field->length()->mm(), field->text()); });
+        connect(field, &LengthField::wrong, this, &SizeCard::said);
+        shown = field;
+      }
+      shown->setObjectName(QString::fromStdString(one.key));
+      proportions_->layout()->addWidget(fieldRow(title.left(1).toUpper() + title.mid(1), shown));
+    }
+    proportions_->setVisible(proportions_->layout()->count() > 0);
+  }
+  if (!arrangement) return;
+  for (const Proportion& one : arrangement->proportions) {
+    const auto own = p.recipe.proportions.find(one.key);
+    const double value = own == p.recipe.proportions.end() ? one.normal : own->second;
+    const QString name = QString::fromStdString(one.key);
+    if (auto* angle = proportions_->findChild<AngleField*>(name)) angle->setDegrees(value);
+    if (auto* side = proportions_->findChild<LengthField*>(name)) {
+      side->setUnit(p.settings.unit);
+      side->setLength(Length::millimetres(value * p.recipe.edge.mm()));
+    }
+  }
 }
 
 void SizeCard::offerNearest() {

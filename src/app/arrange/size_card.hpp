@@ -21,12 +21,16 @@ class SizeCard : public Card {
   void refresh();
   void offerNearest();
   void applyCounts();
+  Editor::Answer asItWas();
+  void showProportions();
   Session& session_;
   PictureView* shape_;
   QLabel* edgeOf_;
   QLabel* countsOf_;
   LengthField *edge_, *allowance_, *wantedWidth_, *wantedHeight_;
   CountField *across_, *down_, *rings_;
+  std::string proportionsOf_;  ///< the arrangement whose proportions have fields now
+  QWidget* proportions_;
   QWidget *fieldCounts_, *rosetteCounts_, *nearest_, *wanted_;
   Pills* unit_;
 };

@@ -50,6 +50,10 @@ UnitsCard::UnitsCard(Session& session, LayoutCanvas& canvas)
   replacing->addWidget(fieldRow(tr("put"), by_));
   replacing->addWidget(wrappingRow({replace_}));
   body()->addWidget(replacing_);
+  setOut_ = new SetOutPanel(session_, canvas_);
+  body()->addWidget(setOut_);
+  connect(setOut_, &SetOutPanel::said, this, &UnitsCard::said);
+  connect(setOut_, &SetOutPanel::answered, this, &UnitsCard::answered);
   connect(choose_, &QPushButton::clicked, this, [this] { setChoosing(choose_->isChecked()); });
   connect(make_, &QPushButton::clicked, this, &UnitsCard::make);
   connect(name_, &QLineEdit::returnPressed, this, &UnitsCard::make);
@@ -73,6 +77,7 @@ UnitsCard::UnitsCard(Session& session, LayoutCanvas& canvas)
 void UnitsCard::stop() {
   if (choosing_) setChoosing(false);
   canvas_.setUnits({});
+  canvas_.setAlso(std::nullopt);
 }
 
 void UnitsCard::setChoosing(bool choosing) {
@@ -146,7 +151,7 @@ void UnitsCard::make() {
                 }));
 }
 
-QWidget* UnitsCard::kindRow(const std::string& name, int units, int pieces) {
+QWidget* UnitsCard::kindRow(const std::string& name, int units, int pieces, const QString& holds) {
   const QString title = QString::fromStdString(name);
   auto* row = new QWidget;
   auto* line = new QVBoxLayout(row);
@@ -154,7 +159,8 @@ QWidget* UnitsCard::kindRow(const std::string& name, int units, int pieces) {
   line->setSpacing(0);
   line->addWidget(label(title, "title"));
   line->addWidget(wrapped(
-      tr("%1 of %2").arg(tr("%n unit(s)", nullptr, units), tr("%n piece(s)", nullptr, pieces)), "muted"));
+      tr("%1 of %2").arg(tr("%n unit(s)", nullptr, units), tr("%n piece(s)", nullptr, pieces)) + holds,
+      "muted"));
   auto* show = button(tr("Show"), "link");
   auto* drop = button(tr("Make single pieces again"), "warnlink");
   show->setAccessibleName(tr("Show the units %1").arg(title));
@@ -162,9 +168,12 @@ QWidget* UnitsCard::kindRow(const std::string& name, int units, int pieces) {
   connect(show, &QPushButton::clicked, this, [this, name] {
     std::vector<std::uint32_t> all;
     const Project& p = session_.project();
-    const auto unit = unitsOfPieces(*p.layout, p.recipe.units);
-    for (std::uint32_t i = 0; i < p.layout->size(); ++i)
-      if (unit[i] >= 0 && p.recipe.units[static_cast<std::size_t>(unit[i])].name == name) all.push_back(i);
+    for (const PieceUnit& u : p.recipe.units) {
+      if (u.name != name) continue;
+      const auto own = piecesOf(*p.layout, u);
+      all.insert(all.end(), own.begin(), own.end());
+    }
+    std::sort(all.begin(), all.end());
     canvas_.showPieces(std::move(all));
   });
   connect(drop, &QPushButton::clicked, this,
@@ -197,13 +206,29 @@ void UnitsCard::refresh() {
     if (++units == 1) first = pieces;
   }
   QStringList names;
+  // What a unit of units is made of: of the first one of the name.
+  std::map<std::string, std::map<std::string, int>> parts;
+  const auto outer = outerUnits(p.recipe.units);
+  std::map<std::string, int> firstOf;
+  for (std::size_t u = 0; u < outer.size(); ++u)
+    firstOf.try_emplace(p.recipe.units[u].name, static_cast<int>(u));
+  for (std::size_t u = 0; u < outer.size(); ++u)
+    if (outer[u] >= 0) {
+      const std::string& round = p.recipe.units[static_cast<std::size_t>(outer[u])].name;
+      if (firstOf[round] == outer[u]) ++parts[round][p.recipe.units[u].name];
+    }
   for (const auto& [name, count] : kinds) {
-    kindRows_->row(QString::fromStdString(name), QStringLiteral("%1 %2").arg(count.first).arg(count.second),
-                   [&, n = name, c = count] { return kindRow(n, c.first, c.second); });
+    QStringList holds;
+    for (const auto& [part, n] : parts[name]) holds << tr("%1 × %2").arg(n).arg(QString::fromStdString(part));
+    const QString made = holds.isEmpty() ? QString() : tr(": %1").arg(holds.join(QStringLiteral(", ")));
+    kindRows_->row(QString::fromStdString(name),
+                   QStringLiteral("%1 %2 %3").arg(count.first).arg(count.second).arg(made),
+                   [&, n = name, c = count] { return kindRow(n, c.first, c.second, made); });
     names << QString::fromStdString(name);
   }
   kindRows_->end();
   offerKinds(names);
+  setOut_->offer(names);
   showChosen();
 }
 

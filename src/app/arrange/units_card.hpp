@@ -4,6 +4,7 @@
 #include <QComboBox>
 #include <QLineEdit>
 
+#include "app/arrange/set_out_panel.hpp"
 #include "app/canvas/layout_canvas.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
@@ -19,12 +20,14 @@ class UnitsCard : public Card {
   /// Clicks choose pieces for a unit instead of painting them.
   bool choosing() const { return choosing_; }
   void toggle(const std::vector<std::uint32_t>& pieces);
-  void stop();  ///< lets the chosen pieces go
+  void setCloth(ClothId cloth) { setOut_->setCloth(cloth); }  ///< of a path
+  void stop();                                                ///< lets the chosen pieces go
   QString sentence() const;
 
  Q_SIGNALS:
   void said(const QString& sentence);
   void sentenceChanged();
+  void answered(const QString& sentence);  ///< how many pieces a path takes
 
  private:
   void refresh();
@@ -32,7 +35,7 @@ class UnitsCard : public Card {
   void showChosen();
   void showOutlines();
   void make();
-  QWidget* kindRow(const std::string& name, int units, int pieces);
+  QWidget* kindRow(const std::string& name, int units, int pieces, const QString& holds);
   void offerKinds(const QStringList& names);
 
   Session& session_;
@@ -45,6 +48,7 @@ class UnitsCard : public Card {
   QWidget *making_, *kinds_, *replacing_;
   std::unique_ptr<KeptRows> kindRows_;
   QComboBox *from_, *by_;
+  SetOutPanel* setOut_;
   QLabel* note_;
 };
 

@@ -47,6 +47,7 @@ LayoutCanvas::LayoutCanvas(Session& session, QWidget* parent) : QWidget(parent),
       edges_.clear();  // they belong to the layout before
       edgePointed_ = -1;
       ghosts_.clear();
+      also_.reset();
     }
     if ((parts & LayoutPart) && fitted_) fitAll();
     refreshReach();
@@ -78,6 +79,11 @@ void LayoutCanvas::setEdges(std::vector<OpenEdge> edges, bool active) {
 void LayoutCanvas::setGhosts(std::vector<Polygon> ghosts) {
   ghosts_ = std::move(ghosts);
   update();
+}
+
+void LayoutCanvas::setAlso(std::optional<Box> box) {
+  const bool other = std::exchange(also_, box) != box;
+  if (other && fitted_) fitAll();
 }
 
 void LayoutCanvas::setUnits(std::vector<Polygon> outlines) {
@@ -173,6 +179,7 @@ Box LayoutCanvas::shownBox() const {
   const Layout& layout = *session_.project().layout;
   Box box = layout.sides == FinishingSides::Slice ? session_.index().bounds() : layout.finished;
   if (const Layout* whole = line_.whole()) box = unite(box, whole->finished);
+  if (also_) box = unite(box, *also_);
   if (!edgesActive_) return box;
   // Where pieces are added there is room for the next ones round the rim.
   const double room = kRoomToGrow * session_.project().recipe.edge.mm();
@@ -285,6 +292,11 @@ void LayoutCanvas::mouseMoveEvent(QMouseEvent* event) {
     else
       setCursor(side % 2 == 0 ? Qt::SizeHorCursor : Qt::SizeVerCursor);
   }
+  if (area_.drawing()) {
+    area_.move(event->position());
+    return update();
+  }
+  if (picking_ && !pressed_) return pickAt(event->position());
   if (acting_) {
     const int piece = pieceAt(event->position());
     if (piece < 0 || piece == dragPiece_) return;
@@ -321,6 +333,11 @@ void LayoutCanvas::mousePressEvent(QMouseEvent* event) {
   if (!session_.isOpen()) return;
   if (event->button() == Qt::LeftButton && line_.press(event->position(), *session_.project().layout, place_))
     return;
+  if (picking_) return;
+  if (area_.kind() != AreaKind::None && event->button() == Qt::LeftButton) {
+    pressed_ = false;  // it does not move the picture
+    return area_.press(event->position());
+  }
   const int piece = dragActs_ && event->button() == Qt::LeftButton ? pieceAt(event->position()) : -1;
   if (piece < 0) return;
   // It acts at once: a drag goes on from here.
@@ -338,6 +355,17 @@ void LayoutCanvas::mouseReleaseEvent(QMouseEvent* event) {
   if (line_.dragging()) {
     if (const auto line = line_.release()) Q_EMIT lineDropped(*line);
     return update();
+  }
+  if (area_.drawing() && event->button() == Qt::LeftButton && session_.isOpen()) {
+    const bool area = area_.isArea();
+    const auto within = area_.release(*session_.project().layout, place_);
+    update();
+    if (area) return Q_EMIT areaDrawn(within, event->modifiers() & Qt::ShiftModifier);
+  }
+  if (picking_ && !wasDrag && event->button() == Qt::LeftButton && session_.isOpen()) {
+    pickAt(event->position());
+    if (pick_) Q_EMIT picked(*pick_);
+    return;
   }
   if (acting_) {
     acting_ = false;
@@ -401,6 +429,10 @@ bool LayoutCanvas::moveCursor(int key) {
   }
   if (const auto next = session_.index().neighbour(layout, static_cast<std::uint32_t>(cursor_), towards))
     setCursorPiece(static_cast<int>(*next));
+  if (picking_) {
+    pickStep_ = 0;
+    pick_ = layout.pieces[static_cast<std::size_t>(cursor_)].centre;
+  }
   return true;
 }
 
@@ -408,6 +440,7 @@ void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
   if (!session_.isOpen()) return;
   const QPointF middle = QRectF(rect()).center();
   if (moveCursor(event->key())) return;
+  if (picking_ && pickByKey(event->key())) return;
   switch (event->key()) {
     case Qt::Key_Return:
     case Qt::Key_Enter:
@@ -418,6 +451,7 @@ void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
       }
       if (cursor_ < 0) break;
       shown_ = false;
+      if (area_.kind() == AreaKind::Box && areaByKey()) return;
       Q_EMIT clicked(static_cast<std::uint32_t>(cursor_), event->modifiers() & Qt::ShiftModifier);
       return;
     case Qt::Key_Plus:
@@ -435,6 +469,11 @@ void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
       Q_EMIT cureAsked();
       return;
     case Qt::Key_Escape:
+      if (area_.drawing() || areaFrom_ >= 0) {
+        area_.letGo();
+        areaFrom_ = -1;
+        return update();
+      }
       if (!pen_.active()) break;
       pen_.goOnFrom(std::nullopt);
       update();
@@ -450,6 +489,90 @@ void LayoutCanvas::keyPressEvent(QKeyEvent* event) {
       break;
   }
   QWidget::keyPressEvent(event);
+}
+
+void LayoutCanvas::setArea(AreaKind kind) {
+  if (area_.kind() != kind) area_.setKind(kind);
+  areaFrom_ = -1;
+  update();
+}
+
+/// The first time says where the box begins, the second time where it ends.
+bool LayoutCanvas::areaByKey() {
+  if (areaFrom_ < 0) {
+    areaFrom_ = cursor_;
+    update();
+    return true;
+  }
+  const auto within = AreaPen::between(*session_.project().layout, static_cast<std::uint32_t>(areaFrom_),
+                                       static_cast<std::uint32_t>(cursor_));
+  areaFrom_ = -1;
+  Q_EMIT areaDrawn(within, false);
+  update();
+  return true;
+}
+
+void LayoutCanvas::setPicking(bool picking) {
+  picking_ = picking;
+  pick_.reset();
+  pickStep_ = 0;
+  if (picking)
+    setCursor(Qt::CrossCursor);
+  else
+    unsetCursor();
+  if (picking && cursor_ >= 0)
+    pick_ = session_.project().layout->pieces[static_cast<std::size_t>(cursor_)].centre;
+  update();
+}
+
+namespace {
+
+/// The middle of a piece, its corners, and the middles of its sides.
+std::vector<Point> pointsOf(const Layout& layout, std::size_t piece) {
+  const auto outline = layout.outline(piece);
+  std::vector<Point> out{layout.pieces[piece].centre};
+  out.insert(out.end(), outline.begin(), outline.end());
+  for (std::size_t i = 0; i < outline.size(); ++i)
+    out.push_back(0.5 * (outline[i] + outline[(i + 1) % outline.size()]));
+  return out;
+}
+
+}  // namespace
+
+void LayoutCanvas::pickAt(QPointF at) {
+  pick_.reset();
+  const Layout& layout = *session_.project().layout;
+  const Point p = place_.toLayout(at);
+  double nearest = 1e300;
+  const double reach = kPenReach / place_.scale;
+  for (const auto i : session_.index().within({p.x - reach, p.y - reach, p.x + reach, p.y + reach}))
+    for (const Point q : pointsOf(layout, i))
+      if (const double d = distance(p, q); d < std::min(nearest, reach)) {
+        nearest = d;
+        pick_ = q;
+      }
+  if (const auto piece = session_.index().at(layout, p); !pick_ && piece)
+    pick_ = layout.pieces[*piece].centre;
+  update();
+}
+
+/// N goes on to the next point of the piece under the cursor, Enter takes it, Escape lets it be.
+bool LayoutCanvas::pickByKey(int key) {
+  if (key == Qt::Key_Escape) {
+    Q_EMIT pickingLetGo();
+    return true;
+  }
+  if (cursor_ < 0) return false;
+  const auto points = pointsOf(*session_.project().layout, static_cast<std::size_t>(cursor_));
+  if (key == Qt::Key_N) {
+    pickStep_ = (pickStep_ + 1) % static_cast<int>(points.size());
+    pick_ = points[static_cast<std::size_t>(pickStep_)];
+    update();
+    return true;
+  }
+  if (key != Qt::Key_Return && key != Qt::Key_Enter && key != Qt::Key_Space) return false;
+  Q_EMIT picked(points[static_cast<std::size_t>(pickStep_) % points.size()]);
+  return true;
 }
 
 void LayoutCanvas::leaveEvent(QEvent*) {

@@ -5,6 +5,7 @@
 #include <functional>
 #include <vector>
 
+#include "app/canvas/area_pen.hpp"
 #include "app/canvas/draft_pen.hpp"
 #include "app/canvas/line_handles.hpp"
 #include "app/session/session.hpp"
@@ -47,12 +48,20 @@ class LayoutCanvas : public QWidget {
   /// do.
   void setDragActs(bool acts) { dragActs_ = acts; }
   bool dragActing() const { return acting_; }
+  /// Dragging draws round pieces instead; a click stays a click.
+  void setArea(AreaKind kind);
+  AreaKind area() const { return area_.kind(); }
+  /// The next click says where a point lies: the middle of a piece, a corner, or the middle of a side.
+  void setPicking(bool picking);
+  bool picking() const { return picking_; }
   /// Shows the finishing line with handles to drag, over the outlines of the whole pieces.
   void setLineHandles(bool shown, std::shared_ptr<const Layout> whole);
   /// Open edges to point at instead of pieces, while `active`.
   void setEdges(std::vector<OpenEdge> edges, bool active);
   /// Width on the right that a fitted layout leaves free while edges are pointed at, px.
   void setKeptFree(int width) { keptFree_ = width; }
+  /// What would come beyond the layout: a fitted picture shows it too.
+  void setAlso(std::optional<Box> box);
   /// Outlines of what would be placed.
   void setGhosts(std::vector<Polygon> ghosts);
   /// Outlines of units, drawn thick over the pieces.
@@ -75,6 +84,9 @@ class LayoutCanvas : public QWidget {
   void clicked(std::uint32_t piece, bool shift);
   void draggedOver(std::uint32_t piece, bool shift);  ///< with the left button down, after clicked()
   void dragEnded();
+  void areaDrawn(const std::vector<std::uint32_t>& pieces, bool shift);  ///< of what lies within
+  void picked(const clathra::Point& point);
+  void pickingLetGo();
   void pointedAt(int piece);  ///< under pointer or cursor; -1 for none
   void turnAsked();           ///< the key that turns the direction of rows
   void viewChanged();
@@ -99,6 +111,9 @@ class LayoutCanvas : public QWidget {
   bool moveCursor(int key);
   void moveEdgeCursor(Point towards);
   void pointAtEdge(QPointF at);
+  void pickAt(QPointF at);
+  bool pickByKey(int key);
+  bool areaByKey();
   void paintGrowing(QPainter& painter) const;
   void paintFromAfar(QPainter& painter) const;
 
@@ -117,6 +132,7 @@ class LayoutCanvas : public QWidget {
   std::optional<Point> centre_;
   bool edgesActive_ = false;
   int keptFree_ = 0;
+  std::optional<Box> also_;
   int edgePointed_ = -1;
   QPointF dragFrom_;
   bool dragging_ = false, pressed_ = false;
@@ -124,6 +140,11 @@ class LayoutCanvas : public QWidget {
   int dragPiece_ = -1;
   LineHandles line_;
   DraftPen pen_;
+  AreaPen area_;
+  int areaFrom_ = -1;  ///< the piece at which a box by the keyboard begins
+  bool picking_ = false;
+  std::optional<Point> pick_;
+  int pickStep_ = 0;
 };
 
 }  // namespace clathra

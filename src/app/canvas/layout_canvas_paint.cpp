@@ -1,10 +1,12 @@
 // What the canvas draws: the layout itself, and over it what is being done.
 #include <QPaintEvent>
 #include <QPainter>
+#include <QPainterPath>
 #include <cmath>
 
 #include "app/canvas/layout_canvas.hpp"
 #include "app/theme/theme.hpp"
+#include "layout/soundness.hpp"
 
 namespace clathra {
 
@@ -12,7 +14,7 @@ void LayoutCanvas::paintEvent(QPaintEvent* event) {
   if (!session_.isOpen()) return;
   QPainter painter(this);
   painter.setRenderHint(QPainter::Antialiasing);
-  if (view_ == LayoutView::StepBack) return paintFromAfar(painter);
+  if (view_ == LayoutView::StepBack) paintFromAfar(painter);
   LayoutLook look;
   look.palette = &currentPalette();
   look.back = back_;
@@ -20,9 +22,16 @@ void LayoutCanvas::paintEvent(QPaintEvent* event) {
   look.lit = lit_;
   look.cursor = hasFocus() ? cursor_ : -1;
   look.rim = session_.geometry().seams.outer;
+  look.overAlone = view_ == LayoutView::StepBack;
   paintLayout(painter, session_.project(), session_.index(), place_, event->rect(), look);
   line_.paint(painter, *session_.project().layout, place_);
   paintGrowing(painter);
+  area_.paint(painter);
+  if (areaFrom_ >= 0 && areaFrom_ < static_cast<int>(session_.project().layout->size())) {
+    painter.setPen(QPen(currentPalette().sea, 2, Qt::DashLine));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRect(onScreenBox(static_cast<std::uint32_t>(areaFrom_)));
+  }
   pen_.paint(painter, *session_.project().layout, place_);
   if (hasFocus() && cursor_ < 0 && edgePointed_ < 0) {
     painter.setBrush(Qt::NoBrush);
@@ -67,8 +76,8 @@ void LayoutCanvas::paintGrowing(QPainter& painter) const {
     for (const Point p : ghost) polygon << place_.toDevice(p);
     painter.drawPolygon(polygon);
   }
-  if (centre_) {
-    const QPointF at = place_.toDevice(*centre_);
+  if (const auto shown = picking_ ? pick_ : centre_) {
+    const QPointF at = place_.toDevice(*shown);
     painter.setBrush(Qt::NoBrush);
     for (const auto& [colour, width] : {std::pair(c.panel, 5.0), std::pair(c.sea, 2.0)}) {
       painter.setPen(QPen(colour, width));
@@ -98,8 +107,20 @@ void LayoutCanvas::paintFromAfar(QPainter& painter) const {
   inner.setRenderHint(QPainter::Antialiasing);
   paintLayout(inner, session_.project(), session_.index(), place, QRectF(QPointF(), QSizeF(small)), look);
   inner.end();
+  // The layout's own outline stays sharp: it is the cloths that run into each other.
+  QPainterPath outline;
+  outline.setFillRule(Qt::OddEvenFill);
+  for (const Polygon& loop : boundaryLoops(session_.geometry().seams)) {
+    QPolygonF polygon;
+    for (const Point p : loop) polygon << place_.toDevice(p);
+    outline.addPolygon(polygon);
+    outline.closeSubpath();
+  }
+  painter.save();
+  painter.setClipPath(outline);
   painter.setRenderHint(QPainter::SmoothPixmapTransform);
   painter.drawImage(QRectF(0, 0, small.width() * kBlur, small.height() * kBlur), image);
+  painter.restore();
 }
 
 }  // namespace clathra

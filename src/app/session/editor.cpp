@@ -101,7 +101,7 @@ bool Editor::makeChange(const Change& change, const Answer& done) {
   if (!isOpen()) return refuse(Message("no-project-open"));
   const auto meant = followed(change.edit, *change.saidOf, *project().layout);
   if (!meant) return refuse(meant.error().message);
-  const Weight weight = weightOf(*meant, project());
+  const Weight weight = meant->weight(project());
   if (weight == Weight::Light || (weight == Weight::Pieces && !isLarge())) {
     auto next = applied(project(), *meant, context_());
     if (!next) return refuse(next.error().message);

@@ -4,6 +4,7 @@
 #include <QHBoxLayout>
 #include <QStyle>
 #include <QWheelEvent>
+#include <cmath>
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/labels.hpp"
@@ -13,6 +14,9 @@ namespace clathra {
 
 ChoiceList::ChoiceList(QWidget* parent) : QComboBox(parent) {
   setFocusPolicy(Qt::StrongFocus);
+  // Its longest entry does not make the bench wider than it is.
+  setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  setMinimumContentsLength(10);
 }
 
 void ChoiceList::focusInEvent(QFocusEvent* event) {
@@ -129,6 +133,45 @@ void CountField::read() {
   setModified(false);
   setCount(n);
   if (changed) Q_EMIT countChanged();
+}
+
+namespace {
+
+QString degreesText(double degrees) {
+  return QStringLiteral("%1°").arg(QString::number(std::round(degrees * 1000) / 1000, 'g', 9));
+}
+
+}  // namespace
+
+AngleField::AngleField(const QString& spokenName, double least, double most, QWidget* parent)
+    : QLineEdit(parent), least_(least), most_(most) {
+  setAccessibleName(spokenName);
+  setFixedWidth(scaled(86));
+  connect(this, &QLineEdit::editingFinished, this, &AngleField::read);
+}
+
+void AngleField::setDegrees(double degrees) {
+  degrees_ = degrees;
+  showIn(*this, degreesText(degrees));
+}
+
+void AngleField::read() {
+  QString typed = text().trimmed();
+  if (typed.endsWith(QChar(0x00B0))) typed.chop(1);
+  bool ok = false;
+  const double degrees = typed.trimmed().replace(QLatin1Char(','), QLatin1Char('.')).toDouble(&ok);
+  if (!ok || !(degrees >= least_ && degrees <= most_)) {
+    Q_EMIT wrong(tr("%1: \"%2\" is no angle from %3 to %4.")
+                     .arg(accessibleName(), text().left(40), degreesText(least_), degreesText(most_)));
+    setModified(false);
+    setDegrees(degrees_);
+    return;
+  }
+  // What is shown is rounded: only what was typed changes anything.
+  const bool changed = isModified() && std::abs(degrees - degrees_) > 1e-9;
+  setModified(false);
+  setDegrees(changed ? degrees : degrees_);
+  if (changed) Q_EMIT degreesChanged();
 }
 
 QWidget* fieldRow(const QString& what, QWidget* field) {

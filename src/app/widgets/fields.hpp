@@ -75,6 +75,22 @@ class CountField : public QLineEdit {
   int least_, most_, count_ = 0;
 };
 
+/// A field for an angle in degrees, to a thousandth.
+class AngleField : public QLineEdit {
+  Q_OBJECT
+ public:
+  AngleField(const QString& spokenName, double least, double most, QWidget* parent = nullptr);
+  void setDegrees(double degrees);  ///< without telling
+  double degrees() const { return degrees_; }
+ Q_SIGNALS:
+  void degreesChanged();
+  void wrong(const QString& sentence);
+
+ private:
+  void read();
+  double least_, most_, degrees_ = 0;
+};
+
 /// A named field: its name on the left, the field on the right.
 QWidget* fieldRow(const QString& what, QWidget* field);
 

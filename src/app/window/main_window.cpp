@@ -30,7 +30,10 @@ MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& rec
       files_(session, preferences, recovery, *this) {
   setWindowTitle(QStringLiteral("Clathra"));
   setMinimumSize(760, 560);
-  resize(1280, 800);
+  // The frame comes on top: the whole of it is to fit where the screen is no larger.
+  constexpr QSize kFrame(16, 48);
+  const QSize room = screen() ? screen()->availableSize() - kFrame : QSize(1280, 800);
+  resize(QSize(1280, 800).boundedTo(room).expandedTo(QSize(1024, 640).boundedTo(room)));
   makeActions();
   build();
   connectSession();

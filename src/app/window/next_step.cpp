@@ -25,7 +25,9 @@ const Cloth* unmeasured(const Session& s) {
 NextStep nextStep(const Session& s) {
   const Project& p = s.project();
   const int without = s.tally().count(kNoCloth);
-  if (!s.canUndo() && without == s.tally().pieces() && s.path().isEmpty())
+  // What was drawn elsewhere has its size already.
+  const bool drawn = p.recipe.arrangement == kOwnArrangement && p.layout->size() > 1;
+  if (!drawn && !s.canUndo() && without == s.tally().pieces() && s.path().isEmpty())
     return {QObject::tr("Give the shapes an edge length, then a size."),
             QObject::tr("Set the edge"),
             QStringLiteral("arrange"),

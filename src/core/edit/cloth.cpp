@@ -3,6 +3,7 @@
 
 #include "cutting/methods.hpp"
 #include "edit/edits.hpp"
+#include "model/lightness.hpp"
 
 namespace clathra {
 
@@ -118,6 +119,43 @@ Status ChangeCloth::apply(Project& p, const EditContext& c) const {
       return fail("already-cloth-called", changed.name);
   **own = std::move(changed);
   dropUnusedPictures(p);
+  return {};
+}
+
+namespace {
+
+void wearInstead(Painting& painting, ClothId was, ClothId now) {
+  for (std::size_t i = 0; i < painting.size(); ++i)
+    if (painting[i] == was) painting.set(i, now);
+}
+
+}  // namespace
+
+Status JoinNearCloths::apply(Project& p, const EditContext&) const {
+  std::vector<ClothId> plain;
+  std::vector<Rgb> colours;
+  std::vector<std::size_t> counts;
+  for (const Cloth& c : p.cloths) {
+    if (c.print || !c.lengths.empty()) continue;
+    plain.push_back(c.id);
+    colours.push_back(c.colour);
+    std::size_t n = 0;
+    for (std::size_t i = 0; i < p.painting.size(); ++i) n += p.painting[i] == c.id ? 1 : 0;
+    counts.push_back(n);
+  }
+  const auto with = nearColours(colours, counts, within);
+  bool any = false;
+  for (std::size_t i = 0; i < plain.size(); ++i) {
+    if (with[i] == i) continue;
+    any = true;
+    const ClothId was = plain[i], now = plain[with[i]];
+    wearInstead(p.painting, was, now);
+    for (Variant& v : p.variants) wearInstead(v.painting, was, now);
+    for (Role& r : p.roles)
+      if (r.cloth == was) r.cloth = now;
+    std::erase_if(p.cloths, [&](const Cloth& c) { return c.id == was; });
+  }
+  if (!any) return fail("no-near-colours");
   return {};
 }
 

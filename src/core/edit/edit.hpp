@@ -1,29 +1,79 @@
 // An edit as one value: every change that window or script can make, a pure step from one project to the
 // next.
 #pragma once
+#include <memory>
 #include <span>
-#include <variant>
 
 #include "edit/edits.hpp"
+#include "edit/places.hpp"
 
 namespace clathra {
 
-using Edit = std::variant<Rename, SetArrangement, SetEdge, SetCounts, SetSize, SetSides, SetLine,
-                          SetWantedSize, SetAllowance, SetSpare, SetUnit, SetPage, Paint, AddRole, GiveRole,
-                          PutOnRole, RenameRole, DropRole, PaintByChance, KeepVariant, WearVariant,
-                          ChangeVariant, DropVariant, SetNumbering, AddPieces, TakeAway, Subdivide, FillHoles,
-                          CloseRing, Exchange, JoinPieces, DraftLines, Cure, SplitPiece, MarkUnit, PlaceUnit,
-                          ReplaceUnits, RenameUnit, DropUnit, AddCloth, AddScraps, ChangeCloth, RemoveCloth,
-                          ChooseMethod, AddMotif, ChangeMotif, RemoveMotif, SetRemarkAside, TakeUpAgain>;
+/// Any one of the kinds in edits.hpp. (Not a variant: with fifty alternatives that costs each file that has
+/// an edit several seconds to compile.)
+class Edit {
+ public:
+  template <class Kind>
+  requires requires { Kind::kInfo; }
+  Edit(Kind kind)
+      : held_(std::make_shared<const Held<Kind>>(std::move(kind))) {}  // NOLINT: a kind is an edit
 
-/// What all kinds are called, in the order of the variant: the registry that help and scripts read.
+  /// Null if it is of another kind.
+  template <class Kind>
+  const Kind* as() const {
+    const auto* held = dynamic_cast<const Held<Kind>*>(held_.get());
+    return held ? &held->kind : nullptr;
+  }
+
+  const EditInfo& info() const { return held_->info(); }
+  /// How long it may take on this project.
+  Weight weight(const Project& project) const {
+    return held_->readsPicture(project) ? Weight::Layout : info().weight;
+  }
+
+ private:
+  struct Any {
+    virtual ~Any() = default;
+    virtual const EditInfo& info() const = 0;
+    virtual bool readsPicture(const Project& project) const = 0;
+    virtual Status apply(Project& project, const EditContext& context) const = 0;
+    virtual std::optional<Edit> followed(const PiecePlaces& places) const = 0;
+  };
+  template <class Kind>
+  struct Held final : Any {
+    explicit Held(Kind k) : kind(std::move(k)) {}
+    const EditInfo& info() const override { return Kind::kInfo; }
+    bool readsPicture(const Project& project) const override {
+      if constexpr (requires { kind.readsPicture(project); }) return kind.readsPicture(project);
+      return false;
+    }
+    Status apply(Project& project, const EditContext& context) const override {
+      return kind.apply(project, context);
+    }
+    std::optional<Edit> followed(const PiecePlaces& places) const override {
+      Kind out = kind;
+      bool some = true;
+      if constexpr (requires { out.fields.pieces; }) {
+        some = !out.fields.pieces || places.follow(*out.fields.pieces);
+      } else if constexpr (requires { out.ofPieces; }) {
+        some = places.follow(out.pieces) && places.follow(out.ofPieces);
+      } else if constexpr (requires { out.pieces; }) {
+        some = places.follow(out.pieces);
+      }
+      return some ? std::optional<Edit>(std::move(out)) : std::nullopt;
+    }
+    Kind kind;
+  };
+  friend Result<Project> applied(const Project& project, const Edit& edit, const EditContext& context);
+  friend Result<Edit> followed(const Edit& edit, const Layout& from, const Layout& to);
+
+  std::shared_ptr<const Any> held_;  ///< never null; kinds do not change
+};
+
+/// What all kinds are called, in the order of kinds.hpp: the registry that help and scripts read.
 std::span<const EditInfo> editInfos();
 /// The keys of an edit as help lists them; what a registry holds is read there.
 std::string keysOf(const EditInfo& info);
-const EditInfo& infoOf(const Edit& edit);
-
-/// How long it may take on this project.
-Weight weightOf(const Edit& edit, const Project& project);
 
 /// Applies one edit. Errors: what the edit refuses; cancelled.
 [[nodiscard]] Result<Project> applied(const Project& project, const Edit& edit, const EditContext& context);

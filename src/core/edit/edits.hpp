@@ -10,6 +10,7 @@
 #include "edit/chance.hpp"
 #include "edit/context.hpp"
 #include "layout/grow.hpp"
+#include "layout/set_out.hpp"
 #include "shape/overlay.hpp"
 
 namespace clathra {
@@ -31,6 +32,13 @@ struct SetArrangement {
 struct SetEdge {
   static constexpr EditInfo kInfo{"setEdge", "value (mm)", "changes the edge", Weight::Layout};
   Length edge;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetProportion {
+  static constexpr EditInfo kInfo{"setProportion", "proportion (its key), value (mm or degrees)",
+                                  "changes a side or angle of the arrangement", Weight::Layout};
+  std::string key;
+  double value = 0;  ///< mm or degrees
   Status apply(Project&, const EditContext&) const;
 };
 struct SetCounts {
@@ -171,6 +179,33 @@ struct DropRole {
 
 // ---- growing and reshaping by hand
 
+/// The first piece of a layout that is made by hand: it may be another one as long as it is alone.
+struct BeginWith {
+  static constexpr EditInfo kInfo{
+      "beginWith",
+      "one of shape (a family or one's own), sides (3 to 16, of the edge), outline "
+      "[[x, y]..] (mm) or typed (sides and corners in turn); name?",
+      "begins with another piece", Weight::Pieces};
+  Polygon outline;   ///< mm, centred
+  std::string name;  ///< of a shape of one's own; empty for none
+  Status apply(Project&, const EditContext&) const;
+};
+/// Names the shape of a piece; or fills a hole with a piece of its own shape and names that.
+struct MakeShape {
+  static constexpr EditInfo kInfo{"makeShape", "name, piece n or hole [x, y] (mm, inside it), cloth?",
+                                  "makes a shape of one's own", Weight::Pieces};
+  std::string name;
+  std::optional<std::uint32_t> piece;
+  Point hole;
+  ClothId cloth = kNoCloth;
+  Status apply(Project&, const EditContext&) const;
+};
+struct DropShape {
+  static constexpr EditInfo kInfo{"dropShape", "name", "forgets the name of a shape of one's own",
+                                  Weight::Pieces};
+  std::string name;
+  Status apply(Project&, const EditContext&) const;
+};
 struct AddPieces {
   static constexpr EditInfo kInfo{"addPieces",
                                   "at [x, y] (mm, on an open edge), shape?, choice? (0: the best closing), "
@@ -276,6 +311,18 @@ struct PlaceUnit {
   Copies copies;
   Status apply(Project&, const EditContext&) const;
 };
+/// Copies of a unit with a path between them.
+struct SetOutUnits {
+  static constexpr EditInfo kInfo{
+      "setOutUnits",
+      "unit, path (piece n whose copies make the path), across, down, apart? (1), allRound?, cloth?",
+      "sets out units with a path between them", Weight::Layout};
+  std::string unit;
+  std::uint32_t path = 0;
+  SetOutAsk ask;
+  ClothId cloth = kNoCloth;  ///< of the path
+  Status apply(Project&, const EditContext&) const;
+};
 struct ReplaceUnits {
   static constexpr EditInfo kInfo{"replaceUnits", "unit, by",
                                   "puts units of one name in the place of all of another", Weight::Pieces};
@@ -343,6 +390,13 @@ struct ChangeCloth {
   ClothId cloth = kNoCloth;
   ClothFields fields;
   bool readsPicture(const Project&) const;
+  Status apply(Project&, const EditContext&) const;
+};
+/// Plain cloths (without a print or a length of their own) of near colours become one: the commonest of them.
+struct JoinNearCloths {
+  static constexpr EditInfo kInfo{"joinNearCloths", "within? (10: how unlike, in L*a*b*)",
+                                  "joins cloths of near colours", Weight::Pieces};
+  double within = 10;
   Status apply(Project&, const EditContext&) const;
 };
 struct RemoveCloth {

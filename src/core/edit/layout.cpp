@@ -40,6 +40,7 @@ Status SetArrangement::apply(Project& p, const EditContext& c) const {
     r.hand = {};
     r.units.clear();
     r.line.clear();
+    r.proportions.clear();
   }
   r.across = across.value_or(std::max(1, r.across));
   r.down = down.value_or(std::max(1, r.down));
@@ -51,6 +52,20 @@ Status SetEdge::apply(Project& p, const EditContext& c) const {
   if (const auto ok = checkEdge(edge); !ok) return ok;
   Recipe r = p.recipe;
   r.edge = edge;
+  return lay(p, r, c);
+}
+
+Status SetProportion::apply(Project& p, const EditContext& c) const {
+  const auto arrangement = c.library.find(p.recipe.arrangement);
+  if (!arrangement) return tl::make_unexpected(arrangement.error());
+  const auto& all = (*arrangement)->proportions;
+  const auto at = std::find_if(all.begin(), all.end(), [&](const Proportion& o) { return o.key == key; });
+  if (at == all.end()) return fail("no-proportion-called", (*arrangement)->name, key);
+  const double inEdges = at->kind == Proportion::Kind::Side ? value / p.recipe.edge.mm() : value;
+  Recipe r = p.recipe;
+  r.proportions[key] = inEdges;
+  if (std::abs(inEdges - at->normal) < 1e-9) r.proportions.erase(key);
+  r.line.clear();  // the lines that suited the old proportions do not suit the new ones
   return lay(p, r, c);
 }
 

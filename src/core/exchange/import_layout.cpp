@@ -6,10 +6,13 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <numeric>
+#include <optional>
 #include <set>
 
 #include "exchange/svg_reader.hpp"
 #include "filesystem.hpp"
+#include "model/lightness.hpp"
 #include "shape/json_fields.hpp"
 #include "text.hpp"
 
@@ -19,12 +22,14 @@ using nlohmann::json;
 
 namespace {
 
-constexpr double kFarthest = 100'000;  // mm
+constexpr double kFarthest = 100'000;    // mm
+constexpr std::size_t kMostFills = 200;  // room is left for cloths of one's own
 constexpr std::size_t kMostBytes = 100'000'000;
 
 struct Outlines {
   std::vector<Polygon> outlines;
   std::vector<std::string> cloths;  ///< one an outline, empty for none
+  std::vector<std::optional<Rgb>> fills;
   std::vector<Message> unused;
 };
 
@@ -38,8 +43,10 @@ Result<Outlines> fromSvg(std::string_view text, const Progress& progress) {
     const bool closed = line.closed || distance(line.points.front(), line.points.back()) < kHealTolerance;
     if (!closed || line.points.size() < 3)
       ++open;
-    else
+    else {
       out.outlines.push_back(std::move(line.points));
+      out.fills.push_back(line.fill);
+    }
   }
   if (open > 0) out.unused.emplace_back("unused-open-line", open);
   return out;
@@ -155,6 +162,44 @@ Status paintNamed(Project& project, const std::vector<std::string>& cloths,
   return {};
 }
 
+/// Each fill is a cloth; the cloths that every project begins with give way to them. Where there are more
+/// fills than a project holds cloths, near ones are joined.
+Status paintFilled(Project& project, const std::vector<std::optional<Rgb>>& fills) {
+  std::vector<Rgb> colours;
+  std::vector<std::size_t> counts, colourOf(fills.size());
+  for (std::size_t i = 0; i < fills.size(); ++i) {
+    if (!fills[i]) continue;
+    const auto at = std::find(colours.begin(), colours.end(), *fills[i]);
+    colourOf[i] = static_cast<std::size_t>(at - colours.begin());
+    if (at == colours.end()) {
+      colours.push_back(*fills[i]);
+      counts.push_back(0);
+    }
+    ++counts[colourOf[i]];
+  }
+  if (colours.empty()) return {};
+  project.cloths.clear();
+  project.nextCloth = 0;
+  std::vector<std::size_t> with(colours.size());
+  std::iota(with.begin(), with.end(), std::size_t{0});
+  for (double within = 2; std::set<std::size_t>(with.begin(), with.end()).size() > kMostFills; within *= 1.4)
+    with = nearColours(colours, counts, within);
+  std::map<std::size_t, ClothId> ids;
+  for (std::size_t c = 0; c < colours.size(); ++c) {
+    if (with[c] != c) continue;
+    Cloth cloth;
+    cloth.colour = colours[c];
+    const auto id = addCloth(project, std::move(cloth));
+    if (!id) return tl::make_unexpected(id.error());
+    ids[c] = *id;
+  }
+  for (std::size_t i = 0; i < project.layout->size(); ++i) {
+    const auto given = static_cast<std::size_t>(project.layout->pieces[i].key.col);
+    if (given < fills.size() && fills[given]) project.painting.set(i, ids[with[colourOf[given]]]);
+  }
+  return {};
+}
+
 }  // namespace
 
 Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::string_view text,
@@ -168,6 +213,7 @@ Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::st
   if (static_cast<std::int64_t>(read->outlines.size()) > kMostPieces)
     return fail("make-pieces-most", read->outlines.size(), kMostPieces);
   std::vector<std::string> cloths;
+  std::vector<std::optional<Rgb>> fills;
   std::vector<Polygon> outlines;
   for (std::size_t i = 0; i < read->outlines.size(); ++i) {
     std::vector<Polygon> one{std::move(read->outlines[i])};
@@ -178,6 +224,7 @@ Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::st
       return fail("outline-corners-piece-simplify", one.front().size(), kMostOwnCorners);
     outlines.push_back(std::move(one.front()));
     cloths.push_back(i < read->cloths.size() ? read->cloths[i] : std::string());
+    fills.push_back(i < read->fills.size() ? read->fills[i] : std::nullopt);
   }
   if (outlines.empty()) return fail("outlines-file-enclose-nothing");
   if (progress.cancelled()) return fail(kCancelled);
@@ -193,6 +240,7 @@ Result<LayoutImport> importLayoutText(const ArrangementLibrary& library, std::st
   auto project = newProject(library, recipe, std::move(name));
   if (!project) return tl::make_unexpected(project.error());
   out.project = std::move(*project);
+  if (const auto ok = paintFilled(out.project, fills); !ok) return tl::make_unexpected(ok.error());
   std::set<std::string> shortened;
   if (const auto ok = paintNamed(out.project, cloths, shortened); !ok) return tl::make_unexpected(ok.error());
   if (!shortened.empty()) out.unused.emplace_back("unused-long-name", kMostNameLetters);

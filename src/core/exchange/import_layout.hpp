@@ -20,9 +20,9 @@ struct LayoutImport {
 /// Corners nearer than this are brought together unless asked otherwise (mm): wider misses are real gaps.
 inline constexpr double kHealTolerance = 0.5;
 
-/// Closed outlines of an SVG drawing, or the polygons of a GeoJSON file in mm, y down; a feature's "cloth" is
-/// kept as a cloth of that name. The kind is told by the suffix. Errors: cannot be read, another suffix, no
-/// outlines, too many pieces or corners, what readSvg refuses; cancelled.
+/// Closed outlines of an SVG drawing, each fill a cloth, or the polygons of a GeoJSON file in mm, y down; a
+/// feature's "cloth" is kept as a cloth of that name. The kind is told by the suffix. Errors: cannot be read,
+/// another suffix, no outlines, too many pieces or corners, what readSvg refuses; cancelled.
 [[nodiscard]] Result<LayoutImport> importLayout(const ArrangementLibrary& library,
                                                 const std::filesystem::path& file,
                                                 double tolerance = kHealTolerance,

@@ -130,6 +130,59 @@ std::optional<double> lengthOf(const char* text) {
   return unit == units.end() ? std::nullopt : std::optional(*v * unit->second);
 }
 
+/// Absent for none, for patterns and gradients, and for what is no colour.
+std::optional<Rgb> colourOf(std::string_view text) {
+  while (!text.empty() && text.front() == ' ') text.remove_prefix(1);
+  while (!text.empty() && text.back() == ' ') text.remove_suffix(1);
+  const auto byte = [](double v) { return static_cast<std::uint8_t>(std::clamp(std::lround(v), 0L, 255L)); };
+  if (text.starts_with("#") && (text.size() == 4 || text.size() == 7)) {
+    unsigned v = 0;
+    const auto [end, ec] = std::from_chars(text.data() + 1, text.data() + text.size(), v, 16);
+    if (ec != std::errc() || end != text.data() + text.size()) return std::nullopt;
+    if (text.size() == 7)
+      return Rgb{static_cast<std::uint8_t>(v >> 16), static_cast<std::uint8_t>(v >> 8 & 255),
+                 static_cast<std::uint8_t>(v & 255)};
+    return Rgb{static_cast<std::uint8_t>((v >> 8 & 15) * 17), static_cast<std::uint8_t>((v >> 4 & 15) * 17),
+               static_cast<std::uint8_t>((v & 15) * 17)};
+  }
+  if (text.starts_with("rgb(")) {
+    Scanner in(text.substr(4));
+    std::array<double, 3> v{};
+    for (double& one : v) {
+      const auto n = in.number();
+      if (!n) return std::nullopt;
+      one = in.take('%') ? *n * 2.55 : *n;
+      (void)in.take(',');
+    }
+    return Rgb{byte(v[0]), byte(v[1]), byte(v[2])};
+  }
+  static const std::map<std::string_view, Rgb> named = {
+      {"black", {0, 0, 0}},        {"white", {255, 255, 255}}, {"red", {255, 0, 0}},
+      {"green", {0, 128, 0}},      {"blue", {0, 0, 255}},      {"yellow", {255, 255, 0}},
+      {"orange", {255, 165, 0}},   {"purple", {128, 0, 128}},  {"brown", {165, 42, 42}},
+      {"pink", {255, 192, 203}},   {"gray", {128, 128, 128}},  {"grey", {128, 128, 128}},
+      {"silver", {192, 192, 192}}, {"maroon", {128, 0, 0}},    {"olive", {128, 128, 0}},
+      {"lime", {0, 255, 0}},       {"aqua", {0, 255, 255}},    {"cyan", {0, 255, 255}},
+      {"teal", {0, 128, 128}},     {"navy", {0, 0, 128}},      {"fuchsia", {255, 0, 255}},
+      {"magenta", {255, 0, 255}},  {"gold", {255, 215, 0}},    {"tan", {210, 180, 140}},
+      {"beige", {245, 245, 220}},  {"ivory", {255, 255, 240}}};
+  const auto at = named.find(text);
+  return at == named.end() ? std::nullopt : std::optional(at->second);
+}
+
+/// What a style says of the fill.
+std::optional<std::string_view> styledFill(std::string_view style) {
+  while (!style.empty()) {
+    const auto end = style.find(';');
+    std::string_view one = style.substr(0, end);
+    while (!one.empty() && one.front() == ' ') one.remove_prefix(1);
+    if (one.starts_with("fill:")) return one.substr(5);
+    if (end == std::string_view::npos) break;
+    style.remove_prefix(end + 1);
+  }
+  return std::nullopt;
+}
+
 class Reader {
  public:
   explicit Reader(const Progress& progress) : progress_(progress) {}
@@ -160,6 +213,20 @@ class Reader {
 
  private:
   Status group(const pugi::xml_node& node, const Matrix& m, int depth) {
+    const auto outer = fill_;
+    readFill(node);
+    const Status ok = children(node, m, depth);
+    fill_ = outer;
+    return ok;
+  }
+
+  void readFill(const pugi::xml_node& node) {
+    if (const pugi::xml_attribute a = node.attribute("fill")) fill_ = colourOf(a.value());
+    // A style outdoes the attribute, as viewers have it.
+    if (const auto styled = styledFill(node.attribute("style").value())) fill_ = colourOf(*styled);
+  }
+
+  Status children(const pugi::xml_node& node, const Matrix& m, int depth) {
     if (depth > kMostGroups) return fail("drawing-s-groups-lie", kMostGroups);
     for (const pugi::xml_node& child : node.children()) {
       if (child.type() != pugi::node_element) continue;
@@ -187,10 +254,13 @@ class Reader {
     if (!own) return tl::make_unexpected(own.error());
     const Matrix m = outer * *own;
     if (name == "g" || name == "a" || name == "switch") return group(node, m, depth + 1);
-    if (name == "path") return path(node.attribute("d").value(), m);
-    if (name == "polygon" || name == "polyline")
-      return points(node.attribute("points").value(), m, name == "polygon");
-    if (name == "line" || name == "rect") return plain(node, name, m);
+    if (name == "path" || name == "polygon" || name == "polyline" || name == "line" || name == "rect") {
+      const auto outer_ = fill_;
+      readFill(node);
+      const Status ok = drawn(node, name, m);
+      fill_ = outer_;
+      return ok;
+    }
     if (name == "text" || name == "image" || name == "use" || name == "circle" || name == "ellipse" ||
         name == "svg" || name == "foreignObject")
       ++unused_[name == "svg"             ? "inner-drawing"
@@ -198,6 +268,13 @@ class Reader {
                 : name == "foreignObject" ? "foreign-part"
                                           : name];
     return {};
+  }
+
+  Status drawn(const pugi::xml_node& node, const std::string& name, const Matrix& m) {
+    if (name == "path") return path(node.attribute("d").value(), m);
+    if (name == "polygon" || name == "polyline")
+      return points(node.attribute("points").value(), m, name == "polygon");
+    return plain(node, name, m);
   }
 
   Status plain(const pugi::xml_node& node, const std::string& name, const Matrix& m) {
@@ -242,7 +319,7 @@ class Reader {
     }
     points_ += line.size();
     if (points_ > kMostPoints) return tooMany();
-    if (line.size() > 1) out_.lines.push_back({std::move(line), closed});
+    if (line.size() > 1) out_.lines.push_back({std::move(line), closed, fill_});
     return {};
   }
 
@@ -298,6 +375,7 @@ class Reader {
 
   const Progress& progress_;
   SvgDrawing out_;
+  std::optional<Rgb> fill_;  ///< of the element being read
   std::map<std::string, int> unused_;
   std::size_t points_ = 0;
   std::vector<Point> line_;  ///< of the path being read

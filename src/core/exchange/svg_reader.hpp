@@ -2,12 +2,14 @@
 //
 // Read are polygon, polyline, line, rect and path, in groups, with transforms; curves are flattened to
 // 0.05 mm. Sizes follow the drawing's width, height and viewBox; a drawing without a unit counts 96 to the
-// inch.
+// inch. Fills are plain colours, as attribute or style: #rgb, #rrggbb, rgb(), and the plainest names.
 #pragma once
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
 
+#include "model/cloth.hpp"
 #include "progress.hpp"
 #include "result.hpp"
 #include "shape/polygon.hpp"
@@ -17,6 +19,7 @@ namespace clathra {
 struct SvgLine {
   std::vector<Point> points;
   bool closed = false;
+  std::optional<Rgb> fill;  ///< where one is said, its own or its group's
 };
 
 struct SvgDrawing {

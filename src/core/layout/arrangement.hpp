@@ -8,6 +8,7 @@
 #include "layout/hand_work.hpp"
 #include "layout/layout.hpp"
 #include "layout/unit.hpp"
+#include "measure/expression.hpp"
 #include "measure/length.hpp"
 #include "result.hpp"
 
@@ -22,6 +23,17 @@ struct CellPart {
   int moreAcross = 0, moreDown = 0;  ///< how many columns or rows more than counted this part fills
 };
 
+/// What may be chosen of an arrangement beside its edge: how long another side is, or an angle.
+struct Proportion {
+  enum class Kind { Side, Angle };
+  std::string key;    ///< a word of small letters, as formulas and files name it
+  std::string title;  ///< "long side"
+  Kind kind = Kind::Side;
+  double normal = 1, least = 0, most = 0;  ///< sides in edges, angles in degrees
+};
+/// What was chosen: by key, in edges or degrees; what is not there is as the arrangement has it.
+using Proportions = FormulaWords;
+
 /// Lines first + k * step that cut pieces into named parts only.
 struct SideLines {
   double first = 0, step = 0;
@@ -33,14 +45,20 @@ struct Arrangement {
   int order = 1000;    ///< place in lists, lowest first
   Point a, b;          ///< steps from column to column and row to row, for an edge of 1
   double stagger = 0;  ///< how far every second row is moved to the right
+  double lean = 0;     ///< how far each row is moved on from the one above, less whole steps across
   int period = 1;      ///< of onCol and onRow
   int fold = 0;        ///< rosettes of diamonds only: how many turned copies; no cell then
   std::vector<CellPart> cell;
   std::vector<SideLines> upright, level;  ///< natural side lines
+  std::vector<Proportion> proportions;    ///< what is above is with the normal ones
+  std::string source;                     ///< the file's text, where it has proportions
 
   /// How many rings can be laid round the middle: rosettes of diamonds close after a few.
   int mostRings() const;
 };
+
+/// The arrangement with these proportions. Errors: it has no such one, or it is out of its bounds.
+[[nodiscard]] Result<Arrangement> proportioned(const Arrangement& arrangement, const Proportions& chosen);
 
 /// What a layout was made from. Changing it keeps the painting of all pieces whose keys survive.
 struct Recipe {
@@ -48,11 +66,13 @@ struct Recipe {
   Length edge = Length::wholeInches(1);
   int across = 1, down = 1;  ///< fields
   int rings = 0;             ///< rosettes
+  Proportions proportions;   ///< only those that are not as the arrangement has them
   FinishingSides sides = FinishingSides::Outline;
   Polygon line;  ///< in edges: the finishing line, convex and clockwise; empty for the natural one
   HandWork hand;
   Numbering numbering = Numbering::Rows;
   std::vector<PieceUnit> units;
+  std::vector<OwnShape> shapes;  ///< one's own, in edges
   friend bool operator==(const Recipe&, const Recipe&) = default;
 };
 
@@ -60,6 +80,10 @@ struct Recipe {
 inline constexpr const char* kOwnArrangement = "own";
 /// A recipe for one piece of a family. Errors: no such family.
 [[nodiscard]] Result<Recipe> ownRecipe(std::string_view family, Length edge);
+/// For one piece of any outline (mm, centred).
+Recipe ownRecipe(const Polygon& outline, Length edge);
+/// The shapes of one's own in mm.
+std::vector<OwnShape> shapesInMm(const Recipe& recipe);
 
 inline constexpr Length kLeastEdge = Length::nanometres(3'000'000);     ///< 3 mm
 inline constexpr Length kMostEdge = Length::nanometres(1'000'000'000);  ///< 1 m

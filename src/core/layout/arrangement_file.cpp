@@ -21,15 +21,16 @@ constexpr std::size_t kMostSideLines = 100, kMostWords = 200;
 constexpr int kMostPeriod = 12;
 constexpr double kMostArc = 270;  // degrees
 constexpr int kLeastFold = 5, kMostFold = 48;
-constexpr std::size_t kMostFileBytes = 1'000'000;
+constexpr std::size_t kMostFileBytes = 1'000'000, kMostProportions = 6;
+constexpr std::string_view kFunctions[] = {"sqrt", "sin", "cos", "tan"};
 
 /// In edges, or degrees: no file has a use for larger ones, and sums of them stay exact.
 constexpr double kMostNumber = 10'000;
 
-Result<double> number(const json& j) {
+Result<double> number(const json& j, const FormulaWords& words) {
   Result<double> out = fail("number-formula-quotes-wanted");
   if (j.is_number()) out = j.get<double>();
-  if (j.is_string()) out = evaluate(j.get_ref<const std::string&>());
+  if (j.is_string()) out = evaluate(j.get_ref<const std::string&>(), words);
   if (out && !(std::abs(*out) <= kMostNumber)) return fail("number-goes-beyond-10000");
   return out;
 }
@@ -61,31 +62,31 @@ const json& partOf(const json& j, const char* key) {
   return at == j.end() ? none : *at;
 }
 
-Result<Point> point(const json& j) {
+Result<Point> point(const json& j, const FormulaWords& words) {
   if (!j.is_array() || j.size() != 2) return fail("point-needs-two-numbers");
-  const auto x = number(j[0]), y = number(j[1]);
+  const auto x = number(j[0], words), y = number(j[1], words);
   if (!x) return tl::make_unexpected(x.error());
   if (!y) return tl::make_unexpected(y.error());
   return Point{*x, *y};
 }
 
-double numberOr(const json& j, const char* key, double otherwise) {
+double numberOr(const json& j, const char* key, double otherwise, const FormulaWords& words) {
   if (!j.contains(key)) return otherwise;
-  return number(partOf(j, key)).value_or(otherwise);
+  return number(partOf(j, key), words).value_or(otherwise);
 }
 
 /// Corners in order; an object {"arc": degrees, "to": corner} reaches its corner along an arc, bent outwards
 /// if positive where the corners run clockwise. The last one may end where the first began.
-Result<Polygon> drawnOutline(const json& corners) {
+Result<Polygon> drawnOutline(const json& corners, const FormulaWords& words) {
   Polygon outline;
   if (!corners.is_array() || corners.size() > kMostOwnCorners)
     return fail("polygon-needs-list-at", kMostOwnCorners);
   for (const json& corner : corners) {
     const bool arc = corner.is_object();
-    const auto to = point(arc ? partOf(corner, "to") : corner);
+    const auto to = point(arc ? partOf(corner, "to") : corner, words);
     if (!to) return tl::make_unexpected(to.error());
     if (arc) {
-      const auto turn = number(partOf(corner, "arc"));
+      const auto turn = number(partOf(corner, "arc"), words);
       if (!turn) return tl::make_unexpected(turn.error());
       if (outline.empty() || std::abs(*turn) < 5 || std::abs(*turn) > kMostArc ||
           distance(outline.back(), *to) < 1e-6)
@@ -98,27 +99,27 @@ Result<Polygon> drawnOutline(const json& corners) {
   return outline;
 }
 
-Result<Polygon> outlineOf(const json& j) {
+Result<Polygon> outlineOf(const json& j, const FormulaWords& words) {
   Polygon outline;
   if (j.contains("polygon")) {
-    auto drawn = drawnOutline(partOf(j, "polygon"));
+    auto drawn = drawnOutline(partOf(j, "polygon"), words);
     if (!drawn) return tl::make_unexpected(drawn.error());
     outline = std::move(*drawn);
   } else {
     const auto family = familyOutline(textOr(j, "shape", ""));
     if (!family) return tl::make_unexpected(family.error());
-    outline = scaled(*family, numberOr(j, "size", 1));
+    outline = scaled(*family, numberOr(j, "size", 1, words));
   }
-  const auto at = j.contains("at") ? point(partOf(j, "at")) : Result<Point>(Point{});
+  const auto at = j.contains("at") ? point(partOf(j, "at"), words) : Result<Point>(Point{});
   if (!at) return tl::make_unexpected(at.error());
-  outline = placed(outline, Angle::degrees(numberOr(j, "turn", 0)), false, *at);
+  outline = placed(outline, Angle::degrees(numberOr(j, "turn", 0, words)), false, *at);
   if (outline.size() < 3 || area(outline) < 1e-6) return fail("piece-cell-no-area");
   return outline;
 }
 
-Result<CellPart> cellPart(const json& j) {
+Result<CellPart> cellPart(const json& j, const FormulaWords& words) {
   if (!j.is_object()) return fail("piece-cell-must-object");
-  auto outline = outlineOf(j);
+  auto outline = outlineOf(j, words);
   if (!outline) return tl::make_unexpected(outline.error());
   CellPart part;
   part.outline = std::move(*outline);
@@ -129,21 +130,69 @@ Result<CellPart> cellPart(const json& j) {
   return part;
 }
 
-Result<std::vector<SideLines>> sideLines(const json& all, const char* key) {
+Result<std::vector<SideLines>> sideLines(const json& all, const char* key, const FormulaWords& words) {
   std::vector<SideLines> out;
   if (!all.contains(key)) return out;
   const json& list = partOf(all, key);
   if (!list.is_array() || list.size() > kMostSideLines) return fail("side-lines-need-short");
   for (const json& j : list) {
     if (!j.is_object()) return fail("side-lines-need-first");
-    const auto first = number(partOf(j, "first")), step = number(partOf(j, "step"));
+    const auto first = number(partOf(j, "first"), words), step = number(partOf(j, "step"), words);
     if (!first || !step || *step <= 1e-6) return fail("side-lines-need-first");
     out.push_back({*first, *step});
   }
   return out;
 }
 
-Result<Arrangement> read(const json& j) {
+Status readProportions(const json& j, Arrangement& out) {
+  if (!j.contains("proportions")) return {};
+  const json& list = partOf(j, "proportions");
+  if (!list.is_array() || list.empty() || list.size() > kMostProportions)
+    return fail("proportions-need-short-list", kMostProportions);
+  for (const json& one : list) {
+    if (!one.is_object()) return fail("proportions-need-short-list", kMostProportions);
+    Proportion p;
+    for (const auto& [key, into] : {std::pair("key", &p.key), std::pair("name", &p.title)}) {
+      auto text = textOf(one, key, kMostWords);
+      if (!text) return tl::make_unexpected(text.error());
+      *into = std::move(*text);
+    }
+    const auto letter = [](char c) { return c >= 'a' && c <= 'z'; };
+    const bool taken = std::any_of(out.proportions.begin(), out.proportions.end(),
+                                   [&](const auto& o) { return o.key == p.key; });
+    // A word that begins like a function would be read as one.
+    const bool function = std::any_of(std::begin(kFunctions), std::end(kFunctions),
+                                      [&](std::string_view f) { return p.key.starts_with(f); });
+    if (taken || function || !std::all_of(p.key.begin(), p.key.end(), letter))
+      return fail("proportion-key-small-letters", p.key);
+    p.kind = textOr(one, "kind", "side") == "angle" ? Proportion::Kind::Angle : Proportion::Kind::Side;
+    const auto normal = number(partOf(one, "normal"), {}), least = number(partOf(one, "least"), {}),
+               most = number(partOf(one, "most"), {});
+    if (!normal || !least || !most || !(0 < *least && *least <= *normal && *normal <= *most))
+      return fail("proportion-needs-bounds", p.key);
+    p.normal = *normal, p.least = *least, p.most = *most;
+    out.proportions.push_back(std::move(p));
+  }
+  return {};
+}
+
+/// The normal proportions, and over them what was chosen.
+Result<FormulaWords> wordsOf(const Arrangement& arrangement, const Proportions& chosen) {
+  FormulaWords out;
+  for (const Proportion& p : arrangement.proportions) out[p.key] = p.normal;
+  for (const auto& [key, value] : chosen) {
+    const auto at = std::find_if(arrangement.proportions.begin(), arrangement.proportions.end(),
+                                 [&key = key](const Proportion& p) { return p.key == key; });
+    if (at == arrangement.proportions.end()) return fail("no-proportion-called", arrangement.name, key);
+    if (!(value >= at->least && value <= at->most))
+      return fail(at->kind == Proportion::Kind::Angle ? "angle-out-of-bounds" : "side-out-of-bounds",
+                  at->title, numberArg(at->least, 3), numberArg(at->most, 3));
+    out[key] = value;
+  }
+  return out;
+}
+
+Result<Arrangement> read(const json& j, const Proportions& chosen) {
   Arrangement out;
   for (const auto& [key, into] : {std::pair("id", &out.id), std::pair("name", &out.name),
                                   std::pair("edgeOf", &out.edgeOf), std::pair("counts", &out.counts)}) {
@@ -165,24 +214,31 @@ Result<Arrangement> read(const json& j) {
       return fail("fold-for-rosettes-goes", kLeastFold, kMostFold);
     return out;
   }
-  const auto a = point(partOf(j, "a")), b = point(partOf(j, "b"));
+  if (const auto ok = readProportions(j, out); !ok) return tl::make_unexpected(ok.error());
+  const auto chosenWords = wordsOf(out, chosen);
+  if (!chosenWords) return tl::make_unexpected(chosenWords.error());
+  const FormulaWords& words = *chosenWords;
+  const auto a = point(partOf(j, "a"), words), b = point(partOf(j, "b"), words);
   if (!a || !b) return fail("steps-b-need-two");
   out.a = *a;
   out.b = *b;
   if (std::abs(cross(*a, *b)) < 1e-6) return fail("steps-b-parallel");
-  out.stagger = numberOr(j, "stagger", 0);
+  out.stagger = numberOr(j, "stagger", 0, words);
+  out.lean = numberOr(j, "lean", 0, words);
+  if (out.lean != 0 && (out.stagger != 0 || std::abs(out.a.y) > 1e-9 || out.a.x <= 0 || out.b.x != 0))
+    return fail("lean-needs-level-rows");
   out.period = wholeOr(j, "period", 1, kMostPeriod, 1);
   const json& cell = partOf(j, "cell");
   if (!cell.is_array() || cell.empty() || cell.size() > kMostCellParts)
     return fail("cell-needs-1-pieces", kMostCellParts);
   for (const json& p : cell) {
-    auto part = cellPart(p);
+    auto part = cellPart(p, words);
     if (!part) return tl::make_unexpected(part.error());
     out.cell.push_back(std::move(*part));
   }
   const json& given = partOf(j, "sides");
   const json sides = given.is_object() ? given : json::object();
-  auto upright = sideLines(sides, "upright"), level = sideLines(sides, "level");
+  auto upright = sideLines(sides, "upright", words), level = sideLines(sides, "level", words);
   if (!upright || !level) return fail("side-lines-need-first");
   out.upright = std::move(*upright);
   out.level = std::move(*level);
@@ -191,11 +247,28 @@ Result<Arrangement> read(const json& j) {
 
 }  // namespace
 
-Result<Arrangement> parseArrangement(std::string_view text) {
+namespace {
+
+Result<Arrangement> parsed(std::string_view text, const Proportions& chosen) {
   const auto j = parseJson(text);
   if (!j) return tl::make_unexpected(j.error());
   if (!j->is_object()) return fail("not-json-object");
-  return read(*j);
+  auto out = read(*j, chosen);
+  if (out && !out->proportions.empty()) out->source = text;
+  return out;
+}
+
+}  // namespace
+
+Result<Arrangement> parseArrangement(std::string_view text) {
+  return parsed(text, {});
+}
+
+Result<Arrangement> proportioned(const Arrangement& arrangement, const Proportions& chosen) {
+  if (chosen.empty()) return arrangement;
+  if (arrangement.proportions.empty())
+    return fail("no-proportion-called", arrangement.name, chosen.begin()->first);
+  return parsed(arrangement.source, chosen);
 }
 
 Result<ArrangementLibrary> ArrangementLibrary::load(const std::vector<std::filesystem::path>& folders) {

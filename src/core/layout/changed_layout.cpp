@@ -17,8 +17,9 @@ struct HandDifference {
 };
 
 bool sameButForHand(const Recipe& a, const Recipe& b) {
-  return a.arrangement == b.arrangement && a.edge == b.edge && a.across == b.across && a.down == b.down &&
-         a.rings == b.rings && a.sides == b.sides && a.line == b.line && a.numbering == b.numbering;
+  return a.arrangement == b.arrangement && a.edge == b.edge && a.proportions == b.proportions &&
+         a.shapes == b.shapes && a.across == b.across && a.down == b.down && a.rings == b.rings &&
+         a.sides == b.sides && a.line == b.line && a.numbering == b.numbering;
 }
 
 /// How many pieces a recipe lays if its arrangement has grown over none that was added by hand; those it has

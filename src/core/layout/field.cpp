@@ -9,6 +9,7 @@
 #include "layout/grow.hpp"
 #include "layout/numbering.hpp"
 #include "layout/seams.hpp"
+#include "layout/soundness.hpp"
 #include "shape/families.hpp"
 
 namespace clathra {
@@ -35,6 +36,11 @@ bool isCounted(const Arrangement& arr, const CellPart& part, int across, int dow
 
 Point cellOrigin(const Arrangement& arr, int col, int row) {
   const Point at = double(col) * arr.a + double(row) * arr.b;
+  if (arr.lean != 0) {
+    // Whole steps are taken back, so that the patch stays upright.
+    const double lean = row * arr.lean / arr.a.x;
+    return {at.x + (lean - std::floor(lean + 1e-9)) * arr.a.x, at.y};
+  }
   return {at.x + (row % 2 != 0 ? arr.stagger : 0), at.y};
 }
 
@@ -209,13 +215,24 @@ Result<Box> naturalBox(const Arrangement& arr, const Recipe& recipe, const std::
             bestArea = size;
           }
         }
-  if (bestArea == 0) return fail("so-few-pieces-no");
-  return best;
+  if (bestArea > 0) return best;
+  // Rows that lean far reach out over more lines than that.
+  if (const auto far = largestCoveredBox(graph, xs, ys)) return *far;
+  return fail("so-few-pieces-no");
 }
 
 /// Layouts grown by hand have no natural lines of their own: those through corners and middles of pieces
 /// leave halves and whole pieces, as natural lines do.
 Result<Polygon> lineOfGrown(const std::vector<Placed>& pieces) {
+  const SeamGraph graph = seamsOf(pieces);
+  // What is a rectangle already ends at its own outline.
+  if (const auto loops = boundaryLoops(graph); loops.size() == 1) {
+    const Box all = boundsOf(pieces);
+    const Polygon outline = cleaned(loops.front(), kMeet);
+    if (outline.size() == 4 &&
+        std::abs(area(outline) - all.width() * all.height()) < kMeet * (all.width() + all.height()))
+      return cornersOf(all);
+  }
   std::vector<double> xs, ys;
   for (const Placed& p : pieces) {
     const Point c = centroid(p.outline);
@@ -226,7 +243,7 @@ Result<Polygon> lineOfGrown(const std::vector<Placed>& pieces) {
       ys.push_back(q.y);
     }
   }
-  const auto box = largestCoveredBox(seamsOf(pieces), std::move(xs), std::move(ys));
+  const auto box = largestCoveredBox(graph, std::move(xs), std::move(ys));
   if (!box) return fail("no-straight-sides-fit");
   return cornersOf(*box);
 }
@@ -303,19 +320,29 @@ bool hasPlace(const Arrangement& arr, const Recipe& recipe, PieceKey key) {
 Result<Recipe> ownRecipe(std::string_view family, Length edge) {
   auto outline = familyOutline(family);
   if (!outline) return tl::make_unexpected(outline.error());
+  return ownRecipe(scaled(*outline, edge.mm()), edge);
+}
+
+Recipe ownRecipe(const Polygon& outline, Length edge) {
   Recipe recipe;
   recipe.arrangement = kOwnArrangement;
   recipe.edge = edge;
-  recipe.hand.added.push_back({PieceKey{0, 0, kOwnPart}, std::move(*outline), std::nullopt});
+  recipe.hand.added.push_back({PieceKey{0, 0, kOwnPart}, scaled(outline, 1 / edge.mm()), std::nullopt});
   recipe.hand.next = 1;
   return recipe;
 }
 
-namespace {
-constexpr double kFarthest = 1e6;  // mm, as far as project files reach
-}  // namespace
+std::vector<OwnShape> shapesInMm(const Recipe& recipe) {
+  std::vector<OwnShape> out = recipe.shapes;
+  for (OwnShape& s : out) s.outline = scaled(s.outline, recipe.edge.mm());
+  return out;
+}
 
-Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
+namespace {
+
+constexpr double kFarthest = 1e6;  // mm, as far as project files reach
+
+Result<Layout> built(const Arrangement& arr, const Recipe& recipe) {
   if (const auto ok = checkRecipe(arr, recipe); !ok) return tl::make_unexpected(ok.error());
   auto pieces = placeAll(arr, recipe);
   const bool rosette = arr.kind == ArrangementKind::Rosette;
@@ -354,10 +381,10 @@ Result<Layout> buildLayout(const Arrangement& arr, const Recipe& recipe) {
                                          rosette || arr.kind == ArrangementKind::Own);
   if (out.pieces.empty()) return fail("no-piece-lies-inside");
   out.line = std::move(line);
-  return renumbered(std::move(out), recipe.numbering, recipe.units);
+  return renumbered(withOwnShapes(std::move(out), shapesInMm(recipe)), recipe.numbering, recipe.units);
 }
 
-Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {
+Result<Box> boxOf(const Arrangement& arr, const Recipe& recipe) {
   if (const auto ok = checkRecipe(arr, recipe); !ok) return tl::make_unexpected(ok.error());
   auto pieces = placeAll(arr, recipe);
   applyHandWork(pieces, recipe);
@@ -366,6 +393,20 @@ Result<Box> finishedBox(const Arrangement& arr, const Recipe& recipe) {
   const auto line = finishingLine(arr, recipe, pieces);
   if (!line) return tl::make_unexpected(line.error());
   return bounds(*line);
+}
+
+}  // namespace
+
+Result<Layout> buildLayout(const Arrangement& arrangement, const Recipe& recipe) {
+  if (recipe.proportions.empty()) return built(arrangement, recipe);
+  const auto own = proportioned(arrangement, recipe.proportions);
+  return own ? built(*own, recipe) : tl::make_unexpected(own.error());
+}
+
+Result<Box> finishedBox(const Arrangement& arrangement, const Recipe& recipe) {
+  if (recipe.proportions.empty()) return boxOf(arrangement, recipe);
+  const auto own = proportioned(arrangement, recipe.proportions);
+  return own ? boxOf(*own, recipe) : tl::make_unexpected(own.error());
 }
 
 }  // namespace clathra

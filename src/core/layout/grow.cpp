@@ -42,6 +42,11 @@ std::vector<Known> knownShapes(const Layout& layout, double edgeLength, const Op
     });
     if (!there) out.push_back(std::move(k));
   };
+  for (const OwnShape& own : layout.ownShapes) {
+    const std::string id = ownShapeId(own.name);
+    const bool there = std::any_of(out.begin(), out.end(), [&](const Known& o) { return o.id == id; });
+    if (wanted(id) && !there) out.push_back({own.outline, id, own.name, false});
+  }
   for (const Family& f : families()) add(f, edgeLength);
   if (open.radius != 0) {
     for (const Family& f : families())

@@ -61,6 +61,36 @@ void sortIntoRows(std::vector<Piece>& pieces) {
   }
 }
 
+ShapeName nameIn(const Layout& layout, const Shape& shape) {
+  for (const OwnShape& own : layout.ownShapes)
+    if (own.outline.size() == shape.outline.size() &&
+        std::abs(area(own.outline) - area(shape.outline)) < 1e-3 * area(own.outline) &&
+        poseOf(own.outline, shape.outline)) {
+      const auto edges = edgeLengths(own.outline);
+      return {ownShapeId(own.name), own.name, *std::max_element(edges.begin(), edges.end())};
+    }
+  return nameOf(shape.outline);
+}
+
+/// Where sizes of one name differ, the one with the most pieces has the plain name.
+void nameShapes(Layout& layout) {
+  std::vector<std::size_t> order(layout.shapes.size());
+  std::iota(order.begin(), order.end(), std::size_t{0});
+  std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+    return layout.shapes[a].pieces > layout.shapes[b].pieces;
+  });
+  std::map<std::string, int> used;
+  for (const std::size_t i : order) {
+    Shape& s = layout.shapes[i];
+    const ShapeName name = nameIn(layout, s);
+    const int n = ++used[name.id];
+    s.name = n == 1 ? name.id : name.id + "-" + std::to_string(n);
+    s.family = name.id;
+    s.title = name.title;
+    s.edge = name.edge;
+  }
+}
+
 /// Sorts pieces into shapes; remembers the answer for outlines that differ only by their place.
 class Classifier {
  public:
@@ -134,28 +164,13 @@ class Classifier {
     }
   }
 
-  /// Where sizes of one name differ, the one with the most pieces has the plain name.
   void nameShapes() {
-    std::vector<std::size_t> order(layout_.shapes.size());
     for (std::uint32_t i = 0; i < pieces_.size(); ++i) {
       Shape& s = layout_.shapes[pieces_[i].shape];
       if (s.pieces++ == 0) s.first = i;
     }
-    std::iota(order.begin(), order.end(), std::size_t{0});
-    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-      return layout_.shapes[a].pieces > layout_.shapes[b].pieces;
-    });
-    std::map<std::string, int> used;
-    for (const std::size_t i : order) {
-      Shape& s = layout_.shapes[i];
-      const ShapeName name = nameOf(s.outline);
-      const int n = ++used[name.id];
-      s.name = n == 1 ? name.id : name.id + "-" + std::to_string(n);
-      s.family = name.id;
-      s.title = name.title;
-      s.edge = name.edge;
-      s.edges = edgesOf(s.outline);
-    }
+    for (Shape& s : layout_.shapes) s.edges = edgesOf(s.outline);
+    clathra::nameShapes(layout_);
   }
 
   Layout& layout_;
@@ -189,6 +204,20 @@ Layout LayoutBuilder::finish(FinishingSides sides, Box finished, bool keepOrder)
   if (!keepOrder) sortIntoRows(pieces_);
   Classifier(layout, pieces_).classifyAll();
   layout.pieces = std::move(pieces_);
+  return layout;
+}
+
+std::string ownShapeId(const std::string& name) {
+  std::string out;
+  for (const char c : name)
+    out += c == ' ' ? '-' : static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  return out;
+}
+
+Layout withOwnShapes(Layout layout, std::vector<OwnShape> shapes) {
+  if (shapes.empty() && layout.ownShapes.empty()) return layout;
+  layout.ownShapes = std::move(shapes);
+  nameShapes(layout);
   return layout;
 }
 

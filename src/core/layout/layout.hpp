@@ -36,6 +36,15 @@ struct Shape {
   std::uint32_t first = 0;   ///< the first of them, as they were laid
 };
 
+/// A shape that has a name of its maker's: typed, drafted, or what a hole was. Its pieces bear that name.
+struct OwnShape {
+  std::string name;  ///< as it is shown; in files and scripts in small letters, blanks as hyphens
+  Polygon outline;   ///< centred; mm in a layout, edges in a recipe
+  friend bool operator==(const OwnShape&, const OwnShape&) = default;
+};
+inline constexpr std::size_t kMostOwnShapes = 200, kMostShapeName = 40;
+std::string ownShapeId(const std::string& name);
+
 struct Piece {
   std::uint32_t first = 0;  ///< its corners in Layout::corners
   std::uint16_t count = 0;
@@ -59,6 +68,7 @@ struct Layout {
   CornerList corners;
   SharedList<Piece> pieces;  ///< in the order of their numbers; piece i is numbered i + 1
   std::vector<Shape> shapes;
+  std::vector<OwnShape> ownShapes;  ///< whether or not a piece has them
   FinishingSides sides = FinishingSides::Outline;
   Box finished;  ///< the bounds of the finishing line, or of the outline
   Polygon line;  ///< the finishing line; empty where the outline stays
@@ -76,6 +86,9 @@ struct Layout {
 
 /// Not more pieces than this are laid out, opened or imported.
 inline constexpr std::int64_t kMostPieces = 200'000;
+
+/// The layout with these shapes of one's own (outlines in mm): they are known, and pieces have their names.
+Layout withOwnShapes(Layout layout, std::vector<OwnShape> shapes);
 
 /// Collects outlines and sorts them into shapes.
 class LayoutBuilder {

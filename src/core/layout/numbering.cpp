@@ -101,17 +101,24 @@ Layout inOrder(Layout layout, const std::vector<std::uint32_t>& order) {
 namespace {
 
 Layout byUnits(Layout layout, const std::vector<PieceUnit>& units) {
-  const auto unit = unitsOfPieces(layout, units);
+  const auto unit = unitsOfPieces(layout, units), outer = outerUnits(units);
   constexpr std::uint32_t kLast = 0xffffffff;
+  // A unit of units begins with the first piece of all of them.
   std::vector<std::uint32_t> first(units.size(), kLast);
   for (std::uint32_t i = 0; i < layout.size(); ++i)
-    if (unit[i] >= 0)
-      first[static_cast<std::size_t>(unit[i])] = std::min(first[static_cast<std::size_t>(unit[i])], i);
+    for (int u = unit[i]; u >= 0; u = outer[static_cast<std::size_t>(u)])
+      first[static_cast<std::size_t>(u)] = std::min(first[static_cast<std::size_t>(u)], i);
   std::vector<std::uint32_t> order(layout.size());
   std::iota(order.begin(), order.end(), 0U);
-  const auto place = [&](std::uint32_t i) {
-    return unit[i] < 0 ? kLast : first[static_cast<std::size_t>(unit[i])];
-  };
+  /// Where the outermost unit begins, then those within it, then the piece; what belongs to none comes last.
+  std::vector<std::vector<std::uint32_t>> places(layout.size());
+  for (std::uint32_t i = 0; i < layout.size(); ++i) {
+    for (int u = unit[i]; u >= 0; u = outer[static_cast<std::size_t>(u)])
+      places[i].insert(places[i].begin(), first[static_cast<std::size_t>(u)]);
+    if (places[i].empty()) places[i].push_back(kLast);
+    places[i].push_back(i);
+  }
+  const auto place = [&](std::uint32_t i) -> const std::vector<std::uint32_t>& { return places[i]; };
   std::stable_sort(order.begin(), order.end(),
                    [&](std::uint32_t a, std::uint32_t b) { return place(a) < place(b); });
   return inOrder(std::move(layout), order);

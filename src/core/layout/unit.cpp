@@ -59,12 +59,37 @@ std::string unitTitle(const PieceUnit& unit) {
   return unit.name + " " + std::to_string(unit.number);
 }
 
+std::vector<int> outerUnits(const std::vector<PieceUnit>& units) {
+  std::map<PieceKey, std::vector<std::size_t>> holding;  // a piece of each unit is enough
+  for (const PieceUnit& u : units)
+    if (!u.pieces.empty()) holding.try_emplace(u.pieces.front());
+  for (std::size_t u = 0; u < units.size(); ++u)
+    for (const PieceKey k : units[u].pieces)
+      if (const auto at = holding.find(k); at != holding.end()) at->second.push_back(u);
+  std::vector<int> out(units.size(), -1);
+  for (std::size_t u = 0; u < units.size(); ++u) {
+    if (units[u].pieces.empty()) continue;
+    std::size_t least = 0;
+    for (const std::size_t o : holding[units[u].pieces.front()]) {
+      const std::size_t n = units[o].pieces.size();
+      if (n <= units[u].pieces.size() || (least > 0 && n >= least)) continue;
+      least = n;
+      out[u] = static_cast<int>(o);
+    }
+  }
+  return out;
+}
+
 std::vector<int> unitsOfPieces(const Layout& layout, const std::vector<PieceUnit>& units) {
   std::vector<int> out(layout.size(), -1);
   if (units.empty()) return out;
   std::map<PieceKey, int> byKey;
   for (std::size_t u = 0; u < units.size(); ++u)
-    for (const PieceKey k : units[u].pieces) byKey.emplace(k, static_cast<int>(u));
+    for (const PieceKey k : units[u].pieces) {
+      const auto [at, fresh] = byKey.emplace(k, static_cast<int>(u));
+      if (!fresh && units[static_cast<std::size_t>(at->second)].pieces.size() > units[u].pieces.size())
+        at->second = static_cast<int>(u);
+    }
   for (std::size_t i = 0; i < layout.size(); ++i)
     if (const auto at = byKey.find(layout.pieces[i].key); at != byKey.end()) out[i] = at->second;
   return out;
@@ -90,13 +115,12 @@ std::optional<Polygon> joinedOutline(const Layout& layout, std::span<const std::
   return cleaned(loops.front(), kMeet);
 }
 
-std::vector<std::vector<std::uint32_t>> copiesInLayout(const Layout& layout, const PieceIndex& index,
-                                                       const std::vector<std::uint32_t>& pieces,
-                                                       const std::vector<bool>& taken) {
+std::vector<std::vector<std::uint32_t>> copiesInLayout(
+    const Layout& layout, const PieceIndex& index, const std::vector<std::uint32_t>& pieces,
+    const std::function<bool(const std::vector<std::uint32_t>&)>& may) {
   std::vector<std::vector<std::uint32_t>> out;
   if (pieces.empty()) return out;
-  std::vector<bool> used = taken;
-  used.resize(layout.size(), false);
+  std::vector<bool> used(layout.size(), false);
   for (const auto i : pieces) used[i] = true;
   // The rarest shape of the set has the fewest places to try.
   std::vector<std::size_t> count(layout.shapes.size(), 0);
@@ -115,7 +139,7 @@ std::vector<std::vector<std::uint32_t>> copiesInLayout(const Layout& layout, con
           break;
         copy.push_back(*at);
       }
-      if (copy.size() != pieces.size()) continue;
+      if (copy.size() != pieces.size() || !may(copy)) continue;
       for (const auto i : copy) used[i] = true;
       out.push_back(std::move(copy));
       break;

@@ -1,6 +1,7 @@
 // Units: sets of pieces that are named, repeated, placed and exchanged together.
 #pragma once
 #include <cstdint>
+#include <functional>
 #include <optional>
 #include <span>
 #include <string>
@@ -26,7 +27,11 @@ inline constexpr std::size_t kMostInUnit = 2'000;
 
 std::string unitTitle(const PieceUnit& unit);  ///< "Lantern 3"
 
-/// Which unit each piece of the layout belongs to; -1 for none.
+/// The unit that each unit is a part of: the smallest one that holds all of its pieces; -1 for none. Units
+/// hold each other or share no piece.
+std::vector<int> outerUnits(const std::vector<PieceUnit>& units);
+
+/// Which unit each piece of the layout belongs to, the innermost one; -1 for none.
 std::vector<int> unitsOfPieces(const Layout& layout, const std::vector<PieceUnit>& units);
 /// The pieces of a unit that are in the layout, rising.
 std::vector<std::uint32_t> piecesOf(const Layout& layout, const PieceUnit& unit);
@@ -37,10 +42,10 @@ int nextNumber(const std::vector<PieceUnit>& units, const std::string& name);
 std::optional<Polygon> joinedOutline(const Layout& layout, std::span<const std::uint32_t> pieces);
 
 /// Sets of pieces that are copies of this one elsewhere in the layout, turned or mirrored, in reading order;
-/// none shares a piece with another or with the set. `taken` pieces (by index, may be empty) are left alone.
-std::vector<std::vector<std::uint32_t>> copiesInLayout(const Layout& layout, const PieceIndex& index,
-                                                       const std::vector<std::uint32_t>& pieces,
-                                                       const std::vector<bool>& taken);
+/// none shares a piece with another or with the set. Only sets that `may` be taken are.
+std::vector<std::vector<std::uint32_t>> copiesInLayout(
+    const Layout& layout, const PieceIndex& index, const std::vector<std::uint32_t>& pieces,
+    const std::function<bool(const std::vector<std::uint32_t>&)>& may);
 
 /// A copy of a set of outlines laid with one of its outer edges on an open edge.
 struct UnitFit {

@@ -16,7 +16,7 @@ using Value = std::optional<double>;
 /// A recursive-descent reader; nothing means a fault, which the caller turns into a sentence.
 class Parser {
  public:
-  explicit Parser(std::string_view text) : text_(text) {}
+  Parser(std::string_view text, const FormulaWords& words) : text_(text), words_(words) {}
 
   Value whole() {
     Value v = sum();
@@ -94,7 +94,16 @@ class Parser {
       const Value v = sum();
       return v && take(')') ? v : std::nullopt;
     }
-    return number();
+    return at_ < text_.size() && isLetter(text_[at_]) ? word() : number();
+  }
+
+  static bool isLetter(char c) { return c >= 'a' && c <= 'z'; }
+
+  Value word() {
+    const std::size_t start = at_;
+    while (at_ < text_.size() && isLetter(text_[at_])) ++at_;
+    const auto found = words_.find(text_.substr(start, at_ - start));
+    return found == words_.end() ? std::nullopt : Value(found->second);
   }
 
   template <class F>
@@ -117,14 +126,15 @@ class Parser {
   }
 
   std::string_view text_;
+  const FormulaWords& words_;
   std::size_t at_ = 0;
   int depth_ = 0;
 };
 
 }  // namespace
 
-Result<double> evaluate(std::string_view text) {
-  const Value v = text.size() <= 200 ? Parser(text).whole() : std::nullopt;
+Result<double> evaluate(std::string_view text, const FormulaWords& words) {
+  const Value v = text.size() <= 200 ? Parser(text, words).whole() : std::nullopt;
   if (!v) return fail("not-number-formula", text);
   return *v;
 }

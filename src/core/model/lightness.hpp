@@ -1,5 +1,7 @@
 // How light a cloth looks: layouts are read by light and dark first.
 #pragma once
+#include <vector>
+
 #include "model/cloth.hpp"
 
 namespace clathra {
@@ -8,6 +10,15 @@ namespace clathra {
 double lightness(Rgb colour);
 /// The grey of the same lightness.
 Rgb greyOf(Rgb colour);
+
+/// How unlike two colours look: the distance in CIE 1976 L*a*b* (sRGB, white D65); 2.3 is just seen.
+double colourDistance(Rgb a, Rgb b);
+
+/// Colours nearer than `within` to a commoner one go with it: for each the place of the one that stands for
+/// it.
+std::vector<std::size_t> nearColours(const std::vector<Rgb>& colours, const std::vector<std::size_t>& counts,
+                                     double within);
+inline constexpr double kNearColour = 10;  ///< offered: shades that scans and drawing programs make of one
 
 /// Neighbours whose lightness differs by less are hard to tell apart across a room (L*).
 inline constexpr double kTooAlike = 8;

@@ -47,6 +47,19 @@ int EditFields::motif() {
   return 0;
 }
 
+Polygon EditFields::outline() {
+  constexpr std::size_t kMost = 200;
+  Polygon out;
+  for (const nlohmann::json& at : array("outline", kMost)) {
+    if (!at.is_array() || at.size() != 2 || !at[0].is_number() || !at[1].is_number()) {
+      fault("outline-no-list-x");
+      break;
+    }
+    out.push_back({at[0].get<double>(), at[1].get<double>()});
+  }
+  return out;
+}
+
 Point EditFields::pointThere(const char* key) {
   const auto at = point(key);
   if (ok() && !at) faultOf(key, Message("point-in-mm"));

@@ -21,6 +21,8 @@ class EditFields : public Fields {
   std::optional<ClothId> clothIfSaid(const char* key = "cloth");
   int motif();  ///< by its name, from "motif"
   Point pointThere(const char* key);
+  /// Corners from "outline", mm.
+  Polygon outline();
   /// Counts of an arrangement, where they are said.
   std::optional<int> count(const char* key, int least = 1);
   /// "copies" {turns, mirror, centre}; without a centre about the middle.

@@ -1,24 +1,19 @@
 #include "script/read_edit.hpp"
 
-#include <array>
+#include <type_traits>
 
+#include "edit/kinds.hpp"
 #include "script/readers.hpp"
 
 namespace clathra {
 
 namespace {
 
-template <class E>
-Edit readOne(EditFields& in) {
-  return E(script::read(in, static_cast<E*>(nullptr)));
-}
-
-template <std::size_t... I>
-constexpr auto readersOf(std::index_sequence<I...>) {
-  return std::array<Edit (*)(EditFields&), sizeof...(I)>{readOne<std::variant_alternative_t<I, Edit>>...};
-}
-/// A reader for every alternative: one that is missing does not compile.
-constexpr auto kReaders = readersOf(std::make_index_sequence<std::variant_size_v<Edit>>());
+/// A reader for every kind: one that is missing does not compile.
+constexpr auto kReaders = EditKinds::each([](auto* kind) {
+  using Kind = std::remove_pointer_t<decltype(kind)>;
+  return +[](EditFields& in) -> Edit { return script::read(in, static_cast<Kind*>(nullptr)); };
+});
 
 }  // namespace
 

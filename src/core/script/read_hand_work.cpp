@@ -1,8 +1,12 @@
 // Readers of edits that grow and reshape a layout by hand.
+#include <algorithm>
+
 #include "exchange/drawn_lines.hpp"
 #include "layout/draft.hpp"
 #include "layout/subdivide.hpp"
 #include "script/readers.hpp"
+#include "shape/families.hpp"
+#include "shape/own_polygon.hpp"
 
 namespace clathra::script {
 
@@ -80,6 +84,50 @@ DraftLines draftFromSvg(EditFields& in) {
 
 }  // namespace
 
+BeginWith read(EditFields& in, BeginWith*) {
+  BeginWith out;
+  const Recipe& recipe = in.project().recipe;
+  const double edge = recipe.edge.mm();
+  if (in.has("name")) out.name = in.name("name", kMostShapeName);
+  Result<Polygon> outline = fail("needs-shape-sides-outline");
+  if (in.has("shape")) {
+    const std::string id = in.text("shape", {}, 120);
+    outline = familyOutline(id);
+    if (outline) outline = scaled(*outline, edge);
+    for (const OwnShape& s : recipe.shapes)
+      if (ownShapeId(s.name) == id) outline = scaled(s.outline, edge);
+  } else if (in.has("sides")) {
+    outline = scaled(regularPolygon(static_cast<int>(in.whole("sides", kLeastSides, kMostSides))), edge);
+  } else if (in.has("typed")) {
+    outline = polygonOfText(in.text("typed", {}, 500), in.project().settings.unit);
+  } else if (in.has("outline")) {
+    Polygon drawn = in.outline();
+    if (signedArea(drawn) < 0) std::reverse(drawn.begin(), drawn.end());
+    if (drawn.size() >= 3 && area(drawn) > 1)
+      outline = translated(drawn, -1.0 * centroid(drawn));
+    else
+      outline = fail("sides-enclose-nothing");
+  }
+  if (outline)
+    out.outline = *outline;
+  else
+    in.faultAlone(outline.error().message);
+  return out;
+}
+MakeShape read(EditFields& in, MakeShape*) {
+  MakeShape out;
+  out.name = in.name("name", kMostShapeName);
+  if (in.has("piece"))
+    out.piece =
+        static_cast<std::uint32_t>(in.whole("piece", 1, static_cast<int>(in.project().layout->size())) - 1);
+  else
+    out.hole = in.pointThere("hole");
+  out.cloth = clothOrNoneSaid(in);
+  return out;
+}
+DropShape read(EditFields& in, DropShape*) {
+  return {in.name("name", kMostShapeName)};
+}
 AddPieces read(EditFields& in, AddPieces*) {
   AddPieces out;
   out.at = in.pointThere("at");
@@ -159,6 +207,18 @@ PlaceUnit read(EditFields& in, PlaceUnit*) {
   out.at = in.pointThere("at");
   out.choice = choiceOf(in);
   out.copies = in.copies();
+  return out;
+}
+SetOutUnits read(EditFields& in, SetOutUnits*) {
+  SetOutUnits out;
+  out.unit = in.name("unit", kMostUnitName);
+  out.path =
+      static_cast<std::uint32_t>(in.whole("path", 1, static_cast<int>(in.project().layout->size())) - 1);
+  out.ask.across = static_cast<int>(in.whole("across", 1, kMostSetOut));
+  out.ask.down = static_cast<int>(in.whole("down", 1, kMostSetOut));
+  out.ask.apart = static_cast<int>(in.whole("apart", 1, kMostApart, 1));
+  out.ask.allRound = in.flag("allRound");
+  out.cloth = clothOrNoneSaid(in);
   return out;
 }
 ReplaceUnits read(EditFields& in, ReplaceUnits*) {

@@ -17,18 +17,6 @@ Length lengthOf(EditFields& in, const char* key) {
 }
 
 /// Corners as [x, y], in mm.
-Polygon outlineOf(EditFields& in) {
-  Polygon out;
-  for (const nlohmann::json& at : in.array("outline", 200)) {
-    if (!at.is_array() || at.size() != 2 || !at[0].is_number() || !at[1].is_number()) {
-      in.fault("outline-no-list-x");
-      break;
-    }
-    out.push_back({at[0].get<double>(), at[1].get<double>()});
-  }
-  return out;
-}
-
 Polygon boxOf(EditFields& in) {
   const nlohmann::json& b = in.array("box", 4);
   if (b.size() == 4 && std::all_of(b.begin(), b.end(), [](const auto& v) { return v.is_number(); }))
@@ -49,6 +37,9 @@ SetArrangement read(EditFields& in, SetArrangement*) {
 SetEdge read(EditFields& in, SetEdge*) {
   return {lengthOf(in, "value")};
 }
+SetProportion read(EditFields& in, SetProportion*) {
+  return {in.text("proportion", {}, 200), in.number("value", 0, 1e6)};
+}
 SetCounts read(EditFields& in, SetCounts*) {
   return {in.count("across"), in.count("down"), in.count("rings", 0)};
 }
@@ -61,7 +52,7 @@ SetSides read(EditFields& in, SetSides*) {
 }
 SetLine read(EditFields& in, SetLine*) {
   if (in.has("box")) return {boxOf(in)};
-  if (in.has("outline")) return {outlineOf(in)};
+  if (in.has("outline")) return {in.outline()};
   return {};
 }
 SetWantedSize read(EditFields& in, SetWantedSize*) {

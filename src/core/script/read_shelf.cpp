@@ -1,4 +1,5 @@
 // Readers of edits of cloths, prints and motif choices.
+#include "model/lightness.hpp"
 #include "script/readers.hpp"
 #include "store/codec.hpp"
 
@@ -45,6 +46,9 @@ AddScraps read(EditFields& in, AddScraps*) {
 ChangeCloth read(EditFields& in, ChangeCloth*) {
   const ClothId cloth = in.cloth();
   return {cloth, clothFields(in)};
+}
+JoinNearCloths read(EditFields& in, JoinNearCloths*) {
+  return {in.number("within", 0, 100, kNearColour)};
 }
 RemoveCloth read(EditFields& in, RemoveCloth*) {
   return {in.cloth()};

@@ -2,10 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numbers>
+#include <optional>
 
 #include "measure/length.hpp"
 #include "shape/arcs.hpp"
+#include "shape/own_polygon.hpp"
 #include "shape/symmetry.hpp"
 
 namespace clathra {
@@ -180,6 +183,19 @@ ShapeName curvedPiece(const std::vector<OutlineEdge>& sides) {
   }
 }
 
+/// Those that are no family: they do not stand among what fits everywhere.
+std::optional<ShapeName> regularName(PolygonView p) {
+  if (p.size() > static_cast<std::size_t>(kMostSides)) return std::nullopt;
+  const int n = static_cast<int>(p.size());
+  const double edge = scaleTo(p, regularPolygon(n));
+  if (!(edge > 0)) return std::nullopt;
+  static const std::map<int, const char*> names = {{7, "heptagon"}, {9, "nonagon"}, {10, "decagon"}};
+  const auto known = names.find(n);
+  const std::string title =
+      known != names.end() ? known->second : "regular " + std::to_string(n) + "-sided piece";
+  return ShapeName{known != names.end() ? title : "regular-" + std::to_string(n), title, edge};
+}
+
 constexpr std::size_t kMostStraight = 5;  // corners too few for an arc
 
 }  // namespace
@@ -199,6 +215,7 @@ ShapeName nameOf(PolygonView p) {
   for (const Family& f : families())
     if (const double edge = scaleTo(p, f.outline); edge > 0)
       return {std::string(f.id), std::string(f.title), edge};
+  if (const auto name = regularName(p)) return *name;
   if (p.size() > kMostStraight)
     if (const auto sides = edgesOf(p); sides.size() < p.size()) return curvedPiece(sides);
   const auto edges = edgeLengths(p);

@@ -20,7 +20,12 @@ nlohmann::json flatJson(PolygonView outline);
 /// A convex outline from the object's "line"; none is right too. Faults stay in `in`.
 Polygon readLine(Fields& in);
 
+/// Numbers by their words. Faults stay in `in`.
+Proportions readProportions(Fields& in, const nlohmann::json& j);
+
 nlohmann::json toJson(const HandWork& hand);
+nlohmann::json toJson(const std::vector<OwnShape>& shapes);
+std::vector<OwnShape> readOwnShapes(Fields& in, const nlohmann::json& list);
 /// Faults stay in `recipe`, the object that holds it.
 nlohmann::json toJson(const std::vector<PieceUnit>& units);
 std::vector<PieceUnit> readUnits(Fields& recipe, const nlohmann::json& list);

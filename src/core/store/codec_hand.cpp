@@ -17,6 +17,20 @@ json keyJson(PieceKey k) {
 
 }  // namespace
 
+Proportions readProportions(Fields& in, const json& j) {
+  constexpr std::size_t kMost = 12;
+  Proportions out;
+  for (const auto& [key, value] : j.items()) {
+    if (!value.is_number() || !std::isfinite(value.get<double>()) || key.size() > 200 ||
+        out.size() == kMost) {
+      in.fault("proportions-not-numbers");
+      break;
+    }
+    out[key] = value.get<double>();
+  }
+  return out;
+}
+
 json toJson(const HandWork& hand) {
   json taken = json::array(), added = json::array();
   for (const PieceKey k : hand.taken) taken.push_back(keyJson(k));
@@ -42,21 +56,26 @@ Result<PieceKey> readKey(const json& j) {
   return PieceKey{v[0], v[1], v[2]};
 }
 
+Polygon readOutline(Fields& f) {
+  Polygon out;
+  const json& corners = f.array("outline", 2 * kMostOwnCorners);
+  for (std::size_t i = 0; i + 1 < corners.size(); i += 2) {
+    if (!corners[i].is_number() || !corners[i + 1].is_number()) break;
+    out.push_back({corners[i].get<double>(), corners[i + 1].get<double>()});
+  }
+  const bool sane =
+      out.size() >= 3 && 2 * out.size() == corners.size() && std::all_of(out.begin(), out.end(), [](Point p) {
+        return std::isfinite(p.x) && std::isfinite(p.y) && std::abs(p.x) < 1e6 && std::abs(p.y) < 1e6;
+      });
+  if (!sane || area(out) < 1e-9) f.fault("no-outline");
+  return out;
+}
+
 void readOwnPiece(Fields& in, const json& j, HandWork& hand) {
   Fields f(j, Message("a-hand-piece"));
   OwnPiece own;
   own.key = {static_cast<std::int32_t>(f.whole("key", 0, 2'000'000'000)), 0, kOwnPart};
-  const json& corners = f.array("outline", 2 * kMostOwnCorners);
-  for (std::size_t i = 0; i + 1 < corners.size(); i += 2) {
-    if (!corners[i].is_number() || !corners[i + 1].is_number()) break;
-    own.outline.push_back({corners[i].get<double>(), corners[i + 1].get<double>()});
-  }
-  const bool sane =
-      own.outline.size() >= 3 && 2 * own.outline.size() == corners.size() &&
-      std::all_of(own.outline.begin(), own.outline.end(), [](Point p) {
-        return std::isfinite(p.x) && std::isfinite(p.y) && std::abs(p.x) < 1e6 && std::abs(p.y) < 1e6;
-      });
-  if (!sane || area(own.outline) < 1e-9) f.fault("no-outline");
+  own.outline = readOutline(f);
   if (f.has("parent")) {
     const auto parent = readKey(j["parent"]);
     if (parent)
@@ -69,6 +88,31 @@ void readOwnPiece(Fields& in, const json& j, HandWork& hand) {
 }
 
 }  // namespace
+
+json toJson(const std::vector<OwnShape>& shapes) {
+  json out = json::array();
+  for (const OwnShape& s : shapes) out.push_back({{"name", s.name}, {"outline", flatJson(s.outline)}});
+  return out;
+}
+
+std::vector<OwnShape> readOwnShapes(Fields& in, const json& list) {
+  std::vector<OwnShape> out;
+  for (const json& j : list) {
+    Fields f(j, Message("a-shape"));
+    OwnShape s{f.text("name", {}, kMostShapeName), readOutline(f)};
+    if (s.name.empty()) f.fault("no-name");
+    if (!f.ok()) {
+      in.faultAlone(f.error().message);
+      break;
+    }
+    // Centred and clockwise, as comparing it with pieces needs it.
+    if (signedArea(s.outline) < 0) std::reverse(s.outline.begin(), s.outline.end());
+    if (const Point middle = centroid(s.outline); length(middle) > 1e-9)
+      s.outline = translated(s.outline, -1.0 * middle);
+    out.push_back(std::move(s));
+  }
+  return out;
+}
 
 json toJson(const std::vector<PieceUnit>& units) {
   json out = json::array();

@@ -46,10 +46,12 @@ json projectJson(const Project& p) {
             {"across", r.across},
             {"down", r.down},
             {"rings", r.rings},
+            {"proportions", r.proportions.empty() ? json::object() : json(r.proportions)},
             {"sides", sidesName(r.sides)},
             {"line", flatJson(r.line)},
             {"hand", toJson(r.hand)},
             {"units", toJson(r.units)},
+            {"shapes", toJson(r.shapes)},
             {"numbering", numberingNames()[static_cast<std::size_t>(r.numbering)]}}},
           {"painting", paintingJson(p.painting)},
           {"variants", variants},
@@ -80,10 +82,12 @@ Recipe readRecipe(Fields& in, const json& j) {
   out.across = static_cast<int>(r.whole("across", 1, kMostCount, 1));
   out.down = static_cast<int>(r.whole("down", 1, kMostCount, 1));
   out.rings = static_cast<int>(r.whole("rings", 0, kMostCount, 0));
+  if (r.has("proportions")) out.proportions = readProportions(r, r.object("proportions"));
   out.sides = static_cast<FinishingSides>(r.choice("sides", sidesNames(), 0));
   if (r.has("line")) out.line = readLine(r);
   if (r.has("hand")) out.hand = readHand(r, r.object("hand"));
   if (r.has("units")) out.units = readUnits(r, r.array("units", kMostUnits));
+  if (r.has("shapes")) out.shapes = readOwnShapes(r, r.array("shapes", kMostOwnShapes));
   out.numbering = static_cast<Numbering>(r.choice("numbering", numberingNames(), 0));
   if (!r.ok()) in.faultAlone(r.error().message);
   return out;
@@ -305,7 +309,7 @@ Result<Project> readProject(const json& j, Layout layout) {
   Project p;
   p.name = in.text("name", {}, 200);
   p.recipe = readRecipe(in, in.object("recipe"));
-  p.layout = std::make_shared<const Layout>(std::move(layout));
+  p.layout = std::make_shared<const Layout>(withOwnShapes(std::move(layout), shapesInMm(p.recipe)));
   p.settings = readSettings(in, in.object("settings"));
   readCloths(in, p);
   p.painting = readPainting(in, p);

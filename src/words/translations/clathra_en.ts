@@ -232,6 +232,33 @@
     </message>
   </context>
   <context>
+    <name>clathra::SetOutPanel</name>
+    <message numerus="yes">
+      <source>%n unit(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n unit</numerusform>
+        <numerusform>%n units</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::ShapesCard</name>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::SidesCard</name>
     <message numerus="yes">
       <source>%n sliver(s)</source>
