@@ -14,12 +14,9 @@ namespace clathra {
 
 namespace {
 
-constexpr double kEdge = 12;  // mm kept free round the page
-constexpr double kHead = 18;  // mm for the title
-// Numbers are 0.27 of a piece's breadth high, and 2 mm is read at arm's length.
+constexpr double kEdge = kMapEdge, kHead = kMapHead, kOverlap = kMapOverlap;
 // Numbers are 0.27 of a piece's breadth high, and 2 mm is read at arm's length.
 constexpr double kLeastAcross = 7.4;
-constexpr double kOverlap = 8;  // mm that neighbouring pages both show
 constexpr int kMostPages = 60;  // an atlas of more helps nobody; numbers get smaller instead
 constexpr double kBox = 32;     // mm: room for a snippet
 constexpr double kRow = 38;     // mm from one box to the next
@@ -95,39 +92,61 @@ MapPages mapPages(const Project& project, const Page& page) {
   }
 }
 
+namespace {
+
+/// What all pages of a map are drawn from.
+struct MapSource {
+  explicit MapSource(const Project& p)
+      : index(*p.layout), seams(buildSeams(*p.layout)), box(shownOf(p, index)) {}
+  PieceIndex index;
+  SeamGraph seams;
+  Box box;
+};
+
+void paintPage(QPainter& painter, const Project& project, const MapSource& source, const Page& page,
+               const MapPages& pages, int n, const MapLook& map) {
+  const PageText text(painter);
+  const Box& b = source.box;
+  const QRectF room(kEdge, kEdge + kHead, page.width - 2 * kEdge, page.height - 2 * kEdge - kHead);
+  const int col = n % pages.across, row = n / pages.across;
+  text.line(q(project.name), kEdge, kEdge + 5, 6, QFont::Bold);
+  QString head = faceText(map.back);
+  if (pages.pages() > 1)
+    head += QStringLiteral("  ·  page %1 of %2: %3 from the left, %4 from the top; neighbours overlap")
+                .arg(n + 1)
+                .arg(pages.pages())
+                .arg(col + 1)
+                .arg(row + 1);
+  text.line(head, kEdge, kEdge + 12, 3.8);
+  LayoutPlace place = fitted(b, room, map.back);
+  if (pages.pages() > 1) {
+    // The first page begins at the upper left corner as it is seen.
+    place.scale = pages.scale;
+    const double left = map.back ? -b.right : b.left;
+    place.origin = {room.left() - left * pages.scale - col * (room.width() - kOverlap),
+                    room.top() - b.top * pages.scale - row * (room.height() - kOverlap)};
+  }
+  painter.save();
+  painter.setClipRect(room.adjusted(-0.5, -0.5, 0.5, 0.5));
+  paintLayout(painter, project, source.index, place, room, lookOf(map, source.seams));
+  painter.restore();
+}
+
+}  // namespace
+
+void paintMapPage(QPainter& painter, const Project& project, const Page& page, const MapPages& pages, int n,
+                  const MapLook& look) {
+  paintPage(painter, project, MapSource(project), page, pages, n, look);
+}
+
 QByteArray mapPdf(const Project& project, const MapLook& map) {
   const Page page = mapPage(project);
   const MapPages pages = mapPages(project, page);
-  const PieceIndex index(*project.layout);
-  const SeamGraph seams = buildSeams(*project.layout);
-  const Box b = shownOf(project, index);
-  const QRectF room(kEdge, kEdge + kHead, page.width - 2 * kEdge, page.height - 2 * kEdge - kHead);
+  const MapSource source(project);
   return pdfPages(page, project.name + ", map", [&](QPainter& painter, const std::function<void()>& newPage) {
-    const PageText text(painter);
     for (int n = 0; n < pages.pages(); ++n) {
       if (n > 0) newPage();
-      const int col = n % pages.across, row = n / pages.across;
-      text.line(q(project.name), kEdge, kEdge + 5, 6, QFont::Bold);
-      QString head = faceText(map.back);
-      if (pages.pages() > 1)
-        head += QStringLiteral("  ·  page %1 of %2: %3 from the left, %4 from the top; neighbours overlap")
-                    .arg(n + 1)
-                    .arg(pages.pages())
-                    .arg(col + 1)
-                    .arg(row + 1);
-      text.line(head, kEdge, kEdge + 12, 3.8);
-      LayoutPlace place = fitted(b, room, map.back);
-      if (pages.pages() > 1) {
-        // The first page begins at the upper left corner as it is seen.
-        place.scale = pages.scale;
-        const double left = map.back ? -b.right : b.left;
-        place.origin = {room.left() - left * pages.scale - col * (room.width() - kOverlap),
-                        room.top() - b.top * pages.scale - row * (room.height() - kOverlap)};
-      }
-      painter.save();
-      painter.setClipRect(room.adjusted(-0.5, -0.5, 0.5, 0.5));
-      paintLayout(painter, project, index, place, room, lookOf(map, seams));
-      painter.restore();
+      paintPage(painter, project, source, page, pages, n, map);
     }
   });
 }

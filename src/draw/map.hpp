@@ -6,6 +6,8 @@
 
 #include "model/project.hpp"
 
+class QPainter;
+
 namespace clathra {
 
 struct MapLook {
@@ -24,6 +26,12 @@ MapPages mapPages(const Project& project, const Page& page);
 
 /// The page that maps and charts are printed on: the project's, turned to suit the layout.
 Page mapPage(const Project& project);
+
+/// One page of it, mm; n counts from 0, row by row.
+inline constexpr double kMapEdge = 12, kMapHead = 18;  ///< mm kept free round the page, and for the title
+inline constexpr double kMapOverlap = 8;               ///< mm that neighbouring pages both show
+void paintMapPage(QPainter& painter, const Project& project, const Page& page, const MapPages& pages, int n,
+                  const MapLook& look);
 
 QByteArray mapPdf(const Project& project, const MapLook& look);
 QByteArray mapSvg(const Project& project, const MapLook& look);

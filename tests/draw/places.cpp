@@ -1,0 +1,395 @@
+// Printed pages by place and value: what stands where, on pages of a project in which nothing is symmetrical.
+#include <QProcess>
+#include <QRegularExpression>
+#include <QTemporaryDir>
+#include <QtTest>
+#include <set>
+
+#include "asymmetric.hpp"
+#include "cutting/plan.hpp"
+#include "draw/card.hpp"
+#include "draw/cut_painter.hpp"
+#include "draw/fonts.hpp"
+#include "draw/layout_painter.hpp"
+#include "draw/map.hpp"
+#include "draw/sheet_painter.hpp"
+#include "measure/quantity.hpp"
+#include "paper/sheets.hpp"
+#include "recorder.hpp"
+#include "registry.hpp"
+#include "shape/allowance.hpp"
+
+using namespace clathra;
+using support::Drawn;
+using support::Recording;
+
+namespace {
+
+Recording sheetOf(const Project& p, const SheetPlan& plan, std::size_t sheet) {
+  return support::recorded(plan.page.width, plan.page.height,
+                           [&](QPainter& painter) { paintSheet(painter, p, plan, sheet, {}); });
+}
+
+QPointF middleOf(const Drawn& words) {
+  return (words.points.first() + words.points.last()) / 2;
+}
+
+Point toPoint(QPointF p) {
+  return {p.x(), p.y()};
+}
+
+CutPlan planOf(const Project& p, const char* cloth) {
+  return *cutPlan(p, *findCloth(p, cloth));
+}
+
+/// All of a card on one long page.
+Recording cardOf(const Project& p, const char* cloth) {
+  const Page page{"long", "long", 210, 2'000};
+  return support::recorded(page.width, page.height, [&](QPainter& painter) {
+    paintCutCard(painter, p, planOf(p, cloth), page, [] {});
+  });
+}
+Recording cutMapOf(const Project& p, const CutPlan& plan) {
+  CutMapLook look;
+  look.palette = &printPalette();
+  look.vector = true;
+  look.text = 3;
+  return support::recorded(
+      900, 900, [&](QPainter& painter) { paintCutMap(painter, p, plan, QRectF(20, 30, 800, 700), look); });
+}
+
+int smallBoxes(const Recording& r, double side) {
+  int n = 0;
+  for (const Drawn& d : r.polygons()) {
+    const QRectF b = d.points.boundingRect();
+    n += std::abs(b.width() - side) < 0.05 && std::abs(b.height() - side) < 0.05 && !d.filled();
+  }
+  return n;
+}
+
+}  // namespace
+
+class PlacesTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void initTestCase() { loadFonts(); }
+
+  void bothEndsOfEveryRuleLieWhereItSays() {
+    const Project p = support::asymmetric();
+    for (const Page& page : standardPages()) {
+      const SheetPlan plan = *planSheets(p, {page, MarkedSide::Front, false});
+      const Recording r = sheetOf(p, plan, 0);
+      const double w = page.width, h = page.height, m = kPageMargin;
+      QVERIFY(r.hasLine({m, h - 6.2}, {m + 100, h - 6.2}));
+      QVERIFY(r.hasLine({m, 6.6}, {m + 101.6, 6.6}));
+      QVERIFY(r.hasLine({w - 6.2, m}, {w - 6.2, m + 100}));
+      QVERIFY(r.hasLine({w - 6.2, m + 106}, {w - 6.2, m + 106 + 101.6}));
+      QCOMPARE(r.words("100 mm").size(), std::size_t(2));
+      QCOMPARE(r.words("4 in").size(), std::size_t(2));
+      // Each beside its own: the level one of 100 mm at the foot, that of 4 in at the head.
+      for (const Drawn& d : r.words("100 mm")) {
+        const QPointF at = middleOf(d);
+        QVERIFY((at.y() > h - 12 && std::abs(at.x() - m - 50) < 3) ||
+                (at.x() > w - 8 && std::abs(at.y() - m - 50) < 4));
+      }
+      for (const Drawn& d : r.words("4 in")) {
+        const QPointF at = middleOf(d);
+        QVERIFY((at.y() < 8 && std::abs(at.x() - m - 50.8) < 3) ||
+                (at.x() > w - 8 && std::abs(at.y() - m - 106 - 50.8) < 4));
+      }
+    }
+  }
+  void eachPaperHasItsOwnNumberSignAndArrow_data() {
+    QTest::addColumn<bool>("back");
+    QTest::addColumn<bool>("strips");
+    for (const bool back : {false, true})
+      for (const bool strips : {false, true})
+        QTest::addRow("%s%s", back ? "back" : "front", strips ? ", strips" : "") << back << strips;
+  }
+  void eachPaperHasItsOwnNumberSignAndArrow() {
+    QFETCH(bool, back);
+    QFETCH(bool, strips);
+    const Project p = support::asymmetric();
+    const SheetPlan plan =
+        *planSheets(p, {standardPages().front(), back ? MarkedSide::Back : MarkedSide::Front, strips});
+    std::set<QString> numbers;
+    for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
+      const Recording r = sheetOf(p, plan, s);
+      QVERIFY(r.allWords().contains(back ? "marked side: BACK" : "marked side: FRONT"));
+      QVERIFY(!r.allWords().contains(back ? "marked side: FRONT" : "marked side: BACK"));
+      QVERIFY(r.allWords().contains(QStringLiteral("sheet %1 of %2").arg(s + 1).arg(plan.sheets.size())));
+      for (const SheetPaper& paper : plan.sheets[s].papers) {
+        const auto within = [&](const Drawn& d) { return contains(paper.outline, toPoint(middleOf(d))); };
+        // Its number and the sign of its cloth, and no other.
+        std::vector<QString> inside;
+        for (const Drawn& d : r.all())
+          if (d.kind == Drawn::Kind::Words && within(d)) inside.push_back(d.words.trimmed());
+        const QString number = QString::number(paper.piece + 1);
+        QVERIFY(std::find(inside.begin(), inside.end(), number) != inside.end());
+        numbers.insert(number);
+        const QString sign = QString::fromStdString(clothById(p, p.painting[paper.piece])->sign);
+        QVERIFY(std::find(inside.begin(), inside.end(), sign) != inside.end());
+        QVERIFY(inside.size() <= 3);
+        // The paper laid where its piece lies: the arrow points up the layout.
+        const Piece& piece = p.layout->pieces[paper.piece];
+        Polygon there(p.layout->outline(paper.piece).begin(), p.layout->outline(paper.piece).end());
+        // Of the ways the printed paper covers the piece (turned over on the BACK), one carries the arrow
+        // upwards.
+        bool upwards = false;
+        const Point middle = centroid(paper.outline);
+        for (int k = 0; k < 360 && !upwards; ++k) {
+          const double t = k;
+          Polygon moved;
+          for (const Point c : paper.outline) {
+            Point d = c - middle;
+            if (back) d.x = -d.x;
+            moved.push_back(rotated(d, Angle::degrees(t)) + piece.centre);
+          }
+          bool same = true;
+          for (const Point c : moved)
+            same = same &&
+                   std::any_of(there.begin(), there.end(), [&](Point q) { return distance(c, q) < 0.7; });
+          if (!same) continue;
+          Point top = paper.top;
+          if (back) top.x = -top.x;
+          upwards = distance(rotated(top, Angle::degrees(t)), {0, -1}) < 0.03;
+        }
+        QVERIFY2(upwards, qPrintable(number));
+        // And it is drawn so: a shaft along `top` that ends in the head.
+        int shafts = 0;
+        for (const Drawn& d : r.all()) {
+          if (d.kind != Drawn::Kind::Line || d.points.size() != 2) continue;
+          const Point a = toPoint(d.points[0]), b = toPoint(d.points[1]);
+          if (!contains(paper.outline, a) || !contains(paper.outline, b) || distance(a, b) < 0.5) continue;
+          if (distance((1 / distance(a, b)) * (b - a), paper.top) > 0.01) continue;
+          // The head's two strokes begin where the shaft ends.
+          int strokes = 0;
+          for (const Drawn& e : r.all())
+            strokes += e.kind == Drawn::Kind::Line && e.points.size() == 2 &&
+                       distance(toPoint(e.points[0]), b) < 0.01;
+          shafts += strokes == 2;
+        }
+        QCOMPARE(shafts, 1);
+      }
+    }
+    QCOMPARE(numbers.size(), p.layout->size());
+  }
+
+  void aCardSaysItsOwnClothsFigures() {
+    for (const LengthUnit unit : {LengthUnit::Millimetre, LengthUnit::Inch}) {
+      const Project p = support::asymmetric(unit);
+      const QString b = cardOf(p, "B").allWords(), a = cardOf(p, "A").allWords();
+      const auto written = [&](double mm) {
+        return QString::fromStdString(formatLength(Length::millimetres(mm), unit));
+      };
+      QVERIFY2(b.contains("allowance " + written(9)), qPrintable(b));
+      QVERIFY(a.contains("allowance " + written(6.5)));
+      QVERIFY(!a.contains("allowance " + written(9)));
+      QVERIFY(a.contains("Tide Ink") && !a.contains("Lantern Damask"));
+      // The sum stands in the project's own system.
+      const QString strange = unit == LengthUnit::Inch ? QStringLiteral(" cm") : QStringLiteral(" in");
+      for (const QString& line : a.split('\n')) QVERIFY2(!line.endsWith(strange), qPrintable(line));
+      QVERIFY(a.contains(unit == LengthUnit::Inch ? " in" : " cm"));
+    }
+  }
+  void theNoteOnLeftAndRightStandsWhereBothHandsAreCut() {
+    const Project p = support::asymmetric();
+    const auto lies = [&](const char* cloth) { return clothLies(planOf(p, cloth)); };
+    // A: 1 and 2 right, 8 to 10 left. C: 14, 15 right; 19 to 23 left. A cloth of one hand alone says less.
+    const QString both = lies("A");
+    QCOMPARE(lies("C"), both);
+    Project one = support::edited(p, {{"edit", "paint"}, {"pieces", {8, 9, 10, 25}}, {"cloth", "D"}});
+    QVERIFY(clothLies(planOf(one, "A")) != both);
+    Project left = support::edited(p, {{"edit", "paint"}, {"pieces", {1, 2, 25}}, {"cloth", "D"}});
+    QCOMPARE(clothLies(planOf(left, "A")), clothLies(planOf(one, "A")));
+  }
+  void windowsHaveABoxForEachCopyAndTheirOwnAllowance() {
+    const Project p = support::asymmetric();
+    const CutPlan plan = planOf(p, "B");
+    QCOMPARE(plan.windows.size(), std::size_t(2));
+    QCOMPARE(plan.windows[0].copies, 3);  // the repainted one is none of them
+    QCOMPARE(plan.windows[1].copies, 3);
+    const Recording card = cardOf(p, "B");
+    const CutMethod* m = plan.method();
+    QCOMPARE(smallBoxes(card, 4.6), static_cast<int>(6 + (m->groups.empty() ? 0 : m->steps.size())));
+    QVERIFY(card.allWords().contains("the eye looks up the slope"));
+    // The pictures: the paper of each motif, its patch round it by the cloth's own allowance, both to one
+    // scale.
+    const Shape& shape = p.layout->shapes[p.layout->pieces[0].shape];
+    int right = 0, left = 0;
+    for (const Drawn& paper : card.polygons()) {
+      if (paper.points.size() < 4 || paper.filled() || std::abs(paper.pen.widthF() - 0.7) > 1e-6) continue;
+      // Its patch is drawn just before, dashed.
+      for (const Drawn& patch : card.polygons()) {
+        if (patch.pen.style() == Qt::SolidLine || patch.filled() || patch.points.size() < 4) continue;
+        if (!patch.points.boundingRect().contains(paper.points.boundingRect())) continue;
+        Polygon inner, outer;
+        for (const QPointF q : paper.points) inner.push_back(toPoint(q));
+        for (const QPointF q : patch.points) outer.push_back(toPoint(q));
+        if (distance(inner.front(), inner.back()) < 1e-6) inner.pop_back();
+        if (distance(outer.front(), outer.back()) < 1e-6) outer.pop_back();
+        const double scale = std::sqrt(area(inner) / area(shape.outline));
+        COMPARE_TO(area(outer) / (scale * scale), area(allowanceOutline(shape.outline, 9)), 1);
+        const int hand = handOf(inner) * (handOf(shape.outline) < 0 ? -1 : 1);
+        (hand > 0 ? right : left) += 1;
+      }
+    }
+    QCOMPARE(right, 1);
+    QCOMPARE(left, 1);
+  }
+
+  void theCuttingMapShowsBandsWhereTheyAreCut() {
+    const Project p = support::asymmetric();
+    for (const char* cloth : {"A", "B", "C", "D"}) {
+      const CutPlan plan = planOf(p, cloth);
+      const CutLayout& laid = plan.method()->laid;
+      const Recording r = cutMapOf(p, plan);
+      // Each length is a rectangle as long as it is shown and as wide as the cloth.
+      std::vector<QRectF> lengths;
+      for (const Drawn& d : r.polygons()) {
+        const QRectF b = d.points.boundingRect();
+        if (d.filled() && d.brush.color() == printPalette().paper && d.points.size() >= 4)
+          lengths.push_back(b);
+      }
+      double highest = 0;
+      for (const QRectF& b : lengths) highest = std::max(highest, b.height());
+      std::erase_if(lengths, [&](const QRectF& b) { return b.height() < highest - 0.01; });
+      std::size_t used = 0;
+      for (const ClothLength& l : laid.lengths) used += l.used > 0;
+      QCOMPARE(lengths.size(), used);
+      const double scale = lengths.front().height() / plan.width;
+      // Patches lie at their places: x across the cloth is down the map, y along it to the right.
+      std::size_t found = 0;
+      for (const PlacedPatch& patch : laid.placements) {
+        std::size_t shown = 0;
+        for (int l = 0; l < patch.length; ++l) shown += laid.lengths[static_cast<std::size_t>(l)].used > 0;
+        const QRectF area = lengths[shown];
+        const Polygon& outline = patch.rough.empty() ? patch.patch : patch.rough;
+        for (const Drawn& d : r.polygons()) {
+          if (d.points.size() < static_cast<qsizetype>(outline.size())) continue;
+          const bool same = std::all_of(outline.begin(), outline.end(), [&](Point q) {
+            const QPointF at(area.left() + q.y * scale, area.top() + q.x * scale);
+            return std::any_of(d.points.begin(), d.points.end(),
+                               [&](QPointF c) { return std::hypot(c.x() - at.x(), c.y() - at.y()) < 0.02; });
+          });
+          if (!same) continue;
+          ++found;
+          break;
+        }
+      }
+      QCOMPARE(found, laid.placements.size());
+      // A strip's band is drawn from where it begins to where it ends, not over the squaring.
+      for (const Band& band : laid.bands) {
+        if (band.kind != BandKind::Strip) continue;
+        const auto drawn = r.polygons();
+        QVERIFY(std::any_of(drawn.begin(), drawn.end(), [&](const Drawn& d) {
+          const QRectF b = d.points.boundingRect();
+          return d.filled() && std::abs(b.width() - (band.to - band.from) * scale) < 0.02 &&
+                 std::abs(b.height() - plan.width * scale) < 0.02;
+        }));
+      }
+      // How much is used is written, and drawn as a line of that length.
+      for (std::size_t l = 0; l < laid.lengths.size(); ++l) {
+        if (laid.lengths[l].used <= 0) continue;
+        const auto words = r.words(QStringLiteral("%1 used").arg(
+            QString::fromStdString(writeCloth(laid.lengths[l].used, p.settings.unit))));
+        QVERIFY(!words.empty());
+      }
+    }
+  }
+  void theMapsLabelsNumberWindowsAndStripsOnce() {
+    const Project p = support::asymmetric();
+    const auto labels = mapLabels(p, planOf(p, "B"));
+    QVERIFY(labels.size() >= 2);
+    QCOMPARE(labels[0].range, QStringLiteral("Windows 1 to 3"));
+    QVERIFY(labels[0].text.startsWith("Eye"));
+    QCOMPARE(labels[1].range, QStringLiteral("Windows 4 to 6"));
+    QVERIFY(labels[1].text.startsWith("Stalk"));
+    // Strips of D in their order: each number is said once, the last one is the number of bands.
+    const CutPlan d = planOf(p, "D");
+    int next = 1;
+    static const QRegularExpression range(QStringLiteral("(\\d+)(?: to (\\d+))?$"));
+    for (const MapLabel& l : mapLabels(p, d)) {
+      const auto m = range.match(l.range);
+      QCOMPARE(m.captured(1).toInt(), next);
+      next = (m.captured(2).isEmpty() ? m.captured(1) : m.captured(2)).toInt() + 1;
+    }
+    int bands = 0;
+    for (const Band& b : d.method()->laid.bands) bands += b.group >= 0;
+    QCOMPARE(next, bands + 1);
+    // And on the map itself.
+    const Recording r = cutMapOf(p, planOf(p, "B"));
+    for (int n = 1; n <= 6; ++n) QVERIFY(!r.words(QString::number(n)).empty());
+  }
+
+  void mapsOfManyPagesArePutTogetherAgain_data() {
+    QTest::addColumn<bool>("back");
+    QTest::newRow("front") << false;
+    QTest::newRow("back") << true;
+  }
+  void mapsOfManyPagesArePutTogetherAgain() {
+    QFETCH(bool, back);
+    const Project p = support::project(support::recipe("parallelogram-chevrons", 12, 60, 45));
+    const Page page = mapPage(p);
+    const MapPages pages = mapPages(p, page);
+    QVERIFY(pages.across > 1 && pages.down > 1 && pages.across != pages.down);
+    // The places that a page gives, taken back by how far the pages lie apart, are one picture of the layout.
+    const clathra::Box b = p.layout->finished;
+    std::map<QString, QPointF> seen;
+    std::size_t times = 0;
+    for (int n = 0; n < pages.pages(); ++n) {
+      const Recording r = support::recorded(page.width, page.height, [&](QPainter& painter) {
+        paintMapPage(painter, p, page, pages, n, {back});
+      });
+      const int col = n % pages.across, row = n / pages.across;
+      const QPointF moved(col * (page.width - 2 * kMapEdge - kMapOverlap),
+                          row * (page.height - 2 * kMapEdge - kMapHead - kMapOverlap));
+      for (const Drawn& d : r.all()) {
+        bool number = false;
+        d.words.trimmed().toInt(&number);
+        if (d.kind != Drawn::Kind::Words || !number) continue;
+        const QPointF at = middleOf(d) + moved;
+        const auto [there, fresh] = seen.emplace(d.words.trimmed(), at);
+        ++times;
+        QVERIFY2(std::hypot(there->second.x() - at.x(), there->second.y() - at.y()) < 0.05,
+                 qPrintable(d.words));
+      }
+    }
+    QCOMPARE(seen.size(), p.layout->size());
+    QVERIFY(times > seen.size());  // neighbours overlap
+    // Each number stands on its own piece, mirrored on the BACK.
+    const double left = kMapEdge, top = kMapEdge + kMapHead;
+    for (std::size_t i = 0; i < p.layout->size(); ++i) {
+      const Point c = p.layout->pieces[i].centre;
+      const double x = back ? b.right - c.x : c.x - b.left;
+      const QPointF at = seen[QString::number(i + 1)];
+      COMPARE_TO(at.x(), left + x * pages.scale, 0.1);
+      COMPARE_TO(at.y(), top + (c.y - b.top) * pages.scale, 3.0);
+    }
+  }
+  void theChartCountsLeftAndRightApart() {
+    const Project p = support::asymmetric();
+    const QTemporaryDir folder;
+    QFile file(folder.filePath("chart.pdf"));
+    QVERIFY(file.open(QIODevice::WriteOnly) && file.write(chartPdf(p)) > 0);
+    file.close();
+    QProcess text;
+    text.start("pdftotext", {"-layout", file.fileName(), "-"});
+    QVERIFY(text.waitForFinished(60'000));
+    const QString words = QString::fromUtf8(text.readAllStandardOutput()).simplified();
+    // Which hand is right is the layout's to say; A has pieces 1, 2 and 25 of one, 8 to 10 of the other.
+    int hands[2] = {0, 0};
+    for (const int i : {1, 2, 8, 9, 10, 25})
+      ++hands[p.layout->pieces[static_cast<std::size_t>(i - 1)].hand < 0 ? 0 : 1];
+    QVERIFY(hands[0] == 3 && hands[1] == 3);
+    int c[2] = {0, 0};
+    for (const int i : {14, 15, 19, 20, 21, 22, 23})
+      ++c[p.layout->pieces[static_cast<std::size_t>(i - 1)].hand < 0 ? 0 : 1];
+    QVERIFY(c[0] != c[1]);
+    QVERIFY2(words.contains(QStringLiteral("%1 parallelogram, left").arg(c[0])), qPrintable(words));
+    QVERIFY(words.contains(QStringLiteral("%1 parallelogram, right").arg(c[1])));
+  }
+};
+
+CLATHRA_TEST(PlacesTest, "places")
+#include "places.moc"
