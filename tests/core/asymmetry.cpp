@@ -288,6 +288,27 @@ class AsymmetryTest : public QObject {
     };
     COMPARE_TO(span(eye.windows[0].patch, Angle::degrees(20)), 30 * std::sqrt(0.75) + 18, 1e-6);
   }
+  void aMotifsOtherFieldsLeaveARepaintedPieceAlone() {
+    const Project p = support::asymmetric();
+    const ClothId d = *findCloth(p, "D"), b = *findCloth(p, "B");
+    QCOMPARE(p.painting[4], d);
+    const auto changed = [&](json fields) {
+      fields["edit"] = "changeMotif";
+      fields["motif"] = "Eye";
+      return support::edited(p, fields);
+    };
+    QCOMPARE(changed({{"note", "another note"}}).painting[4], d);
+    QCOMPARE(changed({{"at", {90, 80}}}).painting[4], d);
+    // A piece that comes to it wears its cloth; those that were there and those that were repainted do not
+    // change.
+    const Project more = changed({{"pieces", {3, 4, 5, 13, 14}}});
+    QCOMPARE(more.painting[4], d);
+    QCOMPARE(more.painting[13], b);
+    // Left out, and taken in again: said anew.
+    Project again = changed({{"pieces", {3, 4, 13}}});
+    again = support::edited(again, {{"edit", "changeMotif"}, {"motif", "Eye"}, {"pieces", {3, 4, 5, 13}}});
+    QCOMPARE(again.painting[4], b);
+  }
   void brickIsMovedByHalfOfTheRepeatAcross() {
     Print print;
     print.across = Length::millimetres(80);

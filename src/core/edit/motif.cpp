@@ -70,7 +70,12 @@ Status ChangeMotif::apply(Project& p, const EditContext&) const {
   MotifChoice m = **known;
   putOn(m, fields);
   if (const auto ok = checkMotif(p, m); !ok) return ok;
-  wear(p, m);
+  // Pieces that were repainted since stay as they are, unless it is said anew that they show it.
+  const MotifChoice& was = **known;
+  for (const auto i : m.pieces) {
+    const bool listed = std::binary_search(was.pieces.begin(), was.pieces.end(), i);
+    if (!listed || p.painting[i] == was.cloth) p.painting.set(i, m.cloth);
+  }
   **known = std::move(m);
   return {};
 }
