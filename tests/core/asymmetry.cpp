@@ -6,7 +6,9 @@
 #include "asymmetric.hpp"
 #include "exchange/dxf.hpp"
 #include "exchange/exchange.hpp"
+#include "exchange/import_layout.hpp"
 #include "exchange/svg_reader.hpp"
+#include "model/alike.hpp"
 #include "model/tally.hpp"
 #include "paper/sheets.hpp"
 #include "registry.hpp"
@@ -339,6 +341,29 @@ class AsymmetryTest : public QObject {
     QVERIFY(!wide.needs[0].fits);
     QCOMPARE(wide.needs[0].fitsOn, std::string("Legal"));
   }
+  void restsTakeTheFewestPages() {
+    // Squares of 50, 51, 52 and 53 mm, three in a row: rests of two, two, three and three rows, 100, 102, 156
+    // and 159 mm. The highest first they go on two pages of 273 mm (159 + 102, 156 + 100); in their own order
+    // on three.
+    json features = json::array();
+    double x = 0;
+    for (const auto& [side, n] :
+         {std::pair(50.0, 5), std::pair(51.0, 5), std::pair(52.0, 8), std::pair(53.0, 8)})
+      for (int i = 0; i < n; ++i, x += 60)
+        features.push_back(
+            {{"type", "Feature"},
+             {"properties", json::object()},
+             {"geometry",
+              {{"type", "Polygon"},
+               {"coordinates",
+                json::array({json::array({{x, 0}, {x + side, 0}, {x + side, side}, {x, side}, {x, 0}})})}}}});
+    const json all{{"type", "FeatureCollection"}, {"features", features}};
+    const auto made = importLayoutText(support::library(), all.dump(), ".geojson", "squares");
+    QVERIFY(made);
+    const SheetPlan plan = *planSheets(made->project, {standardPages()[0], MarkedSide::Front, false});
+    QCOMPARE(plan.papers, 26);
+    QCOMPARE(plan.sheets.size(), std::size_t(2));
+  }
   void restsShareAPageTheHighestOnTop() {
     // One hexagon, one square and two triangles of 50 mm: rows of their own on one page, none over another.
     Project p = support::project(support::recipe("hexagon-square-triangle", 50, 2, 2));
@@ -443,7 +468,7 @@ class AsymmetryTest : public QObject {
     }
     const SheetPlan plan = *planSheets(p, {standardPages()[0], MarkedSide::Back, false});
     QVERIFY(plan.sheets.size() >= 1);
-    const Project many = support::project(support::recipe("kites", 60, 6, 4));
+    const Project many = support::project(support::recipe("hexagon-square-triangle", 60, 5, 4));
     const SheetPlan sheets = *planSheets(many, {standardPages()[0], MarkedSide::Back, false});
     QVERIFY(sheets.sheets.size() > 2);
     for (std::size_t s = 0; s < sheets.sheets.size(); ++s) {
@@ -475,6 +500,35 @@ class AsymmetryTest : public QObject {
     }
   }
 
+  void alikeIsOfOneHand() {
+    const Project p = support::asymmetric();
+    for (const std::uint32_t piece : {0U, 6U}) {
+      const auto alike = alikeTo(p, piece, true);
+      QCOMPARE(alike.size(), piece == 0 ? std::size_t(18) : std::size_t(12));
+      for (const auto i : alike) QCOMPARE(p.layout->pieces[i].hand, p.layout->pieces[piece].hand);
+    }
+  }
+  void windowsOfCloseRepeatsDoNotOverlap() {
+    // Spots 35 by 20 apart under patches of 110 by 44: leaning patches whose boxes overlap may lie apart or
+    // not, by where they lie above each other. The judge looks at every pair.
+    Project p = support::asymmetric();
+    p = support::edited(p, {{"edit", "changeCloth"},
+                            {"cloth", "B"},
+                            {"print",
+                             {{"picture", "damask.png"},
+                              {"dpi", 100},
+                              {"along", 20},
+                              {"across", 35},
+                              {"kind", "half-drop"},
+                              {"mark", {12, 31}}}}});
+    const CutPlan plan = planOf(p, "B");
+    QCOMPARE(plan.windows[0].windows.size(), std::size_t(3));
+    // Three patches side by side across 640 mm take no more than one is high, and one repeat to find a spot.
+    double height = 0;
+    for (const Window& w : plan.windows[0].windows) height = std::max(height, bounds(w.patch).height());
+    QVERIFY2(*plan.windows[0].length <= height + 20 + 10 + 1e-6,
+             qPrintable(QString::number(*plan.windows[0].length)));
+  }
   void aRemarkIsSetAsideOnceAndALineDoesNotOutliveItsSize() {
     Project p = support::asymmetric();
     const json aside{{"edit", "setAside"}, {"check", "tips"}, {"reason", "I know"}};

@@ -78,14 +78,17 @@ class EditsTest : public QObject {
     }
   }
   void paintingGoesWithPiecesThatVanish() {
-    Project p = support::project(support::recipe("hexagons", 25.4, 6, 5));
-    json outer = json::array();  // the pieces of the last row
-    for (std::size_t i = 0; i < p.layout->size(); ++i)
-      if (p.layout->pieces[i].key.row == 4) outer.push_back(i + 1);
-    p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", outer}});
-    QCOMPARE(wearing(p, "A"), 6);
-    p = support::edited(p, {{"edit", "setCounts"}, {"across", 6}, {"down", 3}});
-    QCOMPARE(wearing(p, "A"), 0);
+    // Few that go are followed one by one, many by their places.
+    for (const auto& [across, down, left] : {std::tuple(6, 5, 3), std::tuple(20, 12, 3)}) {
+      Project p = support::project(support::recipe("hexagons", 25.4, across, down));
+      json outer = json::array();  // the pieces of the last row
+      for (std::size_t i = 0; i < p.layout->size(); ++i)
+        if (p.layout->pieces[i].key.row == down - 1) outer.push_back(i + 1);
+      p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", outer}});
+      QCOMPARE(wearing(p, "A"), across);
+      p = support::edited(p, {{"edit", "setCounts"}, {"across", across}, {"down", left}});
+      QCOMPARE(wearing(p, "A"), 0);
+    }
   }
   void removingAClothTakesItOffAndDropsItsMotifs() {
     Project p = support::project(support::recipe("hexagons", 25.4, 6, 5));

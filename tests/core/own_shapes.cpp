@@ -78,6 +78,11 @@ class OwnShapesTest : public QObject {
     const auto arrow = polygonOfText("40; 45; 40; 200,5; 10", LengthUnit::Millimetre);
     QVERIFY2(arrow, arrow ? "" : clathra::said(arrow.error()).c_str());
     QVERIFY(!isConvex(*arrow) && signedArea(*arrow) > 0);
+    // Clockwise as it was typed: after the corner of 45° comes that of 200.5°.
+    const auto corners = cornerAngles(*arrow);
+    for (std::size_t i = 0; i < corners.size(); ++i)
+      if (std::abs(corners[i].degrees() - 45) < 1e-6)
+        COMPARE_TO(corners[(i + 1) % corners.size()].degrees(), 200.5, 1e-6);
   }
   void whatIsNoPolygonIsRefused_data() {
     QTest::addColumn<QString>("typed");

@@ -104,6 +104,19 @@ class SetOutTest : public QObject {
         QCOMPARE(plan->pathToAUnit, best - (1 + 3 * rings * (rings + 1)));
       }
   }
+  void whatAUnitEnclosesIsFilledToo() {
+    // The second ring alone: twelve round seven bare places.
+    const Project p = rosette(2);
+    std::vector<std::uint32_t> ring;
+    for (std::uint32_t i = 0; i < p.layout->size(); ++i)
+      if (p.layout->pieces[i].row == 2) ring.push_back(i);
+    QCOMPARE(ring.size(), std::size_t(12));
+    const auto plan = setOut(*p.layout, ring, ring.front(), {2, 2, 1, false});
+    QVERIFY(plan);
+    checkPlan(p, ring, *plan);
+    const auto whole = setOut(*p.layout, allOf(p), 0, {2, 2, 1, false});
+    QCOMPARE(plan->path.size(), whole->path.size() + 4 * 7);
+  }
   void aPathOfOneHexagonBetweenDoubleRings() {
     // Worked by hand: middles of nineteen lie 3 steps along one row and 3 along the next (27 cells), so 8 of
     // path to each.

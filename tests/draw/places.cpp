@@ -12,12 +12,14 @@
 #include "draw/fonts.hpp"
 #include "draw/layout_painter.hpp"
 #include "draw/map.hpp"
+#include "draw/motif_painter.hpp"
 #include "draw/sheet_painter.hpp"
 #include "measure/quantity.hpp"
 #include "paper/sheets.hpp"
 #include "recorder.hpp"
 #include "registry.hpp"
 #include "shape/allowance.hpp"
+#include "shape/families.hpp"
 
 using namespace clathra;
 using support::Drawn;
@@ -213,6 +215,15 @@ class PlacesTest : public QObject {
     const CutMethod* m = plan.method();
     QCOMPARE(smallBoxes(card, 4.6), static_cast<int>(6 + (m->groups.empty() ? 0 : m->steps.size())));
     QVERIFY(card.allWords().contains("the eye looks up the slope"));
+    // The print is shown at its own scale: 100 pixels to the inch.
+    int textured = 0;
+    for (const Drawn& d : card.polygons()) {
+      if (d.brush.style() != Qt::TexturePattern) continue;
+      ++textured;
+      COMPARE_TO(d.brush.transform().m11(), 25.4 / 100, 1e-9);
+      COMPARE_TO(d.brush.transform().m22(), 25.4 / 100, 1e-9);
+    }
+    QCOMPARE(textured, 2);
     // The pictures: the paper of each motif, its patch round it by the cloth's own allowance, both to one
     // scale.
     const Shape& shape = p.layout->shapes[p.layout->pieces[0].shape];
@@ -366,6 +377,47 @@ class PlacesTest : public QObject {
       COMPARE_TO(at.x(), left + x * pages.scale, 0.1);
       COMPARE_TO(at.y(), top + (c.y - b.top) * pages.scale, 3.0);
     }
+  }
+  void signsOfOneShapeAreOfOneSizeAndStayInside() {
+    // A rosette of twelve: diamonds of 30°, 60° and 90°, turned every way.
+    Project p = support::project(support::recipe("rosette-12", 50, 3, 1));
+    p = support::edited(p, {{"edit", "paint"}, {"all", true}, {"cloth", "C"}});
+    const PieceIndex index(*p.layout);
+    for (const double scale : {0.35, 0.6, 1.1, 2.4}) {
+      LayoutPlace place;
+      place.scale = scale;
+      place.origin = QPointF(500, 500);
+      LayoutLook look;
+      const Recording r = support::recorded(1'000, 1'000, [&](QPainter& painter) {
+        paintLayout(painter, p, index, place, QRectF(0, 0, 1'000, 1'000), look);
+      });
+      std::map<std::uint16_t, std::set<int>> sizes;
+      std::map<std::uint16_t, std::size_t> plates;
+      for (const Drawn& d : r.all()) {
+        if (d.kind != Drawn::Kind::Image) continue;
+        const QRectF box = d.points.boundingRect();
+        const auto piece = index.at(*p.layout, place.toLayout(box.center()));
+        QVERIFY(piece.has_value());
+        const auto shape = p.layout->pieces[*piece].shape;
+        sizes[shape].insert(qRound(box.height()));
+        ++plates[shape];
+        // The letter is about half as wide and high as its plate.
+        const double w = box.width() * 0.25, h = box.height() * 0.25;
+        for (const QPointF corner : {QPointF(-w, -h), QPointF(w, -h), QPointF(-w, h), QPointF(w, h)})
+          QVERIFY2(contains(p.layout->outline(*piece), place.toLayout(box.center() + corner)),
+                   qPrintable(QString::number(scale)));
+      }
+      for (const auto& [shape, all] : sizes) QCOMPARE(all.size(), std::size_t(1));
+      for (const auto& [shape, n] : plates)
+        QCOMPARE(n, std::size_t(p.layout->shapes[shape].pieces));  // all or none
+      QVERIFY(scale < 2 || plates.size() == p.layout->shapes.size());
+    }
+  }
+  void copiesThatDoNotCloseTheRoundAreNotCounted() {
+    // Corners of 108° go round three times and leave a gap; of 60° six times, of 135° twice.
+    QCOMPARE(copiesInRound(*familyOutline("pentagon")), 3);
+    QCOMPARE(copiesInRound(*familyOutline("triangle60")), 6);
+    QCOMPARE(copiesInRound(*familyOutline("octagon")), 2);
   }
   void theChartCountsLeftAndRightApart() {
     const Project p = support::asymmetric();
