@@ -82,6 +82,7 @@ std::vector<Row> rows() {
        {"/cloths/1/print/mark/1"},
        55},
       {"Cloth", "Its place on the cloth is known", Row::Check, "", {"/cloths/1/print/mark"}, nullptr},
+      {"Cloth", "Mirrors itself left to right", Row::Check, "", {"/cloths/1/print/mirror_axes/-"}, nullptr},
       {"Cloth", "Width of the picture on the cloth", Row::Type, "200 mm", {"/cloths/1/print/dpi"}, 127},
       {"Cut", "Seam allowance of this cloth", Row::Type, "8 mm", {"/cloths/1/allowance"}, 8},
       {"Cut", "Spare patches in percent", Row::Type, "17", {"/settings/sparePercent"}, 17},

@@ -521,13 +521,18 @@ class AsymmetryTest : public QObject {
                               {"across", 35},
                               {"kind", "half-drop"},
                               {"mark", {12, 31}}}}});
+    p = support::edited(p, {{"edit", "removeMotif"}, {"motif", "Stalk"}});
+    p = support::edited(
+        p,
+        {{"edit", "changeMotif"}, {"motif", "Eye"}, {"pieces", {1, 2, 3, 4, 5, 6, 13, 14, 15, 16, 17, 18}}});
+    p = support::edited(
+        p, {{"edit", "paint"}, {"pieces", {1, 2, 3, 4, 5, 6, 13, 14, 15, 16, 17, 18}}, {"cloth", "B"}});
     const CutPlan plan = planOf(p, "B");
-    QCOMPARE(plan.windows[0].windows.size(), std::size_t(3));
-    // Three patches side by side across 640 mm take no more than one is high, and one repeat to find a spot.
-    double height = 0;
-    for (const Window& w : plan.windows[0].windows) height = std::max(height, bounds(w.patch).height());
-    QVERIFY2(*plan.windows[0].length <= height + 20 + 10 + 1e-6,
-             qPrintable(QString::number(*plan.windows[0].length)));
+    QCOMPARE(plan.windows[0].windows.size(), std::size_t(12));
+    // No more than the patches' boxes laid in rows would take: each is at most 130 by 85 mm.
+    QVERIFY2(*plan.windows[0].length < 3 * 85 + 20, qPrintable(QString::number(*plan.windows[0].length)));
+    QVERIFY2(*plan.windows[0].length > 12 * area(plan.windows[0].windows[0].patch) / 640,
+             "more than there is room for");
   }
   void aRemarkIsSetAsideOnceAndALineDoesNotOutliveItsSize() {
     Project p = support::asymmetric();

@@ -104,14 +104,23 @@ class PlacesTest : public QObject {
   void eachPaperHasItsOwnNumberSignAndArrow_data() {
     QTest::addColumn<bool>("back");
     QTest::addColumn<bool>("strips");
-    for (const bool back : {false, true})
-      for (const bool strips : {false, true})
-        QTest::addRow("%s%s", back ? "back" : "front", strips ? ", strips" : "") << back << strips;
+    QTest::addColumn<bool>("kites");
+    for (const bool kites : {false, true})
+      for (const bool back : {false, true})
+        for (const bool strips : {false, true})
+          QTest::addRow("%s%s%s", kites ? "kites, " : "", back ? "back" : "front", strips ? ", strips" : "")
+              << back << strips << kites;
   }
   void eachPaperHasItsOwnNumberSignAndArrow() {
     QFETCH(bool, back);
     QFETCH(bool, strips);
-    const Project p = support::asymmetric();
+    QFETCH(bool, kites);
+    Project p = support::asymmetric();
+    if (kites) {  // one way up alone is right, and they lie turned every way
+      p = support::project(support::recipe("kites", 60, 3, 2));
+      p = support::edited(p, {{"edit", "paint"}, {"all", true}, {"cloth", "B"}});
+      p = support::edited(p, {{"edit", "paint"}, {"pieces", {2, 3, 11}}, {"cloth", "A"}});
+    }
     const SheetPlan plan =
         *planSheets(p, {standardPages().front(), back ? MarkedSide::Back : MarkedSide::Front, strips});
     std::set<QString> numbers;
@@ -412,6 +421,31 @@ class PlacesTest : public QObject {
         QCOMPARE(n, std::size_t(p.layout->shapes[shape].pieces));  // all or none
       QVERIFY(scale < 2 || plates.size() == p.layout->shapes.size());
     }
+  }
+  void numbersWithoutRoomAreLeftOutUntilZoomed() {
+    const Project p = support::project(support::recipe("squares", 20, 13, 9));
+    const PieceIndex index(*p.layout);
+    std::map<double, std::size_t> shown;
+    for (const double scale : {0.5, 0.9, 3.0}) {
+      LayoutPlace place;
+      place.scale = scale;
+      LayoutLook look;
+      look.view = LayoutView::Numbers;
+      const Recording r = support::recorded(1'000, 1'000, [&](QPainter& painter) {
+        paintLayout(painter, p, index, place, QRectF(0, 0, 1'000, 1'000), look);
+      });
+      for (const Drawn& d : r.all()) {
+        if (d.kind != Drawn::Kind::Words) continue;
+        const PolygonView outline =
+            p.layout->outline(static_cast<std::size_t>(d.words.trimmed().toInt() - 1));
+        for (const QPointF end : d.points)
+          QVERIFY2(contains(outline, place.toLayout(end)), qPrintable(d.words));
+        ++shown[scale];
+      }
+    }
+    QCOMPARE(shown[0.5], std::size_t(0));
+    QCOMPARE(shown[0.9], std::size_t(99));  // up to 99, not those of three digits
+    QCOMPARE(shown[3.0], std::size_t(117));
   }
   void copiesThatDoNotCloseTheRoundAreNotCounted() {
     // Corners of 108° go round three times and leave a gap; of 60° six times, of 135° twice.

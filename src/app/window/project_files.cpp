@@ -4,6 +4,7 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QInputDialog>
+#include <QLineEdit>
 #include <QMessageBox>
 #include <QPushButton>
 
@@ -127,14 +128,27 @@ void ProjectFiles::writeTo(const QString& file, bool over, std::function<void()>
   });
 }
 
+/// What is still being typed is an edit like any other: it is made before the project is saved, and typing
+/// goes on where it was.
+void ProjectFiles::takeWhatIsTyped() {
+  auto* field = qobject_cast<QLineEdit*>(window_.focusWidget());
+  if (!field || !field->isModified()) return;
+  const int cursor = field->cursorPosition();
+  field->clearFocus();
+  field->setFocus(Qt::OtherFocusReason);
+  field->setCursorPosition(cursor);
+}
+
 void ProjectFiles::save(std::function<void()> then) {
   if (!session_.isOpen()) return;
+  takeWhatIsTyped();
   if (session_.path().isEmpty()) return saveAs(std::move(then));
   writeTo(session_.path(), false, std::move(then));
 }
 
 void ProjectFiles::saveAs(std::function<void()> then) {
   if (!session_.isOpen()) return;
+  takeWhatIsTyped();
   QString file = QFileDialog::getSaveFileName(
       &window_, tr("Save the project"),
       session_.path().isEmpty() ? QString::fromStdString(session_.project().name) + QStringLiteral(".clathra")

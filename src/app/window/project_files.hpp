@@ -35,6 +35,7 @@ class ProjectFiles : public QObject {
   void begun(bool leftEarlier);
 
  private:
+  void takeWhatIsTyped();
   /// `called` names the file in refusals, where its own name says nothing.
   void read(const QString& file, const QString& called, std::function<void(Project, Derived)> then);
   void letGo(const std::function<void()>& then);
