@@ -87,6 +87,7 @@ std::vector<Row> rows() {
       {"Cut", "Seam allowance of this cloth", Row::Type, "8 mm", {"/cloths/1/allowance"}, 8},
       {"Cut", "Spare patches in percent", Row::Type, "17", {"/settings/sparePercent"}, 17},
       {"Papers", "Page: A3", Row::Press, "", {"/settings/page"}, "a3"},
+      {"Papers", "Own page size", Row::Type, "12 in x 310 mm", {"/settings/page"}, "304.8x310"},
       {"Papers", "Marked side shown: Front", Row::Press, "", {"/settings/marked"}, "front"},
       {"Papers", "How papers are laid: Strips first", Row::Press, "", {"/settings/stripsFirst"}, true},
       {"Motif",
@@ -142,6 +143,7 @@ class FieldsTest : public QObject {
     }
     if (QString(r.station) == "Arrange" && QString(r.control).startsWith("Pieces are numbered"))
       d.click("Numbers and map, folded");
+    if (QString(r.control) == "Own page size") d.click("Page: Own");
     const json before = contentOf(d.project());
     switch (r.how) {
       case Row::Type: {
@@ -187,7 +189,8 @@ class FieldsTest : public QObject {
         QVERIFY2(now == r.becomes, now.dump().c_str());
       d.session->undo();
       d.settle();
-      QVERIFY(contentOf(d.project()) == before);
+      QVERIFY2(contentOf(d.project()) == before,
+               qPrintable(differences(contentOf(d.project()), before).join(", ")));
       d.session->redo();
       d.settle();
       QVERIFY(contentOf(d.project()) == after);

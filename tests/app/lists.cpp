@@ -148,8 +148,7 @@ class ListsTest : public QObject {
     const auto plan = d.session->plan(shown);
     QVERIFY(*plan->toBuy > 0 && *plan->toBuy < *plan->length);
     QVERIFY2(titled().contains(size(*plan->length)), qPrintable(titled()));
-    for (const QString& words :
-         {QString("less what you have"), QString("to buy"), size(*plan->buyLength)})
+    for (const QString& words : {QString("less what you have"), QString("to buy"), size(*plan->buyLength)})
       QVERIFY2(labels().contains(words), qPrintable(words + " / " + labels().join("|")));
   }
   void remarksCannotBeActedOnWhileTheyAreLookedOverAgain() {

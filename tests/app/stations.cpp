@@ -232,10 +232,10 @@ class StationsTest : public QObject {
     d.click("How papers are laid: Strips first");
     QVERIFY(d.session->figures().sheets >= a4);
     d.click("Page: Own");
-    d.type("Own page size in mm", "10x10");
+    d.type("Own page size", "10 mm x 10 mm");
     QVERIFY(d.window->said().contains("page"));
     QCOMPARE(support::text(d.project().settings.page), QByteArray("a4"));
-    d.type("Own page size in mm", "500x700");
+    d.type("Own page size", "500 mm × 700 mm");
     QVERIFY(d.session->sheets());
     COMPARE_TO(d.session->sheets()->page.height, 700, 1e-9);
   }

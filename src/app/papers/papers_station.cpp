@@ -6,6 +6,7 @@
 #include <QHBoxLayout>
 #include <QPrintDialog>
 #include <QPrinter>
+#include <QRegularExpression>
 #include <QScrollArea>
 
 #include "app/theme/theme.hpp"
@@ -86,8 +87,7 @@ QWidget* PapersStation::pageCard() {
   auto* card = new Card(tr("Page"));
   page_ = new Pills({tr("A4"), tr("Letter"), tr("Legal"), tr("A3"), tr("Own")}, tr("Page"));
   own_ = new TextField;
-  own_->setPlaceholderText(tr("width x height in mm, like 300x420"));
-  own_->setAccessibleName(tr("Own page size in mm"));
+  own_->setAccessibleName(tr("Own page size"));
   side_ = new Pills({tr("Back"), tr("Front")}, tr("Marked side shown"));
   lay_ = new Pills({tr("Fewest sheets"), tr("Strips first")}, tr("How papers are laid"));
   card->body()->addWidget(page_);
@@ -103,10 +103,7 @@ QWidget* PapersStation::pageCard() {
     else
       own_->setFocus();
   });
-  connect(own_, &QLineEdit::editingFinished, this, [this] {
-    if (!own_->text().isEmpty())
-      session_.edit(SetPage{own_->text().trimmed().toStdString(), {}, {}}, tr("changed the page"));
-  });
+  connect(own_, &QLineEdit::editingFinished, this, &PapersStation::typePage);
   connect(side_, &Pills::chosen, this, [this](int i) {
     session_.edit(SetPage{{}, i == 1 ? MarkedSide::Front : MarkedSide::Back, {}},
                   tr("changed the marked side"));
@@ -115,6 +112,33 @@ QWidget* PapersStation::pageCard() {
     session_.edit(SetPage{{}, {}, i == 1}, tr("changed how papers are laid"));
   });
   return card;
+}
+
+/// A page of one's own is typed and shown in the project's unit, and kept in mm.
+void PapersStation::typePage() {
+  const QString typed = own_->text().trimmed();
+  // A field that is hidden by an undo gives up the focus too: what it was given to show is nobody's typing.
+  if (typed.isEmpty() || typed == ownShown_) return;
+  static const QRegularExpression times(QStringLiteral("\\s*[x×]\\s*"));
+  const QStringList sides = typed.split(times);
+  std::string page;
+  for (const QString& side : sides) {
+    const auto length = parseLength(side.toStdString(), unit());
+    if (!length) return Q_EMIT said(inWords(length.error()));
+    page += (page.empty() ? "" : "x") + formatNumber(length->mm(), 4);
+  }
+  if (sides.size() != 2)
+    return Q_EMIT said(tr("A page has a width and a height: %1.").arg(own_->placeholderText()));
+  session_.edit(SetPage{page, {}, {}}, tr("changed the page"));
+}
+
+QString PapersStation::shownPage() const {
+  const auto page = pageOf(session_.project().settings.page);
+  if (!page) return QString::fromStdString(session_.project().settings.page);
+  const auto side = [this](double mm) {
+    return QString::fromStdString(formatLength(Length::millimetres(mm), unit()));
+  };
+  return QStringLiteral("%1 × %2").arg(side(page->width), side(page->height));
 }
 
 QWidget* PapersStation::outputCard() {
@@ -143,7 +167,12 @@ void PapersStation::refresh() {
   const int page = static_cast<int>(at < 0 ? kPages.size() : at);
   page_->setCurrent(page);
   own_->setVisible(at < 0);
-  if (at < 0) showIn(*own_, QString::fromStdString(s.page));
+  own_->setPlaceholderText(unit() == LengthUnit::Inch ? tr("width × height, like 12 in × 18 in")
+                                                      : tr("width × height, like 300 mm × 420 mm"));
+  if (at < 0) {
+    ownShown_ = shownPage();
+    showIn(*own_, ownShown_);
+  }
   side_->setCurrent(s.marked == MarkedSide::Front ? 1 : 0);
   lay_->setCurrent(s.stripsFirst ? 1 : 0);
   if (plan() && filled_ == session_.sheets()) {

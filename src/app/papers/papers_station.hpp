@@ -25,6 +25,9 @@ class PapersStation : public Station {
  private:
   void buildPicture();
   QWidget* pageCard();
+  void typePage();
+  QString shownPage() const;
+  QString ownShown_;  ///< the text that the field of a page of one's own was given
   QWidget* outputCard();
   void refresh() override;
   void showSheet(int sheet);

@@ -64,6 +64,7 @@ int edgeTowards(const std::vector<OpenEdge>& edges, Angle direction) {
 /// A new project of an arrangement, changed by edits as they would be made by hand.
 struct Scene {
   Scene(MainWindow& window, Session& in, const char* arrangement) : session(in) {
+    session.close();  // nothing to ask about the one before
     window.files().begin(QString::fromLatin1(arrangement));
     session.waitUntilIdle(60'000);
     arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
@@ -185,6 +186,24 @@ void shootUnits(MainWindow& window, Session& session, Photographer& camera) {
   camera.shoot("arrange-units");
 }
 
+/// Rosettes of two rings set out with a path one hexagon wide.
+void shootPath(MainWindow& window, Session& session, Photographer& camera) {
+  Scene scene(window, session, "hexagon-rosette");
+  scene.edit({{"edit", "setCounts"}, {"rings", 2}});
+  scene.edit({{"edit", "paint"}, {"all", true}, {"cloth", "C"}});
+  nlohmann::json wheel = nlohmann::json::array();
+  for (std::size_t i = 1; i <= session.project().layout->size(); ++i) wheel.push_back(i);
+  scene.edit({{"edit", "paint"}, {"ring", {{"of", 1}, {"k", 1}}}, {"cloth", "B"}});
+  scene.edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "A"}});
+  scene.edit({{"edit", "markUnit"}, {"name", "Wheel"}, {"pieces", wheel}});
+  scene.edit(
+      {{"edit", "setOutUnits"}, {"unit", "Wheel"}, {"path", 1}, {"across", 3}, {"down", 2}, {"cloth", "D"}});
+  scene.arrange->setMode(0);
+  scene.arrange->canvas()->setCursorPiece(-1);
+  scene.arrange->openOnly({"Units"});
+  camera.shoot("arrange-path");
+}
+
 /// Counts and edges that come near a wanted size, the nearest put on.
 void shootFitting(MainWindow& window, Session& session, Photographer& camera) {
   Scene scene(window, session, "honeycomb-square");
@@ -297,17 +316,12 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   preferences.setEvening(false);
   window.rebuild();
   shootAdding(window, session, camera);
-  session.close();  // nothing to ask about it
   shootDividing(window, session, camera);
-  session.close();
   shootDrafting(window, session, camera);
-  session.close();
   shootUnits(window, session, camera);
-  session.close();
+  shootPath(window, session, camera);
   shootFitting(window, session, camera);
-  session.close();
   shootSides(window, session, camera);
-  session.close();
   shootVariants(window, session, camera);
   std::printf("Pictures of all views are in %s\n", qPrintable(QDir(folder).absolutePath()));
   return camera.ok() ? 0 : 1;

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 #include <set>
+#include <tuple>
 
 #include "shape/overlap.hpp"
 
@@ -156,6 +157,26 @@ void shorten(const Grid& grid, Cell& u, Cell& v) {
   }
 }
 
+/// Of the shortest moves that reach the same places, the most level one and the most upright one.
+std::pair<Cell, Cell> acrossAndDown(const Grid& grid, Cell u, Cell v) {
+  constexpr double kAsShort = 1.05;
+  const auto size = [&](Cell c) { return length(grid.at(c)); };
+  const double most = kAsShort * std::max(size(u), size(v));
+  const int cells = std::abs(u.i * v.j - u.j * v.i);
+  std::pair<Cell, Cell> best{u, v};
+  double least = 1e300;
+  const Cell all[] = {u, v, u + v, u - v};
+  for (const Cell a : all)
+    for (const Cell d : all) {
+      if (std::abs(a.i * d.j - a.j * d.i) != cells || size(a) > most || size(d) > most) continue;
+      const double off = std::abs(grid.at(a).y) / size(a) + std::abs(grid.at(d).x) / size(d);
+      if (off > least - 1e-6) continue;
+      least = off;
+      best = {a, d};
+    }
+  return best;
+}
+
 /// Of the shortest moves that reach the same places, with an area of A to a copy, one is no longer than
 /// sqrt(2 A / sqrt 3), and the other no longer than 2 A / (sqrt 3 times the first): farther ones are not
 /// tried.
@@ -186,9 +207,7 @@ Result<Moves> fewest(const Grid& grid, const Nearness& near, std::size_t unit, c
   }
   if (!best) return fail("unit-too-wide-to-set-out");
   shorten(grid, best->u, best->v);
-  // The more level move leads across, to the right; the other one leads down.
-  const auto slope = [&](Cell c) { return std::abs(grid.at(c).y) - std::abs(grid.at(c).x); };
-  if (slope(best->v) < slope(best->u) - 1e-6) std::swap(best->u, best->v);
+  std::tie(best->u, best->v) = acrossAndDown(grid, best->u, best->v);
   if (grid.at(best->u).x < 0) best->u = Cell{} - best->u;
   if (grid.at(best->v).y < 0) best->v = Cell{} - best->v;
   return *best;
