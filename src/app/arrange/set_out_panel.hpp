@@ -3,6 +3,7 @@
 #pragma once
 #include <QCheckBox>
 #include <QComboBox>
+#include <QPushButton>
 #include <QWidget>
 
 #include "app/canvas/layout_canvas.hpp"

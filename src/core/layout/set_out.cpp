@@ -301,6 +301,9 @@ Result<SettingOut> setOut(const Layout& layout, const std::vector<std::uint32_t>
     return fail("make-pieces-most", std::int64_t(own->size()) * ask.across * ask.down, kMostPieces);
   const auto moves = fewest(*grid, Nearness(*grid, *own, ask.apart), own->size(), progress);
   if (!moves) return tl::make_unexpected(moves.error());
+  // The path counts too, before it is laid.
+  if (const std::int64_t all = std::int64_t(moves->cells) * ask.across * ask.down; all > kMostPieces)
+    return fail("make-pieces-most", all, kMostPieces);
   SettingOut out;
   out.pathToAUnit = moves->cells - static_cast<int>(own->size());
   Cells units;

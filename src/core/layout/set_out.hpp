@@ -16,6 +16,7 @@
 
 #include "layout/layout.hpp"
 #include "progress.hpp"
+#include "result.hpp"
 
 namespace clathra {
 
