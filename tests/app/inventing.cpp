@@ -150,6 +150,27 @@ class InventingTest : public QObject {
     QCOMPARE(m.d.find<QLineEdit>("tip angle")->text(), QStringLiteral("90°"));
     QCOMPARE(m.d.find<QLineEdit>("long side")->text(), QStringLiteral("5 in"));
   }
+  void whatFitsAWantedSizeFollowsTheTypedSides() {
+    Maker m;
+    m.click("New project: Rectangles");
+    m.type("The edge", "2 in");
+    m.type("The wanted width", "36 in");
+    m.type("The wanted height", "24 in");
+    m.click("Fit to size, folded");
+    const auto offers = [&] {
+      m.d.find<QAbstractButton>("Make it so");
+      QStringList out;
+      const auto all = m.d.window->findChildren<QAbstractButton*>();
+      for (const QAbstractButton* b : all)
+        if (b->isVisible() && b->accessibleName().startsWith("Make it so")) out << b->accessibleName();
+      return out;
+    };
+    const QStringList before = offers();
+    m.type("level side", "7 in");
+    QTRY_VERIFY_WITH_TIMEOUT(offers() != before, 60'000);
+    m.d.session->undo();
+    QTRY_VERIFY_WITH_TIMEOUT(offers() == before, 60'000);
+  }
   void thePlainOnesAreLaidOutAndSound() {
     for (const char* name :
          {"Narrow diamonds in rows", "Parallelograms in rows", "Parallelograms in chevrons",
@@ -311,7 +332,12 @@ class InventingTest : public QObject {
     QCOMPARE(m.d.project().recipe.units.size(), std::size_t(1));
     m.type("Units across", "3");
     // Told while they are moved apart, before anything is made.
-    const auto answer = [&] { return m.d.find<QLabel>("How many pieces the path takes")->text(); };
+    const auto answer = [&] {
+      auto* label = m.d.find<QLabel>("How many pieces the path takes");
+      [[maybe_unused]] const bool said =
+          QTest::qWaitFor([&] { return label->text().startsWith("The path takes"); }, 60'000);
+      return label->text();
+    };
     const QString one = answer();
     QVERIFY2(one.contains("8 to each unit"), qPrintable(one));
     m.click("Farther apart");
@@ -392,6 +418,16 @@ class InventingTest : public QObject {
     m.key(Qt::Key_Down);
     m.key(Qt::Key_Return);
     QCOMPARE(m.wearing("D"), 4);
+    // A box that was begun does not outlive its layout.
+    m.canvas()->setFocus();
+    m.canvas()->setCursorPiece(static_cast<int>(m.layout().size()) - 1);
+    m.key(Qt::Key_Return);
+    m.type("Count down", "2");
+    m.canvas()->setFocus();
+    m.canvas()->setCursorPiece(0);
+    m.key(Qt::Key_Return);
+    m.key(Qt::Key_Return);
+    QCOMPARE(m.wearing("D"), 4);  // piece 1 alone, and it was of them
   }
   void alikeAndFacingTheSameWay() {
     Maker m;

@@ -215,6 +215,19 @@ class EditsTest : public QObject {
     QVERIFY(back && back->as<Paint>()->pieces == Pieces{1});
     QVERIFY(!followed(Paint{1, {last}}, *large.layout, *small.layout));
     QVERIFY(followed(SetSpare{5}, *large.layout, *small.layout));
+    // So do edits that speak of one piece alone.
+    MakeShape named;
+    named.name = "Heron";
+    named.piece = 4;
+    const auto shape = followed(named, *small.layout, *large.layout);
+    QVERIFY(shape && *shape->as<MakeShape>()->piece == at[1]);
+    named.piece = last;
+    QVERIFY(!followed(named, *large.layout, *small.layout));
+    SetOutUnits out;
+    out.unit = "U";
+    out.path = 4;
+    const auto set = followed(out, *small.layout, *large.layout);
+    QVERIFY(set && *set->as<SetOutUnits>()->path == at[1]);
   }
 
   void historyUndoesAndRedoesToTheSameContent() {

@@ -36,7 +36,6 @@ BeginCard::BeginCard(Session& session) : Card(tr("First piece")), session_(sessi
   typed->addWidget(wrapped(tr("Sides and corners in turn; one more side closes it:"), "muted"));
   sides_ = new TextField;
   sides_->setAccessibleName(tr("Sides and corners"));
-  sides_->setPlaceholderText(tr("2 in, 90°, 3 in, 75°, 2 in"));
   typed->addWidget(sides_);
   name_ = new TextField;
   name_->setAccessibleName(tr("Name of the shape"));
@@ -110,7 +109,7 @@ void BeginCard::begin() {
       if (s.name == edit.name) edit.outline = s.outline;
   } else {
     const auto outline = polygonOfText(sides_->text().toStdString(), p.settings.unit);
-    if (!outline) return Q_EMIT said(inWords(outline.error()));
+    if (!outline) return Q_EMIT said(inWords(outline.error(), p.settings.unit));
     edit.outline = *outline;
     edit.name = name_->text().trimmed().toStdString();
   }
@@ -132,6 +131,8 @@ void BeginCard::refresh() {
       shape_->setCurrentIndex(regular);
   }
   typed_->setVisible(typing());
+  sides_->setPlaceholderText(p.settings.unit == LengthUnit::Inch ? tr("2 in, 90°, 3 in, 75°, 2 in")
+                                                                 : tr("50 mm, 90°, 75 mm, 75°, 50 mm"));
   // What the closing side and the corners came to.
   QStringList sides, corners;
   for (const OutlineEdge& e : shape.edges)

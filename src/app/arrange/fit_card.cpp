@@ -85,13 +85,17 @@ void FitCard::look() {
     return;
   }
   const bool round = edges_->current() == Round;
+  QString proportions;  // other sides and angles are another question
+  for (const auto& [key, value] : p.recipe.proportions)
+    proportions += QStringLiteral(" %1=%2").arg(QString::fromStdString(key)).arg(value, 0, 'g', 17);
   const QString question = QStringLiteral("%1 %2 %3 %4 %5 %6")
                                .arg(QString::fromStdString(p.recipe.arrangement))
                                .arg(p.wantedWidth)
                                .arg(p.wantedHeight)
                                .arg(static_cast<int>(p.recipe.sides))
                                .arg(static_cast<int>(p.settings.unit))
-                               .arg(round ? p.recipe.edge.nm() : 0);
+                               .arg(round ? p.recipe.edge.nm() : 0) +
+                           proportions;
   if (question == lookedFor_) return markNow();
   lookedFor_ = question;
   note_->setText(tr("Looking …"));

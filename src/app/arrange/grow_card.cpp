@@ -73,6 +73,8 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
     turns_->setCurrentIndex(0);
     mirror_->setChecked(false);
     areaPills_->setCurrent(0);
+    centreHere_->setChecked(false);
+    canvas_.setPicking(false);
   });
   connect(&session_, &Session::changed, this, [this](int parts) {
     if (!(parts & LayoutPart)) return;

@@ -18,6 +18,15 @@ SetOutPanel::SetOutPanel(Session& session, LayoutCanvas& canvas) : session_(sess
   answer_ = wrapped(tr("How far apart, and how many pieces does the path take?"), "");
   answer_->setAccessibleName(tr("How many pieces the path takes"));
   all->addWidget(answer_);
+  stop_ = button(tr("Stop"), "link");
+  stop_->setAccessibleName(tr("Stop working out the path"));
+  stop_->hide();
+  all->addWidget(stop_);
+  connect(stop_, &QPushButton::clicked, this, [this] {
+    working_.cancel();
+    stop_->hide();
+    answer_->setText(tr("Stopped. Change a number to work it out."));
+  });
   unit_ = new ChoiceList;
   unit_->setAccessibleName(tr("Unit to set out"));
   path_ = new ChoiceList;
@@ -79,6 +88,8 @@ std::vector<std::uint32_t> SetOutPanel::unit() const {
 }
 
 void SetOutPanel::offer(const QStringList& names) {
+  working_.cancel();  // it was asked of the layout before
+  stop_->hide();
   const QString was = unit_->currentText();
   unit_->clear();
   unit_->addItems(names);
@@ -110,17 +121,36 @@ void SetOutPanel::answer(const QString& sentence, std::vector<Polygon> path, std
   canvas_.setAlso(all);
 }
 
+/// Off the interface thread: many copies far apart take their time. Only the newest question is answered, and
+/// only while the layout is the one it was asked of.
 void SetOutPanel::show() {
-  const Layout& layout = *session_.project().layout;
+  const auto layout = session_.project().layout;
   const auto pieces = unit();
+  working_.cancel();
+  stop_->hide();
   if (path_->count() == 0)
     return answer(
-        tr("No piece here can be the path of this unit: it must repeat side by side without a turn, and fill "
-           "the unit whole."),
+        tr("No piece here can be the path of this unit: it must repeat side by side without a turn, "
+           "and fill the unit whole."),
         {}, {});
   const auto cell = path_->currentData().toUInt();
-  const auto plan = setOut(layout, pieces, cell, ask());
-  if (!plan) return answer(inWords(plan.error()), {}, {});
+  answer_->setText(tr("Working it out …"));
+  stop_->show();
+  working_.start(
+      this,
+      [layout, pieces, cell, asked = ask()](const Progress& progress) {
+        return setOut(*layout, pieces, cell, asked, progress);
+      },
+      [this, layout, pieces, cell](const Result<SettingOut>& plan) {
+        stop_->hide();
+        if (!session_.isOpen() || session_.project().layout != layout) return;
+        tell(*layout, pieces, cell, plan);
+      });
+}
+
+void SetOutPanel::tell(const Layout& layout, const std::vector<std::uint32_t>& pieces, std::uint32_t cell,
+                       const Result<SettingOut>& plan) {
+  if (!plan) return answer(inWords(plan.error(), session_.project().settings.unit), {}, {});
   constexpr std::size_t kMostShown = 4'000;
   std::vector<Polygon> path = plan->path, copies;
   if (path.size() > kMostShown) path.resize(kMostShown);

@@ -7,6 +7,7 @@
 #include <QWidget>
 
 #include "app/canvas/layout_canvas.hpp"
+#include "app/session/latest.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/labels.hpp"
 #include "layout/set_out.hpp"
@@ -28,6 +29,8 @@ class SetOutPanel : public QWidget {
  private:
   void offerPaths();
   void show();
+  void tell(const Layout& layout, const std::vector<std::uint32_t>& pieces, std::uint32_t cell,
+            const Result<SettingOut>& plan);
   void answer(const QString& sentence, std::vector<Polygon> path, std::vector<Polygon> copies);
   std::vector<std::uint32_t> unit() const;
   SetOutAsk ask() const;
@@ -38,7 +41,8 @@ class SetOutPanel : public QWidget {
   CountField *across_, *down_, *apart_;
   QCheckBox* allRound_;
   QLabel* answer_;
-  QPushButton* make_;
+  QPushButton *make_, *stop_;
+  Latest<Result<SettingOut>> working_;
   ClothId cloth_ = kNoCloth;
 };
 

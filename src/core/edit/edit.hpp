@@ -59,6 +59,8 @@ class Edit {
         some = places.follow(out.pieces) && places.follow(out.ofPieces);
       } else if constexpr (requires { out.pieces; }) {
         some = places.follow(out.pieces);
+      } else if constexpr (requires { out.onePiece(); }) {
+        some = places.follow(out.onePiece());
       }
       return some ? std::optional<Edit>(std::move(out)) : std::nullopt;
     }

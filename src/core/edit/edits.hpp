@@ -198,6 +198,7 @@ struct MakeShape {
   std::optional<std::uint32_t> piece;
   Point hole;
   ClothId cloth = kNoCloth;
+  std::optional<std::uint32_t>& onePiece() { return piece; }
   Status apply(Project&, const EditContext&) const;
 };
 struct DropShape {
@@ -318,9 +319,10 @@ struct SetOutUnits {
       "unit, path (piece n whose copies make the path), across, down, apart? (1), allRound?, cloth?",
       "sets out units with a path between them", Weight::Layout};
   std::string unit;
-  std::uint32_t path = 0;
+  std::optional<std::uint32_t> path;
   SetOutAsk ask;
   ClothId cloth = kNoCloth;  ///< of the path
+  std::optional<std::uint32_t>& onePiece() { return path; }
   Status apply(Project&, const EditContext&) const;
 };
 struct ReplaceUnits {

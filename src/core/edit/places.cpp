@@ -24,6 +24,12 @@ bool PiecePlaces::follow(Pieces& pieces) const {
   return some;
 }
 
+bool PiecePlaces::follow(std::optional<std::uint32_t>& piece) const {
+  if (!piece) return true;
+  piece = of(*piece);
+  return piece.has_value();
+}
+
 bool PiecePlaces::follow(std::map<std::uint32_t, std::vector<Line>>& ofPieces) const {
   std::map<std::uint32_t, std::vector<Line>> out;
   for (auto& [piece, lines] : ofPieces)

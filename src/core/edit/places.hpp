@@ -19,6 +19,7 @@ class PiecePlaces {
 
   // What is gone is left out; false if there was some and none is left.
   bool follow(Pieces& pieces) const;
+  bool follow(std::optional<std::uint32_t>& piece) const;
   bool follow(std::map<std::uint32_t, std::vector<Line>>& ofPieces) const;
 
  private:

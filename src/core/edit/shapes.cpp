@@ -66,6 +66,7 @@ Status MakeShape::apply(Project& p, const EditContext& c) const {
   Recipe r = p.recipe;
   if (const auto ok = checkShapeName(r, name); !ok) return ok;
   if (piece) {
+    if (*piece >= p.layout->size()) return fail("pieces-were-meant-no");
     r.shapes.push_back(
         {name, scaled(p.layout->shapes[p.layout->pieces[*piece].shape].outline, 1 / r.edge.mm())});
     nameAnew(p, std::move(r));

@@ -186,7 +186,8 @@ Status SetOutUnits::apply(Project& p, const EditContext& c) const {
   if (p.recipe.sides != FinishingSides::Outline) return fail("units-placed-on-outline");
   const auto model = modelOf(p, unit);
   if (!model) return tl::make_unexpected(model.error());
-  const auto plan = setOut(*p.layout, *model, path, ask, c.progress);
+  if (!path || *path >= p.layout->size()) return fail("path-shape-does-not-fill");
+  const auto plan = setOut(*p.layout, *model, *path, ask, c.progress);
   if (!plan) return tl::make_unexpected(plan.error());
   const Derived from = derivedOf(p, c);
   Recipe r = p.recipe;

@@ -225,11 +225,12 @@ Cell placeOf(const Grid& grid, const Moves& moves, int i, int j) {
 
 /// What lies between: cells of the gaps into which no round patch of cells goes that is wider than the path.
 /// (The closing of the union, as in mathematical morphology: widened, then narrowed again by as much.)
-Cells between(const Grid& grid, const Cells& units, int apart) {
+Cells between(const Grid& grid, const Cells& units, int apart, const Progress& progress) {
   const int by = (apart + 1) / 2;
   const Cells wide = widened(grid, units, by);
   Cells out;
   for (const Cell c : wide) {
+    if (progress.cancelled()) break;
     if (units.contains(c)) continue;
     const Cells round = widened(grid, {c}, by);
     if (std::all_of(round.begin(), round.end(), [&](Cell r) { return wide.contains(r); })) out.insert(c);
@@ -313,10 +314,11 @@ Result<SettingOut> setOut(const Layout& layout, const std::vector<std::uint32_t>
       out.moves.push_back(grid->at(move));
       for (const Cell c : *own) units.insert(c + move);
     }
-  Cells path = between(*grid, units, ask.apart);
+  Cells path = between(*grid, units, ask.apart, progress);
   if (ask.allRound)
     for (const Cell c : widened(*grid, units, ask.apart))
       if (!units.contains(c)) path.insert(c);
+  if (progress.cancelled()) return fail(kCancelled);
   addEnclosed(*grid, units, path);
   for (const Cell c : path) out.path.push_back(translated(grid->cell, grid->at(c)));
   std::sort(out.path.begin(), out.path.end(), [](const Polygon& a, const Polygon& b) {

@@ -72,7 +72,8 @@ Result<Polygon> polygonOfSides(std::span<const double> sides, std::span<const An
   Polygon out{{}};
   Point along{1, 0};
   for (std::size_t i = 0; i < sides.size(); ++i) {
-    if (!(sides[i] >= 1 && sides[i] <= kLongestSide)) return fail("side-from-to", i + 1);
+    if (!(sides[i] >= 1 && sides[i] <= kLongestSide))
+      return fail("side-from-to", i + 1, sizeArg(1), sizeArg(kLongestSide));
     out.push_back(out.back() + sides[i] * along);
     if (i == corners.size()) break;
     if (!(corners[i] >= kLeastCorner && corners[i] <= kMostCorner)) return fail("corner-from-to", i + 1);
