@@ -1,4 +1,4 @@
-// Commands that plan papers, motifs and cutting, look over the project, and export.
+// Commands that plan motifs and cutting, look over the project, and export.
 #include <filesystem>
 #include <memory>
 
@@ -7,7 +7,6 @@
 #include "draw/map.hpp"
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
-#include "exchange/dxf.hpp"
 #include "review/review.hpp"
 #include "store/file.hpp"
 #include "words/words.hpp"
@@ -22,77 +21,6 @@ json numbersOf(const std::vector<std::uint32_t>& pieces) {
   json out = json::array();
   for (const auto i : pieces) out.push_back(i + 1);
   return out;
-}
-
-struct PaperOptions {
-  std::string file, page, out, format = "pdf", side;
-  bool json = false, stripsFirst = false;
-};
-
-json papersJson(const Project& project, const SheetPlan& plan) {
-  json shapes = json::array(), tooLarge = json::array();
-  for (const PaperNeed& n : plan.needs) {
-    const std::string& name = project.layout->shapes[n.shape].name;
-    shapes.push_back({{"shape", name}, {"handed", n.hand}, {"needed", n.needed}, {"at_once", nullptr}});
-    if (!n.fits)
-      tooLarge.push_back({{"shape", name},
-                          {"handed", n.hand},
-                          {"fits_on", n.fitsOn.empty() ? json(nullptr) : json(n.fitsOn)}});
-  }
-  return {{"sheets", plan.sheets.size()},
-          {"cuts", plan.strokes},
-          {"papers", plan.papers},
-          {"card_area", plan.cardArea},
-          {"side", plan.side == MarkedSide::Back ? "back" : "front"},
-          {"per_shape", shapes},
-          {"too_large", tooLarge}};
-}
-
-Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOptions& o) {
-  std::error_code ec;
-  std::filesystem::create_directories(o.out, ec);
-  if (ec) return fail("folder-cannot-made-choose", o.out);
-  if (o.format == "pdf") {
-    const auto pdf = sheetsPdf(project, plan);
-    return pdf ? writeBytes(std::filesystem::path(o.out) / "papers.pdf", *pdf)
-               : tl::make_unexpected(pdf.error());
-  }
-  FileSet set(realFileSystem());
-  for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
-    const std::string number = std::to_string(s + 1);
-    const auto file =
-        std::filesystem::path(o.out) /
-        ("papers-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number + "." + o.format);
-    const QByteArray bytes =
-        o.format == "dxf" ? QByteArray::fromStdString(sheetDxf(plan, s)) : sheetSvg(project, plan, s);
-    if (const auto ok = set.add(file, viewOf(bytes)); !ok) return ok;
-  }
-  return set.finish();
-}
-
-Status papers(const PaperOptions& o) {
-  if (o.format != "pdf" && o.format != "svg" && o.format != "dxf")
-    return fail("format-pdf-svg-dxf", o.format);
-  if (!o.side.empty() && o.side != "back" && o.side != "front") return fail("side-back-front", o.side);
-  const auto project = openProject(o.file);
-  if (!project) return tl::make_unexpected(project.error());
-  const auto page = pageOf(o.page.empty() ? project->settings.page : o.page);
-  if (!page) return tl::make_unexpected(page.error());
-  const MarkedSide side = o.side == "front" ? MarkedSide::Front : MarkedSide::Back;
-  const auto plan = planSheets(*project, {*page, side, o.stripsFirst || project->settings.stripsFirst});
-  if (!plan) return tl::make_unexpected(plan.error());
-  if (const auto ok = writeSheets(*project, *plan, o); !ok) return ok;
-  for (const PaperNeed& n : plan->needs)
-    if (!n.fits)
-      std::fprintf(stderr, "The paper for the %s is larger than a page of %s and is on no sheet; %s\n",
-                   project->layout->shapes[n.shape].title.c_str(), page->title.c_str(),
-                   n.fitsOn.empty() ? "no standard page takes it." : (n.fitsOn + " would take it.").c_str());
-  if (o.json)
-    print(papersJson(*project, *plan));
-  else
-    printLine(std::to_string(plan->papers) + " papers on " + std::to_string(plan->sheets.size()) +
-              " sheets of " + page->title + ", " + std::to_string(plan->strokes) + " cuts");
-  return {};
 }
 
 json methodJson(const CutMethod& m, LengthUnit unit) {
@@ -255,19 +183,6 @@ Status writePrints(const std::string& folder) {
 }
 
 }  // namespace
-
-void addPapers(CLI::App& app, Outcome& outcome) {
-  auto* cmd = app.add_subcommand("papers", "Makes the paper sheets");
-  const auto o = std::make_shared<PaperOptions>();
-  cmd->add_option("file", o->file, "the project")->required();
-  cmd->add_option("--page", o->page, "a4, a3, letter, legal or WxH in mm");
-  cmd->add_option("--out", o->out, "the folder for the sheets")->required();
-  cmd->add_option("--format", o->format, "pdf, svg or dxf");
-  cmd->add_option("--side", o->side, "the marked side: back or front");
-  cmd->add_flag("--strips-first", o->stripsFirst, "fewest strokes rather than fewest sheets");
-  cmd->add_flag("--json", o->json, "figures as JSON");
-  cmd->callback([=, &outcome] { outcome.status = papers(*o); });
-}
 
 void addCut(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("cut", "Plans how each cloth is cut");

@@ -37,6 +37,10 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addPieces(app, outcome);
   addTally(app, outcome);
   addPapers(app, outcome);
+  addMeasured(app, outcome);
+  addWhich(app, outcome);
+  addScan(app, outcome);
+  addPractice(app, outcome);
   addCut(app, outcome);
   addMotif(app, outcome);
   addReview(app, outcome);
@@ -46,6 +50,7 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addSubdivide(app, outcome);
   addFit(app, outcome);
   addImport(app, outcome);
+  addUnbuilt(app, outcome, "gives", "Tells what a strip or square of cloth gives");
   addUnbuilt(app, outcome, "pack", "Packs outlines on cloth");
   addUnbuilt(app, outcome, "repeat", "Finds a print's repeat");
   addUnbuilt(app, outcome, "sew", "Plans the stitching");

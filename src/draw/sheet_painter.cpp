@@ -15,6 +15,10 @@ namespace {
 /// Fonts have whole pixel sizes; text is drawn this much larger and scaled down to mm.
 constexpr double kTextScale = 20;
 constexpr std::size_t kCornersWithoutArcs = 12;
+constexpr double kSmallest = 2.83;  // mm: 8 pt, the smallest word that is printed
+// Rules and words stand in a band outside the papers: the rule next to them, the words beyond it, 5 mm from
+// the edge.
+constexpr double kBand = 9.5, kRule = 2.2, kWords = 4.1, kTick = 0.9;  // mm
 
 class SheetRun {
  public:
@@ -36,56 +40,132 @@ class SheetRun {
   }
 
   void papers() {
-    // Text by text size, so that fonts change rarely; a mark is left out where it has no room.
+    // Text by text size, so that fonts change rarely.
     for (const SheetPaper& paper : sheet_.papers) {
-      const Piece& piece = project_.layout->pieces[paper.piece];
-      const Shape& shape = project_.layout->shapes[piece.shape];
+      const Shape& shape = project_.layout->shapes[paper.shape];
       const Point at = centroid(paper.outline);
-      const double room = inRadius(paper.outline, at);
-      const double size = std::clamp(room * 0.42, 1.6, 5.0);
-      text(std::to_string(paper.piece + 1), at + Point{0, -0.25 * size}, size, QFont::Bold, 2 * room);
-      if (room > 6)
-        text(nameOf(shape), at + Point{0, size * 0.62}, std::min(2.4, size * 0.6), QFont::Normal,
-             2 * room * 0.84);
-      const Cloth* cloth = clothById(project_, project_.painting[paper.piece]);
-      if (cloth && room > 3.4)
-        text(cloth->sign, at + Point{0, size * (room > 6 ? 1.55 : 0.95)}, size * 0.8, QFont::Bold, room);
-      // Beside the number, inside the circle that fits the paper, whichever way it points.
-      const double long_ = std::min(room * 0.36, 4.5);
-      arrow(at + Point{0.74 * room, -0.25 * size} + 0.5 * long_ * paper.top, paper.top, long_);
+      mark(paper, shape, at, 0.96 * inRadius(paper.outline, at));
     }
   }
 
   void rules() {
-    // They stand in the margin, so they cost no papers: lines of exactly 100 mm and 4 in, across and down.
-    const double w = plan_.page.width, h = plan_.page.height, m = kPageMargin;
-    p_.setPen(QPen(look_.palette->ink, 0.25));
-    across(m, h - 6.2, 100, "100 mm");
-    across(m, 6.6, 101.6, "4 in");
-    down(w - 6.2, m, 100, "100 mm");
-    down(w - 6.2, m + 106, 101.6, "4 in");
+    // They stand in the margin, so they cost no papers, and so far from the edge that no printer clips them.
+    // As long as the page holds: half a millimetre misread on 100 mm is half a percent already.
+    const double w = plan_.page.width, h = plan_.page.height, m = plan_.page.margin;
+    if (m < kBand) return;
+    const double ten = 10 * std::floor((w - 2 * m) / 10), inches = std::floor((w - 2 * m) / 25.4);
+    const double tenDown = 10 * std::floor((h - 2 * m) / 10), inchesDown = std::floor((h - 2 * m) / 25.4);
+    const auto mm = [](double length) { return formatNumber(length, 0) + " mm"; };
+    const auto in = [](double count) { return formatNumber(count, 0) + " in"; };
+    level(m, h - m + kRule, ten, mm(ten));
+    level(m, m - kRule, 25.4 * inches, in(inches));
+    plumb(w - m + kRule, m, tenDown, mm(tenDown));
+    plumb(m - kRule, m, 25.4 * inchesDown, in(inchesDown));
+    // Between the ends of the rules and the middle of the page there is room for words at head and foot.
     const std::string side = plan_.side == MarkedSide::Back ? "BACK" : "FRONT";
     const auto number = static_cast<std::size_t>(&sheet_ - plan_.sheets.data()) + 1;
     text(
         project_.name + "  ·  sheet " + std::to_string(number) + " of " + std::to_string(plan_.sheets.size()),
-        {(w + m + 104) / 2, 5.4}, 3.1, QFont::DemiBold, w - 2 * m - 106);
-    text("marked side: " + side + "  ·  print at 100 %, measure the rules", {(w + m + 104) / 2, h - 5.6}, 2.9,
-         QFont::Normal, w - 2 * m - 106);
+        {m + 25.4 * inches * 0.72, m - kWords}, 3.1, QFont::DemiBold, 25.4 * inches * 0.5);
+    text("marked side: " + side + "  ·  print at 100 %, measure the rules", {m + ten * 0.72, h - m + kWords},
+         2.9, QFont::Normal, ten * 0.5);
   }
 
  private:
-  std::string nameOf(const Shape& shape) {
-    std::string& known = names_[&shape];
-    if (known.empty())
-      known = shape.title + " " + formatLength(Length::millimetres(shape.edge), edgeUnit(shape));
-    return known;
-  }
-  LengthUnit edgeUnit(const Shape& shape) const {
-    // A calculated side is no ruler fraction; then millimetres to 0.1 say more.
-    const bool fraction = std::abs(std::remainder(shape.edge, 25.4 / 64)) < 1e-6;
-    return fraction ? project_.settings.unit : LengthUnit::Millimetre;
+  /// A line of marks on a paper.
+  struct Block {
+    std::string text;  ///< empty: the arrow
+    double size = 0;   ///< of the letters, or the arrow's length
+    int weight = QFont::Normal;
+    double height() const { return text.empty() ? size : kCap * size; }
+  };
+  static constexpr double kCap = 0.72;  // how high capitals and figures are
+  static constexpr double kGap = 0.8;   // mm between lines
+
+  double widthOf(const Block& b) {
+    return b.text.empty() ? b.size : wordsOf(b.text, b.size, b.weight).second;
   }
 
+  /// Do the lines, one below the other, fit the circle?
+  bool fit(const std::vector<Block>& lines, double radius) {
+    double height = -kGap;
+    for (const Block& b : lines) height += b.height() + kGap;
+    double y = -height / 2;
+    for (const Block& b : lines) {
+      const double half = widthOf(b) / 2;
+      for (const double edge : {y, y + b.height()})
+        if (half * half + edge * edge > radius * radius) return false;
+      y += b.height() + kGap;
+    }
+    return true;
+  }
+
+  /// What a paper says: whose it is, or where it is used again and again what it is. Marks that have no room
+  /// are left out, the name first, then the sign, then the arrow; never the hand, nor the arrow where the
+  /// paper can be turned wrong.
+  void mark(const SheetPaper& paper, const Shape& shape, Point at, double radius) {
+    const bool again = paper.piece == kNoPiece;
+    const bool turned = shape.symmetry.turns == 1 || shape.symmetry.mirrors == 0;
+    const std::string hand = paper.hand == 0 ? "" : paper.hand > 0 ? " R" : " L";
+    const Cloth* cloth = again ? nullptr : clothById(project_, project_.painting[paper.piece]);
+    const Block arrow{{}, std::min(4.5, 0.42 * radius), 0};
+    // Where nothing else says what it is, a long name is broken; its size is the last of it to go.
+    std::vector<Block> names;
+    const std::string size = sizeOf(shape);
+    if (again) {
+      for (std::size_t from = 0; from < shape.title.size();) {
+        const std::size_t comma = std::min(shape.title.find(", ", from), shape.title.size());
+        names.push_back({shape.title.substr(from, comma - from), kSmallest, QFont::Normal});
+        from = comma + 2;
+      }
+      names.push_back({size, kSmallest, QFont::Bold});
+    } else {
+      names.push_back({shape.title + " " + size, kSmallest, QFont::Normal});
+    }
+    const Block sign{cloth ? cloth->sign : std::string(), std::clamp(0.36 * radius, kSmallest, 4.2),
+                     QFont::Bold};
+    const Block number{again ? hand.substr(hand.empty() ? 0 : 1) : std::to_string(paper.piece + 1) + hand,
+                       std::clamp(0.5 * radius, 3.6, 5.4), QFont::Bold};
+    const bool pointed = !again || turned;
+    std::vector<Block> lines;
+    for (int less = 0; less < 8; ++less) {
+      lines.clear();
+      if (pointed && (less < 3 || turned)) lines.push_back(arrow);
+      Block figure = number;
+      if (less >= 4) figure.size = std::max(kSmallest, figure.size * 0.8);
+      if (less >= 5) figure.size = kSmallest;
+      if (!figure.text.empty() && less < 7) lines.push_back(figure);
+      if (!sign.text.empty() && less < 2) lines.push_back(sign);
+      if (less < 1) lines.insert(lines.end(), names.begin(), names.end());
+      if (again && less >= 1 && less < 3) lines.push_back(names.back());
+      if (less == 6 && !lines.empty() && lines.front().text.empty()) lines.front().size *= 0.6;
+      if (fit(lines, radius)) break;
+    }
+    double height = -kGap;
+    for (const Block& b : lines) height += b.height() + kGap;
+    double y = at.y - height / 2;
+    for (const Block& b : lines) {
+      const Point middle{at.x, y + b.height() / 2};
+      if (b.text.empty())
+        arrowAt(middle + 0.5 * b.size * paper.top, paper.top, b.size);
+      else
+        text(b.text, middle, b.size, b.weight, 2 * radius);
+      y += b.height() + kGap;
+    }
+  }
+
+  std::string sizeOf(const Shape& shape) {
+    std::string& known = sizes_[&shape];
+    if (known.empty()) known = edgeWords(shape);
+    return known;
+  }
+  /// A calculated side is no ruler fraction; then millimetres to 0.1 say more.
+  std::string edgeWords(const Shape& shape) const {
+    const bool fraction = std::abs(std::remainder(shape.edge, 25.4 / 64)) < 1e-6;
+    return fraction && project_.settings.unit == LengthUnit::Inch
+               ? formatLength(Length::millimetres(shape.edge), LengthUnit::Inch)
+               : formatNumber(shape.edge, 1) + " mm";
+  }
   static double inRadius(PolygonView p, Point at) {
     double least = 1e300;
     for (std::size_t i = 0; i < p.size(); ++i) {
@@ -112,16 +192,23 @@ class SheetRun {
     return f;
   }
 
-  /// Centred on `at`, shrunk where it would be wider than `room` mm.
-  void text(const std::string& utf8, Point at, double size, int weight, double room) {
+  std::pair<QString, double>& wordsOf(const std::string& utf8, double size, int weight) {
     Face& f = face(size, weight);
-    auto& [words, width] = f.words[utf8];
-    if (words.isNull()) {
-      words = QString::fromStdString(utf8);
-      width = QFontMetricsF(f.font).horizontalAdvance(words) / kTextScale;
+    auto& known = f.words[utf8];
+    if (known.first.isNull()) {
+      known.first = QString::fromStdString(utf8);
+      known.second = QFontMetricsF(f.font).horizontalAdvance(known.first) / kTextScale;
     }
+    return known;
+  }
+
+  /// Centred on `at`, shrunk where it would be wider than `room` mm; never below the smallest size that is
+  /// read.
+  void text(const std::string& utf8, Point at, double size, int weight, double room) {
+    const Face& f = face(size, weight);
+    const auto& [words, width] = wordsOf(utf8, size, weight);
     const double shrink = width > room ? room / width : 1;
-    if (size * shrink < 0.9) return;  // nobody reads that
+    if (size * shrink < kSmallest - 0.01) return;
     const QTransform before = p_.transform();
     p_.translate(at.x, at.y);
     p_.scale(shrink / kTextScale, shrink / kTextScale);
@@ -132,7 +219,7 @@ class SheetRun {
   }
 
   /// From `tip` backwards: points to the top of the layout.
-  void arrow(Point tip, Point up, double size) {
+  void arrowAt(Point tip, Point up, double size) {
     const Point side{-up.y, up.x}, foot = tip - size * up;
     QPen pen(look_.palette->ink, 0.3);
     pen.setCapStyle(Qt::RoundCap);
@@ -143,23 +230,23 @@ class SheetRun {
     p_.drawLine(q(tip), q(tip - 0.36 * size * up - 0.26 * size * side));
   }
 
-  void across(double x, double y, double whole, const std::string& label) {
+  void level(double x, double y, double whole, const std::string& label) {
     p_.setPen(QPen(look_.palette->ink, 0.25));
     p_.drawLine(QPointF(x, y), QPointF(x + whole, y));
-    p_.drawLine(QPointF(x, y - 1.5), QPointF(x, y + 1.5));
-    p_.drawLine(QPointF(x + whole, y - 1.5), QPointF(x + whole, y + 1.5));
-    text(label, {x + whole / 2, y - 1.9}, 2.6, QFont::Normal, 40);
+    for (const double end : {x, x + whole}) p_.drawLine(QPointF(end, y - kTick), QPointF(end, y + kTick));
+    const double outwards = y > plan_.page.height / 2 ? 1 : -1;
+    text(label, {x + whole * 0.2, y + outwards * (kWords - kRule)}, kSmallest, QFont::Normal, 40);
   }
 
-  void down(double x, double y, double whole, const std::string& label) {
+  void plumb(double x, double y, double whole, const std::string& label) {
     p_.setPen(QPen(look_.palette->ink, 0.25));
     p_.drawLine(QPointF(x, y), QPointF(x, y + whole));
-    p_.drawLine(QPointF(x - 1.5, y), QPointF(x + 1.5, y));
-    p_.drawLine(QPointF(x - 1.5, y + whole), QPointF(x + 1.5, y + whole));
+    for (const double end : {y, y + whole}) p_.drawLine(QPointF(x - kTick, end), QPointF(x + kTick, end));
+    const double outwards = x > plan_.page.width / 2 ? 1 : -1;
     p_.save();
-    p_.translate(x + 2.6, y + whole / 2);
-    p_.rotate(90);
-    text(label, {0, 0}, 2.6, QFont::Normal, 40);
+    p_.translate(x + outwards * (kWords - kRule), y + whole * 0.2);
+    p_.rotate(90 * outwards);
+    text(label, {0, 0}, kSmallest, QFont::Normal, 40);
     p_.restore();
   }
 
@@ -168,7 +255,7 @@ class SheetRun {
   const SheetPlan& plan_;
   const Sheet& sheet_;
   const SheetLook& look_;
-  std::map<const Shape*, std::string> names_;
+  std::map<const Shape*, std::string> sizes_;
   std::map<std::pair<int, int>, Face> faces_;
 };
 

@@ -18,6 +18,7 @@ std::span<const Sentence> fileSentences();
 std::span<const Sentence> exchangeSentences();
 std::span<const Sentence> reviewSentences();
 std::span<const Sentence> cuttingSentences();
+std::span<const Sentence> paperSentences();
 std::span<const Sentence> commandSentences();
 
 /// The sentence of an id; null if there is none.

@@ -58,7 +58,7 @@ const char* sentenceOf(std::string_view id) {
   static const auto all = [] {
     std::unordered_map<std::string_view, const char*> out;
     for (const auto part : {layoutSentences(), editSentences(), fileSentences(), exchangeSentences(),
-                            reviewSentences(), cuttingSentences(), commandSentences()})
+                            reviewSentences(), cuttingSentences(), paperSentences(), commandSentences()})
       for (const Sentence& s : part) out.emplace(s.id, s.text);
     return out;
   }();

@@ -160,6 +160,46 @@ class KeysTest : public QObject {
     COMPARE_TO(after.x() - middle.x(), 24, 1.01);
     COMPARE_TO(after.y() - middle.y(), 15, 1.01);
   }
+  void aMethodIsChosenForTheClothThatIsShown() {
+    Driver d;
+    QVERIFY(d.open(file_));
+    d.click("Cut");
+    d.click("B, Lantern Damask");
+    const auto methods = [&] {
+      std::vector<std::string> out;
+      for (const Cloth& c : d.project().cloths) out.push_back(c.method);
+      return out;
+    };
+    auto expected = methods();
+    const bool strips = expected[1] == "strips";
+    d.click(strips ? "Rough rectangles" : "Ruler strips");
+    expected[1] = strips ? "rectangles" : "strips";
+    QCOMPARE(methods(), expected);
+  }
+  /// The dark cloth lies at the left edge alone: from behind it is seen at the right.
+  void steppingBackFromTheBackMirrors() {
+    Driver d;
+    d.click("New project: Squares");
+    support::step(*d.session, {{"edit", "paint"}, {"all", true}, {"cloth", "D"}}, "painted");
+    support::step(*d.session, {{"edit", "paint"}, {"pieces", {1, 9, 17, 25, 33, 41, 49, 57}}, {"cloth", "A"}},
+                  "painted");
+    d.settle();
+    auto* canvas = static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
+    const auto darker = [&] {  // the side of the canvas that is darker
+      const QImage image = canvas->grab().toImage();
+      double left = 0, right = 0;
+      for (int y = image.height() / 4; y < image.height() * 3 / 4; y += 3)
+        for (int x = 0; x < image.width() / 2; x += 3) {
+          left += qGray(image.pixel(x, y));
+          right += qGray(image.pixel(image.width() - 1 - x, y));
+        }
+      return left < right ? "left" : "right";
+    };
+    canvas->setView(LayoutView::StepBack);
+    QCOMPARE(darker(), "left");
+    canvas->setBack(true);
+    QCOMPARE(darker(), "right");
+  }
   void mapsSayTheFaceTheirButtonSays() {
     Driver d;
     QVERIFY(d.open(file_));

@@ -3,6 +3,7 @@
 #include <QSet>
 
 #include "app/arrange/arrange_station.hpp"
+#include "app/canvas/canvas_access.hpp"
 #include "driver.hpp"
 #include "registry.hpp"
 
@@ -41,6 +42,23 @@ class ReaderTest : public QObject {
     support::step(*d.session, {{"edit", "paint"}, {"pieces", {14}}, {"cloth", "C"}}, "painted");
     d.settle();
     QVERIFY(nameOf(p, 13).contains(" 14, cloth C, row "));
+  }
+  void handsAreSaid() {
+    Driver d;
+    d.session->begin(support::project(support::recipe("parallelogram-chevrons", 40, 3, 3)), {},
+                     Origin::Fresh);
+    d.settle();
+    const auto& layout = *d.project().layout;
+    int left = 0, right = 0;
+    for (int i = 0; i < int(layout.size()); ++i) {
+      const int hand = layout.pieces[std::size_t(i)].hand;
+      const QString name = describePiece(*d.session, i);
+      QCOMPARE(name.contains("(right)"), hand > 0);
+      QCOMPARE(name.contains("(left)"), hand < 0);
+      left += hand < 0;
+      right += hand > 0;
+    }
+    QVERIFY(left > 0 && right > 0);
   }
   void childrenLieWhereTheyAreDrawnAndAreFoundThere() {
     Driver d;

@@ -32,6 +32,17 @@ std::size_t wearing(const Project& p, ClothId cloth) {
 
 }  // namespace
 
+namespace {
+
+/// Pieces of the layout that the sheets were planned for.
+int neededOn(const SheetPlan& sheets) {
+  int n = 0;
+  for (const PaperNeed& need : sheets.needs) n += need.needed;
+  return n;
+}
+
+}  // namespace
+
 class SessionTest : public QObject {
   Q_OBJECT
   const QTemporaryDir folder_;
@@ -304,9 +315,9 @@ class SessionTest : public QObject {
           QVERIFY(right && right->length == plan->length && right->pieces == plan->pieces);
         }
         if (const auto sheets = d.session->sheets()) {
-          QCOMPARE(sheets->papers, static_cast<int>(d.project().layout->size()));
+          QCOMPARE(neededOn(*sheets), static_cast<int>(d.project().layout->size()));
           const auto& paper = sheets->sheets.front().papers.front();
-          COMPARE_TO(area(paper.outline), area(d.project().layout->outline(paper.piece)), 1e-6);
+          COMPARE_TO(area(paper.outline), area(d.project().layout->shapes[paper.shape].outline), 1e-6);
         }
         for (const Remark& r : d.session->remarks())
           for (const auto piece : r.pieces) QVERIFY(piece < d.project().layout->size());
@@ -330,7 +341,7 @@ class SessionTest : public QObject {
       if (i % 7 == 0) d.session->undo();
     }
     d.settle();
-    QCOMPARE(d.session->sheets()->papers, static_cast<int>(d.project().layout->size()));
+    QCOMPARE(neededOn(*d.session->sheets()), static_cast<int>(d.project().layout->size()));
   }
   void aStoppedFigureIsSaidAndTakenUpAgain() {
     Driver d;
@@ -389,6 +400,69 @@ class SessionTest : public QObject {
     d.answerBox("Save them");
     QVERIFY(d.putAway());
     QCOMPARE(openProject(at("typed.clathra").toStdString())->recipe.across, 11);
+  }
+  void theSafeWayIsWhatEnterBringsWhereAnotherProgramChangedTheFile() {
+    Driver d;
+    d.click("New project: Squares");
+    const QString file = at("shared.clathra");
+    QVERIFY(d.saveTo(file));
+    Project other = support::project(support::recipe("kites", 40, 3, 3));
+    other.name = "Another's";
+    QVERIFY(saveProject(realFileSystem(), other, file.toStdString()));
+    d.session->edit(Rename{"Mine"}, "named");
+    QString onEnter, onEscape;
+    QTimer look;
+    look.setInterval(20);
+    connect(&look, &QTimer::timeout, this, [&] {
+      auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+      if (!box) return;
+      look.stop();
+      onEnter = box->defaultButton() ? box->defaultButton()->text() : QString();
+      onEscape = box->escapeButton() ? box->escapeButton()->text() : QString();
+      box->escapeButton()->click();
+    });
+    look.start();
+    d.window->files().save();
+    SOON(!onEnter.isEmpty());
+    d.settle();
+    QVERIFY2(onEnter.remove('&').startsWith("Save beside it"), qPrintable(onEnter));
+    QVERIFY2(onEscape.remove('&').startsWith("Not now"), qPrintable(onEscape));
+    QCOMPARE(openProject(file.toStdString())->name, std::string("Another's"));
+  }
+  void aStepMadeWhileACopyIsWrittenIsCopiedNext() {
+    Driver d;
+    d.click("New project: Squares");
+    std::atomic<bool> go{false}, held{false};
+    // The writer is busy when the copy's turn comes, so that the second step falls into its writing.
+    d.session->writer().run(
+        [&]() -> Status {
+          held = true;
+          while (!go) QThread::msleep(5);
+          return {};
+        },
+        [](const Status&) {});
+    d.session->edit(Rename{"First"}, "named");
+    SOON(held.load());
+    QTest::qWait(Recovery::kPause + 500);
+    d.session->edit(Rename{"Second"}, "named");
+    go = true;
+    const QString copy = d.recovery->folder() + "/copy.clathra";
+    const auto nameThere = [&] {
+      const auto kept = QFile::exists(copy) ? openProject(copy.toStdString()) : Result<Project>(fail("none"));
+      return kept ? kept->name : std::string();
+    };
+    SOON(nameThere() == "Second");
+  }
+  void aNewProjectHasTheAllowanceOfItsSystem() {
+    for (const LengthUnit unit : {LengthUnit::Inch, LengthUnit::Millimetre}) {
+      Driver d;
+      d.preferences.setUnit(unit);
+      d.window->files().begin(QStringLiteral("kites"));
+      d.settle();
+      COMPARE_TO(d.project().settings.allowance.mm(), unit == LengthUnit::Inch ? 6.35 : 7, 1e-9);
+      COMPARE_TO(d.project().recipe.edge.mm(), unit == LengthUnit::Inch ? 25.4 : 25, 1e-9);
+      d.preferences.setUnit(LengthUnit::Inch);
+    }
   }
   void severalCopiesAreOfferedByProjectTimeAndLastStep() {  // guarantees 2 and 3 of recovery.hpp
     for (const auto& [folder, name] : {std::pair("one", "Reed"), std::pair("two", "Groyne")}) {

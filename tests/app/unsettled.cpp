@@ -141,8 +141,13 @@ class UnsettledTest : public QObject {
     QCOMPARE(p.painting.size(), p.layout->size());
     QVERIFY(d.session->sheets());
     int fit = 0;
-    for (const PaperNeed& n : d.session->sheets()->needs) fit += n.fits ? n.needed : 0;
+    int needed = 0;
+    for (const PaperNeed& n : d.session->sheets()->needs) {
+      fit += n.fits ? n.papers : 0;
+      needed += n.needed;
+    }
     QCOMPARE(d.session->sheets()->papers, fit);
+    QCOMPARE(needed, static_cast<int>(p.layout->size()));
     for (const Cloth& c : p.cloths) {
       const auto shown = d.session->plan(c.id);
       const auto right = cutPlan(p, c.id);

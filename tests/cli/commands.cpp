@@ -148,15 +148,41 @@ class CommandsTest : public QObject {
                 .err.startsWith("Edit 2 of the script"));
   }
   void papersAreWrittenAndCounted() {
-    const QString file = made();
+    const QString file = at("leave-in.clathra");
+    QCOMPARE(
+        run({"edit", made(), script(R"([{"edit":"setPapers","material":"leave-in"}])"), "-o", file}).code, 0);
     const Ran r = run({"papers", file, "--page", "a4", "--out", at("sheets"), "--json"});
     QCOMPARE(r.code, 0);
     QVERIFY(QFile::exists(at("sheets/papers.pdf")));
     const QJsonObject j = r.json().object();
-    QCOMPARE(j["sheets"].toInt(), 2);  // 22 and 8 inch hexagons
+    QCOMPARE(j["sheets"].toInt(), 2);  // 22 and 9 inch hexagons: one more for what is spoilt
     const QJsonObject need = j["per_shape"].toArray()[0].toObject();
     QCOMPARE(need["needed"].toInt(), 30);
-    QVERIFY(need["at_once"].isNull());
+    QCOMPARE(need["to_make"].toInt(), 31);
+    QCOMPARE(need["owned"].toInt(), 0);
+    QVERIFY(need["packs"].isNull());
+    QCOMPARE(j["order"].toString(), QString("rows"));
+    QCOMPARE(j["material"].toString(), QString("leave-in"));
+    // Of card that is used again far fewer: what is in use at once, row by row.
+    const QJsonObject again =
+        run({"papers", made(), "--page", "a4", "--out", at("again"), "--json"}).json().object();
+    const QJsonObject card = again["per_shape"].toArray()[0].toObject();
+    QVERIFY(card["at_once"].toInt() > 18 && card["at_once"].toInt() < 30);  // 18 lie at the rim
+    QCOMPARE(card["at_once"].toInt(), again["at_once"].toInt());
+    // The box that is named, and no other: 20 whole ones, and packs of 6.
+    QFile box(at("box.csv"));
+    QVERIFY(box.open(QIODevice::WriteOnly));
+    box.write("shape,handed,edge,count,material,pack,price\nhexagon,0,25.4,9,card,6,2.5\n");
+    box.close();
+    const QJsonObject owned = run({"papers", file, "--out", at("owned"), "--owned", at("box.csv"), "--json"})
+                                  .json()
+                                  .object()["per_shape"]
+                                  .toArray()[0]
+                                  .toObject();
+    QCOMPARE(owned["owned"].toInt(), 9);
+    QCOMPARE(owned["to_make"].toInt(), 22);
+    QCOMPARE(owned["packs"].toInt(), 4);
+    QCOMPARE(run({"papers", file, "--out", at("owned"), "--owned", at("none.csv")}).code, 1);
     QCOMPARE(
         run({"papers", file, "--page", "a4", "--out", at("svg"), "--format", "svg", "--side", "front"}).code,
         0);

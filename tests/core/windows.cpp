@@ -22,6 +22,7 @@ struct Setup {
   json mark = {0, 0};
   Point at{50, 40};
   bool mirrored = false;
+  double turn = 0;
   double width = 1000, length = 500;
   int wanted = 25;
 };
@@ -44,6 +45,7 @@ Project made(const Setup& s) {
                                  {"cloth", "C"},
                                  {"shape", "square"},
                                  {"at", {s.at.x, s.at.y}},
+                                 {"turn", s.turn},
                                  {"mirrored", s.mirrored},
                                  {"pieces", pieces}});
 }
@@ -88,6 +90,31 @@ class WindowsTest : public QObject {
     const MotifSupply s = supplyOf(made({.kind = "half-drop", .wanted = 12}));
     QCOMPARE(*s.onHand, 55);
     COMPARE_TO(*s.lengthNeeded, 150, 1e-6);
+  }
+  /// On the slant one neighbour in the next column lies free and the other does not, at the same step across.
+  void turnedHalfDrop() {
+    const Setup s{.along = 40, .across = 60, .kind = "half-drop", .turn = 20, .width = 270, .length = 200};
+    const MotifSupply supply = supplyOf(made(s));
+    const double c = cos(Angle::degrees(s.turn)), n = sin(Angle::degrees(s.turn)), reach = 30 * (c + n);
+    std::vector<Point> spots;
+    for (int i = -3; i < 8; ++i)
+      for (int j = -8; j < 9; ++j) {
+        const Point at = s.at + Point{60.0 * i, 20.0 * i + 40.0 * j};
+        if (at.x >= reach && at.x <= s.width - reach && at.y >= reach && at.y <= s.length - reach)
+          spots.push_back(at);
+      }
+    QCOMPARE(spots.size(), std::size_t(14));
+    ConflictLine line;
+    for (std::size_t a = 0; a < spots.size(); ++a) {
+      line.before.emplace_back();
+      for (std::uint32_t b = 0; b < a; ++b) {
+        const Point d = spots[a] - spots[b];  // squares of 60 mm, side on to each other or not at all
+        if (std::abs(d.x * c + d.y * n) < 60 && std::abs(d.y * c - d.x * n) < 60)
+          line.before.back().push_back(b);
+      }
+    }
+    QCOMPARE(*supply.onHand, largest(line));
+    QVERIFY(supply.exact);
   }
   void mirrored() {
     const json axis = json::array({{{"deg", 90}, {"point", {100, 0}}}});

@@ -152,9 +152,11 @@ class PagesTest : public QObject {
         }
         return best * 25.4 / kDpi;
       };
-      COMPARE_TO(run(0, page.height - 6.2, true), 100 + 0.25, 0.3);
-      COMPARE_TO(run(0, 6.6, true), 101.6 + 0.25, 0.3);
-      COMPARE_TO(run(page.width - 6.2, 0, false), 101.6 + 0.25, 0.3);
+      const double room = page.width - 2 * kPageMargin, tall = page.height - 2 * kPageMargin;
+      COMPARE_TO(run(0, page.height - kPageMargin + 2.2, true), 10 * std::floor(room / 10) + 0.25, 0.3);
+      COMPARE_TO(run(0, kPageMargin - 2.2, true), 25.4 * std::floor(room / 25.4) + 0.25, 0.3);
+      COMPARE_TO(run(page.width - kPageMargin + 2.2, 0, false), 10 * std::floor(tall / 10) + 0.25, 0.3);
+      COMPARE_TO(run(kPageMargin - 2.2, 0, false), 25.4 * std::floor(tall / 25.4) + 0.25, 0.3);
     }
   }
   void sheetsSayTheirMarkedSideAndNumbers() {
@@ -170,7 +172,8 @@ class PagesTest : public QObject {
     const QString text = QString::fromUtf8(p.readAllStandardOutput());
     QVERIFY(text.contains("marked side: BACK"));
     QVERIFY(text.contains("hexagon 1 1/2 in"));
-    QVERIFY(text.contains("100 mm") && text.contains("4 in"));
+    QVERIFY(text.contains("190 mm") && text.contains("7 in") && text.contains("270 mm") &&
+            text.contains("10 in"));
     for (std::size_t i = 0; i < s.project.layout->size(); ++i)
       QVERIFY2(text.contains(QString::number(i + 1)), qPrintable(QString::number(i + 1)));
   }
@@ -211,9 +214,10 @@ class PagesTest : public QObject {
     // The lengths stand beside each other, each with its name above and what is used below, apart.
     for (const QString& line : text.split(QLatin1Char('\n')))
       if (line.contains("length 1, about 11 13/16 in"))
-        QVERIFY2(
-            QRegularExpression("length 1, about 11 13/16 in\\s+length 2, about 16 17/32 in\\s+to buy").match(line).hasMatch(),
-            qPrintable(line));
+        QVERIFY2(QRegularExpression("length 1, about 11 13/16 in\\s+length 2, about 16 17/32 in\\s+to buy")
+                     .match(line)
+                     .hasMatch(),
+                 qPrintable(line));
     QVERIFY2(QRegularExpression("10 3/8 in used\\s+15 3/8 in used\\s+4 1/8 in used").match(text).hasMatch(),
              qPrintable(text));
     QCOMPARE(text.count("From length 1, of about 11 13/16 in"), 1);

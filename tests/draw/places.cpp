@@ -82,22 +82,30 @@ class PlacesTest : public QObject {
       const SheetPlan plan = *planSheets(p, {page, MarkedSide::Front, false});
       const Recording r = sheetOf(p, plan, 0);
       const double w = page.width, h = page.height, m = kPageMargin;
-      QVERIFY(r.hasLine({m, h - 6.2}, {m + 100, h - 6.2}));
-      QVERIFY(r.hasLine({m, 6.6}, {m + 101.6, 6.6}));
-      QVERIFY(r.hasLine({w - 6.2, m}, {w - 6.2, m + 100}));
-      QVERIFY(r.hasLine({w - 6.2, m + 106}, {w - 6.2, m + 106 + 101.6}));
-      QCOMPARE(r.words("100 mm").size(), std::size_t(2));
-      QCOMPARE(r.words("4 in").size(), std::size_t(2));
-      // Each beside its own: the level one of 100 mm at the foot, that of 4 in at the head.
-      for (const Drawn& d : r.words("100 mm")) {
-        const QPointF at = middleOf(d);
-        QVERIFY((at.y() > h - 12 && std::abs(at.x() - m - 50) < 3) ||
-                (at.x() > w - 8 && std::abs(at.y() - m - 50) < 4));
-      }
-      for (const Drawn& d : r.words("4 in")) {
-        const QPointF at = middleOf(d);
-        QVERIFY((at.y() < 8 && std::abs(at.x() - m - 50.8) < 3) ||
-                (at.x() > w - 8 && std::abs(at.y() - m - 106 - 50.8) < 4));
+      // As long as the page holds between its margins: whole centimetres and whole inches.
+      const double cm = 10 * std::floor((w - 2 * m) / 10), in = std::floor((w - 2 * m) / 25.4);
+      const double cmDown = 10 * std::floor((h - 2 * m) / 10), inDown = std::floor((h - 2 * m) / 25.4);
+      QVERIFY(r.hasLine({m, h - m + 2.2}, {m + cm, h - m + 2.2}));
+      QVERIFY(r.hasLine({m, m - 2.2}, {m + 25.4 * in, m - 2.2}));
+      QVERIFY(r.hasLine({w - m + 2.2, m}, {w - m + 2.2, m + cmDown}));
+      QVERIFY(r.hasLine({m - 2.2, m}, {m - 2.2, m + 25.4 * inDown}));
+      // Each beside its own: millimetres at the foot and on the right, inches at the head and on the left.
+      const auto beside = [&](const QString& words, bool level, double edge) {
+        const auto all = r.words(words);
+        return std::any_of(all.begin(), all.end(), [&](const Drawn& d) {
+          const QPointF at = middleOf(d);
+          return std::abs((level ? at.y() : at.x()) - edge) < 2.5;
+        });
+      };
+      QVERIFY(beside(QString::number(cm) + " mm", true, h - m + 4.1));
+      QVERIFY(beside(QString::number(in) + " in", true, m - 4.1));
+      QVERIFY(beside(QString::number(cmDown) + " mm", false, w - m + 4.1));
+      QVERIFY(beside(QString::number(inDown) + " in", false, m - 4.1));
+      // Nothing lies nearer to the page's edge than printers reach, and no word is under 8 pt.
+      for (const Drawn& d : r.all()) {
+        const QRectF box = d.points.boundingRect();
+        QVERIFY2(box.left() > 4.4 && box.top() > 4.4 && box.right() < w - 4.4 && box.bottom() < h - 4.4,
+                 qPrintable(d.words));
       }
     }
   }
@@ -136,7 +144,9 @@ class PlacesTest : public QObject {
         for (const Drawn& d : r.all())
           if (d.kind == Drawn::Kind::Words && within(d)) inside.push_back(d.words.trimmed());
         const QString number = QString::number(paper.piece + 1);
-        QVERIFY(std::find(inside.begin(), inside.end(), number) != inside.end());
+        const int hand = p.layout->pieces[paper.piece].hand;
+        const QString marked = number + (hand == 0 ? "" : hand > 0 ? " R" : " L");
+        QVERIFY2(std::find(inside.begin(), inside.end(), marked) != inside.end(), qPrintable(marked));
         numbers.insert(number);
         const QString sign = QString::fromStdString(clothById(p, p.painting[paper.piece])->sign);
         QVERIFY(std::find(inside.begin(), inside.end(), sign) != inside.end());

@@ -11,11 +11,11 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/fields.hpp"
-#include "app/widgets/flow_layout.hpp"
 #include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
 #include "draw/exporter.hpp"
 #include "draw/sheet_painter.hpp"
+#include "exchange/dxf.hpp"
 #include "measure/quantity.hpp"
 #include "words/words.hpp"
 
@@ -26,61 +26,38 @@ namespace {
 const QStringList kPages{QStringLiteral("a4"), QStringLiteral("letter"), QStringLiteral("legal"),
                          QStringLiteral("a3")};
 
-void paintFitted(QPainter& p, const QRectF& into, const Project& project, const SheetPlan& plan,
-                 std::size_t sheet, bool marks) {
-  const double k = std::min(into.width() / plan.page.width, into.height() / plan.page.height);
-  const QSizeF size(plan.page.width * k, plan.page.height * k);
-  const QRectF page(into.center() - QPointF(size.width(), size.height()) / 2, size);
-  p.fillRect(page, currentPalette().paper);
-  p.setPen(QPen(currentPalette().line, 1));
-  p.drawRect(page);
-  p.save();
-  p.translate(page.topLeft());
-  p.scale(k, k);
-  SheetLook look;
-  look.marks = marks;
-  paintSheet(p, project, plan, sheet, look);
-  p.restore();
-}
-
 }  // namespace
 
 PapersStation::PapersStation(Session& session, Preferences& preferences, QObject* parent)
     : Station(session, preferences, parent) {
-  buildPicture();
-  needs_ = new Card(tr("Papers to make"));
+  box_ = new BoxCard(session_);
+  material_ = new MaterialCard(session_);
+  closing_ = new ClosingCard(session_);
+  scan_ = new ScanCard(session_);
+  picture_ = new PapersPicture(session_, *closing_, *scan_);
+  needs_ = new Card(tr("Papers to make"), false);
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = new Bench({pageCard(), needs_, outputCard(), remarks});
+  bench_ = new Bench({box_, material_, needs_, pageCard(), outputCard(), closing_, scan_, remarks});
+  connect(box_, &BoxCard::said, this, &Station::said);
+  connect(material_, &MaterialCard::said, this, &Station::said);
+  connect(closing_, &ClosingCard::said, this, &Station::said);
+  connect(scan_, &ScanCard::said, this, &Station::said);
+  connect(closing_, &ClosingCard::missShown, picture_, &PapersPicture::refresh);
+  connect(closing_, &Card::folded, this, [this](bool open) {
+    if (open && session_.isOpen()) picture_->look(PapersPicture::Close);
+  });
+  connect(scan_, &Card::folded, this, [this](bool open) {
+    if (open && session_.isOpen()) picture_->look(PapersPicture::Scan);
+  });
+  connect(picture_, &PapersPicture::said, this, &Station::said);
+  connect(scan_, &ScanCard::scanned, this, [this] {
+    picture_->look(PapersPicture::Scan);
+    picture_->refresh();
+  });
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
   connect(&session_, &Session::resultsChanged, this, [this] { refreshIfSeen(); });
-}
-
-void PapersStation::buildPicture() {
-  auto* panel = new QFrame;
-  panel->setObjectName(QStringLiteral("panel"));
-  auto* all = new QVBoxLayout(panel);
-  all->setContentsMargins(scaled(16), scaled(10), scaled(16), scaled(12));
-  title_ = wrapped({}, "head");
-  all->addWidget(title_);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(scaled(14));
-  sheet_ = new PictureView(tr("The sheet as it will print"), [this](QPainter& p, const QRectF& into) {
-    if (plan() && static_cast<std::size_t>(shown_) < plan()->sheets.size())
-      paintFitted(p, into, session_.project(), *plan(), static_cast<std::size_t>(shown_), true);
-  });
-  sheet_->setMinimumSize(200, 200);
-  row->addWidget(sheet_, 3);
-  thumbs_ = new QWidget;
-  new FlowLayout(scaled(10), scaled(8), thumbs_);
-  auto* scroll = scrolledDown(thumbs_);
-  scroll->setMinimumWidth(scaled(150));
-  row->addWidget(scroll, 2);
-  all->addLayout(row, 1);
-  note_ = wrapped({}, "muted");
-  all->addWidget(note_);
-  picture_ = panel;
 }
 
 QWidget* PapersStation::pageCard() {
@@ -90,8 +67,11 @@ QWidget* PapersStation::pageCard() {
   own_->setAccessibleName(tr("Own page size"));
   side_ = new Pills({tr("Back"), tr("Front")}, tr("Marked side shown"));
   lay_ = new Pills({tr("Fewest sheets"), tr("Strips first")}, tr("How papers are laid"));
+  margin_ = new LengthField(tr("Margin of the page"), Length::millimetres(kLeastMargin),
+                            Length::millimetres(kMostMargin));
   card->body()->addWidget(page_);
   card->body()->addWidget(own_);
+  card->body()->addWidget(fieldRow(tr("Margin"), margin_));
   card->body()->addWidget(label(tr("Marked side shown"), "muted"));
   card->body()->addWidget(side_);
   card->body()->addWidget(label(tr("Laid for"), "muted"));
@@ -104,6 +84,12 @@ QWidget* PapersStation::pageCard() {
       own_->setFocus();
   });
   connect(own_, &QLineEdit::editingFinished, this, &PapersStation::typePage);
+  connect(margin_, &LengthField::lengthChanged, this, [this] {
+    SetPage edit;
+    edit.margin = margin_->length()->mm();
+    session_.edit(std::move(edit), tr("changed the margin"));
+  });
+  connect(margin_, &LengthField::wrong, this, &Station::said);
   connect(side_, &Pills::chosen, this, [this](int i) {
     session_.edit(SetPage{{}, i == 1 ? MarkedSide::Front : MarkedSide::Back, {}},
                   tr("changed the marked side"));
@@ -152,7 +138,8 @@ QWidget* PapersStation::outputCard() {
     void (PapersStation::*does)();
   } actions[] = {{tr("Print the sheets"), "act", &PapersStation::printSheets},
                  {tr("Save as PDF"), "", &PapersStation::savePdf},
-                 {tr("Save as SVG"), "", &PapersStation::saveSvg}};
+                 {tr("Save as SVG"), "", &PapersStation::saveSvg},
+                 {tr("Save as DXF"), "", &PapersStation::saveDxf}};
   for (const auto& a : actions) {
     auto* b = button(a.text, a.role);
     connect(b, &QPushButton::clicked, this, a.does);
@@ -175,86 +162,50 @@ void PapersStation::refresh() {
   }
   side_->setCurrent(s.marked == MarkedSide::Front ? 1 : 0);
   lay_->setCurrent(s.stripsFirst ? 1 : 0);
-  if (plan() && filled_ == session_.sheets()) {
-    sheet_->update();  // the marks follow the painting
-    return;
-  }
-  filled_ = session_.sheets();
-  fillThumbs();
+  margin_->setUnit(unit());
+  margin_->setLength(Length::millimetres(s.margin));
+  session_.planner().showPaperChoices(true);
+  box_->refresh();
+  material_->refresh();
+  closing_->refresh();
+  scan_->refresh();
   fillNeeds();
-  showSheet(0);
+  picture_->refresh();
 }
 
-void PapersStation::fillThumbs() {
-  clearLayout(thumbs_->layout());
-  if (!plan()) return;
-  for (std::size_t s = 0; s < plan()->sheets.size(); ++s) {
-    auto* thumb = new QPushButton;
-    thumb->setObjectName(QStringLiteral("row"));
-    thumb->setCheckable(true);
-    thumb->setAutoExclusive(true);
-    thumb->setAccessibleName(
-        tr("Sheet %1, %2").arg(s + 1).arg(QString::fromStdString(plan()->sheets[s].shape)));
-    thumb->setFixedSize(scaled(112), scaled(172));
-    auto* inner = new QVBoxLayout(thumb);
-    inner->setContentsMargins(scaled(6), scaled(6), scaled(6), scaled(2));
-    inner->setSpacing(scaled(2));
-    auto* view = new PictureView({}, [this, s](QPainter& p, const QRectF& into) {
-      if (plan() && s < plan()->sheets.size()) paintFitted(p, into, session_.project(), *plan(), s, false);
-    });
-    view->setAttribute(Qt::WA_TransparentForMouseEvents);
-    inner->addWidget(view, 1);
-    QLabel* name = label(tr("sheet %1").arg(s + 1), "muted");
-    name->setAlignment(Qt::AlignCenter);
-    name->setAttribute(Qt::WA_TransparentForMouseEvents);
-    inner->addWidget(name);
-    connect(thumb, &QPushButton::clicked, this, [this, s] { showSheet(static_cast<int>(s)); });
-    thumbs_->layout()->addWidget(thumb);
-  }
+void PapersStation::beginFresh() {
+  scan_->forget();
+  closing_->setOpen(false);
+  scan_->setOpen(false);
+  picture_->begin();
 }
 
+/// A sum for each kind: why so many?
 void PapersStation::fillNeeds() {
   clearLayout(needs_->body());
-  if (!plan()) return;
-  for (const PaperNeed& n : plan()->needs) {
-    const Shape& s = session_.project().layout->shapes[n.shape];
-    const bool fraction = std::abs(std::remainder(s.edge, 25.4 / 64)) < 1e-6;
-    QString what = shapeWords(s.title) + QLatin1Char(' ') +
-                   inWords(fraction ? sizeArg(s.edge) : fineArg(s.edge, 1), unit());
-    if (n.hand != 0) what += n.hand > 0 ? tr(", right") : tr(", left");
-    needs_->body()->addWidget(sumRow(what, QString::number(n.needed)));
-    if (!n.fits)
-      needs_->body()->addWidget(
-          noteBox(n.fitsOn.empty()
-                      ? tr("larger than every standard page")
-                      : tr("larger than this page; %1 would take it").arg(QString::fromStdString(n.fitsOn))));
+  const auto papers = session_.planner().papers();
+  if (!papers) return;
+  const PaperSupply& supply = papers->supply;
+  for (const KindSupply& k : supply.kinds) {
+    needs_->body()->addWidget(
+        sumRow(paperTitle(session_.project(), k.shape, k.hand), QString::number(k.toMake), true));
+    const auto line = [this](const QString& what, int n) {
+      needs_->body()->addWidget(sumRow(what, QString::number(n)));
+    };
+    line(tr("pieces that want one"), k.needed);
+    if (!supply.material.staysIn()) line(tr("in use at once"), k.atOnce);
+    if (supply.material.life > 1)
+      line(tr("%1 pieces by %2 uses of each").arg(k.needed).arg(supply.material.life), k.wear);
+    if (k.losses > 0) line(tr("for what is lost or spoilt"), k.losses);
+    if (k.owned > 0) line(tr("at hand already"), k.owned);
+    if (k.fromWholes > 0) line(tr("cut from wholes"), k.fromWholes);
+    for (const PaperNeed& n : papers->sheets.needs)
+      if (n.shape == k.shape && n.hand == k.hand && !n.fits)
+        needs_->body()->addWidget(noteBox(
+            n.fitsOn.empty()
+                ? tr("larger than every standard page")
+                : tr("larger than this page; %1 would take it").arg(QString::fromStdString(n.fitsOn))));
   }
-}
-
-void PapersStation::showSheet(int sheet) {
-  shown_ = sheet;
-  sheet_->update();
-  if (!plan()) {
-    title_->setText(session_.planner().sheetsFault().empty() ? tr("Laying out the papers …")
-                                                             : inWords(session_.planner().sheetsFault()));
-    note_->clear();
-    return;
-  }
-  if (plan()->sheets.empty()) {
-    title_->setText(tr("No paper fits this page"));
-    return;
-  }
-  const Sheet& s = plan()->sheets[static_cast<std::size_t>(sheet)];
-  title_->setText(
-      tr("Sheet %1 of %2, %3, papers seen from the %4")
-          .arg(sheet + 1)
-          .arg(plan()->sheets.size())
-          .arg(QString::fromStdString(s.shape), plan()->side == MarkedSide::Back ? tr("back") : tr("front")));
-  note_->setText(tr("%1 papers here, freed by %2 straight cuts. Lines that papers share are cut once.")
-                     .arg(s.papers.size())
-                     .arg(s.strokes));
-  if (QLayoutItem* item = thumbs_->layout()->itemAt(sheet))
-    if (auto* b = qobject_cast<QPushButton*>(item->widget())) b->setChecked(true);
 }
 
 void PapersStation::savePdf() {
@@ -274,23 +225,34 @@ void PapersStation::savePdf() {
 }
 
 void PapersStation::saveSvg() {
+  saveSheets(tr("Folder for the SVG sheets"), QStringLiteral("svg"));
+}
+void PapersStation::saveDxf() {
+  saveSheets(tr("Folder for the DXF sheets"), QStringLiteral("dxf"));
+}
+
+void PapersStation::saveSheets(const QString& title, const QString& suffix) {
   if (!plan()) return Q_EMIT said(tr("The sheets are still being laid out; try again in a moment."));
-  const QString folder = QFileDialog::getExistingDirectory(picture_, tr("Folder for the SVG sheets"));
+  const QString folder = QFileDialog::getExistingDirectory(picture_, title);
   if (folder.isEmpty()) return;
   if (!plan()) return Q_EMIT said(tr("The sheets are being laid out anew; try again in a moment."));
-  output([folder, project = session_.project(),
+  output([folder, suffix, project = session_.project(),
           sheets = session_.sheets()](const Progress& progress) -> Result<QString> {
     FileSet set(realFileSystem());
     for (std::size_t s = 0; s < sheets->sheets.size(); ++s) {
       if (progress.cancelled()) return fail("Stopped; no sheet was written.");
       progress.report(static_cast<double>(s) / static_cast<double>(sheets->sheets.size()));
-      const QString file =
-          QDir(folder).filePath(QStringLiteral("papers-%1.svg").arg(s + 1, 3, 10, QLatin1Char('0')));
-      if (const auto ok = set.add(file.toStdString(), viewOf(sheetSvg(project, *sheets, s))); !ok)
+      const QString file = QDir(folder).filePath(
+          QStringLiteral("papers-%1.%2").arg(s + 1, 3, 10, QLatin1Char('0')).arg(suffix));
+      if (const auto ok =
+              set.add(file.toStdString(),
+                      viewOf(suffix == QLatin1String("dxf") ? QByteArray::fromStdString(sheetDxf(*sheets, s))
+                                                            : sheetSvg(project, *sheets, s)));
+          !ok)
         return tl::make_unexpected(ok.error());
     }
     if (const auto ok = set.finish(); !ok) return tl::make_unexpected(ok.error());
-    return tr("Saved %1 sheets as SVG.").arg(sheets->sheets.size());
+    return tr("Saved %1 sheets as %2.").arg(sheets->sheets.size()).arg(suffix.toUpper());
   });
 }
 
@@ -323,29 +285,38 @@ void PapersStation::printSheets() {
 std::vector<StripFigure> PapersStation::figures() const {
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   std::vector<StripFigure> out{{QString::number(f.pieces),
-                                tr("papers, ") + tr("%n kind(s)", nullptr, f.kinds),
+                                tr("pieces, ") + tr("%n kind(s) of paper", nullptr, f.kinds),
                                 changeText(f.pieces, b.pieces),
                                 f.pieces < b.pieces,
                                 {}}};
-  if (plan()) {
-    out.push_back({QString::number(f.sheets),
-                   tr("sheets of %1").arg(QString::fromStdString(plan()->page.title)),
-                   b.sheets ? changeText(f.sheets, b.sheets) : QString(),
-                   f.sheets < b.sheets,
-                   {}});
-    if (plan()->papers > 0)
-      out.push_back({QString::fromStdString(formatNumber(double(plan()->strokes) / plan()->papers, 2)),
-                     tr("strokes a paper"),
-                     {},
-                     false,
-                     tr("%1 straight cuts for %2 papers; a cut along a shared line counts once.")
-                         .arg(plan()->strokes)
-                         .arg(plan()->papers)});
-    out.push_back({QString::fromStdString(writeArea(plan()->cardArea, unit())),
-                   tr("of card"),
+  const auto papers = session_.planner().papers();
+  if (papers) {
+    const PaperSupply& s = papers->supply;
+    out.push_back({QString::number(s.owned()),
+                   tr("papers at hand"),
                    {},
                    false,
-                   tr("All sheets, full pages.")});
+                   tr("Papers of this layout in the box.")});
+    out.push_back(
+        {QString::number(s.toMake()),
+         tr("papers to make"),
+         {},
+         false,
+         tr("At most %1 are in use at once; the card Papers to make says why so many.").arg(s.atOnce.total)});
+    out.push_back({QString::number(f.sheets),
+                   tr("sheets of %1").arg(QString::fromStdString(plan()->page.title)),
+                   b.sheets ? changeText(f.sheets, b.sheets) : QString(), f.sheets < b.sheets,
+                   tr("%1 of card, full pages; %2 straight cuts free %3 papers.")
+                       .arg(QString::fromStdString(writeArea(plan()->cardArea, unit())))
+                       .arg(plan()->strokes)
+                       .arg(plan()->papers)});
+    double money = static_cast<double>(f.sheets) * s.material.price;
+    for (const KindSupply& k : s.kinds) money += k.packs.value_or(0) * k.packPrice;
+    out.push_back({QString::number(money, 'f', 2),
+                   tr("price"),
+                   {},
+                   false,
+                   tr("Sheets and packs, at the prices of Card or leave-in.")});
   }
   out.push_back(remarksFigure(session_, id()));
   return out;
@@ -358,7 +329,12 @@ Settled PapersStation::settled() const {
   return all && session_.tally().count(kNoCloth) == 0 ? Settled::Full : Settled::Half;
 }
 
-void PapersStation::lookAt(const std::vector<std::uint32_t>&, const QString&) {
+void PapersStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
+  if (about.startsWith(QLatin1String("not-closing"))) {
+    closing_->setOpen(true);
+    picture_->look(PapersPicture::Close);
+    return;
+  }
   page_->focusChosen();
 }
 

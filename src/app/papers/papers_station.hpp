@@ -1,6 +1,10 @@
-// Papers: the sheets as they will print, and what must be made.
+// Papers: what is owned, what must be made, whether it closes, the sheets as they will print.
 #pragma once
-#include "app/canvas/picture_view.hpp"
+#include "app/papers/box_card.hpp"
+#include "app/papers/closing_card.hpp"
+#include "app/papers/material_card.hpp"
+#include "app/papers/papers_picture.hpp"
+#include "app/papers/scan_card.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/labels.hpp"
@@ -23,29 +27,31 @@ class PapersStation : public Station {
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
 
  private:
-  void buildPicture();
   QWidget* pageCard();
   void typePage();
   QString shownPage() const;
   QString ownShown_;  ///< the text that the field of a page of one's own was given
   QWidget* outputCard();
+  void beginFresh() override;
   void refresh() override;
-  void showSheet(int sheet);
-  void fillThumbs();
   void fillNeeds();
   void savePdf();
   void saveSvg();
+  void saveDxf();
+  void saveSheets(const QString& title, const QString& suffix);
   void printSheets();
   std::shared_ptr<const SheetPlan> plan() const { return session_.sheets(); }
 
-  QWidget *picture_ = nullptr, *bench_ = nullptr, *thumbs_ = nullptr;
-  PictureView* sheet_ = nullptr;
-  QLabel *title_ = nullptr, *note_ = nullptr;
+  PapersPicture* picture_ = nullptr;
+  QWidget* bench_ = nullptr;
+  BoxCard* box_ = nullptr;
+  MaterialCard* material_ = nullptr;
+  ClosingCard* closing_ = nullptr;
+  ScanCard* scan_ = nullptr;
+  LengthField* margin_ = nullptr;
   Pills *page_ = nullptr, *side_ = nullptr, *lay_ = nullptr;
   QLineEdit* own_ = nullptr;
   Card* needs_ = nullptr;
-  int shown_ = 0;
-  std::shared_ptr<const SheetPlan> filled_;  ///< the plan whose thumbnails stand
 };
 
 }  // namespace clathra

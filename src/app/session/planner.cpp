@@ -9,10 +9,31 @@ constexpr int kMostThreads = 64;
 /// How long the end of the program waits for work that was cancelled.
 constexpr int kPatience = 500;  // ms
 
-Result<SheetPlan> workSheets(const SheetsInput& in, const Progress& progress) {
-  const auto page = pageOf(in.page);
+/// As far as the curve of papers covered ahead goes.
+constexpr int kCurve = 20;
+
+Result<SheetOptions> optionsOf(const SheetsInput& in) {
+  const auto page = pageOf(in.page, in.margin);
   if (!page) return tl::make_unexpected(page.error());
-  return planSheets(*in.layout, {*page, in.marked, in.stripsFirst}, progress);
+  SheetOptions options;
+  options.page = *page;
+  options.side = in.marked;
+  options.stripsFirst = in.stripsFirst;
+  return options;
+}
+
+Result<PaperPlan> workSheets(const SheetsInput& in, const Progress& progress) {
+  auto options = optionsOf(in);
+  if (!options) return tl::make_unexpected(options.error());
+  return planPapers(in.papers, std::move(*options), progress);
+}
+
+Result<PaperChoices> workChoices(const SheetsInput& in, const Progress& progress) {
+  const auto options = optionsOf(in);
+  if (!options) return tl::make_unexpected(options.error());
+  auto rows = compareMaterials(in.papers, *options, progress);
+  if (!rows) return tl::make_unexpected(rows.error());
+  return PaperChoices{std::move(*rows), atOnceCurve(in.papers, kCurve)};
 }
 
 Remarks workRemarks(const RemarksInput& in, const Progress&) {
@@ -20,6 +41,7 @@ Remarks workRemarks(const RemarksInput& in, const Progress&) {
   read->plans = in.plans;
   read->planFaults = in.planFaults;
   read->supplies = in.supplies;
+  read->closure = in.closure;
   Remarks out;
   out.list = review(*read);
   read->project = nullptr;  // the project it was made from stays with the worker
@@ -47,6 +69,18 @@ Planner::Planner(QObject* parent)
             return workSheets(in, progress);
           },
           [this] { arrived(); }),
+      choices_(
+          *pool_, this,
+          [](const SheetsInput& in, const Progress& progress, const auto&) {
+            return workChoices(in, progress);
+          },
+          [this] { arrived(); }),
+      closing_(
+          *pool_, this,
+          [](const ClosingInput& in, const Progress& progress, const auto&) {
+            return willItClose(*in.geometry, in.readings, in.easePercent, progress);
+          },
+          [this] { arrived(); }),
       remarks_(
           *pool_, this,
           [](const RemarksInput& in, const Progress& progress, const auto&) {
@@ -62,11 +96,17 @@ Planner::~Planner() {
   if (!pool_->waitForDone(kPatience)) (void)pool_.release();
 }
 
-void Planner::follow(std::shared_ptr<const Project> project, const Derived& derived) {
+void Planner::follow(std::shared_ptr<const Project> project, const Derived& derived, const PaperBox& box) {
   project_ = std::move(project);
   derived_ = derived;
   const Settings& s = project_->settings;
-  sheets_.want({project_->layout, s.page, s.marked, s.stripsFirst});
+  wanted_ = {paperInput(*project_, derived_.geometry, box), s.page, s.margin, s.marked, s.stripsFirst};
+  sheets_.want(wanted_);
+  if (choicesShown_) choices_.want(wanted_);
+  if (project_->readings.empty())
+    closing_.rest();
+  else
+    closing_.want({derived_.geometry, project_->readings, s.easePercent});
   const auto changed = [this] { arrived(); };
   std::erase_if(supplies_, [&](const auto& entry) {
     return std::none_of(project_->motifs.begin(), project_->motifs.end(),
@@ -100,6 +140,15 @@ void Planner::follow(std::shared_ptr<const Project> project, const Derived& deri
   wantRemarks();
 }
 
+void Planner::showPaperChoices(bool shown) {
+  if (choicesShown_ == shown) return;
+  choicesShown_ = shown;
+  if (shown && project_)
+    choices_.want(wanted_);
+  else
+    choices_.rest();
+}
+
 /// A plan waits for the supplies of its own motif choices, and for nothing else.
 void Planner::wantPlans() {
   for (const auto& [cloth, cut] : cuts_) {
@@ -128,6 +177,7 @@ void Planner::wantRemarks() {
   }
   for (const auto& [motif, node] : supplies_)  // bounds alone are no ground for a remark
     if (const auto supply = good(node->value()); supply && node->whole()) in.supplies.emplace(motif, supply);
+  in.closure = good(closing_.value());
   remarks_.want(std::move(in));
 }
 
@@ -145,6 +195,8 @@ void Planner::rest() {
   cuts_.clear();
   before_.reset();
   sheets_.rest();
+  choices_.rest();
+  closing_.rest();
   remarks_.rest();
   supplies_.clear();
   plans_.clear();
@@ -153,6 +205,8 @@ void Planner::rest() {
 template <class Do>
 void Planner::each(Do what) {
   what(sheets_);
+  what(choices_);
+  what(closing_);
   for (auto& [id, node] : supplies_) what(*node);
   for (auto& [id, node] : plans_) what(*node);
   what(remarks_);
@@ -160,6 +214,8 @@ void Planner::each(Do what) {
 template <class Do>
 void Planner::each(Do what) const {
   what(sheets_);
+  what(choices_);
+  what(closing_);
   for (const auto& [id, node] : supplies_) what(*node);
   for (const auto& [id, node] : plans_) what(*node);
   what(remarks_);
@@ -177,8 +233,21 @@ void Planner::goOn() {
   Q_EMIT changed();
 }
 
-std::shared_ptr<const SheetPlan> Planner::sheets() const {
+std::shared_ptr<const PaperPlan> Planner::papers() const {
   return good(sheets_.value());
+}
+std::shared_ptr<const SheetPlan> Planner::sheets() const {
+  const auto plan = papers();
+  return plan ? std::shared_ptr<const SheetPlan>(plan, &plan->sheets) : nullptr;
+}
+std::shared_ptr<const PaperChoices> Planner::paperChoices() const {
+  return good(choices_.value());
+}
+std::shared_ptr<const Closure> Planner::closure() const {
+  return good(closing_.value());
+}
+Message Planner::closureFault() const {
+  return fault(closing_.value());
 }
 Message Planner::sheetsFault() const {
   return fault(sheets_.value());

@@ -7,18 +7,35 @@
 #include <vector>
 
 #include "app/session/node.hpp"
-#include "paper/sheets.hpp"
+#include "paper/closing.hpp"
+#include "paper/paper_plan.hpp"
 #include "review/review.hpp"
 
 namespace clathra {
 
-/// What the sheets read.
+/// What papers and their sheets read.
 struct SheetsInput {
-  std::shared_ptr<const Layout> layout;
+  PaperInput papers;
   std::string page;
+  double margin = kPageMargin;
   MarkedSide marked = MarkedSide::Back;
   bool stripsFirst = false;
   friend bool operator==(const SheetsInput&, const SheetsInput&) = default;
+};
+
+/// What papers come to of each material, and with more of them covered ahead: for looking at, so it is worked
+/// out only where it is looked at.
+struct PaperChoices {
+  std::vector<MaterialRow> materials;
+  std::vector<int> atOnce;  ///< by how many are covered ahead
+};
+
+/// What papers as they were measured are laid against.
+struct ClosingInput {
+  std::shared_ptr<const Geometry> geometry;
+  std::vector<Reading> readings;
+  double easePercent = kEasePercent;
+  friend bool operator==(const ClosingInput&, const ClosingInput&) = default;
 };
 
 /// What a cloth's plan reads: of its first motif choice the windows are known already.
@@ -35,10 +52,11 @@ struct RemarksInput {
   std::map<ClothId, std::shared_ptr<const CutPlan>> plans;
   std::map<ClothId, Message> planFaults;
   Supplies supplies;
+  std::shared_ptr<const Closure> closure;
   std::shared_ptr<const ReviewInput> before;  ///< of another state, to go on from; changes no answer
   friend bool operator==(const RemarksInput& a, const RemarksInput& b) {
     return a.project == b.project && a.plans == b.plans && a.planFaults == b.planFaults &&
-           a.supplies == b.supplies;
+           a.supplies == b.supplies && a.closure == b.closure;
   }
 };
 struct Remarks {
@@ -53,14 +71,20 @@ class Planner : public QObject {
   ~Planner() override;
 
   /// The project is this now: nodes whose inputs differ begin anew, the others stay.
-  void follow(std::shared_ptr<const Project> project, const Derived& derived);
+  void follow(std::shared_ptr<const Project> project, const Derived& derived, const PaperBox& box);
+  /// The paper station is looked at: what is dear and only shown there is worked out too.
+  void showPaperChoices(bool shown);
   void rest();  ///< no project is open
   void stop();
   void goOn();  ///< what was stopped is taken up again
 
   // Each belongs to the project as it is now, or is absent: being worked out, or stopped.
+  std::shared_ptr<const PaperPlan> papers() const;
   std::shared_ptr<const SheetPlan> sheets() const;
   Message sheetsFault() const;
+  std::shared_ptr<const PaperChoices> paperChoices() const;
+  std::shared_ptr<const Closure> closure() const;  ///< absent without readings too
+  Message closureFault() const;
   std::shared_ptr<const CutPlan> plan(ClothId cloth) const;
   Message planFault(ClothId cloth) const;
   std::shared_ptr<const MotifSupply> supply(int motif) const;
@@ -80,7 +104,9 @@ class Planner : public QObject {
   void changed();
 
  private:
-  using SheetsNode = Node<SheetsInput, Result<SheetPlan>>;
+  using SheetsNode = Node<SheetsInput, Result<PaperPlan>>;
+  using ChoicesNode = Node<SheetsInput, Result<PaperChoices>>;
+  using ClosingNode = Node<ClosingInput, Result<Closure>>;
   using SupplyNode = Node<WindowInput, Result<MotifSupply>>;
   using PlanNode = Node<PlanInput, Result<CutPlan>>;
   using RemarksNode = Node<RemarksInput, Remarks>;
@@ -97,7 +123,11 @@ class Planner : public QObject {
   std::shared_ptr<const Project> project_;
   Derived derived_;
   std::map<ClothId, CutInput> cuts_;  ///< what each plan reads, apart from supplies
+  SheetsInput wanted_;
   SheetsNode sheets_;
+  ChoicesNode choices_;
+  bool choicesShown_ = false;
+  ClosingNode closing_;
   std::map<int, std::unique_ptr<SupplyNode>> supplies_;
   std::map<ClothId, std::unique_ptr<PlanNode>> plans_;
   RemarksNode remarks_;

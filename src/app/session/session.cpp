@@ -7,6 +7,7 @@
 #include <QThreadPool>
 
 #include "draw/pictures.hpp"
+#include "store/box_file.hpp"
 #include "store/file.hpp"
 #include "words/words.hpp"
 
@@ -86,7 +87,8 @@ void Session::begin(Project project, const QString& path, Origin origin, std::op
   planner_.rest();
   editor_.begin(std::move(project), std::move(derived));
   tally_ = Tally(this->project());
-  planner_.follow(std::make_shared<const Project>(this->project()), editor_.derived());
+  readBox();
+  planner_.follow(std::make_shared<const Project>(this->project()), editor_.derived(), box_);
   refigure();
   before_ = figures_;
   Q_EMIT opened();
@@ -107,7 +109,7 @@ void Session::stepped(const Project& before, const QString& label) {
   if (!label.isEmpty()) lastDone_ = label;
   before_ = figures_;
   tally_ = tally_.updated(before, project());
-  planner_.follow(std::make_shared<const Project>(project()), editor_.derived());
+  planner_.follow(std::make_shared<const Project>(project()), editor_.derived(), box_);
   refigure();
   Q_EMIT changed(partsChanged(before, project()));
   Q_EMIT savedChanged();
@@ -122,9 +124,28 @@ int Session::partsChanged(const Project& a, const Project& b) {
     parts |= PaintingPart;
   if (!(a.cloths == b.cloths)) parts |= ClothPart;
   if (!(a.motifs == b.motifs)) parts |= MotifPart;
-  if (!(a.settings == b.settings) || !(a.setAside == b.setAside)) parts |= SettingsPart;
+  if (!(a.settings == b.settings) || !(a.setAside == b.setAside) || a.readings != b.readings)
+    parts |= SettingsPart;
   if (a.name != b.name) parts |= NamePart;
   return parts == 0 ? SettingsPart : parts;
+}
+
+void Session::readBox() {
+  auto box = readPaperBox(paperBoxFile());
+  boxFault_ = box ? Message() : box.error().message;
+  box_ = box.value_or(PaperBox{});
+}
+
+Status Session::keepPaperBox(PaperBox box) {
+  if (!boxFault_.empty()) return fail(boxFault_);
+  if (const auto ok = writePaperBox(paperBoxFile(), box); !ok) return ok;
+  box_ = std::move(box);
+  if (!isOpen()) return {};
+  planner_.follow(std::make_shared<const Project>(project()), editor_.derived(), box_);
+  refigure();
+  Q_EMIT resultsChanged();
+  Q_EMIT busyChanged();
+  return {};
 }
 
 void Session::seal() {

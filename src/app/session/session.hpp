@@ -83,6 +83,14 @@ class Session : public QObject {
   const PieceIndex& index() const { return *editor_.derived().index; }
   const Tally& tally() const { return tally_; }
   const Planner& planner() const { return planner_; }
+  Planner& planner() { return planner_; }
+  /// The box of papers, which is no part of a project. Where its file cannot be read it is empty, and
+  /// boxFault() says why; then it is never written over.
+  const PaperBox& paperBox() const { return box_; }
+  const Message& boxFault() const { return boxFault_; }
+  /// Keeps it, and works out anew what reads it. Errors: it cannot be written; as it was then.
+  [[nodiscard]] Status keepPaperBox(PaperBox box);
+  void readBox();
   /// Of the project as it is now, or absent while they are worked out.
   std::shared_ptr<const SheetPlan> sheets() const { return planner_.sheets(); }
   std::shared_ptr<const CutPlan> plan(ClothId cloth) const { return planner_.plan(cloth); }
@@ -135,6 +143,8 @@ class Session : public QObject {
   const ArrangementLibrary& library_;
   Editor editor_;
   Planner planner_;
+  PaperBox box_;
+  Message boxFault_;
   Tally tally_;
   Figures figures_, before_;
   QString path_, stamp_, lastDone_;

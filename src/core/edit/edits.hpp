@@ -89,11 +89,34 @@ struct SetUnit {
   Status apply(Project&, const EditContext&) const;
 };
 struct SetPage {
-  static constexpr EditInfo kInfo{"setPage", "page?, side?: back | front, stripsFirst?",
+  static constexpr EditInfo kInfo{"setPage", "page?, side?: back | front, stripsFirst?, margin?",
                                   "changes the paper sheets"};
   std::optional<std::string> page;
   std::optional<MarkedSide> side;
   std::optional<bool> stripsFirst;
+  std::optional<double> margin = {};  ///< mm
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetPapers {
+  static constexpr EditInfo kInfo{
+      "setPapers",
+      "material?, ahead?, ease?, lookAlike?, materials?: [{id, life, lost, price, "
+      "minutesCut, minutesOut, quilted, washable, dulls}..]",
+      "changes what papers are made of and how they are used"};
+  std::optional<std::string> material;
+  std::optional<int> ahead;
+  std::optional<double> ease;                 ///< percent
+  std::optional<double> lookAlike;            ///< mm
+  std::vector<PaperMaterial> materials = {};  ///< take the place of those of their ids
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetReadings {
+  static constexpr EditInfo kInfo{
+      "setReadings",
+      "readings: [{shape, handed?, what: edge | across | high | angle, index?, papers?, "
+      "value, state?: bare | covered, material?}..]",
+      "keeps papers as they were measured"};
+  std::vector<Reading> readings;
   Status apply(Project&, const EditContext&) const;
 };
 struct SetNumbering {

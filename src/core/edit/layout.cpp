@@ -143,7 +143,8 @@ Status SetPage::apply(Project& p, const EditContext&) const {
   s.page = page.value_or(s.page);
   s.marked = side.value_or(s.marked);
   s.stripsFirst = stripsFirst.value_or(s.stripsFirst);
-  if (const auto known = pageOf(s.page); !known) return tl::make_unexpected(known.error());
+  s.margin = margin.value_or(s.margin);
+  if (const auto known = pageOf(s.page, s.margin); !known) return tl::make_unexpected(known.error());
   p.settings = s;
   return {};
 }

@@ -4,11 +4,13 @@
 #include <turbojpeg.h>
 
 #include <algorithm>
+#include <cmath>
 #include <cstring>
 #include <memory>
 #include <new>
 
 #include "image/exif.hpp"
+#include "image/tiff.hpp"
 
 namespace clathra {
 
@@ -159,6 +161,12 @@ Result<ImageFacts> imageFacts(ByteSpan bytes) {
     out.dpi = pngDpi(bytes);
     return out;
   }
+  if (isTiff(bytes)) {
+    const auto facts = tiffFacts(bytes);
+    if (!facts) return damaged();
+    if (const auto ok = checkSize(facts->width, facts->height); !ok) return tl::make_unexpected(ok.error());
+    return *facts;
+  }
   if (!isJpeg(bytes)) return fail("no-picture-read-use");
   out.kind = ImageFacts::Kind::Jpeg;
   const Jpeg jpeg(tjInitDecompress());
@@ -177,12 +185,44 @@ Result<Raster> decodeImage(ByteSpan bytes, const Progress& progress) {
   const auto facts = imageFacts(bytes);
   if (!facts) return tl::make_unexpected(facts.error());
   if (progress.cancelled()) return fail(kCancelled);
+  if (facts->kind == ImageFacts::Kind::Tiff) {
+    auto out = empty(facts->width, facts->height);
+    if (out && !decodeTiff(bytes, *out)) return damaged();
+    return out;
+  }
   auto out = facts->kind == ImageFacts::Kind::Png ? decodePng(bytes) : decodeJpeg(bytes);
   if (!out) return out;
   return turned(std::move(*out), facts->turn);
 }
 
-Result<Bytes> encodePng(const Raster& raster) {
+namespace {
+
+/// The same with a pHYs chunk behind its head. Source: PNG specification, 11.3.5.3.
+Bytes withScale(const Bytes& png, double dpi) {
+  constexpr std::size_t kHead = 8 + 25;  // the magic number and IHDR
+  const auto perMetre = static_cast<std::uint32_t>(std::lround(dpi / kMetresPerInch));
+  Bytes chunk{0, 0, 0, 9, 'p', 'H', 'Y', 's'};
+  const auto word = [&](std::uint32_t w) {
+    for (const int shift : {24, 16, 8, 0}) chunk.push_back(static_cast<std::uint8_t>(w >> shift));
+  };
+  word(perMetre);
+  word(perMetre);
+  chunk.push_back(1);
+  std::uint32_t crc = 0xFFFFFFFF;
+  for (std::size_t i = 4; i < chunk.size(); ++i) {
+    crc ^= chunk[i];
+    for (int bit = 0; bit < 8; ++bit) crc = crc & 1 ? 0xEDB88320 ^ (crc >> 1) : crc >> 1;
+  }
+  word(~crc);
+  Bytes out(png.begin(), png.begin() + kHead);
+  out.insert(out.end(), chunk.begin(), chunk.end());
+  out.insert(out.end(), png.begin() + kHead, png.end());
+  return out;
+}
+
+}  // namespace
+
+Result<Bytes> encodePng(const Raster& raster, std::optional<double> dpi) {
   PngImage image;
   image.width = static_cast<png_uint_32>(raster.width);
   image.height = static_cast<png_uint_32>(raster.height);
@@ -209,7 +249,7 @@ Result<Bytes> encodePng(const Raster& raster) {
   if (!png_image_write_to_memory(&image, out.data(), &size, 0, pixels, 0, nullptr))
     return fail("not-enough-memory-keep");
   out.resize(size);
-  return out;
+  return dpi ? withScale(out, *dpi) : out;
 }
 
 Result<Picture> pictureFrom(Bytes bytes, const Progress& progress) {

@@ -18,7 +18,7 @@
 namespace clathra {
 
 struct ImageFacts {
-  enum class Kind { Png, Jpeg } kind = Kind::Png;
+  enum class Kind { Png, Jpeg, Tiff } kind = Kind::Png;
   int width = 0, height = 0;  ///< pixels, as it is seen: after the noted turn
   std::optional<double> dpi;  ///< where the file says so
   int turn = 1;               ///< 1 to 8, as EXIF numbers them; 1: as it lies
@@ -26,12 +26,13 @@ struct ImageFacts {
 
 using ByteSpan = std::span<const std::uint8_t>;
 
-/// From the head alone. Errors, as the end of a sentence: no PNG or JPEG, no pixels, more than kMostPixels.
+/// From the head alone. Errors, as the end of a sentence: no PNG, JPEG or TIFF, no pixels, more than
+/// kMostPixels.
 [[nodiscard]] Result<ImageFacts> imageFacts(ByteSpan bytes);
 /// Errors: as imageFacts; damaged; cancelled.
 [[nodiscard]] Result<Raster> decodeImage(ByteSpan bytes, const Progress& progress = {});
 /// Errors: there is not enough memory.
-[[nodiscard]] Result<Bytes> encodePng(const Raster& raster);
+[[nodiscard]] Result<Bytes> encodePng(const Raster& raster, std::optional<double> dpi = {});
 /// A picture file's bytes as a project keeps them: a PNG that decodes stays as it is, all else becomes one.
 /// Errors: as decodeImage.
 [[nodiscard]] Result<Picture> pictureFrom(Bytes bytes, const Progress& progress = {});

@@ -94,7 +94,8 @@ bool sameContent(const Project& a, const Project& b) {
   return a.name == b.name && a.recipe == b.recipe && a.painting == b.painting && a.variants == b.variants &&
          a.roles == b.roles && a.roleOf == b.roleOf && a.cloths == b.cloths && a.motifs == b.motifs &&
          a.pictures == b.pictures && a.settings == b.settings && a.setAside == b.setAside &&
-         a.wantedWidth == b.wantedWidth && a.wantedHeight == b.wantedHeight && sameLayout();
+         a.readings == b.readings && a.wantedWidth == b.wantedWidth && a.wantedHeight == b.wantedHeight &&
+         sameLayout();
 }
 
 Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe, std::string name) {

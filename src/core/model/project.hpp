@@ -12,7 +12,9 @@
 #include "model/motif_choice.hpp"
 #include "model/page.hpp"
 #include "model/painting.hpp"
+#include "model/paper_box.hpp"
 #include "model/picture.hpp"
+#include "model/reading.hpp"
 
 namespace clathra {
 
@@ -27,8 +29,12 @@ struct Settings {
   Length allowance = Length::sixtyFourths(16);  ///< 1/4 in
   double sparePercent = 0;
   std::string page = "a4";
+  double margin = kPageMargin;  ///< mm, on pages of papers
   MarkedSide marked = MarkedSide::Back;
   bool stripsFirst = false;  ///< papers laid for fewest strokes rather than fewest sheets
+  PaperWishes papers;
+  double easePercent = 1;  ///< what can be eased in when papers do not quite meet
+  double lookAlike = 3;    ///< mm at the worst corner: shapes that differ by less are look-alikes
   friend bool operator==(const Settings&, const Settings&) = default;
 };
 
@@ -66,6 +72,7 @@ struct Project {
   std::map<std::string, Picture> pictures;
   Settings settings;
   std::vector<SetAside> setAside;
+  std::vector<Reading> readings;             ///< of papers that were measured
   double wantedWidth = 0, wantedHeight = 0;  ///< mm; 0 when no finished size was asked for
   std::string lastStation;                   ///< where it was left, and the sentence "last time you …"
   std::string lastDone;

@@ -312,7 +312,7 @@ Polygon fewerCorners(Polygon p) {
 }  // namespace
 
 Box printable(const Page& page) {
-  return {kPageMargin, kPageMargin, page.width - kPageMargin, page.height - kPageMargin};
+  return {page.margin, page.margin, page.width - page.margin, page.height - page.margin};
 }
 
 bool fitsPage(PolygonView outline, const Page& page) {

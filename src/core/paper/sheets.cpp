@@ -17,11 +17,12 @@ struct Kind {
   std::uint16_t shape = 0;
   int hand = 0;
   Polygon outline;
-  std::vector<std::uint32_t> pieces;
+  std::vector<std::uint32_t> pieces;  ///< or kNoPiece
+  int needed = 0;
   PageFill fill;
 };
 
-std::vector<Kind> kindsOf(const Layout& layout, MarkedSide side) {
+std::vector<Kind> kindsOf(const Layout& layout, const SheetOptions& options) {
   std::map<std::pair<std::uint16_t, int>, Kind> kinds;
   for (std::uint32_t i = 0; i < layout.size(); ++i) {
     const Piece& p = layout.pieces[i];
@@ -31,7 +32,14 @@ std::vector<Kind> kindsOf(const Layout& layout, MarkedSide side) {
   for (auto& [key, kind] : kinds) {
     kind.shape = key.first;
     kind.hand = key.second;
-    kind.outline = paperOutline(layout.shapes[key.first], key.second, side);
+    kind.outline = paperOutline(layout.shapes[key.first], key.second, options.side);
+    kind.needed = static_cast<int>(kind.pieces.size());
+    if (options.counts) {
+      const auto at = options.counts->find(key);
+      if (options.usedAgain) kind.pieces.clear();
+      kind.pieces.resize(at == options.counts->end() ? 0 : static_cast<std::size_t>(std::max(0, at->second)),
+                         kNoPiece);
+    }
     out.push_back(std::move(kind));
   }
   return out;
@@ -46,8 +54,9 @@ Point topOf(const Piece& piece, MarkedSide side, Angle turn) {
 
 SheetPaper paperOf(const Layout& layout, const Kind& kind, std::uint32_t piece, MarkedSide side,
                    const PageFill::Copy& copy) {
-  (void)kind;
-  return {piece, copy.outline, topOf(layout.pieces[piece], side, copy.turn)};
+  const Point top =
+      piece == kNoPiece ? rotated({0, -1}, copy.turn) : topOf(layout.pieces[piece], side, copy.turn);
+  return {piece, kind.shape, kind.hand, copy.outline, top};
 }
 
 /// Copies in reading order, so that numbers run as one reads.
@@ -98,14 +107,14 @@ class SheetMaker {
   }
 
   Result<SheetPlan> plan(const Progress& progress) {
-    auto kinds = kindsOf(layout_, options_.side);
+    auto kinds = kindsOf(layout_, options_);
     std::vector<Rest> rests;
     for (std::size_t k = 0; k < kinds.size(); ++k) {
       if (progress.cancelled()) return fail(kCancelled);
       progress.report(static_cast<double>(k) / static_cast<double>(kinds.size()));
       Kind& kind = kinds[k];
       note(kind);
-      if (!plan_.needs.back().fits) continue;
+      if (!plan_.needs.back().fits || kind.pieces.empty()) continue;
       kind.fill = options_.stripsFirst ? stripFill(kind.outline, options_.page)
                                        : densestFill(kind.outline, options_.page, kind.pieces.size());
       sortForReading(kind.fill.copies);
@@ -126,7 +135,7 @@ class SheetMaker {
 
  private:
   void note(const Kind& kind) {
-    PaperNeed need{kind.shape, kind.hand, static_cast<int>(kind.pieces.size()), true, {}};
+    PaperNeed need{kind.shape, kind.hand, kind.needed, static_cast<int>(kind.pieces.size()), true, {}};
     need.fits = fitsPage(kind.outline, options_.page);
     if (!need.fits) {
       for (const Page& page : standardPages())

@@ -1,12 +1,16 @@
 // Sheets of papers as they will be printed.
 //
 // The planner guarantees:
-//  1 every piece whose paper fits the page has exactly one paper; no other papers are made;
+//  1 where nothing else is asked, every piece whose paper fits the page has exactly one paper, and no other
+//  papers
+//    are made; else as many of each kind as are asked for;
 //  2 papers lie inside the margins and overlap nowhere;
 //  3 papers have the shape's exact size, mirrored on the BACK;
 //  4 never more sheets than each kind laid by itself on its best lattice.
 #pragma once
 #include <cstdint>
+#include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -16,10 +20,15 @@
 
 namespace clathra {
 
+inline constexpr std::uint32_t kNoPiece = UINT32_MAX;
+
 struct SheetPaper {
-  std::uint32_t piece = 0;  ///< index
-  Polygon outline;          ///< mm from the page's upper left corner, as the marked side shows it
-  Point top;                ///< unit vector on the page that points to the layout's top
+  std::uint32_t piece = kNoPiece;  ///< index; kNoPiece: it is of no one piece, but used again and again
+  std::uint16_t shape = 0;
+  int hand = 0;
+  Polygon outline;  ///< mm from the page's upper left corner, as the marked side shows it
+  Point
+      top;  ///< unit vector on the page that points to the layout's top; of no one piece: to its shape's own
 };
 
 struct Sheet {
@@ -31,7 +40,8 @@ struct Sheet {
 struct PaperNeed {
   std::uint16_t shape = 0;
   int hand = 0;
-  int needed = 0;  ///< papers
+  int needed = 0;  ///< pieces
+  int papers = 0;  ///< to make
   bool fits = true;
   std::string fitsOn;  ///< for one that does not: the title of the smallest page that would take it, or empty
 };
@@ -50,6 +60,9 @@ struct SheetOptions {
   Page page;
   MarkedSide side = MarkedSide::Back;
   bool stripsFirst = false;  ///< fewest strokes rather than fewest sheets
+  /// How many of each kind; without it, one for each piece. Papers that are used again are of no one piece.
+  std::optional<std::map<std::pair<std::uint16_t, int>, int>> counts = {};
+  bool usedAgain = false;
 };
 
 /// Errors: cancelled.

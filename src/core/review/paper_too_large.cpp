@@ -7,7 +7,7 @@ namespace clathra::checks_ {
 
 std::vector<Remark> paperTooLarge(const ReviewInput& in) {
   const Project& p = *in.project;
-  const auto page = pageOf(p.settings.page);
+  const auto page = pageOf(p.settings.page, p.settings.margin);
   if (!page) return {};
   std::vector<Remark> out;
   for (std::uint16_t s = 0; s < p.layout->shapes.size(); ++s) {

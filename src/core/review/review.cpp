@@ -18,6 +18,7 @@ const std::vector<Check>& checks() {
       {"look-alike", "looks-for-look-alike", checks_::lookAlikes, true},
       {"handed", "looks-for-handed", checks_::handedShapes, true},
       {"paper-too-large", "looks-for-paper-too-large", checks_::paperTooLarge},
+      {"not-closing", "looks-for-not-closing", checks_::notClosing},
       {"allowance-small", "looks-for-allowance-small", checks_::allowanceSmall},
       {"hollow-vanishes", "looks-for-hollow-vanishes", checks_::hollowVanishes},
       {"cloth-without-size", "looks-for-cloth-without-size", checks_::clothWithoutSize},
@@ -128,6 +129,11 @@ Result<ReviewInput> reviewInput(const Project& project, const Progress& progress
     auto supply = motifSupply(project, m, progress);
     if (!supply && progress.cancelled()) return tl::make_unexpected(supply.error());
     if (supply) in.supplies.emplace(m.id, std::make_shared<const MotifSupply>(std::move(*supply)));
+  }
+  if (!project.readings.empty()) {
+    auto closure = willItClose(*in.geometry, project.readings, project.settings.easePercent, progress);
+    if (!closure && progress.cancelled()) return tl::make_unexpected(closure.error());
+    if (closure) in.closure = std::make_shared<const Closure>(std::move(*closure));
   }
   for (const Cloth& c : project.cloths) {
     auto plan = cutPlan(*cutInput(project, c.id), in.supplies, progress);

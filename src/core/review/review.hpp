@@ -12,6 +12,7 @@
 #include "model/project.hpp"
 #include "model/tally.hpp"
 #include "motif/windows.hpp"
+#include "paper/closing.hpp"
 #include "progress.hpp"
 #include "review/mend.hpp"
 
@@ -29,7 +30,8 @@ struct ReviewInput {
   std::vector<std::vector<std::uint32_t>> wearers;  ///< of each cloth, then the pieces without one; rising
   std::map<ClothId, std::shared_ptr<const CutPlan>> plans;
   Supplies supplies;
-  std::map<ClothId, Message> planFaults;  ///< why a cloth has no plan
+  std::map<ClothId, Message> planFaults;   ///< why a cloth has no plan
+  std::shared_ptr<const Closure> closure;  ///< of papers as they were measured
 };
 
 struct Remark {
@@ -75,6 +77,7 @@ bool isSetAside(const Project& project, const Remark& remark);
 
 namespace checks_ {
 std::vector<Remark> piecesWithoutCloth(const ReviewInput&);
+std::vector<Remark> notClosing(const ReviewInput&);
 std::vector<Remark> slivers(const ReviewInput&);
 std::vector<Remark> clothShort(const ReviewInput&);
 std::vector<Remark> cannotCut(const ReviewInput&);

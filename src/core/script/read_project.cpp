@@ -5,6 +5,7 @@
 #include "layout/numbering.hpp"
 #include "script/readers.hpp"
 #include "store/codec.hpp"
+#include "store/readings_file.hpp"
 
 namespace clathra::script {
 
@@ -75,6 +76,26 @@ SetPage read(EditFields& in, SetPage*) {
   if (in.has("side"))
     out.side = in.choice("side", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
   if (in.has("stripsFirst")) out.stripsFirst = in.flag("stripsFirst");
+  if (in.has("margin")) out.margin = in.number("margin", kLeastMargin, kMostMargin);
+  return out;
+}
+SetPapers read(EditFields& in, SetPapers*) {
+  SetPapers out;
+  if (in.has("material")) out.material = in.text("material", {}, 60);
+  if (in.has("ahead")) out.ahead = static_cast<int>(in.whole("ahead", 0, kMostAhead));
+  if (in.has("ease")) out.ease = in.number("ease", 0.01, 20);
+  if (in.has("lookAlike")) out.lookAlike = in.number("lookAlike", 0.1, 50);
+  if (in.has("materials")) out.materials = readMaterials(in, in.project().settings.papers.materials);
+  return out;
+}
+SetReadings read(EditFields& in, SetReadings*) {
+  SetReadings out;
+  if (!in.has("readings")) in.fault("needs-readings");
+  auto readings = readingsFrom(in.array("readings", kMostReadings));
+  if (readings)
+    out.readings = std::move(*readings);
+  else
+    in.faultAlone(readings.error().message);
   return out;
 }
 SetNumbering read(EditFields& in, SetNumbering*) {

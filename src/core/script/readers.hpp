@@ -19,6 +19,8 @@ SetAllowance read(EditFields& in, SetAllowance*);
 SetSpare read(EditFields& in, SetSpare*);
 SetUnit read(EditFields& in, SetUnit*);
 SetPage read(EditFields& in, SetPage*);
+SetPapers read(EditFields& in, SetPapers*);
+SetReadings read(EditFields& in, SetReadings*);
 Paint read(EditFields& in, Paint*);
 AddRole read(EditFields& in, AddRole*);
 GiveRole read(EditFields& in, GiveRole*);

@@ -17,14 +17,18 @@ Polygon centred(PolygonView p) {
 }
 
 /// Corner i of a lies on corner i + shift of b.
-double worstAt(const Polygon& a, const Polygon& b, std::size_t shift) {
+Angle turnAt(const Polygon& a, const Polygon& b, std::size_t shift) {
   double sine = 0, cosine = 0;
   for (std::size_t i = 0; i < a.size(); ++i) {
     const Point q = b[(i + shift) % b.size()];
     sine += cross(a[i], q);
     cosine += dot(a[i], q);
   }
-  const Angle turn = directionOf({cosine, sine});
+  return directionOf({cosine, sine});
+}
+
+double worstAt(const Polygon& a, const Polygon& b, std::size_t shift) {
+  const Angle turn = turnAt(a, b, shift);
   double worst = 0;
   for (std::size_t i = 0; i < a.size(); ++i)
     worst = std::max(worst, distance(rotated(a[i], turn), b[(i + shift) % b.size()]));
@@ -56,6 +60,30 @@ double worstCornerOfWrongTurn(PolygonView p) {
       if (worst > kItself) best = std::min(best, worst);
     }
   return best;
+}
+
+namespace {
+
+LaidOn nearest(PolygonView a, PolygonView b, bool itself) {
+  LaidOn out{{}, centred(b), kNever};
+  if (a.size() != b.size() || a.empty()) return out;
+  for (const Polygon& from : {centred(a), centred(flipped(a))})
+    for (std::size_t shift = 0; shift < from.size(); ++shift) {
+      const double worst = worstAt(from, out.other, shift);
+      if (worst >= out.worst || (itself && worst <= kItself)) continue;
+      out.worst = worst;
+      out.one = placed(from, turnAt(from, out.other, shift), false, {});
+    }
+  return out;
+}
+
+}  // namespace
+
+LaidOn laidOn(PolygonView a, PolygonView b) {
+  return nearest(a, b, false);
+}
+LaidOn wrongTurn(PolygonView p) {
+  return nearest(p, p, true);
 }
 
 }  // namespace clathra

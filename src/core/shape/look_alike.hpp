@@ -15,4 +15,13 @@ double worstCorner(PolygonView a, PolygonView b, bool mirrored);
 /// it truly lies on itself do not count; a large number if there are no others near.
 double worstCornerOfWrongTurn(PolygonView p);
 
+/// The outline of a laid on b as worstCorner lays it, in whichever hand comes nearer; b about its middle.
+struct LaidOn {
+  Polygon one, other;
+  double worst = 0;  ///< mm
+};
+LaidOn laidOn(PolygonView a, PolygonView b);
+/// An outline in the wrong turn that is most like its own.
+LaidOn wrongTurn(PolygonView p);
+
 }  // namespace clathra

@@ -36,6 +36,11 @@ ClothFields readClothFields(Fields& in);
 /// What an object says of a print.
 PrintFields readPrintFields(Fields& in);
 
+/// What "materials" says of them; what it leaves out is as known. Faults stay in `in`.
+std::vector<PaperMaterial> readMaterials(Fields& in, const std::vector<PaperMaterial>& known);
+nlohmann::json toJson(const PaperWishes& papers);
+PaperWishes readPaperWishes(Fields& in, const nlohmann::json& j);
+
 const std::vector<std::string>& directionNames();
 const std::vector<std::string>& repeatNames();
 const std::vector<std::string>& hatchNames();

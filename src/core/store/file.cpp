@@ -8,6 +8,7 @@
 #include "layout/numbering.hpp"
 #include "store/archive.hpp"
 #include "store/codec.hpp"
+#include "store/readings_file.hpp"
 #include "text.hpp"
 
 namespace clathra {
@@ -67,7 +68,12 @@ json projectJson(const Project& p) {
             {"sparePercent", p.settings.sparePercent},
             {"page", p.settings.page},
             {"marked", p.settings.marked == MarkedSide::Front ? "front" : "back"},
-            {"stripsFirst", p.settings.stripsFirst}}},
+            {"stripsFirst", p.settings.stripsFirst},
+            {"margin", p.settings.margin},
+            {"easePercent", p.settings.easePercent},
+            {"lookAlike", p.settings.lookAlike},
+            {"papers", toJson(p.settings.papers)}}},
+          {"readings", toJson(p.readings)},
           {"setAside", aside},
           {"wanted", json::array({p.wantedWidth, p.wantedHeight})},
           {"lastStation", p.lastStation},
@@ -100,9 +106,13 @@ Settings readSettings(Fields& in, const json& j) {
   out.allowance = Length::millimetres(s.number("allowance", 0, 100, out.allowance.mm()));
   out.sparePercent = s.number("sparePercent", 0, 500, 0);
   out.page = s.text("page", "a4", 40);
-  if (!pageOf(out.page)) s.fault("name-page-does-not");
+  out.margin = s.number("margin", kLeastMargin, kMostMargin, kPageMargin);
+  if (!pageOf(out.page, out.margin)) s.fault("name-page-does-not");
   out.marked = s.choice("marked", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
   out.stripsFirst = s.flag("stripsFirst");
+  out.easePercent = s.number("easePercent", 0.01, 20, out.easePercent);
+  out.lookAlike = s.number("lookAlike", 0.1, 50, out.lookAlike);
+  if (s.has("papers")) out.papers = readPaperWishes(s, s.object("papers"));
   if (!s.ok()) in.faultAlone(s.error().message);
   return out;
 }
@@ -311,6 +321,13 @@ Result<Project> readProject(const json& j, Layout layout) {
   p.recipe = readRecipe(in, in.object("recipe"));
   p.layout = std::make_shared<const Layout>(withOwnShapes(std::move(layout), shapesInMm(p.recipe)));
   p.settings = readSettings(in, in.object("settings"));
+  if (in.has("readings")) {
+    auto readings = readingsFrom(in.array("readings", kMostReadings));
+    if (!readings)
+      in.faultAlone(readings.error().message);
+    else
+      p.readings = std::move(*readings);
+  }
   readCloths(in, p);
   p.painting = readPainting(in, p);
   readVariants(in, p);

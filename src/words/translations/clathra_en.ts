@@ -60,6 +60,40 @@
     </message>
   </context>
   <context>
+    <name>clathra::BoxCard</name>
+    <message numerus="yes">
+      <source>%n other row(s) of the box are of no paper here.</source>
+      <translation>
+        <numerusform>%n other row of the box are of no paper here.</numerusform>
+        <numerusform>%n other rows of the box are of no paper here.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n pack(s) to buy</source>
+      <translation>
+        <numerusform>%n pack to buy</numerusform>
+        <numerusform>%n packs to buy</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Took in %n paper(s).</source>
+      <translation>
+        <numerusform>Took in %n paper.</numerusform>
+        <numerusform>Took in %n papers.</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::ClosingCard</name>
+    <message numerus="yes">
+      <source>%n such seam(s); up to %1 can be eased in on each.</source>
+      <translation>
+        <numerusform>%n such seam; up to %1 can be eased in on each.</numerusform>
+        <numerusform>%n such seams; up to %1 can be eased in on each.</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::CutStation</name>
     <message numerus="yes">
       <source>%n patch(es)</source>
@@ -182,6 +216,30 @@
     </message>
   </context>
   <context>
+    <name>clathra::MaterialCard</name>
+    <message numerus="yes">
+      <source>%n paper(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n paper</numerusform>
+        <numerusform>%n papers</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n sheet(s)</source>
+      <translation>
+        <numerusform>%n sheet</numerusform>
+        <numerusform>%n sheets</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n pack(s)</source>
+      <translation>
+        <numerusform>%n pack</numerusform>
+        <numerusform>%n packs</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::NumbersCard</name>
     <message numerus="yes">
       <source>%n page(s)</source>
@@ -204,10 +262,10 @@
   <context>
     <name>clathra::PapersStation</name>
     <message numerus="yes">
-      <source>%n kind(s)</source>
-      <translation>
-        <numerusform>%n kind</numerusform>
-        <numerusform>%n kinds</numerusform>
+      <source>%n kind(s) of paper</source>
+      <translation type="unfinished">
+        <numerusform>%n kind of paper</numerusform>
+        <numerusform>%n kinds of paper</numerusform>
       </translation>
     </message>
   </context>
@@ -228,6 +286,30 @@
       <translation>
         <numerusform>%n second look</numerusform>
         <numerusform>%n second looks</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::ScanCard</name>
+    <message numerus="yes">
+      <source>Counted %n paper(s) into the box.</source>
+      <translation>
+        <numerusform>Counted %n paper into the box.</numerusform>
+        <numerusform>Counted %n papers into the box.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n heap(s) of papers that lie on each other: not counted.</source>
+      <translation>
+        <numerusform>%n heap of papers that lie on each other: not counted.</numerusform>
+        <numerusform>%n heaps of papers that lie on each other: not counted.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n outline(s) of no paper here.</source>
+      <translation>
+        <numerusform>%n outline of no paper here.</numerusform>
+        <numerusform>%n outlines of no paper here.</numerusform>
       </translation>
     </message>
   </context>
@@ -551,6 +633,34 @@
       <translation>
         <numerusform>%n piece lies over another; the second look names them.</numerusform>
         <numerusform>%n pieces lie over each other; the second look names them.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) (%2 to %3)</source>
+      <translation>
+        <numerusform>%n piece (%2 to %3)</numerusform>
+        <numerusform>%n pieces (%2 to %3)</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n seam(s) of %2 and %3: one edge is %4 longer than the other, more than can be eased in.</source>
+      <translation>
+        <numerusform>%n seam of %2 and %3: one edge is %4 longer than the other, more than can be eased in.</numerusform>
+        <numerusform>%n seams of %2 and %3: one edge is %4 longer than the other, more than can be eased in.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>On %n seam(s) the %2 and the %3 are %4 apart as they were measured.</source>
+      <translation>
+        <numerusform>On %n seam the %2 and the %3 are %4 apart as they were measured.</numerusform>
+        <numerusform>On %n seams the %2 and the %3 are %4 apart as they were measured.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n corner(s) will not close as their papers were measured; the worst is %2° off.</source>
+      <translation>
+        <numerusform>%n corner will not close as their papers were measured; the worst is %2° off.</numerusform>
+        <numerusform>%n corners will not close as their papers were measured; the worst is %2° off.</numerusform>
       </translation>
     </message>
   </context>

@@ -1,0 +1,62 @@
+// What the Papers station shows: sheets, what does not close, papers in use at once, look-alikes, a scan.
+#pragma once
+#include <QStackedWidget>
+
+#include "app/canvas/picture_view.hpp"
+#include "app/papers/closing_card.hpp"
+#include "app/papers/scan_card.hpp"
+#include "app/session/session.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
+
+namespace clathra {
+
+class PapersPicture : public QFrame {
+  Q_OBJECT
+ public:
+  /// Its pages, in their order.
+  enum Look { Sheets, Close, AtOnce, LookAlikes, Scan };
+
+  PapersPicture(Session& session, const ClosingCard& closing, const ScanCard& scan);
+  void refresh();
+  void look(Look at);
+  Look looking() const { return static_cast<Look>(looks_->current()); }
+  void begin();  ///< another project
+
+ Q_SIGNALS:
+  void said(const QString& sentence);
+
+ private:
+  struct Pair {
+    QString title;
+    Polygon one, other;
+    double worst = 0;
+  };
+  double limitOf_ = 0;  ///< the limit that the pairs were found for
+  QWidget* sheetsPage();
+  QWidget* pairsPage();
+  void showSheet(int sheet);
+  void fillThumbs();
+  void say();
+  void findPairs();
+  void paintCurve(QPainter& painter, const QRectF& into) const;
+  std::shared_ptr<const SheetPlan> plan() const { return session_.sheets(); }
+
+  Session& session_;
+  const ClosingCard& closing_;
+  const ScanCard& scan_;
+  Pills* looks_;
+  QStackedWidget* pages_;
+  QLabel *title_, *note_;
+  QWidget* thumbs_ = nullptr;
+  PictureView *sheet_ = nullptr, *close_, *curve_, *pair_ = nullptr, *scanned_;
+  QComboBox* which_ = nullptr;
+  LengthField* limit_ = nullptr;
+  int shown_ = 0;
+  std::vector<Pair> pairs_;
+  std::shared_ptr<const Layout> pairsOf_;
+  std::shared_ptr<const SheetPlan> filled_;  ///< the plan whose thumbnails stand
+};
+
+}  // namespace clathra

@@ -1,0 +1,221 @@
+// The Papers station: from a scan of the box to a printed rest and a measured border.
+#include <QComboBox>
+#include <QTemporaryDir>
+
+#include "app/papers/scan_card.hpp"
+#include "driver.hpp"
+#include "exchange/import_layout.hpp"
+#include "image/decode.hpp"
+#include "image/practice_scan.hpp"
+#include "layout/piece_sides.hpp"
+#include "paper/paper_plan.hpp"
+#include "registry.hpp"
+#include "store/box_file.hpp"
+
+using namespace clathra;
+using support::Driver;
+
+namespace {
+
+constexpr double kIn = 25.4;
+
+/// A strip of 12 in over twelve squares of 1 in, and a row of 30-60-90 triangles of both hands apart from
+/// them.
+Project border() {
+  std::string svg =
+      R"(<svg xmlns="http://www.w3.org/2000/svg" width="600mm" height="400mm" viewBox="0 0 600 400">)";
+  const auto rect = [&](double x, double y, double w, double h) {
+    svg += "<rect x='" + std::to_string(x) + "' y='" + std::to_string(y) + "' width='" + std::to_string(w) +
+           "' height='" + std::to_string(h) + "'/>";
+  };
+  rect(0, 0, 12 * kIn, 30);
+  for (int i = 0; i < 12; ++i) rect(i * kIn, 30, kIn, kIn);
+  auto made = importLayoutText(support::library(), svg + "</svg>", ".svg", "Groyne", 0);
+  if (!made) qFatal("%s", clathra::said(made.error()).c_str());
+  made->project.settings.unit = LengthUnit::Millimetre;
+  made->project.settings.page = "a3";
+  return std::move(made->project);
+}
+
+}  // namespace
+
+class PapersTest : public QObject {
+  Q_OBJECT
+  QTemporaryDir folder_;
+  QString at(const char* name) const { return folder_.filePath(name); }
+  static const PaperSupply& supply(Driver& d) {
+    d.settle();
+    return d.session->planner().papers()->supply;
+  }
+  static const KindSupply& kind(Driver& d, const char* shape) {
+    for (const KindSupply& k : supply(d).kinds)
+      if (d.project().layout->shapes[k.shape].name == shape) return k;
+    qFatal("no %s", shape);
+  }
+
+ private slots:
+  void init() { QFile::remove(QString::fromStdString(paperBoxFile().string())); }
+  void cleanup() { QFile::remove(QString::fromStdString(paperBoxFile().string())); }
+
+  void fromAScanOfTheBoxToAPrintedRestAndAMeasuredBorder() {
+    // Seven squares lie on the glass, all cut at 25.6 instead of 25.4.
+    PracticeScan scan;
+    scan.noise = 2;
+    scan.tilt = Angle::degrees(0.8);
+    std::vector<PaperOnGlass> glass;
+    for (int i = 0; i < 7; ++i) {
+      const double x = 30 + 45.0 * (i % 4), y = 60 + 80.0 * (i / 4);
+      glass.push_back({placed(Polygon{{-12.8, -12.8}, {12.8, -12.8}, {12.8, 12.8}, {-12.8, 12.8}},
+                              Angle::degrees(17.0 * i), false, {x, y}),
+                       0.7});
+    }
+    const auto raster = practiceScan(glass, scan);
+    QVERIFY(raster.has_value());
+    const auto png = encodePng(*raster, 300);
+    QVERIFY(png.has_value());
+    QFile file(at("scan.png"));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(reinterpret_cast<const char*>(png->data()), qsizetype(png->size()));
+    file.close();
+
+    Driver d;
+    d.session->begin(border(), {}, Origin::Fresh);
+    d.window->goTo("papers");
+    QCOMPARE(kind(d, "square").owned, 0);
+    const int before = kind(d, "square").toMake, sheetsBefore = d.session->sheets()->papers;
+    d.click("Scan the papers, folded");
+    d.answerFile(at("scan.png"));
+    d.click("Open a scan");
+    d.click("Count them into the box");
+    QCOMPARE(kind(d, "square").owned, 7);
+    QCOMPARE(kind(d, "square").toMake, before - 7);
+    QCOMPARE(d.session->sheets()->papers, sheetsBefore - 7);
+    d.click("Use them as readings");
+    // Twelve squares of 25.6 are 2.4 longer than the strip was designed: it can be eased.
+    d.settle();
+    const auto closure = d.session->planner().closure();
+    QVERIFY(closure && closure->runs.size() == 1);
+    COMPARE_TO(closure->runs[0].difference, 12 * 0.2, 0.3);
+    QVERIFY(closure->runs[0].closing == Closing::Ease);
+    // The rest is printed: what is still to be made, and no more.
+    d.answerFile(at("rest.pdf"));
+    d.click("Save as PDF");
+    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("rest.pdf")), 60'000);
+    d.settle();
+    // The strip's paper is measured under the ruler: 301 mm, and the border will not meet.
+    d.click("Will it close?, folded");
+    d.choose("Which paper was measured", "rectangle");
+    d.choose("What was measured", "a side of 304.8");
+    d.type("The reading", "301 mm");
+    d.click("Add this reading");
+    d.settle();
+    const auto now = d.session->planner().closure();
+    QVERIFY(now->runs[0].closing == Closing::Off);
+    COMPARE_TO(now->runs[0].difference, -(12 * 25.6 - 301.0), 0.3);
+    QVERIFY(d.has<QAbstractButton>("Show: "));
+    const auto& remarks = d.session->remarks();
+    QVERIFY(std::any_of(remarks.begin(), remarks.end(),
+                        [](const Remark& r) { return r.check == "not-closing:run"; }));
+    QCOMPARE(d.project().readings.size(), std::size_t(2));
+    d.session->undo();
+    d.settle();
+    QCOMPARE(d.project().readings.size(), std::size_t(1));
+  }
+  void readingsThatCannotBeAreSaidAndNotKept() {
+    Driver d;
+    d.session->begin(border(), {}, Origin::Fresh);
+    d.window->goTo("papers");
+    d.click("Will it close?, folded");
+    d.choose("Which paper was measured", "square");
+    d.choose("What was measured", "a side of");
+    d.type("The reading", "1 mm");
+    d.click("Add this reading");
+    QVERIFY2(d.window->said().contains("Did you mean 25.4 mm"), qPrintable(d.window->said()));
+    QVERIFY(d.project().readings.empty());
+    d.type("The reading", "wide");
+    QVERIFY(!d.window->said().isEmpty());
+    d.type("The reading", "258 mm");
+    d.type("Papers in a row under the ruler", "10");
+    d.click("Add this reading");
+    QCOMPARE(d.project().readings.size(), std::size_t(1));
+    COMPARE_TO(d.project().readings[0].value, 258, 1e-9);
+    QCOMPARE(d.project().readings[0].papers, 10);
+    d.click("Take out reading 1");
+    QVERIFY(d.project().readings.empty());
+  }
+  void theBoxIsSharedByProjectsAndGoesInAndOut() {
+    Driver d;
+    d.session->begin(border(), {}, Origin::Fresh);
+    d.window->goTo("papers");
+    d.type("At hand: square", "5");
+    QCOMPARE(kind(d, "square").owned, 5);
+    d.type("In a pack: square", "4");
+    d.settle();
+    QCOMPARE(*kind(d, "square").packs, (kind(d, "square").toMake + 3) / 4);
+    d.type("Price of a pack: square", "2,5");
+    d.answerFile(at("box.csv"));
+    d.click("Save the box as CSV");
+    const auto saved = readPaperBox(at("box.csv").toStdString());
+    QVERIFY(saved.has_value());
+    QCOMPARE(saved->size(), std::size_t(1));
+    QCOMPARE((*saved)[0].count, 5);
+    QCOMPARE((*saved)[0].pack, 4);
+    COMPARE_TO((*saved)[0].price, 2.5, 1e-9);
+    d.answerFile(at("box.csv"));
+    d.click("Take in a list of papers");
+    QCOMPARE(kind(d, "square").owned, 10);
+    // Another project finds the same box; another size is none of its papers.
+    d.session->begin(support::project(support::recipe("squares", kIn, 4, 4)), {}, Origin::Fresh);
+    QCOMPARE(kind(d, "square").owned, 10);
+    d.session->begin(support::project(support::recipe("squares", 30, 4, 4)), {}, Origin::Fresh);
+    QCOMPARE(kind(d, "square").owned, 0);
+    // A list that is none takes nothing in.
+    QFile bad(at("bad.csv"));
+    QVERIFY(bad.open(QIODevice::WriteOnly));
+    bad.write("shape,edge,count\nsquare,30,x\n");
+    bad.close();
+    d.answerFile(at("bad.csv"));
+    d.click("Take in a list of papers");
+    QVERIFY2(d.window->said().contains("Row 2"), qPrintable(d.window->said()));
+    QCOMPARE(kind(d, "square").owned, 0);
+  }
+  void aBoxThatCannotBeReadIsLeftAlone() {
+    QDir().mkpath(QFileInfo(QString::fromStdString(paperBoxFile().string())).path());
+    QFile box(QString::fromStdString(paperBoxFile().string()));
+    QVERIFY(box.open(QIODevice::WriteOnly));
+    box.write("my papers: lots");
+    box.close();
+    Driver d;
+    d.session->begin(border(), {}, Origin::Fresh);
+    d.window->goTo("papers");
+    d.type("At hand: square", "5");
+    QVERIFY2(d.window->said().contains("no column"), qPrintable(d.window->said()));
+    QVERIFY(box.open(QIODevice::ReadOnly));
+    QCOMPARE(box.readAll(), QByteArray("my papers: lots"));
+  }
+  void materialsAreChosenAndTheirFiguresChanged() {
+    Driver d;
+    d.session->begin(support::project(support::recipe("hexagon-rosette", kIn, 4, 4)), {}, Origin::Fresh);
+    d.window->goTo("papers");
+    const int card = supply(d).toMake();
+    d.click("Papers of: Leave-in interfacing");
+    QCOMPARE(supply(d).toMake(), 63);  // 61 and 2 %
+    d.click("Papers of: Card, used again");
+    QCOMPARE(supply(d).toMake(), card);
+    d.click("Change its figures");
+    d.type("Times one is used; 0: it stays in", "1");
+    QCOMPARE(supply(d).toMake(), 65);  // 61 and 5 %
+    d.type("Lost or spoilt, %", "10");
+    QCOMPARE(supply(d).toMake(), 68);
+    d.session->undo();
+    d.session->undo();
+    QCOMPARE(supply(d).toMake(), card);
+    d.type("Papers covered ahead", "9");
+    QVERIFY(supply(d).toMake() > card);
+    d.type("Margin of the page", "5 mm");
+    COMPARE_TO(d.project().settings.margin, 5, 0);
+  }
+};
+
+CLATHRA_TEST(PapersTest, "papers")
+#include "papers.moc"
