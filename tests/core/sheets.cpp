@@ -5,6 +5,7 @@
 
 #include "paper/nesting.hpp"
 #include "registry.hpp"
+#include "script/demo.hpp"
 #include "shape/families.hpp"
 #include "shape/overlap.hpp"
 #include "shape/strokes.hpp"
@@ -164,6 +165,33 @@ class SheetsTest : public QObject {
                                  {a4(), MarkedSide::Back, false}, progress);
     QVERIFY(!plan);
     QCOMPARE(plan.error().message.id, std::string(kCancelled));
+  }
+  /// Three kinds whose last sheets' used parts go on one page together: two sheets less, and nothing
+  /// overlaps.
+  void whatIsLeftOverIsLaidTogether() {  // guarantees 2 and 4 of sheets.hpp, 1 and 2 of loose_fill.hpp
+    const auto demo = demoProject(support::library(), "mill-lantern");
+    QVERIFY(demo.has_value());
+    const SheetPlan plan = *planSheets(*demo, {standardPages().front(), MarkedSide::Back, false});
+    QCOMPARE(plan.papers, 60);
+    QCOMPARE(plan.sheets.size(), std::size_t(3));
+    const Box room = printable(standardPages().front());
+    std::set<std::uint32_t> pieces;
+    for (const Sheet& s : plan.sheets)
+      for (std::size_t i = 0; i < s.papers.size(); ++i) {
+        pieces.insert(s.papers[i].piece);
+        const Box b = bounds(s.papers[i].outline);
+        QVERIFY(b.left > room.left - 1e-6 && b.right < room.right + 1e-6 && b.top > room.top - 1e-6 &&
+                b.bottom < room.bottom + 1e-6);
+        const Shape& shape = demo->layout->shapes[s.papers[i].shape];
+        QVERIFY(poseOf(s.papers[i].outline, shape.outline).has_value());
+        for (std::size_t k = 0; k < i; ++k)
+          QVERIFY(commonOf(s.papers[i].outline, s.papers[k].outline).area < 1e-3);
+      }
+    QCOMPARE(pieces.size(), std::size_t(60));
+    const SheetPlan again = *planSheets(*demo, {standardPages().front(), MarkedSide::Back, false});
+    for (std::size_t s = 0; s < 3; ++s)
+      for (std::size_t i = 0; i < plan.sheets[s].papers.size(); ++i)
+        QVERIFY(plan.sheets[s].papers[i].outline == again.sheets[s].papers[i].outline);
   }
 };
 

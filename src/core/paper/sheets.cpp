@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 
+#include "paper/loose_fill.hpp"
 #include "paper/nesting.hpp"
 #include "shape/strip.hpp"
 #include "shape/strokes.hpp"
@@ -99,6 +100,10 @@ bool layRows(Rest& rest, const Box& room) {
   return best < 1e300;
 }
 
+/// Not more papers than this are laid wherever there is room; they never fill more than so much of the pages.
+constexpr std::size_t kMostLoose = 160;
+constexpr double kFullest = 0.93;
+
 class SheetMaker {
  public:
   SheetMaker(const Layout& layout, const SheetOptions& options) : layout_(layout), options_(options) {
@@ -128,7 +133,10 @@ class SheetMaker {
       else
         addPattern(kind, full, kind.pieces.size());
     }
+    const std::size_t full = plan_.sheets.size();
     addRests(rests);
+    fewer(full, progress);
+    if (progress.cancelled()) return fail(kCancelled);
     finish();
     return std::move(plan_);
   }
@@ -196,6 +204,48 @@ class SheetMaker {
             centroid(copy.outline) - rotated(centroid(ConvexOutline::hullOf(outline).outline()), turn));
       sheet.papers.push_back(
           paperOf(layout_, *rest.kind, rest.kind->pieces[rest.first + i], options_.side, copy));
+    }
+  }
+
+  /// What is left over after the full sheets, laid anew wherever there is room: on fewer sheets, if it goes.
+  /// A few full sheets are opened with it, where there are few papers.
+  void fewer(std::size_t full, const Progress& progress) {
+    const Box room = printable(options_.page);
+    for (const std::size_t from : {full, std::size_t(0)}) {
+      std::vector<SheetPaper> loose;
+      for (std::size_t s = from; s < plan_.sheets.size(); ++s)
+        loose.insert(loose.end(), plan_.sheets[s].papers.begin(), plan_.sheets[s].papers.end());
+      if (loose.size() > kMostLoose) continue;
+      double paper = 0;
+      for (const SheetPaper& p : loose) paper += area(p.outline);
+      // The larger first: small ones find room between them.
+      std::stable_sort(loose.begin(), loose.end(), [](const SheetPaper& a, const SheetPaper& b) {
+        const double p = area(a.outline), q = area(b.outline);
+        return std::abs(p - q) > 1e-6 ? p > q : std::tie(a.shape, a.hand) < std::tie(b.shape, b.hand);
+      });
+      while (plan_.sheets.size() > from + 1) {
+        const std::size_t pages = plan_.sheets.size() - from - 1;
+        if (paper > kFullest * double(pages) * room.width() * room.height()) break;
+        std::vector<Polygon> outlines;
+        for (const SheetPaper& p : loose)
+          outlines.push_back(paperOutline(layout_.shapes[p.shape], p.hand, options_.side));
+        const auto laid = looseFill(outlines, room, pages, progress);
+        if (!laid) break;
+        plan_.sheets.resize(from);
+        plan_.sheets.resize(from + pages);
+        for (std::size_t i = 0; i < loose.size(); ++i) {
+          SheetPaper p = loose[i];
+          p.outline = (*laid)[i].outline;
+          p.top = p.piece == kNoPiece ? rotated({0, -1}, (*laid)[i].turn)
+                                      : topOf(layout_.pieces[p.piece], options_.side, (*laid)[i].turn);
+          Sheet& sheet = plan_.sheets[from + (*laid)[i].page];
+          const std::string& title = layout_.shapes[p.shape].title;
+          sheet.shape = sheet.shape.empty() || sheet.shape == title ? title : "several shapes";
+          sheet.papers.push_back(std::move(p));
+        }
+        for (std::size_t s = from; s < plan_.sheets.size(); ++s)
+          plan_.sheets[s].strokes = strokesOfSheet(plan_.sheets[s]);
+      }
     }
   }
 

@@ -1,0 +1,152 @@
+#include "paper/loose_fill.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace clathra {
+
+namespace {
+
+constexpr double kRow = 0.25;  // mm
+
+/// An outline in one turn as runs of cells, a run for each row.
+struct Runs {
+  Angle turn;
+  Polygon outline;  ///< its box's corner at the origin
+  int width = 0, height = 0;
+  std::vector<std::pair<int, int>> rows;  ///< [from, to)
+};
+
+Runs runsOf(PolygonView given, Angle turn) {
+  Runs out;
+  out.turn = turn;
+  out.outline = placed(given, turn, false, {});
+  const Box b = bounds(out.outline);
+  out.outline = translated(out.outline, {-b.left, -b.top});
+  out.height = static_cast<int>(std::ceil(b.height() / kRow - 1e-6));
+  out.width = static_cast<int>(std::ceil(b.width() / kRow - 1e-6));
+  const std::size_t n = out.outline.size();
+  for (int r = 0; r < out.height; ++r) {
+    const double top = r * kRow, bottom = top + kRow;
+    double left = 1e300, right = -1e300;
+    for (std::size_t i = 0; i < n; ++i) {
+      const Point p = out.outline[i], q = out.outline[(i + 1) % n];
+      const double low = std::max(top, std::min(p.y, q.y)), high = std::min(bottom, std::max(p.y, q.y));
+      if (low > high) continue;
+      for (const double y : {low, high}) {
+        const double x = std::abs(q.y - p.y) < 1e-12 ? p.x : p.x + (y - p.y) / (q.y - p.y) * (q.x - p.x);
+        left = std::min(left, x);
+        right = std::max(right, x);
+      }
+      if (std::abs(q.y - p.y) < 1e-12) {
+        left = std::min({left, p.x, q.x});
+        right = std::max({right, p.x, q.x});
+      }
+    }
+    // A hair over a cell's edge is rounding.
+    out.rows.emplace_back(static_cast<int>(std::floor(left / kRow + 1e-6)),
+                          static_cast<int>(std::ceil(right / kRow - 1e-6)));
+  }
+  return out;
+}
+
+std::vector<Runs> turnsOf(PolygonView p) {
+  std::vector<Runs> out;
+  std::vector<double> seen;
+  for (std::size_t i = 0; i < p.size(); ++i) {
+    const Point d = p[(i + 1) % p.size()] - p[i];
+    for (const int quarter : {0, 1, 2, 3}) {
+      const double turn = std::fmod(90.0 * quarter - directionOf(d).degrees() + 720, 360);
+      if (std::any_of(seen.begin(), seen.end(),
+                      [&](double s) { return std::abs(std::remainder(s - turn, 360)) < 0.01; }))
+        continue;
+      seen.push_back(turn);
+      Runs runs = runsOf(p, Angle::degrees(turn));
+      // Symmetrical outlines lie the same in several turns.
+      if (std::none_of(out.begin(), out.end(), [&](const Runs& r) { return r.rows == runs.rows; }))
+        out.push_back(std::move(runs));
+    }
+    if (out.size() >= 24) break;
+  }
+  return out;
+}
+
+class PageCells {
+ public:
+  PageCells(int width, int height)
+      : width_(width), blocked_(static_cast<std::size_t>(height), std::vector<std::pair<int, int>>{}) {}
+
+  /// The highest place, and there the one farthest left; the search ends at `worst`, the lower edge of the
+  /// best so far.
+  std::optional<std::pair<int, int>> place(const Runs& runs, int worst) const {
+    const int lowest = std::min(static_cast<int>(blocked_.size()), worst) - runs.height;
+    for (int y = 0; y <= lowest; ++y) {
+      int x = 0;
+      for (bool moved = true; moved && x + runs.width <= width_;) {
+        moved = false;
+        for (int r = 0; r < runs.height; ++r) {
+          const int from = x + runs.rows[static_cast<std::size_t>(r)].first,
+                    to = x + runs.rows[static_cast<std::size_t>(r)].second;
+          for (const auto& [a, b] : blocked_[static_cast<std::size_t>(y + r)])
+            if (a < to && b > from) {
+              x += b - from;
+              moved = true;
+              break;
+            }
+          if (moved) break;
+        }
+      }
+      if (x + runs.width <= width_) return std::pair(x, y);
+    }
+    return std::nullopt;
+  }
+  void take(const Runs& runs, int x, int y) {
+    for (int r = 0; r < runs.height; ++r) {
+      auto& row = blocked_[static_cast<std::size_t>(y + r)];
+      row.emplace_back(x + runs.rows[static_cast<std::size_t>(r)].first,
+                       x + runs.rows[static_cast<std::size_t>(r)].second);
+      std::sort(row.begin(), row.end());
+    }
+  }
+
+ private:
+  int width_;
+  std::vector<std::vector<std::pair<int, int>>> blocked_;
+};
+
+}  // namespace
+
+std::optional<std::vector<LoosePaper>> looseFill(const std::vector<Polygon>& papers, const Box& room,
+                                                 std::size_t pages, const Progress& progress) {
+  const int width = static_cast<int>(std::floor(room.width() / kRow + 1e-6)),
+            height = static_cast<int>(std::floor(room.height() / kRow + 1e-6));
+  std::vector<PageCells> cells(pages, PageCells(width, height));
+  std::vector<std::pair<Polygon, std::vector<Runs>>> known;  // papers of one kind follow each other
+  std::vector<LoosePaper> out;
+  for (const Polygon& paper : papers) {
+    if (progress.cancelled()) return std::nullopt;
+    if (known.empty() || known.back().first != paper) known.emplace_back(paper, turnsOf(paper));
+    bool laid = false;
+    for (std::size_t page = 0; page < pages && !laid; ++page) {
+      const Runs* best = nullptr;
+      std::pair<int, int> at;
+      for (const Runs& runs : known.back().second) {
+        const int worst = best ? at.second + best->height - 1 : height;
+        const auto place = cells[page].place(runs, worst);
+        if (!place) continue;
+        best = &runs;
+        at = *place;
+      }
+      if (!best) continue;
+      cells[page].take(*best, at.first, at.second);
+      const Point by{room.left + at.first * kRow, room.top + at.second * kRow};
+      out.push_back({page, translated(best->outline, by), best->turn});
+      laid = true;
+    }
+    if (!laid) return std::nullopt;
+  }
+  return out;
+}
+
+}  // namespace clathra
