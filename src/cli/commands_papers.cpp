@@ -10,9 +10,13 @@
 #include "paper/closing.hpp"
 #include "paper/paper_plan.hpp"
 #include "paper/practice.hpp"
+#include "paper/ruler_card.hpp"
+#include "paper/templates.hpp"
+#include "paper/true_scale.hpp"
 #include "paper/which.hpp"
 #include "store/box_file.hpp"
 #include "store/file.hpp"
+#include "store/printers_file.hpp"
 #include "store/readings_file.hpp"
 #include "store/scan_file.hpp"
 #include "words/words.hpp"
@@ -24,8 +28,10 @@ using nlohmann::json;
 namespace {
 
 struct PaperOptions {
-  std::string file, page, out, format = "pdf", side, owned;
+  std::string file, page, out, format = "pdf", side, owned, what = "papers", sort = "shape", profile,
+                               practice;
   std::optional<double> margin;
+  int copies = 1;
   bool json = false, stripsFirst = false;
 };
 
@@ -66,12 +72,17 @@ json papersJson(const Project& project, const PaperPlan& plan) {
           {"too_large", tooLarge}};
 }
 
-Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOptions& o) {
+Status makeFolder(const std::string& folder) {
   std::error_code ec;
-  std::filesystem::create_directories(o.out, ec);
-  if (ec) return fail("folder-cannot-made-choose", o.out);
+  std::filesystem::create_directories(folder, ec);
+  return ec ? Status(fail("folder-cannot-made-choose", folder)) : Status();
+}
+
+Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOptions& o, PrintScale scale) {
+  if (plan.sheets.empty()) return {};
+  if (const auto ok = makeFolder(o.out); !ok) return ok;
   if (o.format == "pdf") {
-    const auto pdf = sheetsPdf(project, plan);
+    const auto pdf = sheetsPdf(project, plan, {}, scale);
     return pdf ? writeBytes(std::filesystem::path(o.out) / "papers.pdf", *pdf)
                : tl::make_unexpected(pdf.error());
   }
@@ -96,15 +107,98 @@ Result<PaperBox> boxOf(const std::string& file) {
   return readPaperBox(file);
 }
 
+/// "0.985" both ways, "0.99,1.01" across and down: as a printer that is off would print.
+Result<PrintScale> practiceScale(const std::string& text) {
+  PrintScale out;
+  const auto comma = text.find(',');
+  try {
+    out.across = std::stod(text.substr(0, comma));
+    out.down = comma == std::string::npos ? out.across : std::stod(text.substr(comma + 1));
+  } catch (const std::exception&) {
+    return fail("practice-scale", text);
+  }
+  if (!(out.across > 0.5 && out.across < 2 && out.down > 0.5 && out.down < 2))
+    return fail("practice-scale", text);
+  return out;
+}
+
+/// Templates for cloth, or the card for ruler and knife.
+Status otherPapers(const Project& project, const Page& page, const PaperOptions& o, PrintScale scale) {
+  if (o.what == "ruler-card") {
+    if (o.format != "pdf") return fail("ruler-card-pdf");
+    if (const auto ok = makeFolder(o.out); !ok) return ok;
+    const RulerCard card = rulerCard(*project.layout, project.settings.unit);
+    if (o.json) {
+      json rows = json::array();
+      for (const RulerRow& r : card.rows)
+        rows.push_back({{"shape", project.layout->shapes[r.shape].name},
+                        {"handed", r.hand},
+                        {"strip", r.strip.exact},
+                        {"strip_at_mark", r.strip.marked},
+                        {"cross", r.crossCuts ? json(r.cross.exact) : json(nullptr)},
+                        {"cross_at_mark", r.crossCuts ? json(r.cross.marked) : json(nullptr)},
+                        {"angle", r.crossCuts ? json(r.angle.degrees()) : json(nullptr)},
+                        {"edge_off", r.edgeOff},
+                        {"border_off", r.borderOff}});
+      print({{"mark", card.mark}, {"border", card.border}, {"rows", rows}});
+    }
+    return writeBytes(std::filesystem::path(o.out) / "ruler-card.pdf", rulerCardPdf(project, card, page));
+  }
+  // Templates lie on the cloth's right side unless it is said otherwise.
+  const MarkedSide side = o.side == "back" ? MarkedSide::Back : MarkedSide::Front;
+  const auto plan = planTemplates(project, page, side, o.copies);
+  if (!plan) return tl::make_unexpected(plan.error());
+  for (const auto& [shape, hand] : plan->tooLarge)
+    std::fprintf(
+        stderr, "%s\n",
+        said(Message("template-too-large", shapeArg(project.layout->shapes[shape].title), page.title))
+            .c_str());
+  if (const auto ok = makeFolder(o.out); !ok) return ok;
+  std::size_t templates = 0;
+  for (const TemplatePage& p : plan->pages) templates += p.templates.size();
+  if (o.json)
+    print({{"pages", plan->pages.size()}, {"templates", templates}, {"allowance", plan->allowance}});
+  if (plan->pages.empty()) return {};
+  if (o.format == "pdf") {
+    const auto pdf = templatesPdf(project, *plan, scale);
+    return pdf ? writeBytes(std::filesystem::path(o.out) / "templates.pdf", *pdf)
+               : tl::make_unexpected(pdf.error());
+  }
+  FileSet set(realFileSystem());
+  for (std::size_t i = 0; i < plan->pages.size(); ++i) {
+    const std::string number = std::to_string(i + 1);
+    const auto name = "templates-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number +
+                      "." + o.format;
+    const QByteArray bytes =
+        o.format == "dxf" ? QByteArray::fromStdString(templateDxf(*plan, i)) : templateSvg(project, *plan, i);
+    if (const auto ok = set.add(std::filesystem::path(o.out) / name, viewOf(bytes)); !ok) return ok;
+  }
+  return set.finish();
+}
+
 Status papers(const PaperOptions& o) {
   if (o.format != "pdf" && o.format != "svg" && o.format != "dxf")
     return fail("format-pdf-svg-dxf", o.format);
   if (!o.side.empty() && o.side != "back" && o.side != "front") return fail("side-back-front", o.side);
   const auto project = openProject(o.file);
   if (!project) return tl::make_unexpected(project.error());
-  const auto page =
-      pageOf(o.page.empty() ? project->settings.page : o.page, o.margin.value_or(project->settings.margin));
+  double margin = o.margin.value_or(project->settings.margin);
+  PrintScale scale;
+  if (!o.profile.empty()) {
+    const auto printer = printerCalled(printersFile(), o.profile);
+    if (!printer) return tl::make_unexpected(printer.error());
+    scale = {printer->across, printer->down};
+    if (!o.margin) margin = std::max(margin, printer->margin);
+  }
+  if (!o.practice.empty()) {
+    const auto off = practiceScale(o.practice);
+    if (!off) return tl::make_unexpected(off.error());
+    scale = {scale.across * off->across, scale.down * off->down};
+  }
+  const auto page = pageOf(o.page.empty() ? project->settings.page : o.page, margin);
   if (!page) return tl::make_unexpected(page.error());
+  if (o.what != "papers") return otherPapers(*project, *page, o, scale);
+  if (o.sort != "shape") return fail("sort-not-built-yet", o.sort);
   auto box = boxOf(o.owned);
   if (!box) return tl::make_unexpected(box.error());
   SheetOptions options;
@@ -114,7 +208,7 @@ Status papers(const PaperOptions& o) {
   const auto made = planPapers(paperInput(*project, geometryOf(project->layout), std::move(*box)), options);
   if (!made) return tl::make_unexpected(made.error());
   const SheetPlan* plan = &made->sheets;
-  if (const auto ok = writeSheets(*project, *plan, o); !ok) return ok;
+  if (const auto ok = writeSheets(*project, *plan, o, scale); !ok) return ok;
   for (const PaperNeed& n : plan->needs)
     if (!n.fits)
       std::fprintf(stderr, "The paper for the %s is larger than a page of %s and is on no sheet; %s\n",
@@ -343,9 +437,72 @@ void addPapers(CLI::App& app, Outcome& outcome) {
   cmd->add_option("--side", o->side, "the marked side: back or front");
   cmd->add_option("--owned", o->owned, "papers at hand, as CSV: shape,handed,edge,count,material,pack,price");
   cmd->add_option("--margin", o->margin, "of the page, in mm");
+  cmd->add_option("--what", o->what, "papers, templates or ruler-card")
+      ->check(CLI::IsMember({"papers", "templates", "ruler-card"}));
+  cmd->add_option("--sort", o->sort, "shape, unit, cloth or block")
+      ->check(CLI::IsMember({"shape", "unit", "cloth", "block"}));
+  cmd->add_option("--copies", o->copies, "of each template");
+  cmd->add_option("--profile", o->profile, "the printer, as it was measured");
+  cmd->add_option("--practice-scale", o->practice,
+                  "print as a printer that is off would: 0.985, or across,down");
   cmd->add_flag("--strips-first", o->stripsFirst, "fewest strokes rather than fewest sheets");
   cmd->add_flag("--json", o->json, "figures as JSON");
   cmd->callback([=, &outcome] { outcome.status = papers(*o); });
+}
+
+namespace {
+
+Status printer(const std::string& name, const std::string& page, std::optional<double> margin,
+               const std::vector<double>& reads, double border, bool asJson) {
+  const auto known = readPrinters(printersFile());
+  if (!known) return tl::make_unexpected(known.error());
+  PrinterProfile profile;
+  profile.name = name;
+  for (const PrinterProfile& p : *known)
+    if (p.name == name) profile = p;
+  if (margin) profile.margin = *margin;
+  const auto sheet = pageOf(page.empty() ? "a4" : page, std::max(profile.margin, kPageMargin));
+  if (!sheet) return tl::make_unexpected(sheet.error());
+  ScaleAnswer answer;
+  if (!reads.empty()) {
+    const auto read = printedScale(rulesOf(*sheet), reads[0], reads[1], border);
+    if (!read) return tl::make_unexpected(read.error());
+    answer = *read;
+    profile = corrected(profile, answer, {});
+  }
+  if (const auto ok = keepPrinter(printersFile(), profile); !ok) return ok;
+  if (asJson)
+    print({{"name", profile.name},
+           {"margin", profile.margin},
+           {"printed_across", answer.across},
+           {"printed_down", answer.down},
+           {"give_or_take", {answer.acrossSure, answer.downSure}},
+           {"border_off", answer.borderOff},
+           {"across", profile.across},
+           {"down", profile.down}});
+  else
+    printLine(said(Message("printer-kept", profile.name, numberArg(100 * (answer.across - 1), 2),
+                           numberArg(100 * (answer.down - 1), 2))));
+  return {};
+}
+
+}  // namespace
+
+void addPrinter(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("printer",
+                                 "Keeps what the rules of a printed sheet read, and corrects the next print");
+  const auto name = std::make_shared<std::string>(), page = std::make_shared<std::string>();
+  const auto margin = std::make_shared<std::optional<double>>();
+  const auto reads = std::make_shared<std::vector<double>>();
+  const auto border = std::make_shared<double>(1000);
+  const auto asJson = std::make_shared<bool>(false);
+  cmd->add_option("name", *name, "the printer")->required();
+  cmd->add_option("--reads", *reads, "what the level and the upright rule in mm read")->expected(2);
+  cmd->add_option("--page", *page, "the page they were printed on");
+  cmd->add_option("--margin", *margin, "that the printer keeps free, in mm");
+  cmd->add_option("--border", *border, "the longest border, in mm");
+  cmd->add_flag("--json", *asJson, "as JSON");
+  cmd->callback([=, &outcome] { outcome.status = printer(*name, *page, *margin, *reads, *border, *asJson); });
 }
 
 void addMeasured(CLI::App& app, Outcome& outcome) {

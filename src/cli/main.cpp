@@ -37,6 +37,7 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addPieces(app, outcome);
   addTally(app, outcome);
   addPapers(app, outcome);
+  addPrinter(app, outcome);
   addMeasured(app, outcome);
   addWhich(app, outcome);
   addScan(app, outcome);

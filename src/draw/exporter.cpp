@@ -13,6 +13,7 @@
 #include "draw/layout_painter.hpp"
 #include "draw/page_text.hpp"
 #include "draw/sheet_painter.hpp"
+#include "draw/template_painter.hpp"
 #include "exchange/dxf.hpp"
 #include "exchange/exchange.hpp"
 
@@ -133,12 +134,44 @@ QByteArray layoutPng(const Project& project, int longestSide) {
   return bytes;
 }
 
-Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan, const Progress& progress) {
+void scaleAboutMiddle(QPainter& painter, const Page& page, PrintScale scale) {
+  painter.translate(page.width / 2, page.height / 2);
+  painter.scale(scale.across, scale.down);
+  painter.translate(-page.width / 2, -page.height / 2);
+}
+
+Result<QByteArray> templatesPdf(const Project& project, const TemplatePlan& plan, PrintScale scale) {
+  return pdfPages(plan.page, project.name + ", templates",
+                  [&](QPainter& painter, const std::function<void()>& newPage) {
+                    for (std::size_t i = 0; i < plan.pages.size(); ++i) {
+                      if (i > 0) newPage();
+                      scaleAboutMiddle(painter, plan.page, scale);
+                      paintTemplates(painter, project, plan, i);
+                    }
+                  });
+}
+
+QByteArray templateSvg(const Project& project, const TemplatePlan& plan, std::size_t page) {
+  loadFonts();
+  return svgPage(plan.page.width, plan.page.height, QString::fromStdString(project.name),
+                 [&](QPainter& painter) { paintTemplates(painter, project, plan, page); });
+}
+
+QByteArray rulerCardPdf(const Project& project, const RulerCard& card, const Page& page) {
+  return pdfPages(page, project.name + ", ruler card",
+                  [&](QPainter& painter, const std::function<void()>& newPage) {
+                    paintRulerCard(painter, project, card, page, newPage);
+                  });
+}
+
+Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan, const Progress& progress,
+                             PrintScale scale) {
   QByteArray bytes = pdfPages(
       plan.page, project.name + ", papers", [&](QPainter& painter, const std::function<void()>& newPage) {
         for (std::size_t s = 0; s < plan.sheets.size() && !progress.cancelled(); ++s) {
           if (s > 0) newPage();
           progress.report(static_cast<double>(s) / static_cast<double>(plan.sheets.size()));
+          scaleAboutMiddle(painter, plan.page, scale);
           paintSheet(painter, project, plan, s, {});
         }
       });

@@ -7,7 +7,9 @@
 #include "cutting/plan.hpp"
 #include "filesystem.hpp"
 #include "model/project.hpp"
+#include "paper/ruler_card.hpp"
 #include "paper/sheets.hpp"
+#include "paper/templates.hpp"
 #include "progress.hpp"
 
 class QPainter;
@@ -28,8 +30,18 @@ QByteArray layoutSvg(const Project& project);
 QByteArray layoutPng(const Project& project, int longestSide = 2400);
 
 /// Errors: cancelled.
+struct PrintScale {  ///< what is drawn is so much larger, about the page's middle
+  double across = 1, down = 1;
+};
 [[nodiscard]] Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan,
-                                           const Progress& progress = {});
+                                           const Progress& progress = {}, PrintScale scale = {});
+/// Templates for cloth as pages. Errors: cancelled.
+[[nodiscard]] Result<QByteArray> templatesPdf(const Project& project, const TemplatePlan& plan,
+                                              PrintScale scale = {});
+QByteArray templateSvg(const Project& project, const TemplatePlan& plan, std::size_t page);
+QByteArray rulerCardPdf(const Project& project, const RulerCard& card, const Page& page);
+/// The painter draws in mm from the page's corner; from now on larger about its middle.
+void scaleAboutMiddle(QPainter& painter, const Page& page, PrintScale scale);
 QByteArray sheetSvg(const Project& project, const SheetPlan& plan, std::size_t sheet);
 QByteArray cutCardPdf(const Project& project, const CutPlan& plan);
 

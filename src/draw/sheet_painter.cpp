@@ -7,6 +7,7 @@
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "draw/outline_path.hpp"
+#include "draw/rules_painter.hpp"
 
 namespace clathra {
 
@@ -16,9 +17,6 @@ namespace {
 constexpr double kTextScale = 20;
 constexpr std::size_t kCornersWithoutArcs = 12;
 constexpr double kSmallest = 2.83;  // mm: 8 pt, the smallest word that is printed
-// Rules and words stand in a band outside the papers: the rule next to them, the words beyond it, 5 mm from
-// the edge.
-constexpr double kBand = 9.5, kRule = 2.2, kWords = 4.1, kTick = 0.9;  // mm
 
 class SheetRun {
  public:
@@ -49,26 +47,15 @@ class SheetRun {
   }
 
   void rules() {
-    // They stand in the margin, so they cost no papers, and so far from the edge that no printer clips them.
-    // As long as the page holds: half a millimetre misread on 100 mm is half a percent already.
-    const double w = plan_.page.width, h = plan_.page.height, m = plan_.page.margin;
-    if (m < kBand) return;
-    const double ten = 10 * std::floor((w - 2 * m) / 10), inches = std::floor((w - 2 * m) / 25.4);
-    const double tenDown = 10 * std::floor((h - 2 * m) / 10), inchesDown = std::floor((h - 2 * m) / 25.4);
-    const auto mm = [](double length) { return formatNumber(length, 0) + " mm"; };
-    const auto in = [](double count) { return formatNumber(count, 0) + " in"; };
-    level(m, h - m + kRule, ten, mm(ten));
-    level(m, m - kRule, 25.4 * inches, in(inches));
-    plumb(w - m + kRule, m, tenDown, mm(tenDown));
-    plumb(m - kRule, m, 25.4 * inchesDown, in(inchesDown));
-    // Between the ends of the rules and the middle of the page there is room for words at head and foot.
-    const std::string side = plan_.side == MarkedSide::Back ? "BACK" : "FRONT";
+    const QString side = plan_.side == MarkedSide::Back ? QStringLiteral("BACK") : QStringLiteral("FRONT");
     const auto number = static_cast<std::size_t>(&sheet_ - plan_.sheets.data()) + 1;
-    text(
-        project_.name + "  ·  sheet " + std::to_string(number) + " of " + std::to_string(plan_.sheets.size()),
-        {m + 25.4 * inches * 0.72, m - kWords}, 3.1, QFont::DemiBold, 25.4 * inches * 0.5);
-    text("marked side: " + side + "  ·  print at 100 %, measure the rules", {m + ten * 0.72, h - m + kWords},
-         2.9, QFont::Normal, ten * 0.5);
+    paintRules(p_, plan_.page,
+               QStringLiteral("%1  ·  sheet %2 of %3")
+                   .arg(QString::fromStdString(project_.name))
+                   .arg(number)
+                   .arg(plan_.sheets.size()),
+               QStringLiteral("marked side: %1  ·  print at 100 %, measure the rules").arg(side),
+               *look_.palette);
   }
 
  private:
@@ -228,26 +215,6 @@ class SheetRun {
     p_.drawLine(q(foot), q(tip));
     p_.drawLine(q(tip), q(tip - 0.36 * size * up + 0.26 * size * side));
     p_.drawLine(q(tip), q(tip - 0.36 * size * up - 0.26 * size * side));
-  }
-
-  void level(double x, double y, double whole, const std::string& label) {
-    p_.setPen(QPen(look_.palette->ink, 0.25));
-    p_.drawLine(QPointF(x, y), QPointF(x + whole, y));
-    for (const double end : {x, x + whole}) p_.drawLine(QPointF(end, y - kTick), QPointF(end, y + kTick));
-    const double outwards = y > plan_.page.height / 2 ? 1 : -1;
-    text(label, {x + whole * 0.2, y + outwards * (kWords - kRule)}, kSmallest, QFont::Normal, 40);
-  }
-
-  void plumb(double x, double y, double whole, const std::string& label) {
-    p_.setPen(QPen(look_.palette->ink, 0.25));
-    p_.drawLine(QPointF(x, y), QPointF(x, y + whole));
-    for (const double end : {y, y + whole}) p_.drawLine(QPointF(x - kTick, end), QPointF(x + kTick, end));
-    const double outwards = x > plan_.page.width / 2 ? 1 : -1;
-    p_.save();
-    p_.translate(x + outwards * (kWords - kRule), y + whole * 0.2);
-    p_.rotate(90 * outwards);
-    text(label, {0, 0}, kSmallest, QFont::Normal, 40);
-    p_.restore();
   }
 
   QPainter& p_;

@@ -168,7 +168,8 @@ class SheetsTest : public QObject {
   }
   /// Three kinds whose last sheets' used parts go on one page together: two sheets less, and nothing
   /// overlaps.
-  void whatIsLeftOverIsLaidTogether() {  // guarantees 2 and 4 of sheets.hpp, 1 and 2 of loose_fill.hpp
+  void whatIsLeftOverIsLaidTogether() {  // guarantees 2 and 4 of sheets.hpp
+    // guarantees 1 and 2 of loose_fill.hpp
     const auto demo = demoProject(support::library(), "mill-lantern");
     QVERIFY(demo.has_value());
     const SheetPlan plan = *planSheets(*demo, {standardPages().front(), MarkedSide::Back, false});

@@ -34,14 +34,16 @@ PapersStation::PapersStation(Session& session, Preferences& preferences, QObject
   material_ = new MaterialCard(session_);
   closing_ = new ClosingCard(session_);
   scan_ = new ScanCard(session_);
+  scale_ = new ScaleCard(session_, preferences_);
   picture_ = new PapersPicture(session_, *closing_, *scan_);
   needs_ = new Card(tr("Papers to make"), false);
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = new Bench({box_, material_, needs_, pageCard(), outputCard(), closing_, scan_, remarks});
+  bench_ = new Bench({box_, material_, needs_, pageCard(), outputCard(), scale_, closing_, scan_, remarks});
   connect(box_, &BoxCard::said, this, &Station::said);
   connect(material_, &MaterialCard::said, this, &Station::said);
   connect(closing_, &ClosingCard::said, this, &Station::said);
   connect(scan_, &ScanCard::said, this, &Station::said);
+  connect(scale_, &ScaleCard::said, this, &Station::said);
   connect(closing_, &ClosingCard::missShown, picture_, &PapersPicture::refresh);
   connect(closing_, &Card::folded, this, [this](bool open) {
     if (open && session_.isOpen()) picture_->look(PapersPicture::Close);
@@ -130,8 +132,9 @@ QString PapersStation::shownPage() const {
 QWidget* PapersStation::outputCard() {
   auto* card = new Card(tr("Print"));
   card->body()->addWidget(
-      wrapped(tr("Print at 100 %, without fitting to the page. Then lay a ruler on the 100 mm and 4 in "
-                 "rules: if they are off, so are all papers.")));
+      wrapped(tr("Print at 100 %, without fitting to the page. Then measure the rules, under True scale: if "
+                 "they are off, so "
+                 "are all papers.")));
   const struct {
     QString text;
     const char* role;
@@ -139,7 +142,9 @@ QWidget* PapersStation::outputCard() {
   } actions[] = {{tr("Print the sheets"), "act", &PapersStation::printSheets},
                  {tr("Save as PDF"), "", &PapersStation::savePdf},
                  {tr("Save as SVG"), "", &PapersStation::saveSvg},
-                 {tr("Save as DXF"), "", &PapersStation::saveDxf}};
+                 {tr("Save as DXF"), "", &PapersStation::saveDxf},
+                 {tr("Save templates for cloth"), "", &PapersStation::saveTemplates},
+                 {tr("Save the card for ruler and knife"), "", &PapersStation::saveRulerCard}};
   for (const auto& a : actions) {
     auto* b = button(a.text, a.role);
     connect(b, &QPushButton::clicked, this, a.does);
@@ -169,6 +174,7 @@ void PapersStation::refresh() {
   material_->refresh();
   closing_->refresh();
   scan_->refresh();
+  scale_->refresh();
   fillNeeds();
   picture_->refresh();
 }
@@ -177,6 +183,7 @@ void PapersStation::beginFresh() {
   scan_->forget();
   closing_->setOpen(false);
   scan_->setOpen(false);
+  scale_->setOpen(false);
   picture_->begin();
 }
 
@@ -215,9 +222,9 @@ void PapersStation::savePdf() {
       QString::fromStdString(session_.project().name) + tr(" papers.pdf"), tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
   if (!plan()) return Q_EMIT said(tr("The sheets are being laid out anew; try again in a moment."));
-  output([file, project = session_.project(),
-          sheets = session_.sheets()](const Progress& progress) -> Result<QString> {
-    const auto pdf = sheetsPdf(project, *sheets, progress);
+  output([file, project = session_.project(), sheets = session_.sheets(),
+          scale = scale()](const Progress& progress) -> Result<QString> {
+    const auto pdf = sheetsPdf(project, *sheets, progress, scale);
     if (!pdf) return tl::make_unexpected(pdf.error());
     if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
     return tr("Saved %1 sheets. Print them at 100 %.").arg(sheets->sheets.size());
@@ -256,6 +263,45 @@ void PapersStation::saveSheets(const QString& title, const QString& suffix) {
   });
 }
 
+void PapersStation::saveTemplates() {
+  const QString file = QFileDialog::getSaveFileName(
+      picture_, tr("Save the templates for cloth as PDF"),
+      QString::fromStdString(session_.project().name) + tr(" templates.pdf"), tr("PDF (*.pdf)"));
+  if (file.isEmpty()) return;
+  output([file, project = session_.project(), scale = scale()](const Progress& progress) -> Result<QString> {
+    const auto page = pageOf(project.settings.page, project.settings.margin);
+    if (!page) return tl::make_unexpected(page.error());
+    const auto plan = planTemplates(project, *page, MarkedSide::Front, 1, progress);
+    if (!plan) return tl::make_unexpected(plan.error());
+    if (plan->pages.empty())
+      return fail("template-too-large", shapeArg(project.layout->shapes[plan->tooLarge[0].first].title),
+                  page->title);
+    const auto pdf = templatesPdf(project, *plan, scale);
+    if (!pdf) return tl::make_unexpected(pdf.error());
+    if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
+    return tr("Saved %n page(s) of templates.", nullptr, static_cast<int>(plan->pages.size()));
+  });
+}
+
+void PapersStation::saveRulerCard() {
+  const QString file = QFileDialog::getSaveFileName(
+      picture_, tr("Save the card for ruler and knife as PDF"),
+      QString::fromStdString(session_.project().name) + tr(" ruler card.pdf"), tr("PDF (*.pdf)"));
+  if (file.isEmpty()) return;
+  output([file, project = session_.project()](const Progress&) -> Result<QString> {
+    const auto page = pageOf(project.settings.page, project.settings.margin);
+    if (!page) return tl::make_unexpected(page.error());
+    const QByteArray pdf = rulerCardPdf(project, rulerCard(*project.layout, project.settings.unit), *page);
+    if (const auto ok = writeBytes(file.toStdString(), pdf); !ok) return tl::make_unexpected(ok.error());
+    return tr("Saved the card for ruler and knife.");
+  });
+}
+
+PrintScale PapersStation::scale() const {
+  const PrinterProfile p = scale_->printer();
+  return {p.across, p.down};
+}
+
 void PapersStation::printSheets() {
   if (!plan()) return Q_EMIT said(tr("The sheets are still being laid out; try again in a moment."));
   const auto printer = std::make_shared<QPrinter>(QPrinter::HighResolution);
@@ -264,8 +310,8 @@ void PapersStation::printSheets() {
   QPrintDialog dialog(printer.get(), picture_);
   if (dialog.exec() != QDialog::Accepted) return;
   if (!plan()) return Q_EMIT said(tr("The sheets are being laid out anew; try again in a moment."));
-  output([printer, project = session_.project(),
-          sheets = session_.sheets()](const Progress& progress) -> Result<QString> {
+  output([printer, project = session_.project(), sheets = session_.sheets(),
+          scale = scale()](const Progress& progress) -> Result<QString> {
     QPainter painter(printer.get());
     for (std::size_t s = 0; s < sheets->sheets.size(); ++s) {
       if (progress.cancelled()) {
@@ -276,6 +322,7 @@ void PapersStation::printSheets() {
       if (s > 0 && !printer->newPage()) return fail("The printer took no further page.");
       painter.resetTransform();
       painter.scale(printer->logicalDpiX() / 25.4, printer->logicalDpiY() / 25.4);
+      scaleAboutMiddle(painter, sheets->page, scale);
       paintSheet(painter, project, *sheets, s, {});
     }
     return tr("Sent %1 sheets to the printer.").arg(sheets->sheets.size());

@@ -4,11 +4,13 @@
 #include "app/papers/closing_card.hpp"
 #include "app/papers/material_card.hpp"
 #include "app/papers/papers_picture.hpp"
+#include "app/papers/scale_card.hpp"
 #include "app/papers/scan_card.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
+#include "draw/exporter.hpp"
 
 class QGridLayout;
 
@@ -38,6 +40,9 @@ class PapersStation : public Station {
   void savePdf();
   void saveSvg();
   void saveDxf();
+  void saveTemplates();
+  void saveRulerCard();
+  PrintScale scale() const;
   void saveSheets(const QString& title, const QString& suffix);
   void printSheets();
   std::shared_ptr<const SheetPlan> plan() const { return session_.sheets(); }
@@ -48,6 +53,7 @@ class PapersStation : public Station {
   MaterialCard* material_ = nullptr;
   ClosingCard* closing_ = nullptr;
   ScanCard* scan_ = nullptr;
+  ScaleCard* scale_ = nullptr;
   LengthField* margin_ = nullptr;
   Pills *page_ = nullptr, *side_ = nullptr, *lay_ = nullptr;
   QLineEdit* own_ = nullptr;

@@ -38,6 +38,12 @@ void Preferences::setUnit(LengthUnit unit) {
 QString Preferences::page() const {
   return get("page", "a4").toString();
 }
+QString Preferences::printer() const {
+  return get("printer", QObject::tr("my printer")).toString();
+}
+void Preferences::setPrinter(const QString& name) {
+  set("printer", name);
+}
 void Preferences::setPage(const QString& page) {
   set("page", page);
 }

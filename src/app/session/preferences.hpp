@@ -16,6 +16,8 @@ class Preferences {
   void setUnit(LengthUnit unit);
   QString page() const;  ///< a4 or letter
   void setPage(const QString& page);
+  QString printer() const;  ///< the name of the one that is used
+  void setPrinter(const QString& name);
   bool rightHanded() const;
   void setRightHanded(bool right);
   bool evening() const;  ///< dark theme

@@ -120,4 +120,16 @@ std::string sheetDxf(const SheetPlan& plan, std::size_t sheet) {
   return dxf.take();
 }
 
+std::string templateDxf(const TemplatePlan& plan, std::size_t page) {
+  const Polygon edge{
+      {0, 0}, {plan.page.width, 0}, {plan.page.width, plan.page.height}, {0, plan.page.height}};
+  Dxf dxf({"PAGE", "CUT", "MARKS"}, bounds(edge));
+  dxf.outline(edge, "PAGE");
+  for (const ClothTemplate& t : plan.pages[page].templates) {
+    dxf.outline(t.outer, "CUT");
+    dxf.outline(t.inner, t.window ? "CUT" : "MARKS");
+  }
+  return dxf.take();
+}
+
 }  // namespace clathra

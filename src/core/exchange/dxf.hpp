@@ -4,6 +4,7 @@
 #include <string>
 
 #include "paper/sheets.hpp"
+#include "paper/templates.hpp"
 
 namespace clathra {
 
@@ -11,5 +12,7 @@ namespace clathra {
 std::string layoutDxf(const Project& project);
 /// One sheet: papers as closed polylines on PAPERS, the page on PAGE.
 std::string sheetDxf(const SheetPlan& plan, std::size_t sheet);
+/// One page of templates: what is cut on CUT, what is only drawn on MARKS, the page on PAGE.
+std::string templateDxf(const TemplatePlan& plan, std::size_t page);
 
 }  // namespace clathra

@@ -6,7 +6,8 @@
 //    are made; else as many of each kind as are asked for;
 //  2 papers lie inside the margins and overlap nowhere;
 //  3 papers have the shape's exact size, mirrored on the BACK;
-//  4 never more sheets than each kind laid by itself on its best lattice, and one less wherever what is left over
+//  4 never more sheets than each kind laid by itself on its best lattice, and one less wherever what is left
+//  over
 //    after the full sheets is seen to go on fewer.
 #pragma once
 #include <cstdint>

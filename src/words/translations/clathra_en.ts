@@ -268,6 +268,13 @@
         <numerusform>%n kinds of paper</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>Saved %n page(s) of templates.</source>
+      <translation>
+        <numerusform>Saved %n page of templates.</numerusform>
+        <numerusform>Saved %n pages of templates.</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>clathra::ProjectFiles</name>

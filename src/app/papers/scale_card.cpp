@@ -1,0 +1,109 @@
+#include "app/papers/scale_card.hpp"
+
+#include <QDate>
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/rows.hpp"
+#include "measure/quantity.hpp"
+#include "store/printers_file.hpp"
+#include "words/words.hpp"
+
+namespace clathra {
+
+ScaleCard::ScaleCard(Session& session, Preferences& preferences)
+    : Card(tr("True scale"), false), session_(session), preferences_(preferences) {
+  rules_ = wrapped({}, "muted");
+  body()->addWidget(rules_);
+  name_ = new TextField;
+  name_->setAccessibleName(tr("Name of the printer"));
+  name_->setMaxLength(80);
+  body()->addWidget(fieldRow(tr("Printer"), name_));
+  across_ = new LengthField(tr("The level rule reads"), Length::millimetres(10), Length::millimetres(3000));
+  down_ = new LengthField(tr("The upright rule reads"), Length::millimetres(10), Length::millimetres(3000));
+  for (LengthField* f : {across_, down_}) {
+    f->setOptional(true);
+    f->setUnit(LengthUnit::Millimetre);
+    body()->addWidget(fieldRow(f->accessibleName(), f));
+    connect(f, &LengthField::wrong, this, &ScaleCard::said);
+  }
+  auto* take = button(tr("Correct the next print"), "act");
+  body()->addWidget(wrappingRow({take}));
+  answer_ = wrapped({});
+  body()->addWidget(answer_);
+  connect(name_, &QLineEdit::editingFinished, this, &ScaleCard::choose);
+  connect(take, &QPushButton::clicked, this, &ScaleCard::correct);
+  connect(this, &Card::folded, this, [this] {
+    if (session_.isOpen()) refresh();
+  });
+  printer_.name = preferences_.printer().toStdString();
+  if (const auto known = printerCalled(printersFile(), printer_.name)) printer_ = *known;
+}
+
+Page ScaleCard::page() const {
+  const Settings& s = session_.project().settings;
+  return pageOf(s.page, s.margin).value_or(standardPages().front());
+}
+
+void ScaleCard::choose() {
+  const QString name = name_->text().trimmed();
+  if (name.isEmpty() || name.toStdString() == printer_.name) return;
+  printer_ = PrinterProfile{};
+  printer_.name = name.toStdString();
+  if (const auto known = printerCalled(printersFile(), printer_.name)) printer_ = *known;
+  preferences_.setPrinter(name);
+  told_.clear();
+  refresh();
+}
+
+void ScaleCard::correct() {
+  choose();
+  if (!across_->length() || !down_->length()) {
+    (across_->length() ? down_ : across_)->setFocus();
+    return Q_EMIT said(tr("Type what both rules read."));
+  }
+  const Layout& layout = *session_.project().layout;
+  const double border = std::max(layout.finished.width(), layout.finished.height());
+  const auto answer = printedScale(rulesOf(page()), across_->length()->mm(), down_->length()->mm(), border);
+  if (!answer) return Q_EMIT said(inWords(answer.error()));
+  const PrinterProfile next =
+      corrected(printer_, *answer, QDate::currentDate().toString(Qt::ISODate).toStdString());
+  if (const auto ok = keepPrinter(printersFile(), next); !ok) return Q_EMIT said(inWords(ok.error()));
+  printer_ = next;
+  const auto percent = [](double share) { return QString::fromStdString(formatNumber(100 * share, 2)); };
+  const QString off = QString::fromStdString(writeFine(std::abs(answer->borderOff), 1)),
+                sure = QString::fromStdString(writeFine(answer->borderSure, 1));
+  told_ =
+      tr("Across off by %1 %, down by %2 %, read to %3 %.")
+          .arg(percent(answer->across - 1), percent(answer->down - 1), percent(answer->acrossSure)) +
+      QLatin1Char(' ') +
+      (std::abs(answer->borderOff) <= answer->borderSure
+           ? tr("The longest border of this quilt is true as far as a ruler tells, to %1.").arg(sure)
+       : answer->borderOff > 0
+           ? tr("The longest border of this quilt comes out %1 too long, give or take %2.").arg(off, sure)
+           : tr("The longest border of this quilt comes out %1 too short, give or take %2.").arg(off, sure)) +
+      QLatin1Char(' ') + tr("The next print is corrected: print one sheet and measure again.");
+  for (LengthField* f : {across_, down_}) f->setLength(std::nullopt);
+  refresh();
+}
+
+void ScaleCard::refresh() {
+  if (!isOpen()) return;
+  const Rules rules = rulesOf(page());
+  rules_->setText(tr("Print one sheet at 100 % and measure its rules: the level one of %1 mm at the foot, "
+                     "the upright one of "
+                     "%2 mm on the right.")
+                      .arg(rules.across)
+                      .arg(rules.down));
+  showIn(*name_, QString::fromStdString(printer_.name));
+  const auto percent = [](double share) { return QString::fromStdString(formatNumber(100 * share, 2)); };
+  answer_->setText(
+      !told_.isEmpty() ? told_
+      : printer_.checked.empty()
+          ? tr("This printer was not measured yet; sheets are drawn at 100 %.")
+          : tr("Measured on %1: sheets are drawn at %2 % across and %3 % down, so that they come out true.")
+                .arg(QString::fromStdString(printer_.checked), percent(printer_.across),
+                     percent(printer_.down)));
+}
+
+}  // namespace clathra

@@ -1,0 +1,37 @@
+// True scale: what the rules of a printed sheet read, and the correction of the next print.
+#pragma once
+#include "app/session/preferences.hpp"
+#include "app/session/session.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
+#include "paper/true_scale.hpp"
+
+namespace clathra {
+
+class ScaleCard : public Card {
+  Q_OBJECT
+ public:
+  ScaleCard(Session& session, Preferences& preferences);
+  void refresh();
+  /// The printer that is used now; one that was never measured draws true to size.
+  PrinterProfile printer() const { return printer_; }
+
+ Q_SIGNALS:
+  void said(const QString& sentence);
+
+ private:
+  void choose();
+  void correct();
+  Page page() const;
+
+  Session& session_;
+  Preferences& preferences_;
+  PrinterProfile printer_;
+  QLineEdit* name_;
+  LengthField *across_, *down_;
+  QLabel *rules_, *answer_;
+  QString told_;  ///< what the last measuring came to
+};
+
+}  // namespace clathra

@@ -1,0 +1,116 @@
+#include "paper/templates.hpp"
+
+#include <algorithm>
+#include <set>
+
+#include "paper/loose_fill.hpp"
+#include "paper/nesting.hpp"
+#include "paper/sheets.hpp"
+#include "shape/allowance.hpp"
+#include "shape/arcs.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr int kMostCopies = 50;
+
+/// Where a line through the centroid leaves an outline, both ways.
+std::pair<Point, Point> across(PolygonView outline, Point through, Point along) {
+  double least = 0, most = 0;
+  for (std::size_t i = 0; i < outline.size(); ++i) {
+    const Point p = outline[i], d = outline[(i + 1) % outline.size()] - p;
+    const double det = cross(along, d);
+    if (std::abs(det) < 1e-9) continue;
+    const double t = cross(p - through, d) / det, u = cross(p - through, along) / det;
+    if (u < -1e-9 || u > 1 + 1e-9) continue;
+    least = std::min(least, t);
+    most = std::max(most, t);
+  }
+  return {through + least * along, through + most * along};
+}
+
+/// Directions of the mirror axes through the centroid: of the lines to corners and to middles of sides.
+std::vector<Point> axesOf(PolygonView p) {
+  std::vector<Point> out;
+  const Point c = centroid(p);
+  std::vector<Point> ends(p.begin(), p.end());
+  for (std::size_t i = 0; i < p.size(); ++i) ends.push_back(0.5 * (p[i] + p[(i + 1) % p.size()]));
+  for (const Point e : ends) {
+    const Point d = e - c;
+    if (length(d) < 1e-6) continue;
+    const Point along = (1 / length(d)) * d;
+    if (std::any_of(out.begin(), out.end(), [&](Point o) { return std::abs(cross(o, along)) < 1e-6; }))
+      continue;
+    const bool mirrors = std::all_of(p.begin(), p.end(), [&](Point q) {
+      const Point v = q - c, image = c + 2 * dot(v, along) * along - v;
+      return std::any_of(p.begin(), p.end(), [&](Point o) { return distance(o, image) < 1e-3; });
+    });
+    if (mirrors) out.push_back(along);
+  }
+  return out;
+}
+
+}  // namespace
+
+Result<TemplatePlan> planTemplates(const Project& project, const Page& page, MarkedSide side, int copies,
+                                   const Progress& progress) {
+  if (copies < 1 || copies > kMostCopies) return fail("template-copies", copies, kMostCopies);
+  const Layout& layout = *project.layout;
+  TemplatePlan out;
+  out.page = page;
+  out.side = side;
+  out.allowance = project.settings.allowance.mm();
+  const Box room = printable(page);
+  std::set<std::pair<std::uint16_t, int>> kinds;
+  for (const Piece& p : layout.pieces) kinds.insert({p.shape, p.hand});
+  struct One {
+    std::pair<std::uint16_t, int> kind;
+    bool window;
+    Polygon paper, patch;
+  };
+  std::vector<One> all;
+  for (const auto& kind : kinds) {
+    const Polygon paper = paperOutline(layout.shapes[kind.first], kind.second, side);
+    const Polygon patch = allowanceOutline(paper, out.allowance, Tips::Blunted);
+    if (!fitsPage(patch, page)) {
+      out.tooLarge.push_back(kind);
+      continue;
+    }
+    for (const bool window : {true, false})
+      for (int n = 0; n < copies; ++n) all.push_back({kind, window, paper, patch});
+  }
+  std::stable_sort(all.begin(), all.end(),
+                   [](const One& a, const One& b) { return area(a.patch) > area(b.patch) + 1e-6; });
+  std::vector<Polygon> patches;
+  for (const One& one : all) patches.push_back(one.patch);
+  double needed = 0;
+  for (const Polygon& p : patches) needed += area(p);
+  std::optional<std::vector<LoosePaper>> laid;
+  for (auto pages =
+           static_cast<std::size_t>(std::max(1.0, std::ceil(needed / (room.width() * room.height()))));
+       !laid && !patches.empty(); ++pages) {
+    laid = looseFill(patches, room, pages, progress);
+    if (progress.cancelled()) return fail(kCancelled);
+    if (pages > patches.size() + 1) break;
+  }
+  for (std::size_t i = 0; laid && i < all.size(); ++i) {
+    const LoosePaper& l = (*laid)[i];
+    if (out.pages.size() <= l.page) out.pages.resize(l.page + 1);
+    ClothTemplate t;
+    t.shape = all[i].kind.first;
+    t.hand = all[i].kind.second;
+    t.window = all[i].window;
+    t.outer = l.outline;
+    // The patch was laid by its box; the paper lies in it as it does in the patch.
+    const Polygon turned = placed(all[i].patch, l.turn, false, {});
+    t.inner = translated(placed(all[i].paper, l.turn, false, {}), l.outline[0] - turned[0]);
+    for (const OutlineEdge& e : edgesOf(t.inner)) t.holes.push_back(t.inner[e.first]);
+    for (const Point axis : axesOf(t.inner))
+      t.centreLines.push_back(across(t.outer, centroid(t.inner), axis));
+    out.pages[l.page].templates.push_back(std::move(t));
+  }
+  return out;
+}
+
+}  // namespace clathra

@@ -1,0 +1,144 @@
+#include "draw/template_painter.hpp"
+
+#include <QObject>
+
+#include "draw/outline_path.hpp"
+#include "draw/page_text.hpp"
+#include "draw/palette.hpp"
+#include "draw/rules_painter.hpp"
+#include "measure/quantity.hpp"
+#include "words/words.hpp"
+
+namespace clathra {
+
+namespace {
+
+QString titleOf(const Project& project, std::uint16_t shape, int hand) {
+  const Shape& s = project.layout->shapes[shape];
+  const bool fraction = std::abs(std::remainder(s.edge, 25.4 / 64)) < 1e-6;
+  QString out = shapeWords(s.title) + QLatin1Char(' ') +
+                inWords(fraction ? sizeArg(s.edge) : fineArg(s.edge, 1), project.settings.unit);
+  if (hand != 0) out += hand > 0 ? QObject::tr(", right") : QObject::tr(", left");
+  return out;
+}
+
+QString marked(double mm, LengthUnit unit) {
+  return QString::fromStdString(formatLength(
+      unit == LengthUnit::Inch ? Length::sixtyFourths(std::llround(mm / 25.4 * 64)) : Length::millimetres(mm),
+      unit));
+}
+
+}  // namespace
+
+void paintTemplates(QPainter& painter, const Project& project, const TemplatePlan& plan, std::size_t page) {
+  const Palette& c = printPalette();
+  const PageText text(painter);
+  for (const ClothTemplate& t : plan.pages[page].templates) {
+    painter.setBrush(Qt::NoBrush);
+    QPen pen(c.ink, 0.2);
+    pen.setJoinStyle(Qt::MiterJoin);
+    painter.setPen(pen);
+    painter.drawPath(outlinePath(t.outer));
+    if (!t.window) {
+      pen.setDashPattern({8, 6});
+      painter.setPen(pen);
+    }
+    painter.drawPath(outlinePath(t.inner));
+    pen.setStyle(Qt::SolidLine);
+    painter.setPen(pen);
+    if (!t.window)
+      for (const Point h : t.holes) painter.drawEllipse(QPointF(h.x, h.y), kHole / 2, kHole / 2);
+    QPen thin(c.ink, 0.12);
+    thin.setDashPattern({14, 4, 2, 4});
+    painter.setPen(thin);
+    const Box inner = bounds(t.inner);
+    if (!t.window)
+      for (const auto& [a, b] : t.centreLines) painter.drawLine(QPointF(a.x, a.y), QPointF(b.x, b.y));
+    const Point middle = centroid(t.inner);
+    const QString name = titleOf(project, t.shape, t.hand);
+    const double room = 0.62 * std::min(inner.width(), inner.height());
+    // On a white ground, so that no line runs through the words.
+    const auto words = [&](const QString& what, double base) {
+      const double wide = text.width(what, 2.83);
+      if (wide > room) return;
+      painter.fillRect(QRectF(middle.x - wide / 2 - 0.6, base - 2.5, wide + 1.2, 3.3), c.paper);
+      text.line(what, middle.x - wide / 2, base, 2.83);
+    };
+    words(name, middle.y - 1.2);
+    const QString kind = t.window ? QObject::tr("window: cut the inside out") : QObject::tr("plain");
+    words(kind, middle.y + 3.4);
+  }
+  const QString side = plan.side == MarkedSide::Back ? QStringLiteral("BACK") : QStringLiteral("FRONT");
+  paintRules(
+      painter, plan.page,
+      QObject::tr("%1 · templates %2 of %3, allowance %4")
+          .arg(QString::fromStdString(project.name))
+          .arg(page + 1)
+          .arg(plan.pages.size())
+          .arg(QString::fromStdString(formatLength(project.settings.allowance, project.settings.unit))),
+      QObject::tr("%1 · print at 100 %, measure the rules").arg(side), c);
+}
+
+void paintRulerCard(QPainter& painter, const Project& project, const RulerCard& card, const Page& page,
+                    const std::function<void()>& newPage) {
+  const LengthUnit unit = project.settings.unit;
+  const PageText text(painter);
+  const double left = 16, right = page.width - 16, width = right - left;
+  double y = 24;
+  const auto fine = [](double mm) { return QString::fromStdString(writeFine(mm, 2)); };
+  text.line(QString::fromStdString(project.name), left, y, 7, QFont::Bold);
+  y += 8;
+  text.line(QObject::tr("Papers with ruler and knife"), left, y, 5, QFont::DemiBold);
+  y += 5;
+  y +=
+      text.paragraph(
+          QObject::tr(
+              "Cut card into strips of the first height, then across at the second distance, measured square "
+              "to the cut. Set the ruler to the exact millimetres where you can; beside them stands its "
+              "nearest "
+              "mark, and what that makes of the paper and of the longest border of this quilt, %1.")
+              .arg(QString::fromStdString(formatReadable(card.border, unit))),
+          left, y, width, 3.8) +
+      3;
+  y += text.paragraph(QObject::tr("A knife is sharp: hold the ruler well behind its edge, cut away from "
+                                  "yourself, close the blade "
+                                  "between cuts, and follow the maker's instructions."),
+                      left, y, width, 3.8, QFont::DemiBold) +
+       9;
+  for (const RulerRow& r : card.rows) {
+    if (y > page.height - 48) {
+      newPage();
+      y = 20;
+    }
+    text.line(titleOf(project, r.shape, r.hand), left, y, 4.6, QFont::Bold);
+    y += 6;
+    const auto cut = [&](const QString& what, const RulerCut& c) {
+      text.line(QObject::tr("%1: %2; nearest mark %3").arg(what, fine(c.exact), marked(c.marked, unit)),
+                left + 4, y, 4);
+      y += 5.4;
+    };
+    cut(QObject::tr("strips"), r.strip);
+    if (r.crossCuts) {
+      cut(QObject::tr("cross-cuts"), r.cross);
+      const QString angle = QString::fromStdString(formatNumber(r.angle.degrees(), 2));
+      text.line(r.alternate ? QObject::tr("at %1° to the strip, leaning the other way each time").arg(angle)
+                            : QObject::tr("at %1° to the strip").arg(angle),
+                left + 4, y, 4);
+      y += 5.4;
+    } else {
+      text.line(QObject::tr("out of the strip round a master: one is on the sheets of this kind"), left + 4,
+                y, 4);
+      y += 5.4;
+    }
+    const auto off = [&](double mm) {
+      return std::abs(mm) < 0.005 ? QObject::tr("as designed")
+             : mm > 0             ? QObject::tr("%1 too long").arg(fine(mm))
+                                  : QObject::tr("%1 too short").arg(fine(-mm));
+    };
+    text.line(QObject::tr("at the marks: edge %1; longest border %2").arg(off(r.edgeOff), off(r.borderOff)),
+              left + 4, y, 4);
+    y += 9;
+  }
+}
+
+}  // namespace clathra
