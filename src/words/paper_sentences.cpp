@@ -96,7 +96,7 @@ constexpr Sentence kAll[] = {
     // Scans.
     {"scan-dpi",
      QT_TRANSLATE_NOOP("core", "A scan of %1 pixels to the inch cannot be measured; from %2 to %3 can.")},
-    {"practice-too-large", QT_TRANSLATE_NOOP("core", "The largest paper does not fit on the glass.")},
+    {"practice-too-large", QT_TRANSLATE_NOOP("core", "No paper of this project fits on the glass.")},
     {"scan-without-scale",
      QT_TRANSLATE_NOOP("core", "%1 does not say how many pixels it has to the inch; give its dpi.")},
     {"scan-no-memory",

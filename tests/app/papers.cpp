@@ -225,7 +225,7 @@ class PapersTest : public QObject {
     QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("templates.pdf")), 60'000);
     d.settle();
     d.answerFile(at("ruler.pdf"));
-    d.click("Save the card for ruler and knife");
+    d.click("Save the ruler card");
     QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("ruler.pdf")), 60'000);
     d.settle();
   }

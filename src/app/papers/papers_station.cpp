@@ -144,7 +144,7 @@ QWidget* PapersStation::outputCard() {
                  {tr("Save as SVG"), "", &PapersStation::saveSvg},
                  {tr("Save as DXF"), "", &PapersStation::saveDxf},
                  {tr("Save templates for cloth"), "", &PapersStation::saveTemplates},
-                 {tr("Save the card for ruler and knife"), "", &PapersStation::saveRulerCard}};
+                 {tr("Save the ruler card"), "", &PapersStation::saveRulerCard}};
   for (const auto& a : actions) {
     auto* b = button(a.text, a.role);
     connect(b, &QPushButton::clicked, this, a.does);
@@ -177,6 +177,12 @@ void PapersStation::refresh() {
   scale_->refresh();
   fillNeeds();
   picture_->refresh();
+}
+
+void PapersStation::open(const QString& card) {
+  for (Card* c : bench_->findChildren<Card*>()) c->setOpen(c->title() == card);
+  for (Card* c : bench_->findChildren<Card*>())
+    if (c->title() == card) static_cast<Bench*>(bench_)->bringFirst({c});
 }
 
 void PapersStation::beginFresh() {

@@ -26,6 +26,10 @@ class PapersStation : public Station {
   QWidget* bench() override { return bench_; }
   std::vector<StripFigure> figures() const override;
   Settled settled() const override;
+  /// For pictures of the view: this card alone is open, and in view.
+  void open(const QString& card);
+  void practise() { scan_->practise(); }
+  bool scanned() const { return scan_->answer() != nullptr; }
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
 
  private:

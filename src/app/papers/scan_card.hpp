@@ -28,6 +28,7 @@ class ScanCard : public Card {
   std::shared_ptr<const ScanAnswer> answer() const { return answer_; }
   bool working() const { return working_.running(); }
   void forget();  ///< another project
+  void practise();
 
  Q_SIGNALS:
   void said(const QString& sentence);
@@ -35,7 +36,6 @@ class ScanCard : public Card {
 
  private:
   void openScan();
-  void practise();
   void start(std::function<Result<ScanAnswer>(const Progress&)> work);
   void count();
   void read();

@@ -7,6 +7,7 @@
 #include <cstdio>
 
 #include "app/arrange/arrange_station.hpp"
+#include "app/papers/papers_station.hpp"
 #include "app/session/recovery.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/fields.hpp"
@@ -270,10 +271,47 @@ void shootVariants(MainWindow& window, Session& session, Photographer& camera) {
   scene.arrange->setView(4);
   scene.arrange->openOnly({"Paint by chance", "Variants"});
   camera.shoot("arrange-variants");
-  scene.arrange->openOnly({"Numbers and map"});
-  scene.edit({{"edit", "setNumbering"}, {"by", "outside"}});
-  scene.arrange->setView(3);
-  camera.shoot("arrange-numbers");
+}
+
+/// Papers as they were measured: the row that comes out short, and a scan of the papers.
+void shootPapers(MainWindow& window, Session& session, Photographer& camera) {
+  Scene scene(window, session, "squares");
+  scene.edit({{"edit", "setCounts"}, {"across", 12}, {"down", 4}});
+  // A strip in place of the upper row.
+  nlohmann::json row = nlohmann::json::array();
+  for (int i = 1; i <= 12; ++i) row.push_back(i);
+  scene.edit({{"edit", "joinPieces"}, {"pieces", row}});
+  scene.edit({{"edit", "paint"}, {"all", true}, {"cloth", "C"}});
+  scene.edit({{"edit", "paint"}, {"shape", "square"}, {"cloth", "B"}});
+  std::string strip;
+  int along = 0;
+  for (const Shape& s : session.project().layout->shapes) {
+    if (s.name == "square") continue;
+    strip = s.name;
+    for (std::size_t i = 0; i < s.edges.size(); ++i)
+      if (s.edges[i].length > s.edges[static_cast<std::size_t>(along)].length) along = static_cast<int>(i);
+  }
+  scene.edit(
+      {{"edit", "setReadings"},
+       {"readings",
+        {{{"shape", strip}, {"what", "edge"}, {"index", along}, {"value", 301.0}, {"state", "covered"}},
+         {{"shape", "square"}, {"what", "edge"}, {"papers", 10}, {"value", 254.0}}}}});
+  window.goTo(QStringLiteral("papers"));
+  camera.settle();
+  auto* papers = qobject_cast<PapersStation*>(window.station(QStringLiteral("papers")));
+  papers->open(QStringLiteral("Will it close?"));
+  camera.shoot("papers-close");
+  session.close();
+  window.files().openDemo();
+  window.goTo(QStringLiteral("papers"));
+  camera.settle();
+  papers->open(QStringLiteral("Scan the papers"));
+  papers->practise();
+  for (int i = 0; i < 200 && !papers->scanned(); ++i) {
+    QThread::msleep(50);
+    camera.settle();
+  }
+  camera.shoot("papers-scan");
 }
 
 }  // namespace
@@ -282,6 +320,7 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   // The user's own settings and projects stay out of the pictures.
   const QTemporaryDir home;
   qputenv("XDG_CONFIG_HOME", home.filePath(QStringLiteral("config")).toLocal8Bit());
+  qputenv("XDG_DATA_HOME", home.filePath(QStringLiteral("data")).toLocal8Bit());
   qputenv("XDG_STATE_HOME", home.filePath(QStringLiteral("state")).toLocal8Bit());
   QDir out(folder);
   if (!out.mkpath(QStringLiteral("."))) {
@@ -323,6 +362,7 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   shootFitting(window, session, camera);
   shootSides(window, session, camera);
   shootVariants(window, session, camera);
+  shootPapers(window, session, camera);
   std::printf("Pictures of all views are in %s\n", qPrintable(QDir(folder).absolutePath()));
   return camera.ok() ? 0 : 1;
 }

@@ -77,27 +77,22 @@ class PageCells {
   PageCells(int width, int height)
       : width_(width), blocked_(static_cast<std::size_t>(height), std::vector<std::pair<int, int>>{}) {}
 
-  /// The highest place, and there the one farthest left; the search ends at `worst`, the lower edge of the
-  /// best so far.
-  std::optional<std::pair<int, int>> place(const Runs& runs, int worst) const {
+  /// The highest place from row `from` on, and there the one farthest left; the search ends at `worst`, the
+  /// lower edge of the best so far. `from` becomes the first row that may still have room: pages only get
+  /// fuller.
+  std::optional<std::pair<int, int>> place(const Runs& runs, int worst, int& from) const {
     const int lowest = std::min(static_cast<int>(blocked_.size()), worst) - runs.height;
-    for (int y = 0; y <= lowest; ++y) {
-      int x = 0;
-      for (bool moved = true; moved && x + runs.width <= width_;) {
-        moved = false;
-        for (int r = 0; r < runs.height; ++r) {
-          const int from = x + runs.rows[static_cast<std::size_t>(r)].first,
-                    to = x + runs.rows[static_cast<std::size_t>(r)].second;
-          for (const auto& [a, b] : blocked_[static_cast<std::size_t>(y + r)])
-            if (a < to && b > from) {
-              x += b - from;
-              moved = true;
-              break;
-            }
-          if (moved) break;
-        }
+    for (; from <= lowest; ++from) {
+      int x = 0, r = 0;
+      for (int clear = 0; clear < runs.height && x + runs.width <= width_;
+           r = r + 1 < runs.height ? r + 1 : 0) {
+        const auto& [left, right] = runs.rows[static_cast<std::size_t>(r)];
+        const int was = x;
+        for (const auto& [a, b] : blocked_[static_cast<std::size_t>(from + r)])
+          if (a < x + right && b > x + left) x = b - left;
+        clear = x == was ? clear + 1 : 1;  // this row is clear where it stands now
       }
-      if (x + runs.width <= width_) return std::pair(x, y);
+      if (x + runs.width <= width_) return std::pair(x, from);
     }
     return std::nullopt;
   }
@@ -122,18 +117,28 @@ std::optional<std::vector<LoosePaper>> looseFill(const std::vector<Polygon>& pap
   const int width = static_cast<int>(std::floor(room.width() / kRow + 1e-6)),
             height = static_cast<int>(std::floor(room.height() / kRow + 1e-6));
   std::vector<PageCells> cells(pages, PageCells(width, height));
-  std::vector<std::pair<Polygon, std::vector<Runs>>> known;  // papers of one kind follow each other
+  struct Kind {
+    Polygon outline;
+    std::vector<Runs> turns;
+    std::vector<std::vector<int>> from;  // by page and turn: the first row that may have room
+  };
+  std::vector<Kind> known;  // papers of one kind follow each other
   std::vector<LoosePaper> out;
   for (const Polygon& paper : papers) {
     if (progress.cancelled()) return std::nullopt;
-    if (known.empty() || known.back().first != paper) known.emplace_back(paper, turnsOf(paper));
+    if (known.empty() || known.back().outline != paper) {
+      known.push_back({paper, turnsOf(paper), {}});
+      known.back().from.assign(pages, std::vector<int>(known.back().turns.size(), 0));
+    }
+    Kind& kind = known.back();
     bool laid = false;
     for (std::size_t page = 0; page < pages && !laid; ++page) {
       const Runs* best = nullptr;
       std::pair<int, int> at;
-      for (const Runs& runs : known.back().second) {
+      for (std::size_t t = 0; t < kind.turns.size(); ++t) {
+        const Runs& runs = kind.turns[t];
         const int worst = best ? at.second + best->height - 1 : height;
-        const auto place = cells[page].place(runs, worst);
+        const auto place = cells[page].place(runs, worst, kind.from[page][t]);
         if (!place) continue;
         best = &runs;
         at = *place;

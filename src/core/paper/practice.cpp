@@ -15,11 +15,17 @@ std::vector<PaperOnGlass> papersForPractice(const Layout& layout, const Practice
   for (const Piece& p : layout.pieces) kinds.insert({p.shape, p.hand});
   std::vector<Polygon> papers;
   double reach = 0;
-  for (const auto& [shape, hand] : kinds) {
-    papers.push_back(handedOutline(layout.shapes[shape], hand));
-    for (const Point c : papers.back()) reach = std::max(reach, length(c));
-  }
   constexpr double kApart = 3;  // mm, and as much from the glass's edge
+  const double farthest = (std::min(scan.width, scan.height) - 3 * kApart) / 2;
+  for (const auto& [shape, hand] : kinds) {
+    const Polygon paper = handedOutline(layout.shapes[shape], hand);
+    double own = 0;
+    for (const Point c : paper) own = std::max(own, length(c));
+    if (own > farthest) continue;  // no glass takes it whole
+    papers.push_back(paper);
+    reach = std::max(reach, own);
+  }
+  if (papers.empty()) return {};
   const double cell = 2 * reach + kApart;
   const int columns = static_cast<int>(std::floor((scan.width - 2 * kApart) / cell)),
             rows = static_cast<int>(std::floor((scan.height - 2 * kApart) / cell));

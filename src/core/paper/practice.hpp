@@ -6,7 +6,7 @@
 namespace clathra {
 
 /// Papers of all the layout's kinds in turn, apart from each other and each turned a little by chance, as
-/// many as the glass holds and no more than `most`. Empty if the largest does not fit.
+/// many as the glass holds and no more than `most`. What is larger than the glass stays away.
 std::vector<PaperOnGlass> papersForPractice(const Layout& layout, const PracticeScan& scan,
                                             std::size_t most = 60);
 
