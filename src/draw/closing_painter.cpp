@@ -53,8 +53,8 @@ double lengthOf(const std::vector<std::pair<double, double>>& parts) {
 
 class Drawing {
  public:
-  Drawing(QPainter& painter, const Project& project, const ClosingLook& look)
-      : p_(painter), project_(project), look_(look) {}
+  Drawing(QPainter& painter, const QRectF& within, const Project& project, const ClosingLook& look)
+      : p_(painter), within_(within), project_(project), look_(look) {}
 
   void pieces(const std::vector<Laid>& side, const std::function<QPointF(Point)>& at) {
     for (const Laid& one : side) {
@@ -69,9 +69,13 @@ class Drawing {
     const QFont font = textFont(look_.text, weight);
     p_.setFont(font);
     const QFontMetricsF metrics(font);
-    const QRectF box(middle.x() - metrics.horizontalAdvance(text) / 2 - 6,
-                     middle.y() - metrics.height() / 2 - 2, metrics.horizontalAdvance(text) + 12,
-                     metrics.height() + 4);
+    QRectF box(middle.x() - metrics.horizontalAdvance(text) / 2 - 6, middle.y() - metrics.height() / 2 - 2,
+               metrics.horizontalAdvance(text) + 12, metrics.height() + 4);
+    // Words at the end of a run stay in the picture.
+    box.moveLeft(
+        std::clamp(box.left(), within_.left(), std::max(within_.left(), within_.right() - box.width())));
+    box.moveTop(
+        std::clamp(box.top(), within_.top(), std::max(within_.top(), within_.bottom() - box.height())));
     p_.setPen(Qt::NoPen);
     QColor ground = look_.palette->panel;
     ground.setAlpha(235);
@@ -91,6 +95,7 @@ class Drawing {
   }
 
   QPainter& p_;
+  QRectF within_;
   const Project& project_;
   const ClosingLook& look_;
 };
@@ -104,7 +109,7 @@ QString missWords(double difference) {
 
 void paintRun(QPainter& painter, const QRectF& into, const Project& project, const Run& run,
               const ClosingLook& look) {
-  Drawing drawing(painter, project, look);
+  Drawing drawing(painter, into, project, look);
   const auto one = laid(project, run, run.measuredSide, run.measuredParts),
              other = laid(project, run, run.otherSide, run.otherParts);
   const double a = lengthOf(run.measuredParts), b = lengthOf(run.otherParts);
@@ -149,7 +154,7 @@ void paintRun(QPainter& painter, const QRectF& into, const Project& project, con
 
 void paintCorner(QPainter& painter, const QRectF& into, const Project& project, const ClosedCorner& corner,
                  const ClosingLook& look) {
-  Drawing drawing(painter, project, look);
+  Drawing drawing(painter, into, project, look);
   const Layout& layout = *project.layout;
   // Clockwise round the corner, each as wide as what it was read as leaves it.
   std::vector<std::pair<double, std::uint32_t>> round;
@@ -190,7 +195,7 @@ void paintCorner(QPainter& painter, const QRectF& into, const Project& project, 
 
 void paintSeamKind(QPainter& painter, const QRectF& into, const Project& project, const SeamKind& kind,
                    const ClosingLook& look) {
-  Drawing drawing(painter, project, look);
+  Drawing drawing(painter, into, project, look);
   const Layout& layout = *project.layout;
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);

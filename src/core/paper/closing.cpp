@@ -265,7 +265,8 @@ void Closer::addRun(const SideOfLine& right, const SideOfLine& left, Point from,
 Message Closer::sideWords(const std::vector<std::uint32_t>& pieces) const {
   const auto title = [&](std::uint32_t p) { return layout_.shapes[layout_.pieces[p].shape].title; };
   const std::string first = title(pieces.front());
-  const std::string from = std::to_string(pieces.front() + 1), to = std::to_string(pieces.back() + 1);
+  const auto [least, most] = std::minmax(pieces.front(), pieces.back());
+  const std::string from = std::to_string(least + 1), to = std::to_string(most + 1);
   if (pieces.size() == 1) return Message("run-one", shapeArg(first), from);
   if (std::all_of(pieces.begin(), pieces.end(), [&](auto p) { return title(p) == first; }))
     return Message("run-several", shapesArg(pieces.size(), first), from, to);
