@@ -198,13 +198,16 @@ Status papers(const PaperOptions& o) {
   const auto page = pageOf(o.page.empty() ? project->settings.page : o.page, margin);
   if (!page) return tl::make_unexpected(page.error());
   if (o.what != "papers") return otherPapers(*project, *page, o, scale);
-  if (o.sort != "shape") return fail("sort-not-built-yet", o.sort);
+  if (o.sort == "block") return fail("sort-not-built-yet", o.sort);
   auto box = boxOf(o.owned);
   if (!box) return tl::make_unexpected(box.error());
   SheetOptions options;
   options.page = *page;
   options.side = o.side == "front" ? MarkedSide::Front : MarkedSide::Back;
   options.stripsFirst = o.stripsFirst || project->settings.stripsFirst;
+  options.groups = sheetGroups(*project, o.sort == "unit"    ? SheetSorting::Unit
+                                         : o.sort == "cloth" ? SheetSorting::Cloth
+                                                             : SheetSorting::Shape);
   const auto made = planPapers(paperInput(*project, geometryOf(project->layout), std::move(*box)), options);
   if (!made) return tl::make_unexpected(made.error());
   const SheetPlan* plan = &made->sheets;

@@ -92,7 +92,7 @@ constexpr Sentence kAll[] = {
     {"template-too-large",
      QT_TRANSLATE_NOOP("core", "The template for the %1 is larger than a page of %2 and is on none.")},
     {"sort-not-built-yet",
-     QT_TRANSLATE_NOOP("core", "Sheets sorted by %1 are not built yet; they are sorted by shape.")},
+     QT_TRANSLATE_NOOP("core", "Sheets sorted by %1 are not built yet; sort them by shape, unit or cloth.")},
     // Scans.
     {"scan-dpi",
      QT_TRANSLATE_NOOP("core", "A scan of %1 pixels to the inch cannot be measured; from %2 to %3 can.")},

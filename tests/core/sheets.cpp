@@ -166,6 +166,40 @@ class SheetsTest : public QObject {
     QVERIFY(!plan);
     QCOMPARE(plan.error().message.id, std::string(kCancelled));
   }
+  /// Sorted by cloth the papers of the first cloth come before those of the second, each piece once.
+  void sheetsAreSortedByClothAndByUnit() {
+    Project p = support::project(support::recipe("hexagon-diamond-triangle", 38.1, 4, 4));
+    p = support::edited(p, {{"edit", "paint"}, {"all", true}, {"cloth", "B"}});
+    p = support::edited(p, {{"edit", "paint"}, {"pieces", {5, 9, 20, 31}}, {"cloth", "A"}});
+    SheetOptions options;
+    options.page = standardPages().front();
+    options.groups = sheetGroups(p, SheetSorting::Cloth);
+    const SheetPlan plan = *planSheets(p, options);
+    std::set<std::uint32_t> pieces;
+    std::size_t first = 99, lastOfA = 0;
+    const ClothId a = *findCloth(p, "A");
+    for (std::size_t s = 0; s < plan.sheets.size(); ++s)
+      for (const SheetPaper& paper : plan.sheets[s].papers) {
+        pieces.insert(paper.piece);
+        if (p.painting[paper.piece] == a)
+          lastOfA = s;
+        else
+          first = std::min(first, s);
+      }
+    QCOMPARE(pieces.size(), p.layout->size());
+    QCOMPARE(lastOfA, std::size_t(0));
+    QCOMPARE(first, std::size_t(0));
+    QVERIFY(plan.sheets.size() > 1);
+    // The first four papers of the first sheet are the four of cloth A.
+    for (int i = 0; i < 4; ++i) QCOMPARE(p.painting[plan.sheets[0].papers[std::size_t(i)].piece], a);
+    // By unit: what is in the unit comes first, whatever its size.
+    Project u = support::project(support::recipe("squares", 38.1, 8, 8));
+    u = support::edited(u, {{"edit", "markUnit"}, {"name", "Reed"}, {"pieces", {63, 64}}});
+    options.groups = sheetGroups(u, SheetSorting::Unit);
+    const SheetPlan units = *planSheets(u, options);
+    QCOMPARE(units.sheets[0].papers[0].piece + units.sheets[0].papers[1].piece, 62u + 63u);
+    QCOMPARE(units.papers, 64);
+  }
   /// Three kinds whose last sheets' used parts go on one page together: two sheets less, and nothing
   /// overlaps.
   void whatIsLeftOverIsLaidTogether() {  // guarantees 2 and 4 of sheets.hpp

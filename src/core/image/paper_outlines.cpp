@@ -13,7 +13,7 @@ namespace clathra {
 namespace {
 
 constexpr int kBlocks = 160;             // along the longer side, for the light of the ground
-constexpr double kLeastPaper = 2;        // mm: what is smaller is dust
+constexpr double kLeastPaper = 4;        // mm: what is smaller is dust
 constexpr double kCorner = 0.35;         // mm: rough corners are true to this
 constexpr double kReach = 0.75;          // mm to both sides of an edge that is looked along
 constexpr double kPlateau = 0.35;        // mm: beyond it lies one tone

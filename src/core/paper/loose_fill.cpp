@@ -122,15 +122,17 @@ std::optional<std::vector<LoosePaper>> looseFill(const std::vector<Polygon>& pap
     std::vector<Runs> turns;
     std::vector<std::vector<int>> from;  // by page and turn: the first row that may have room
   };
-  std::vector<Kind> known;  // papers of one kind follow each other
+  std::vector<Kind> known;
   std::vector<LoosePaper> out;
   for (const Polygon& paper : papers) {
     if (progress.cancelled()) return std::nullopt;
-    if (known.empty() || known.back().outline != paper) {
+    auto found = std::find_if(known.begin(), known.end(), [&](const Kind& k) { return k.outline == paper; });
+    if (found == known.end()) {
       known.push_back({paper, turnsOf(paper), {}});
       known.back().from.assign(pages, std::vector<int>(known.back().turns.size(), 0));
+      found = known.end() - 1;
     }
-    Kind& kind = known.back();
+    Kind& kind = *found;
     bool laid = false;
     for (std::size_t page = 0; page < pages && !laid; ++page) {
       const Runs* best = nullptr;

@@ -1,9 +1,11 @@
 #include "paper/sheets.hpp"
 
 #include <algorithm>
+#include <climits>
 #include <cmath>
 #include <map>
 
+#include "layout/unit.hpp"
 #include "paper/loose_fill.hpp"
 #include "paper/nesting.hpp"
 #include "shape/strip.hpp"
@@ -114,6 +116,7 @@ class SheetMaker {
   Result<SheetPlan> plan(const Progress& progress) {
     auto kinds = kindsOf(layout_, options_);
     std::vector<Rest> rests;
+    if (!options_.groups.empty()) return sorted(kinds, progress);
     for (std::size_t k = 0; k < kinds.size(); ++k) {
       if (progress.cancelled()) return fail(kCancelled);
       progress.report(static_cast<double>(k) / static_cast<double>(kinds.size()));
@@ -142,6 +145,52 @@ class SheetMaker {
   }
 
  private:
+  /// Group by group, in each the larger papers first, wherever there is room: what is cut together lies
+  /// together.
+  Result<SheetPlan> sorted(const std::vector<Kind>& kinds, const Progress& progress) {
+    struct One {
+      int group;
+      const Kind* kind;
+      std::uint32_t piece;
+    };
+    std::vector<One> all;
+    double paper = 0;
+    for (const Kind& kind : kinds) {
+      note(kind);
+      if (!plan_.needs.back().fits) continue;
+      for (const auto piece : kind.pieces) {
+        all.push_back({piece == kNoPiece ? INT_MAX : options_.groups[piece], &kind, piece});
+        paper += area(kind.outline);
+      }
+    }
+    std::stable_sort(all.begin(), all.end(), [](const One& a, const One& b) {
+      if (a.group != b.group) return a.group < b.group;
+      const double p = area(a.kind->outline), q = area(b.kind->outline);
+      return std::abs(p - q) > 1e-6 ? p > q : a.piece < b.piece;
+    });
+    std::vector<Polygon> outlines;
+    for (const One& one : all) outlines.push_back(one.kind->outline);
+    const Box room = printable(options_.page);
+    std::optional<std::vector<LoosePaper>> laid;
+    for (auto pages = static_cast<std::size_t>(std::max(1.0, paper / (room.width() * room.height()) * 1.3));
+         !laid && !all.empty(); pages += pages / 4 + 1) {
+      laid = looseFill(outlines, room, pages, progress);
+      if (progress.cancelled()) return fail(kCancelled);
+    }
+    for (std::size_t i = 0; i < all.size(); ++i) {
+      const LoosePaper& l = (*laid)[i];
+      if (plan_.sheets.size() <= l.page) plan_.sheets.resize(l.page + 1);
+      Sheet& sheet = plan_.sheets[l.page];
+      const std::string& title = layout_.shapes[all[i].kind->shape].title;
+      sheet.shape = sheet.shape.empty() || sheet.shape == title ? title : "several shapes";
+      sheet.papers.push_back(
+          paperOf(layout_, *all[i].kind, all[i].piece, options_.side, {l.outline, l.turn}));
+    }
+    for (Sheet& sheet : plan_.sheets) sheet.strokes = strokesOfSheet(sheet);
+    finish();
+    return std::move(plan_);
+  }
+
   void note(const Kind& kind) {
     PaperNeed need{kind.shape, kind.hand, kind.needed, static_cast<int>(kind.pieces.size()), true, {}};
     need.fits = fitsPage(kind.outline, options_.page);
@@ -263,6 +312,24 @@ class SheetMaker {
 };
 
 }  // namespace
+
+std::vector<int> sheetGroups(const Project& project, SheetSorting sorting) {
+  const Layout& layout = *project.layout;
+  std::vector<int> out;
+  if (sorting == SheetSorting::Shape) return out;
+  if (sorting == SheetSorting::Unit) {
+    out = unitsOfPieces(layout, project.recipe.units);
+    for (int& u : out)
+      if (u < 0) u = INT_MAX - 1;
+    return out;
+  }
+  for (const ClothId c : project.painting) {
+    const auto at =
+        std::find_if(project.cloths.begin(), project.cloths.end(), [&](const Cloth& x) { return x.id == c; });
+    out.push_back(at == project.cloths.end() ? INT_MAX - 1 : static_cast<int>(at - project.cloths.begin()));
+  }
+  return out;
+}
 
 Polygon paperOutline(const Shape& shape, int hand, MarkedSide side) {
   return placed(shape.outline, {}, (hand < 0) != (side == MarkedSide::Back), {});

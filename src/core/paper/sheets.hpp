@@ -65,6 +65,9 @@ struct SheetOptions {
   /// How many of each kind; without it, one for each piece. Papers that are used again are of no one piece.
   std::optional<std::map<std::pair<std::uint16_t, int>, int>> counts = {};
   bool usedAgain = false;
+  /// For each piece the group that its paper lies with (its unit, its cloth); empty: sheets are sorted by
+  /// shape. Papers that are of no one piece come last.
+  std::vector<int> groups = {};
 };
 
 /// Errors: cancelled.
@@ -72,6 +75,11 @@ struct SheetOptions {
                                            const Progress& progress = {});
 [[nodiscard]] Result<SheetPlan> planSheets(const Project& project, const SheetOptions& options,
                                            const Progress& progress = {});
+
+enum class SheetSorting { Shape, Unit, Cloth };
+/// The groups of SheetOptions for a project; none for Shape. What belongs to no unit, or wears no cloth,
+/// comes last.
+std::vector<int> sheetGroups(const Project& project, SheetSorting sorting);
 
 /// The outline of a shape's paper in one hand, as the side shows it, centroid at the origin.
 Polygon paperOutline(const Shape& shape, int hand, MarkedSide side);
