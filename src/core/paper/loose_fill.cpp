@@ -88,7 +88,7 @@ class PageCells {
            r = r + 1 < runs.height ? r + 1 : 0) {
         const auto& [left, right] = runs.rows[static_cast<std::size_t>(r)];
         const int was = x;
-        for (const auto& [a, b] : blocked_[static_cast<std::size_t>(from + r)])
+        for (const auto& [a, b] : blocked_[static_cast<std::size_t>(from) + static_cast<std::size_t>(r)])
           if (a < x + right && b > x + left) x = b - left;
         clear = x == was ? clear + 1 : 1;  // this row is clear where it stands now
       }
@@ -98,7 +98,7 @@ class PageCells {
   }
   void take(const Runs& runs, int x, int y) {
     for (int r = 0; r < runs.height; ++r) {
-      auto& row = blocked_[static_cast<std::size_t>(y + r)];
+      auto& row = blocked_[static_cast<std::size_t>(y) + static_cast<std::size_t>(r)];
       row.emplace_back(x + runs.rows[static_cast<std::size_t>(r)].first,
                        x + runs.rows[static_cast<std::size_t>(r)].second);
       std::sort(row.begin(), row.end());

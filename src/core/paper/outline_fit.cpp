@@ -50,6 +50,7 @@ std::optional<Line> lineThrough(std::vector<Point> points) {
     const double direction = 0.5 * std::atan2(2 * xy, xx - yy);
     out.along = {std::cos(direction), std::sin(direction)};
     std::vector<double> off;
+    off.reserve(points.size());
     for (const Point p : points) off.push_back(std::abs(cross(out.along, p - out.at)));
     std::vector<double> sorted = off;
     std::nth_element(sorted.begin(), sorted.begin() + std::ptrdiff_t(sorted.size() / 2), sorted.end());

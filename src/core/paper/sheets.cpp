@@ -169,6 +169,7 @@ class SheetMaker {
       return std::abs(p - q) > 1e-6 ? p > q : a.piece < b.piece;
     });
     std::vector<Polygon> outlines;
+    outlines.reserve(all.size());
     for (const One& one : all) outlines.push_back(one.kind->outline);
     const Box room = printable(options_.page);
     std::optional<std::vector<LoosePaper>> laid;
@@ -276,6 +277,7 @@ class SheetMaker {
         const std::size_t pages = plan_.sheets.size() - from - 1;
         if (paper > kFullest * double(pages) * room.width() * room.height()) break;
         std::vector<Polygon> outlines;
+        outlines.reserve(loose.size());
         for (const SheetPaper& p : loose)
           outlines.push_back(paperOutline(layout_.shapes[p.shape], p.hand, options_.side));
         const auto laid = looseFill(outlines, room, pages, progress);
