@@ -37,7 +37,8 @@ struct PaperSide {
   std::uint16_t shape = 0;
   int hand = 0;
   std::size_t edge = 0;
-  friend auto operator<=>(const PaperSide&, const PaperSide&) = default;  // NOLINT(modernize-use-nullptr): its slip
+  friend auto operator<=>(const PaperSide&,
+                          const PaperSide&) = default;  // NOLINT(modernize-use-nullptr): its slip
 };
 
 struct SeamKind {
