@@ -24,6 +24,7 @@ void addPieces(CLI::App& app, Outcome& outcome);
 void addTally(CLI::App& app, Outcome& outcome);
 void addPapers(CLI::App& app, Outcome& outcome);
 void addPrinter(CLI::App& app, Outcome& outcome);
+void addPracticeCutter(CLI::App& app, Outcome& outcome);
 void addMeasured(CLI::App& app, Outcome& outcome);
 void addWhich(CLI::App& app, Outcome& outcome);
 void addScan(CLI::App& app, Outcome& outcome);

@@ -1,24 +1,21 @@
-// Commands about papers: sheets, what is owned and made, whether they close, which they are.
+// The command that makes paper sheets, templates, masters and cards.
+#include <algorithm>
 #include <filesystem>
+#include <functional>
 #include <memory>
 
 #include "cli/commands.hpp"
 #include "draw/exporter.hpp"
-#include "exchange/dxf.hpp"
 #include "filesystem.hpp"
-#include "image/decode.hpp"
-#include "paper/closing.hpp"
+#include "paper/die_strips.hpp"
 #include "paper/paper_plan.hpp"
-#include "paper/practice.hpp"
 #include "paper/ruler_card.hpp"
+#include "paper/serves.hpp"
 #include "paper/templates.hpp"
 #include "paper/true_scale.hpp"
-#include "paper/which.hpp"
 #include "store/box_file.hpp"
 #include "store/file.hpp"
 #include "store/printers_file.hpp"
-#include "store/readings_file.hpp"
-#include "store/scan_file.hpp"
 #include "words/words.hpp"
 
 namespace clathra::cli {
@@ -28,10 +25,12 @@ using nlohmann::json;
 namespace {
 
 struct PaperOptions {
-  std::string file, page, out, format = "pdf", side, owned, what = "papers", sort = "shape", profile,
-                               practice;
-  std::optional<double> margin;
+  std::string file, page, out, format = "pdf", side, owned, what = "papers", sort, profile, practice, stock;
+  std::optional<double> margin, gap;
+  double pencil = 0.5, shear = 0, drift = 0;
   int copies = 1;
+  DieWishes dies;
+  CutWishes cut;
   bool json = false, stripsFirst = false;
 };
 
@@ -52,6 +51,7 @@ json papersJson(const Project& project, const PaperPlan& plan) {
     if (!n.fits)
       tooLarge.push_back({{"shape", project.layout->shapes[n.shape].name},
                           {"handed", n.hand},
+                          {"parts", n.parts},
                           {"fits_on", n.fitsOn.empty() ? json(nullptr) : json(n.fitsOn)}});
   for (const WholesCut& w : plan.supply.wholes)
     wholes.push_back({{"row", w.row + 1},
@@ -78,25 +78,33 @@ Status makeFolder(const std::string& folder) {
   return ec ? Status(fail("folder-cannot-made-choose", folder)) : Status();
 }
 
+/// One file a page, all of them or none.
+Status writeMany(const PaperOptions& o, const std::string& called, std::size_t pages,
+                 const std::function<Result<QByteArray>(std::size_t)>& page) {
+  FileSet set(realFileSystem());
+  for (std::size_t i = 0; i < pages; ++i) {
+    const std::string number = std::to_string(i + 1);
+    const auto name = called + "-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number +
+                      "." + o.format;
+    const auto bytes = page(i);
+    if (!bytes) return tl::make_unexpected(bytes.error());
+    if (const auto ok = set.add(std::filesystem::path(o.out) / name, viewOf(*bytes)); !ok) return ok;
+  }
+  return set.finish();
+}
+
+Status writePdf(const PaperOptions& o, const std::string& called, const Result<QByteArray>& pdf) {
+  return pdf ? writeBytes(std::filesystem::path(o.out) / (called + ".pdf"), *pdf)
+             : tl::make_unexpected(pdf.error());
+}
+
 Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOptions& o, PrintScale scale) {
   if (plan.sheets.empty()) return {};
   if (const auto ok = makeFolder(o.out); !ok) return ok;
-  if (o.format == "pdf") {
-    const auto pdf = sheetsPdf(project, plan, {}, scale);
-    return pdf ? writeBytes(std::filesystem::path(o.out) / "papers.pdf", *pdf)
-               : tl::make_unexpected(pdf.error());
-  }
-  FileSet set(realFileSystem());
-  for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
-    const std::string number = std::to_string(s + 1);
-    const auto file =
-        std::filesystem::path(o.out) /
-        ("papers-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number + "." + o.format);
-    const QByteArray bytes =
-        o.format == "dxf" ? QByteArray::fromStdString(sheetDxf(plan, s)) : sheetSvg(project, plan, s);
-    if (const auto ok = set.add(file, viewOf(bytes)); !ok) return ok;
-  }
-  return set.finish();
+  if (o.format == "pdf") return writePdf(o, "papers", sheetsPdf(project, plan, {}, scale));
+  return writeMany(o, "papers", plan.sheets.size(), [&](std::size_t s) {
+    return o.format == "dxf" ? sheetDxf(project, plan, s, o.cut) : sheetSvg(project, plan, s, o.cut);
+  });
 }
 
 /// A file that is named must be there; without one the user's own box counts.
@@ -122,58 +130,112 @@ Result<PrintScale> practiceScale(const std::string& text) {
   return out;
 }
 
-/// Templates for cloth, or the card for ruler and knife.
-Status otherPapers(const Project& project, const Page& page, const PaperOptions& o, PrintScale scale) {
-  if (o.what == "ruler-card") {
-    if (o.format != "pdf") return fail("ruler-card-pdf");
-    if (const auto ok = makeFolder(o.out); !ok) return ok;
-    const RulerCard card = rulerCard(*project.layout, project.settings.unit);
-    if (o.json) {
-      json rows = json::array();
-      for (const RulerRow& r : card.rows)
-        rows.push_back({{"shape", project.layout->shapes[r.shape].name},
-                        {"handed", r.hand},
-                        {"strip", r.strip.exact},
-                        {"strip_at_mark", r.strip.marked},
-                        {"cross", r.crossCuts ? json(r.cross.exact) : json(nullptr)},
-                        {"cross_at_mark", r.crossCuts ? json(r.cross.marked) : json(nullptr)},
-                        {"angle", r.crossCuts ? json(r.angle.degrees()) : json(nullptr)},
-                        {"edge_off", r.edgeOff},
-                        {"border_off", r.borderOff}});
-      print({{"mark", card.mark}, {"border", card.border}, {"rows", rows}});
-    }
-    return writeBytes(std::filesystem::path(o.out) / "ruler-card.pdf", rulerCardPdf(project, card, page));
+Status rulerCardOf(const Project& project, const Page& page, const PaperOptions& o) {
+  const RulerCard card = rulerCard(*project.layout, project.settings.unit);
+  if (o.json) {
+    json rows = json::array();
+    for (const RulerRow& r : card.rows)
+      rows.push_back({{"shape", project.layout->shapes[r.shape].name},
+                      {"handed", r.hand},
+                      {"strip", r.strip.exact},
+                      {"strip_at_mark", r.strip.marked},
+                      {"cross", r.crossCuts ? json(r.cross.exact) : json(nullptr)},
+                      {"cross_at_mark", r.crossCuts ? json(r.cross.marked) : json(nullptr)},
+                      {"angle", r.crossCuts ? json(r.angle.degrees()) : json(nullptr)},
+                      {"edge_off", r.edgeOff},
+                      {"border_off", r.borderOff}});
+    print({{"mark", card.mark}, {"border", card.border}, {"rows", rows}});
   }
-  // Templates lie on the cloth's right side unless it is said otherwise.
-  const MarkedSide side = o.side == "back" ? MarkedSide::Back : MarkedSide::Front;
-  const auto plan = planTemplates(project, page, side, o.copies);
+  return writePdf(o, "ruler-card", rulerCardPdf(project, card, page));
+}
+
+/// Templates for cloth, or masters to trace.
+Status templatesOf(const Project& project, const Page& page, const PaperOptions& o, PrintScale scale) {
+  TemplateOptions options;
+  options.page = page;
+  options.masters = o.what == "masters";
+  options.pencil = o.pencil;
+  options.copies = o.copies;
+  options.gap = gapFor(o.cut, o.gap.value_or(0));
+  // Templates lie on the cloth's right side, masters on the side that papers are marked on, unless it is
+  // said.
+  options.side = o.side.empty()     ? (options.masters ? project.settings.marked : MarkedSide::Front)
+                 : o.side == "back" ? MarkedSide::Back
+                                    : MarkedSide::Front;
+  const auto plan = planTemplates(project, options);
   if (!plan) return tl::make_unexpected(plan.error());
   for (const auto& [shape, hand] : plan->tooLarge)
     std::fprintf(
         stderr, "%s\n",
         said(Message("template-too-large", shapeArg(project.layout->shapes[shape].title), page.title))
             .c_str());
-  if (const auto ok = makeFolder(o.out); !ok) return ok;
   std::size_t templates = 0;
   for (const TemplatePage& p : plan->pages) templates += p.templates.size();
-  if (o.json)
-    print({{"pages", plan->pages.size()}, {"templates", templates}, {"allowance", plan->allowance}});
+  if (o.json) {
+    json serves = json::array();
+    for (const TemplateServes& t : templatesThatServe(*project.layout))
+      serves.push_back({{"template", project.layout->shapes[t.shape].name},
+                        {"handed", t.hand},
+                        {"serves", project.layout->shapes[t.other].name},
+                        {"serves_handed", t.otherHand},
+                        {"leave_out", t.leftOut}});
+    print({{"pages", plan->pages.size()},
+           {"templates", templates},
+           {"allowance", plan->allowance},
+           {"pencil", options.masters ? json(plan->pencil) : json(nullptr)},
+           {"serves", serves}});
+  }
   if (plan->pages.empty()) return {};
-  if (o.format == "pdf") {
-    const auto pdf = templatesPdf(project, *plan, scale);
-    return pdf ? writeBytes(std::filesystem::path(o.out) / "templates.pdf", *pdf)
-               : tl::make_unexpected(pdf.error());
+  if (o.format == "pdf") return writePdf(o, o.what, templatesPdf(project, *plan, scale));
+  return writeMany(o, o.what, plan->pages.size(), [&](std::size_t i) {
+    return o.format == "dxf" ? templateDxf(*plan, i, o.cut) : templateSvg(project, *plan, i, o.cut);
+  });
+}
+
+Status dieStripsOf(const Project& project, const PaperPlan& made, const PaperOptions& o) {
+  DieWishes wishes = o.dies;
+  if (!o.stock.empty()) {
+    const auto stock = pageOf(o.stock, kLeastMargin);
+    if (!stock) return tl::make_unexpected(stock.error());
+    wishes.width = stock->width;
+    wishes.height = stock->height;
   }
-  FileSet set(realFileSystem());
-  for (std::size_t i = 0; i < plan->pages.size(); ++i) {
-    const std::string number = std::to_string(i + 1);
-    const auto name = "templates-" + std::string(3 - std::min<std::size_t>(3, number.size()), '0') + number +
-                      "." + o.format;
-    const QByteArray bytes =
-        o.format == "dxf" ? QByteArray::fromStdString(templateDxf(*plan, i)) : templateSvg(project, *plan, i);
-    if (const auto ok = set.add(std::filesystem::path(o.out) / name, viewOf(bytes)); !ok) return ok;
+  const auto rows = dieStrips(*project.layout, made.supply, wishes);
+  if (!rows) return tl::make_unexpected(rows.error());
+  json out = json::array();
+  for (const DieRow& r : *rows) {
+    out.push_back({{"shape", project.layout->shapes[r.shape].name},
+                   {"handed", r.hand},
+                   {"papers", r.papers},
+                   {"fits", r.fits},
+                   {"strip_width", r.stripWidth},
+                   {"strip_length", r.stripLength},
+                   {"dies_to_a_strip", r.perStrip},
+                   {"strips_to_a_sheet", r.stripsPerSheet},
+                   {"strips", r.strips},
+                   {"sheets", r.sheets},
+                   {"passes", r.passes}});
+    if (o.json) continue;
+    const std::string title = paperTitle(project, r.shape, r.hand).toStdString();
+    if (r.fits)
+      printLine(
+          said(Message("die-row", title, readableArg(r.stripWidth), r.perStrip, r.strips, r.sheets, r.passes),
+               project.settings.unit));
+    else
+      printLine(said(Message("die-row-none", title)));
   }
-  return set.finish();
+  if (o.json) print({{"layers", wishes.layers}, {"clearance", wishes.clearance}, {"rows", out}});
+  return {};
+}
+
+/// What is no sheet of papers and needs no plan of them.
+Status otherPapers(const Project& project, const Page& page, const PaperOptions& o, PrintScale scale) {
+  const bool pdfOnly = o.what == "ruler-card" || o.what == "look-alikes";
+  if (pdfOnly && o.format != "pdf") return fail("pdf-alone");
+  if (const auto ok = makeFolder(o.out); !ok) return ok;
+  if (o.what == "ruler-card") return rulerCardOf(project, page, o);
+  if (o.what == "look-alikes") return writePdf(o, o.what, lookAlikesPdf(project, page, scale));
+  return templatesOf(project, page, o, scale);
 }
 
 Status papers(const PaperOptions& o) {
@@ -195,28 +257,42 @@ Status papers(const PaperOptions& o) {
     if (!off) return tl::make_unexpected(off.error());
     scale = {scale.across * off->across, scale.down * off->down};
   }
+  scale.shear = o.shear / 100;
+  scale.driftAcross = o.drift;
   const auto page = pageOf(o.page.empty() ? project->settings.page : o.page, margin);
   if (!page) return tl::make_unexpected(page.error());
-  if (o.what != "papers") return otherPapers(*project, *page, o, scale);
-  if (o.sort == "block") return fail("sort-not-built-yet", o.sort);
+  if (o.what != "papers" && o.what != "die-strips") return otherPapers(*project, *page, o, scale);
   auto box = boxOf(o.owned);
   if (!box) return tl::make_unexpected(box.error());
+  const auto& sorts = sortingNames();
+  const SheetSorting sorting =
+      o.sort.empty()
+          ? project->settings.sorting
+          : static_cast<SheetSorting>(std::find(sorts.begin(), sorts.end(), o.sort) - sorts.begin());
   SheetOptions options;
   options.page = *page;
-  options.side = o.side == "front" ? MarkedSide::Front : MarkedSide::Back;
+  options.side = o.side.empty()      ? project->settings.marked
+                 : o.side == "front" ? MarkedSide::Front
+                                     : MarkedSide::Back;
   options.stripsFirst = o.stripsFirst || project->settings.stripsFirst;
-  options.groups = sheetGroups(*project, o.sort == "unit"    ? SheetSorting::Unit
-                                         : o.sort == "cloth" ? SheetSorting::Cloth
-                                                             : SheetSorting::Shape);
+  options.block = sorting == SheetSorting::Block;
+  options.groups = sheetGroups(*project, sorting);
+  options.gap = gapFor(o.cut, o.gap.value_or(project->settings.gap));
+  if (!(options.gap >= 0 && options.gap <= kMostGap)) return fail("gap-range", sizeArg(kMostGap));
   const auto made = planPapers(paperInput(*project, geometryOf(project->layout), std::move(*box)), options);
   if (!made) return tl::make_unexpected(made.error());
+  if (o.what == "die-strips") return dieStripsOf(*project, *made, o);
   const SheetPlan* plan = &made->sheets;
   if (const auto ok = writeSheets(*project, *plan, o, scale); !ok) return ok;
-  for (const PaperNeed& n : plan->needs)
-    if (!n.fits)
-      std::fprintf(stderr, "The paper for the %s is larger than a page of %s and is on no sheet; %s\n",
-                   project->layout->shapes[n.shape].title.c_str(), page->title.c_str(),
-                   n.fitsOn.empty() ? "no standard page takes it." : (n.fitsOn + " would take it.").c_str());
+  for (const PaperNeed& n : plan->needs) {
+    if (n.fits || n.papers == 0) continue;
+    const Arg title = shapeArg(project->layout->shapes[n.shape].title);
+    const Message why = n.parts > 0 ? Message("paper-parted-why", title, page->title, n.parts)
+                                    : Message("paper-too-large-why", title, page->title);
+    const Message fix =
+        n.fitsOn.empty() ? Message("no-page-takes-it") : Message("page-would-take-it", n.fitsOn);
+    std::fprintf(stderr, "%s %s\n", said(why).c_str(), said(fix).c_str());
+  }
   if (o.json)
     print(papersJson(*project, *made));
   else
@@ -225,210 +301,7 @@ Status papers(const PaperOptions& o) {
   return {};
 }
 
-json sideJson(const Layout& layout, const PaperSide& side) {
-  return {{"shape", layout.shapes[side.shape].name}, {"handed", side.hand}, {"edge", side.edge}};
-}
-
-json numbers(const std::vector<std::uint32_t>& pieces) {
-  json out = json::array();
-  for (const auto i : pieces) out.push_back(i + 1);
-  return out;
-}
-
-const char* verdict(Closing closing, const char* under, const char* over, double off) {
-  if (closing == Closing::Closes) return "closes";
-  if (closing == Closing::Ease) return "ease";
-  return off < 0 ? under : over;
-}
-
-json closureJson(const Project& project, const Closure& closure) {
-  const LengthUnit unit = project.settings.unit;
-  json seams = json::array(), runs = json::array(), corners = json::array();
-  for (const SeamKind& k : closure.seams)
-    seams.push_back({{"a", sideJson(*project.layout, k.a)},
-                     {"b", sideJson(*project.layout, k.b)},
-                     {"difference", k.difference},
-                     {"limit", k.limit},
-                     {"verdict", verdict(k.closing, "off", "off", k.difference)},
-                     {"seams", k.seams}});
-  for (const Run& r : closure.runs) {
-    json pieces = numbers(r.measuredSide), advice = json::array();
-    for (const auto& p : numbers(r.otherSide)) pieces.push_back(p);
-    for (const Message& m : r.advice) advice.push_back(said(m, unit));
-    runs.push_back({{"pieces", pieces},
-                    {"design", r.design},
-                    {"measured", r.measured},
-                    {"difference", r.difference},
-                    {"limit", r.limit},
-                    {"verdict", verdict(r.closing, "short", "long", r.difference)},
-                    {"where", said(r.where, unit)},
-                    {"advice", advice}});
-  }
-  for (const ClosedCorner& c : closure.corners)
-    corners.push_back({{"pieces", numbers(c.pieces)},
-                       {"open", c.open.degrees()},
-                       {"verdict", verdict(c.closing, "over", "open", c.open.degrees())}});
-  return {{"scale", closure.scale},
-          {"seams", seams},
-          {"runs", runs},
-          {"corners", corners},
-          {"finished", {{"width", closure.width}, {"height", closure.height}}}};
-}
-
-/// For reading: what does not close, and its advice.
-void printClosure(const Project& project, const Closure& closure) {
-  const LengthUnit unit = project.settings.unit;
-  const Layout& layout = *project.layout;
-  if (closure.scale != 1)
-    printLine(said(Message("all-off-by-one-factor", numberArg(100 * closure.scale, 2)), unit));
-  for (const SeamKind& k : closure.seams)
-    if (k.closing == Closing::Off)
-      printLine(said(Message("seam-off", k.seams, shapeArg(layout.shapes[k.a.shape].title),
-                             shapeArg(layout.shapes[k.b.shape].title), fineArg(std::abs(k.difference), 2)),
-                     unit));
-  for (const Run& r : closure.runs) {
-    if (r.closing != Closing::Off) continue;
-    printLine(said(
-        Message(r.difference < 0 ? "run-short" : "run-long", r.where, fineArg(std::abs(r.difference), 1)),
-        unit));
-    for (const Message& m : r.advice) printLine("  " + said(m, unit));
-  }
-  for (const ClosedCorner& c : closure.corners)
-    if (c.closing == Closing::Off)
-      printLine(said(Message(c.open > Angle() ? "corner-open" : "corner-over",
-                             std::to_string(c.pieces.front() + 1), numberArg(std::abs(c.open.degrees()), 1)),
-                     unit));
-  if (closure.closes()) printLine(said(Message("all-closes"), unit));
-}
-
-Status measured(const std::string& file, const std::string& readings, double ease, bool asJson) {
-  if (!(ease > 0 && ease <= 20)) return fail("ease-percent", numberArg(ease, 2));
-  const auto project = openProject(file);
-  if (!project) return tl::make_unexpected(project.error());
-  const auto read = readReadings(readings);
-  if (!read) return tl::make_unexpected(read.error());
-  const auto closure = willItClose(*geometryOf(project->layout), *read, ease);
-  if (!closure) return tl::make_unexpected(closure.error());
-  if (asJson)
-    print(closureJson(*project, *closure));
-  else
-    printClosure(*project, *closure);
-  return {};
-}
-
-Status which(const std::string& readings, bool asJson) {
-  const auto read = readReadings(readings);
-  if (!read) return tl::make_unexpected(read.error());
-  const auto papers = whichPaper(*read);
-  if (!papers) return tl::make_unexpected(papers.error());
-  std::string contradiction;
-  for (const Message& m : papers->contradictions)
-    contradiction += (contradiction.empty() ? "" : " ") + said(m, LengthUnit::Millimetre);
-  json out = json::array();
-  const char* by[] = {"side", "across", "high"};
-  for (const NominalPaper& n : papers->nearestFirst) {
-    const bool inch = n.system == LengthUnit::Inch;
-    const std::string nominal = formatLength(n.nominal, n.system);
-    out.push_back(
-        {{"shape", n.shape},
-         {"handed", n.hand},
-         {"edge", n.edge},
-         {"nominal", nominal},
-         {"system", inch ? "inch" : "metric"},
-         {"by", by[static_cast<int>(n.by)]},
-         {"off", n.off},
-         {"contradiction", out.empty() && !contradiction.empty() ? json(contradiction) : json(nullptr)}});
-    if (!asJson)
-      printLine(said(Message("which-nominal", shapeArg(n.title), nominal,
-                             Message(std::string("by-") + by[static_cast<int>(n.by)]), fineArg(n.off, 2)),
-                     n.system));
-  }
-  if (papers->mixed()) std::fprintf(stderr, "%s\n", said(Message("systems-mixed")).c_str());
-  if (!asJson && !contradiction.empty()) printLine(contradiction);
-  if (asJson) print(out);
-  return {};
-}
-
-Status scan(const std::string& image, std::optional<double> dpi, const std::string& file, bool asJson) {
-  std::vector<ScanShape> shapes = familiesForScan();
-  if (!file.empty()) {
-    const auto project = openProject(file);
-    if (!project) return tl::make_unexpected(project.error());
-    shapes = shapesForScan(*project->layout);
-  }
-  const auto scanned = scanFile(image, dpi, shapes);
-  if (!scanned) return tl::make_unexpected(scanned.error());
-  json out = json::array();
-  for (const ScannedPaper& p : *scanned) {
-    json one{{"shape", p.shape.empty() ? json(nullptr) : json(p.shape)},
-             {"handed", p.hand},
-             {"edge", p.shape.empty() ? json(nullptr) : json(p.edge)},
-             {"edges", p.edges},
-             {"at", {p.at.x, p.at.y}},
-             {"turn", p.turn.degrees()},
-             {"worst_off", p.worstOff}};
-    if (p.overlap) one["overlap"] = true;
-    out.push_back(std::move(one));
-    if (!asJson)
-      printLine(p.overlap         ? said(Message("scan-overlap", fineArg(p.at.x, 0), fineArg(p.at.y, 0)))
-                : p.shape.empty() ? said(Message("scan-unknown", fineArg(p.at.x, 0), fineArg(p.at.y, 0)))
-                                  : said(Message(p.hand < 0   ? "scan-left"
-                                                 : p.hand > 0 ? "scan-right"
-                                                              : "scan-paper",
-                                                 p.shape, fineArg(p.edge, 2))));
-  }
-  if (asJson) print(out);
-  return {};
-}
-
-/// What lies on the glass of the stand-in scanner, and what goes wrong there.
-Status practise(const std::string& file, const std::string& to, const PracticeScan& scan) {
-  if (!(scan.dpi >= kLeastDpi && scan.dpi <= 1'200))
-    return fail("scan-dpi", numberArg(scan.dpi, 2), numberArg(kLeastDpi, 0), numberArg(1'200, 0));
-  const auto project = openProject(file);
-  if (!project) return tl::make_unexpected(project.error());
-  const auto papers = papersForPractice(*project->layout, scan);
-  if (papers.empty()) return fail("practice-too-large");
-  const auto picture = practiceScan(papers, scan);
-  if (!picture) return tl::make_unexpected(picture.error());
-  const auto png = encodePng(*picture, scan.dpi);
-  if (!png) return tl::make_unexpected(png.error());
-  return writeWhole(realFileSystem(), to, std::as_bytes(std::span(*png)));
-}
-
 }  // namespace
-
-void addPractice(CLI::App& app, Outcome& outcome) {
-  auto* cmd =
-      app.add_subcommand("practice-scan", "The stand-in scanner: a picture of this project's papers, as PNG");
-  const auto file = std::make_shared<std::string>(), to = std::make_shared<std::string>();
-  const auto scan = std::make_shared<PracticeScan>();
-  const auto tilt = std::make_shared<double>(0);
-  cmd->add_option("file", *file, "the project")->required();
-  cmd->add_option("-o", *to, "the picture")->required();
-  cmd->add_option("--dpi", scan->dpi, "pixels to the inch");
-  cmd->add_option("--tilt", *tilt, "of all that lies on the glass, in degrees");
-  cmd->add_option("--noise", scan->noise, "in levels");
-  cmd->add_option("--uneven", scan->unevenness, "how much darker the far corner is, 0 to 1");
-  cmd->add_option("--shadow", scan->shadow, "how deep the shadows are, 0 to 1");
-  cmd->add_option("--seed", scan->seed, "of all that is left to chance");
-  cmd->callback([=, &outcome] {
-    scan->tilt = Angle::degrees(*tilt);
-    outcome.status = practise(*file, *to, *scan);
-  });
-}
-
-void addScan(CLI::App& app, Outcome& outcome) {
-  auto* cmd = app.add_subcommand("scan", "Finds, names and measures papers on a scan");
-  const auto image = std::make_shared<std::string>(), file = std::make_shared<std::string>();
-  const auto dpi = std::make_shared<std::optional<double>>();
-  const auto asJson = std::make_shared<bool>(false);
-  cmd->add_option("image", *image, "PNG, JPEG or TIFF")->required();
-  cmd->add_option("--dpi", *dpi, "pixels to the inch; goes before what the file says");
-  cmd->add_option("--project", *file, "name them by the shapes of this project");
-  cmd->add_flag("--json", *asJson, "as JSON");
-  cmd->callback([=, &outcome] { outcome.status = scan(*image, *dpi, *file, *asJson); });
-}
 
 void addPapers(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("papers", "Makes the paper sheets");
@@ -440,10 +313,23 @@ void addPapers(CLI::App& app, Outcome& outcome) {
   cmd->add_option("--side", o->side, "the marked side: back or front");
   cmd->add_option("--owned", o->owned, "papers at hand, as CSV: shape,handed,edge,count,material,pack,price");
   cmd->add_option("--margin", o->margin, "of the page, in mm");
-  cmd->add_option("--what", o->what, "papers, templates or ruler-card")
-      ->check(CLI::IsMember({"papers", "templates", "ruler-card"}));
-  cmd->add_option("--sort", o->sort, "shape, unit, cloth or block")
+  cmd->add_option("--gap", o->gap, "between papers, in mm; 0: they share their cutting lines");
+  cmd->add_option("--what", o->what, "papers, templates, masters, ruler-card, look-alikes or die-strips")
+      ->check(CLI::IsMember({"papers", "templates", "masters", "ruler-card", "look-alikes", "die-strips"}));
+  cmd->add_option("--sort", o->sort, "shape, unit, cloth or block: the whole layout to be cut apart")
       ->check(CLI::IsMember({"shape", "unit", "cloth", "block"}));
+  cmd->add_option("--pencil", o->pencil, "width of the pencil that masters are traced with, in mm");
+  cmd->add_option("--kerf", o->cut.kerf,
+                  "that blade or beam takes away, in mm: outlines in SVG and DXF are moved out by half");
+  cmd->add_flag("--shared-once", o->cut.sharedOnce,
+                "lines that papers share are one open path in SVG and DXF");
+  cmd->add_option("--stock", o->stock, "for dies: a page's name or WxH in mm");
+  cmd->add_option("--layers", o->dies.layers, "for dies: strips to a pass");
+  cmd->add_option("--dies", o->dies.dies, "that lie side by side in a pass");
+  cmd->add_option("--clearance", o->dies.clearance, "between dies, in mm");
+  cmd->add_option("--practice-shear", o->shear,
+                  "print as a printer that is off would: mm sideways in 100 mm down");
+  cmd->add_option("--practice-drift", o->drift, "print as a printer that is off would: mm to the right");
   cmd->add_option("--copies", o->copies, "of each template");
   cmd->add_option("--profile", o->profile, "the printer, as it was measured");
   cmd->add_option("--practice-scale", o->practice,
@@ -451,82 +337,6 @@ void addPapers(CLI::App& app, Outcome& outcome) {
   cmd->add_flag("--strips-first", o->stripsFirst, "fewest strokes rather than fewest sheets");
   cmd->add_flag("--json", o->json, "figures as JSON");
   cmd->callback([=, &outcome] { outcome.status = papers(*o); });
-}
-
-namespace {
-
-Status printer(const std::string& name, const std::string& page, std::optional<double> margin,
-               const std::vector<double>& reads, double border, bool asJson) {
-  const auto known = readPrinters(printersFile());
-  if (!known) return tl::make_unexpected(known.error());
-  PrinterProfile profile;
-  profile.name = name;
-  for (const PrinterProfile& p : *known)
-    if (p.name == name) profile = p;
-  if (margin) profile.margin = *margin;
-  const auto sheet = pageOf(page.empty() ? "a4" : page, std::max(profile.margin, kPageMargin));
-  if (!sheet) return tl::make_unexpected(sheet.error());
-  ScaleAnswer answer;
-  if (!reads.empty()) {
-    const auto read = printedScale(rulesOf(*sheet), reads[0], reads[1], border);
-    if (!read) return tl::make_unexpected(read.error());
-    answer = *read;
-    profile = corrected(profile, answer, {});
-  }
-  if (const auto ok = keepPrinter(printersFile(), profile); !ok) return ok;
-  if (asJson)
-    print({{"name", profile.name},
-           {"margin", profile.margin},
-           {"printed_across", answer.across},
-           {"printed_down", answer.down},
-           {"give_or_take", {answer.acrossSure, answer.downSure}},
-           {"border_off", answer.borderOff},
-           {"across", profile.across},
-           {"down", profile.down}});
-  else
-    printLine(said(Message("printer-kept", profile.name, numberArg(100 * (answer.across - 1), 2),
-                           numberArg(100 * (answer.down - 1), 2))));
-  return {};
-}
-
-}  // namespace
-
-void addPrinter(CLI::App& app, Outcome& outcome) {
-  auto* cmd = app.add_subcommand("printer",
-                                 "Keeps what the rules of a printed sheet read, and corrects the next print");
-  const auto name = std::make_shared<std::string>(), page = std::make_shared<std::string>();
-  const auto margin = std::make_shared<std::optional<double>>();
-  const auto reads = std::make_shared<std::vector<double>>();
-  const auto border = std::make_shared<double>(1000);
-  const auto asJson = std::make_shared<bool>(false);
-  cmd->add_option("name", *name, "the printer")->required();
-  cmd->add_option("--reads", *reads, "what the level and the upright rule in mm read")->expected(2);
-  cmd->add_option("--page", *page, "the page they were printed on");
-  cmd->add_option("--margin", *margin, "that the printer keeps free, in mm");
-  cmd->add_option("--border", *border, "the longest border, in mm");
-  cmd->add_flag("--json", *asJson, "as JSON");
-  cmd->callback([=, &outcome] { outcome.status = printer(*name, *page, *margin, *reads, *border, *asJson); });
-}
-
-void addMeasured(CLI::App& app, Outcome& outcome) {
-  auto* cmd = app.add_subcommand("measured", "Will it close, with papers as they were measured?");
-  const auto file = std::make_shared<std::string>(), readings = std::make_shared<std::string>();
-  const auto ease = std::make_shared<double>(kEasePercent);
-  const auto asJson = std::make_shared<bool>(false);
-  cmd->add_option("file", *file, "the project")->required();
-  cmd->add_option("readings", *readings, "the readings, as JSON")->required();
-  cmd->add_option("--ease", *ease, "what can be eased in, in percent of a length (1 is 1 mm in 100 mm)");
-  cmd->add_flag("--json", *asJson, "as JSON");
-  cmd->callback([=, &outcome] { outcome.status = measured(*file, *readings, *ease, *asJson); });
-}
-
-void addWhich(CLI::App& app, Outcome& outcome) {
-  auto* cmd = app.add_subcommand("which", "Which paper is this? Nominal sizes for measured lengths");
-  const auto readings = std::make_shared<std::string>();
-  const auto asJson = std::make_shared<bool>(false);
-  cmd->add_option("readings", *readings, "the readings, as JSON")->required();
-  cmd->add_flag("--json", *asJson, "as JSON");
-  cmd->callback([=, &outcome] { outcome.status = which(*readings, *asJson); });
 }
 
 }  // namespace clathra::cli

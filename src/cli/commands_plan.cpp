@@ -8,6 +8,7 @@
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
 #include "review/review.hpp"
+#include "store/box_file.hpp"
 #include "store/file.hpp"
 #include "words/words.hpp"
 
@@ -151,9 +152,16 @@ Status motif(const std::string& file, bool asJson) {
 Status lookOver(const std::string& file, bool asJson) {
   const auto project = openProject(file);
   if (!project) return tl::make_unexpected(project.error());
-  const auto input = reviewInput(*project);
+  auto input = reviewInput(*project);
   if (!input) return tl::make_unexpected(input.error());
   json out = json::array();
+  // Papers at hand are the user's own; which printer is used only the window knows.
+  if (const auto box = readPaperBox(paperBoxFile())) {
+    const PaperInput papers = paperInput(*project, input->geometry, *box);
+    if (auto supply = paperSupply(papers, papers.papers.chosen()))
+      input->supply = std::make_shared<const PaperSupply>(std::move(*supply));
+    input->box = std::make_shared<const PaperBox>(*box);
+  }
   const auto remarks = review(*input);
   for (const Remark& r : remarks) {
     const std::string why = said(r.why, project->settings.unit), fix = said(r.fix, project->settings.unit);

@@ -38,6 +38,7 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addTally(app, outcome);
   addPapers(app, outcome);
   addPrinter(app, outcome);
+  addPracticeCutter(app, outcome);
   addMeasured(app, outcome);
   addWhich(app, outcome);
   addScan(app, outcome);

@@ -8,10 +8,14 @@
 #include <QSvgGenerator>
 #include <cmath>
 
+#include "draw/alike_strip.hpp"
 #include "draw/card.hpp"
+#include "draw/cutter_painter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/layout_painter.hpp"
 #include "draw/page_text.hpp"
+#include "draw/place_list.hpp"
+#include "draw/rules_painter.hpp"
 #include "draw/sheet_painter.hpp"
 #include "draw/template_painter.hpp"
 #include "exchange/dxf.hpp"
@@ -135,8 +139,8 @@ QByteArray layoutPng(const Project& project, int longestSide) {
 }
 
 void scaleAboutMiddle(QPainter& painter, const Page& page, PrintScale scale) {
-  painter.translate(page.width / 2, page.height / 2);
-  painter.scale(scale.across, scale.down);
+  painter.translate(page.width / 2 + scale.driftAcross, page.height / 2 + scale.driftDown);
+  painter.setTransform(QTransform(scale.across, 0, scale.shear, scale.down, 0, 0), true);
   painter.translate(-page.width / 2, -page.height / 2);
 }
 
@@ -151,10 +155,44 @@ Result<QByteArray> templatesPdf(const Project& project, const TemplatePlan& plan
                   });
 }
 
-QByteArray templateSvg(const Project& project, const TemplatePlan& plan, std::size_t page) {
+namespace {
+
+/// The cutting layer by our own hand, exact and closed; the marks as they are printed.
+QByteArray layeredSvg(const Project& project, const CutPage& cuts,
+                      const std::function<void(QPainter&)>& marks) {
   loadFonts();
-  return svgPage(plan.page.width, plan.page.height, QString::fromStdString(project.name),
-                 [&](QPainter& painter) { paintTemplates(painter, project, plan, page); });
+  const QByteArray drawn = svgPage(cuts.width, cuts.height, QString::fromStdString(project.name), marks);
+  const auto from = drawn.indexOf("<g "), to = drawn.lastIndexOf("</svg>");
+  const auto mm = [](double x) { return QByteArray::fromStdString(formatNumber(x, 4)); };
+  QByteArray out =
+      "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"" +
+      mm(cuts.width) + "mm\" height=\"" + mm(cuts.height) + "mm\" viewBox=\"0 0 " + mm(cuts.width) + " " +
+      mm(cuts.height) + "\">\n<title>" + QString::fromStdString(project.name).toHtmlEscaped().toUtf8() +
+      "</title>\n";
+  out += QByteArray::fromStdString(cutSvgGroup(cuts));
+  out += "<g id=\"marks\" transform=\"scale(" + mm(1 / kSvgPerMm) + ")\">\n";
+  if (from >= 0 && to > from) out += drawn.mid(from, to - from);
+  return out + "</g>\n</svg>\n";
+}
+
+bool marksOfNeighbours(const Project& project) {
+  return project.settings.marks.outer || project.settings.marks.ticks;
+}
+
+}  // namespace
+
+Result<QByteArray> templateSvg(const Project& project, const TemplatePlan& plan, std::size_t page,
+                               const CutWishes& wishes) {
+  const auto cuts = templateCuts(plan, page, wishes);
+  if (!cuts) return tl::make_unexpected(cuts.error());
+  return layeredSvg(project, *cuts,
+                    [&](QPainter& painter) { paintTemplates(painter, project, plan, page, false); });
+}
+
+Result<QByteArray> templateDxf(const TemplatePlan& plan, std::size_t page, const CutWishes& wishes) {
+  const auto cuts = templateCuts(plan, page, wishes);
+  if (!cuts) return tl::make_unexpected(cuts.error());
+  return QByteArray::fromStdString(cutDxf(*cuts));
 }
 
 QByteArray rulerCardPdf(const Project& project, const RulerCard& card, const Page& page) {
@@ -166,23 +204,79 @@ QByteArray rulerCardPdf(const Project& project, const RulerCard& card, const Pag
 
 Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan, const Progress& progress,
                              PrintScale scale) {
+  const auto geometry = marksOfNeighbours(project) ? geometryOf(project.layout) : nullptr;
+  SheetLook look;
+  look.geometry = geometry.get();
   QByteArray bytes = pdfPages(
       plan.page, project.name + ", papers", [&](QPainter& painter, const std::function<void()>& newPage) {
         for (std::size_t s = 0; s < plan.sheets.size() && !progress.cancelled(); ++s) {
           if (s > 0) newPage();
           progress.report(static_cast<double>(s) / static_cast<double>(plan.sheets.size()));
           scaleAboutMiddle(painter, plan.page, scale);
-          paintSheet(painter, project, plan, s, {});
+          paintSheet(painter, project, plan, s, look);
+        }
+        if (plan.sheets.empty() || progress.cancelled()) return;
+        if (!holdsRules(plan.page)) {
+          newPage();
+          scaleAboutMiddle(painter, plan.page, scale);
+          Page page = plan.page;
+          page.margin = kPageMargin;
+          paintRules(painter, page, QString::fromStdString(project.name) + QObject::tr("  ·  rules"),
+                     QObject::tr("print at 100 %, measure the rules"), printPalette());
+        }
+        if (listsPlaces(project, plan)) {
+          newPage();
+          paintPlaceList(painter, project, plan, geometry.get(), newPage);
         }
       });
   if (progress.cancelled()) return fail(kCancelled);
   return bytes;
 }
 
-QByteArray sheetSvg(const Project& project, const SheetPlan& plan, std::size_t sheet) {
+Result<QByteArray> sheetSvg(const Project& project, const SheetPlan& plan, std::size_t sheet,
+                            const CutWishes& wishes) {
+  const auto cuts = sheetCuts(*project.layout, plan, sheet, wishes);
+  if (!cuts) return tl::make_unexpected(cuts.error());
+  const auto geometry = marksOfNeighbours(project) ? geometryOf(project.layout) : nullptr;
+  SheetLook look;
+  look.outlines = false;
+  look.geometry = geometry.get();
+  return layeredSvg(project, *cuts,
+                    [&](QPainter& painter) { paintSheet(painter, project, plan, sheet, look); });
+}
+
+Result<QByteArray> sheetDxf(const Project& project, const SheetPlan& plan, std::size_t sheet,
+                            const CutWishes& wishes) {
+  const auto cuts = sheetCuts(*project.layout, plan, sheet, wishes);
+  if (!cuts) return tl::make_unexpected(cuts.error());
+  return QByteArray::fromStdString(cutDxf(*cuts));
+}
+
+Result<QByteArray> lookAlikesPdf(const Project& project, const Page& page, PrintScale scale) {
+  const auto pairs = alikePairs(*project.layout, project.settings.lookAlike);
+  if (pairs.empty()) return fail("no-look-alikes", fineArg(project.settings.lookAlike, 1));
+  return pdfPages(page, project.name + ", look-alikes",
+                  [&](QPainter& painter, const std::function<void()>& newPage) {
+                    scaleAboutMiddle(painter, page, scale);
+                    paintAlikeStrip(painter, project, pairs, page, [&] {
+                      newPage();
+                      scaleAboutMiddle(painter, page, scale);
+                    });
+                  });
+}
+
+QByteArray cutterPng(const CutterReport& report, const CutterMat& mat) {
   loadFonts();
-  return svgPage(plan.page.width, plan.page.height, QString::fromStdString(project.name),
-                 [&](QPainter& painter) { paintSheet(painter, project, plan, sheet, {}); });
+  QImage image(1200, 1200, QImage::Format_RGB32);
+  image.fill(Qt::white);
+  QPainter painter(&image);
+  paintCutter(painter, QRectF(20, 20, 1160, 1160), report, mat, {});
+  painter.end();
+  QByteArray bytes;
+  QBuffer buffer(&bytes);
+  buffer.open(QIODevice::WriteOnly);
+  image.save(&buffer, "PNG");
+  return bytes;
 }
 
 QByteArray cutCardPdf(const Project& project, const CutPlan& plan) {

@@ -5,6 +5,8 @@
 #include <functional>
 
 #include "cutting/plan.hpp"
+#include "exchange/cut_file.hpp"
+#include "exchange/practice_cutter.hpp"
 #include "filesystem.hpp"
 #include "model/project.hpp"
 #include "paper/ruler_card.hpp"
@@ -29,20 +31,38 @@ QByteArray layoutPdf(const Project& project);
 QByteArray layoutSvg(const Project& project);
 QByteArray layoutPng(const Project& project, int longestSide = 2400);
 
-/// Errors: cancelled.
-struct PrintScale {  ///< what is drawn is so much larger, about the page's middle
+/// What a page is drawn as: larger about its middle, so that it comes out true; or as a printer prints it
+/// that is off, for practice.
+struct PrintScale {
   double across = 1, down = 1;
+  double shear = 0;                       ///< mm sideways for each mm down
+  double driftAcross = 0, driftDown = 0;  ///< mm that all of it lies off
 };
+/// One page a sheet; behind them, where papers are used again, the list of what is marked by place, and where
+/// the margin holds no rules a page of rules. Errors: cancelled.
 [[nodiscard]] Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan,
                                            const Progress& progress = {}, PrintScale scale = {});
-/// Templates for cloth as pages. Errors: cancelled.
+/// Templates for cloth, or masters, as pages. Errors: cancelled.
 [[nodiscard]] Result<QByteArray> templatesPdf(const Project& project, const TemplatePlan& plan,
                                               PrintScale scale = {});
-QByteArray templateSvg(const Project& project, const TemplatePlan& plan, std::size_t page);
 QByteArray rulerCardPdf(const Project& project, const RulerCard& card, const Page& page);
-/// The painter draws in mm from the page's corner; from now on larger about its middle.
+/// Every pair of look-alikes at true size, to hold papers against. Errors: there are none.
+[[nodiscard]] Result<QByteArray> lookAlikesPdf(const Project& project, const Page& page,
+                                               PrintScale scale = {});
+/// The painter draws in mm from the page's corner; from now on as the scale says.
 void scaleAboutMiddle(QPainter& painter, const Page& page, PrintScale scale);
-QByteArray sheetSvg(const Project& project, const SheetPlan& plan, std::size_t sheet);
+/// A sheet for a machine or a drawing program: groups `cut`, closed paths or shared lines, and `marks`.
+/// Errors: as sheetCuts.
+[[nodiscard]] Result<QByteArray> sheetSvg(const Project& project, const SheetPlan& plan, std::size_t sheet,
+                                          const CutWishes& wishes = {});
+[[nodiscard]] Result<QByteArray> sheetDxf(const Project& project, const SheetPlan& plan, std::size_t sheet,
+                                          const CutWishes& wishes = {});
+[[nodiscard]] Result<QByteArray> templateSvg(const Project& project, const TemplatePlan& plan,
+                                             std::size_t page, const CutWishes& wishes = {});
+[[nodiscard]] Result<QByteArray> templateDxf(const TemplatePlan& plan, std::size_t page,
+                                             const CutWishes& wishes = {});
+/// What the practice cutter made of a file, as a picture.
+QByteArray cutterPng(const CutterReport& report, const CutterMat& mat);
 QByteArray cutCardPdf(const Project& project, const CutPlan& plan);
 
 /// Writes the layout or the tallies by the file's suffix. Errors: an unknown or unbuilt format, or as

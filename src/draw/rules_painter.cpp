@@ -50,10 +50,14 @@ class RulesRun {
 
 }  // namespace
 
+bool holdsRules(const Page& page) {
+  return page.margin >= kBand;
+}
+
 bool paintRules(QPainter& painter, const Page& page, const QString& head, const QString& foot,
                 const Palette& palette) {
   const double w = page.width, h = page.height, m = page.margin;
-  if (m < kBand) return false;
+  if (!holdsRules(page)) return false;
   const Rules rules = rulesOf(page);
   const auto mm = [](double length) { return QStringLiteral("%1 mm").arg(length, 0, 'f', 0); };
   const auto in = [](double length) { return QStringLiteral("%1 in").arg(length / 25.4, 0, 'f', 0); };

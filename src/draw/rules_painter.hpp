@@ -11,6 +11,7 @@ namespace clathra {
 /// 100 mm is half a percent already. Whole centimetres at the foot and on the right, whole inches at the head
 /// and on the left; nothing nearer to the edge than 4.5 mm, where printers clip. Margins under 9.5 mm have no
 /// room for them: false.
+bool holdsRules(const Page& page);
 bool paintRules(QPainter& painter, const Page& page, const QString& head, const QString& foot,
                 const Palette& palette);
 

@@ -3,13 +3,17 @@
 #include <QPainter>
 
 #include "draw/palette.hpp"
+#include "layout/derived.hpp"
 #include "paper/sheets.hpp"
 
 namespace clathra {
 
 struct SheetLook {
   const Palette* palette = &printPalette();
-  bool marks = true;  ///< numbers, names, signs, arrows, rules; without: the outlines alone
+  bool outlines = true;
+  bool marks = true;  ///< what the project's PaperMarks say, and rules; without: the outlines alone
+  /// Of the project's layout, for marks that come of a paper's neighbours; without it they are left out.
+  const Geometry* geometry = nullptr;
 };
 
 /// The painter's units are mm, the origin the page's upper left corner.

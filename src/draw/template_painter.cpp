@@ -1,26 +1,21 @@
 #include "draw/template_painter.hpp"
 
 #include <QObject>
+#include <functional>
+#include <set>
 
 #include "draw/outline_path.hpp"
 #include "draw/page_text.hpp"
 #include "draw/palette.hpp"
 #include "draw/rules_painter.hpp"
 #include "measure/quantity.hpp"
+#include "paper/serves.hpp"
+#include "paper/sheets.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
 
 namespace {
-
-QString titleOf(const Project& project, std::uint16_t shape, int hand) {
-  const Shape& s = project.layout->shapes[shape];
-  const bool fraction = std::abs(std::remainder(s.edge, 25.4 / 64)) < 1e-6;
-  QString out = shapeWords(s.title) + QLatin1Char(' ') +
-                inWords(fraction ? sizeArg(s.edge) : fineArg(s.edge, 1), project.settings.unit);
-  if (hand != 0) out += hand > 0 ? QObject::tr(", right") : QObject::tr(", left");
-  return out;
-}
 
 QString marked(double mm, LengthUnit unit) {
   return QString::fromStdString(formatLength(
@@ -30,7 +25,51 @@ QString marked(double mm, LengthUnit unit) {
 
 }  // namespace
 
-void paintTemplates(QPainter& painter, const Project& project, const TemplatePlan& plan, std::size_t page) {
+namespace {
+
+/// What the master is, and what tracing without its allowance for the pencil would do.
+void masterWords(const PageText& text, const Project& project, const TemplatePlan& plan,
+                 const ClothTemplate& t) {
+  const Shape& shape = project.layout->shapes[t.shape];
+  const Box& f = project.layout->finished;
+  const PencilError off = pencilError(shape, plan.pencil, std::max(f.width(), f.height()));
+  const auto fine = [](double mm) { return QString::fromStdString(writeFine(mm, 2)); };
+  const Point middle = centroid(t.outer);
+  const Box box = bounds(t.outer);
+  const double room = 0.62 * std::min(box.width(), box.height());
+  double y = middle.y - 3.6;
+  for (const QString& what :
+       {paperTitle(project, t.shape, t.hand), QObject::tr("master to trace"),
+        QObject::tr("else edge +%1").arg(fine(off.edge)), QObject::tr("border +%1").arg(fine(off.border))}) {
+    const double wide = text.width(what, 2.83);
+    if (wide <= room) text.line(what, middle.x - wide / 2, y, 2.83);
+    y += 4;
+  }
+}
+
+/// The first other shape that it serves, and crosses at the lines that are left out for it.
+void alsoServes(QPainter& painter, const Project& project, const TemplatePlan& plan, const ClothTemplate& t,
+                const std::function<void(const QString&)>& words) {
+  std::set<std::pair<std::uint16_t, int>> kinds;
+  for (const Piece& p : project.layout->pieces) kinds.insert({p.shape, p.hand});
+  for (const auto& [other, hand] : kinds) {
+    const auto sides = sidesToLeaveOut(t.inner, paperOutline(project.layout->shapes[other], hand, plan.side));
+    if (sides.empty()) continue;
+    painter.setPen(QPen(printPalette().ink, 0.25));
+    for (const std::size_t side : sides) {
+      const Point middle = 0.5 * (t.inner[side] + t.inner[(side + 1) % t.inner.size()]);
+      const Point in = centroid(t.inner) - middle, at = middle + (2.2 / length(in)) * in;
+      painter.drawLine(QPointF(at.x - 1, at.y - 1), QPointF(at.x + 1, at.y + 1));
+      painter.drawLine(QPointF(at.x - 1, at.y + 1), QPointF(at.x + 1, at.y - 1));
+    }
+    return words(QObject::tr("also %1: not at ×").arg(shapeWords(project.layout->shapes[other].title)));
+  }
+}
+
+}  // namespace
+
+void paintTemplates(QPainter& painter, const Project& project, const TemplatePlan& plan, std::size_t page,
+                    bool outlines) {
   const Palette& c = printPalette();
   const PageText text(painter);
   for (const ClothTemplate& t : plan.pages[page].templates) {
@@ -38,12 +77,16 @@ void paintTemplates(QPainter& painter, const Project& project, const TemplatePla
     QPen pen(c.ink, 0.2);
     pen.setJoinStyle(Qt::MiterJoin);
     painter.setPen(pen);
-    painter.drawPath(outlinePath(t.outer));
+    if (outlines) painter.drawPath(outlinePath(t.outer));
+    if (plan.masters) {
+      masterWords(text, project, plan, t);
+      continue;
+    }
     if (!t.window) {
       pen.setDashPattern({8, 6});
       painter.setPen(pen);
     }
-    painter.drawPath(outlinePath(t.inner));
+    if (outlines || !t.window) painter.drawPath(outlinePath(t.inner));
     pen.setStyle(Qt::SolidLine);
     painter.setPen(pen);
     if (!t.window)
@@ -55,7 +98,7 @@ void paintTemplates(QPainter& painter, const Project& project, const TemplatePla
     if (!t.window)
       for (const auto& [a, b] : t.centreLines) painter.drawLine(QPointF(a.x, a.y), QPointF(b.x, b.y));
     const Point middle = centroid(t.inner);
-    const QString name = titleOf(project, t.shape, t.hand);
+    const QString name = paperTitle(project, t.shape, t.hand);
     const double room = 0.62 * std::min(inner.width(), inner.height());
     // On a white ground, so that no line runs through the words.
     const auto words = [&](const QString& what, double base) {
@@ -67,6 +110,18 @@ void paintTemplates(QPainter& painter, const Project& project, const TemplatePla
     words(name, middle.y - 1.2);
     const QString kind = t.window ? QObject::tr("window: cut the inside out") : QObject::tr("plain");
     words(kind, middle.y + 3.4);
+    if (!t.window) alsoServes(painter, project, plan, t, [&](const QString& what) { words(what, middle.y + 8); });
+  }
+  if (plan.masters) {
+    paintRules(painter, plan.page,
+               QObject::tr("%1 · masters %2 of %3")
+                   .arg(QString::fromStdString(project.name))
+                   .arg(page + 1)
+                   .arg(plan.pages.size()),
+               QObject::tr("trace with a pencil of %1, cut in the middle of the line")
+                   .arg(QString::fromStdString(writeFine(plan.pencil, 1))),
+               c);
+    return;
   }
   const QString side = plan.side == MarkedSide::Back ? QStringLiteral("BACK") : QStringLiteral("FRONT");
   paintRules(
@@ -110,7 +165,7 @@ void paintRulerCard(QPainter& painter, const Project& project, const RulerCard& 
       newPage();
       y = 20;
     }
-    text.line(titleOf(project, r.shape, r.hand), left, y, 4.6, QFont::Bold);
+    text.line(paperTitle(project, r.shape, r.hand), left, y, 4.6, QFont::Bold);
     y += 6;
     const auto cut = [&](const QString& what, const RulerCut& c) {
       text.line(QObject::tr("%1: %2; nearest mark %3").arg(what, fine(c.exact), marked(c.marked, unit)),

@@ -5,6 +5,7 @@
 #include <unordered_map>
 
 #include "measure/quantity.hpp"
+#include "model/project.hpp"
 #include "text.hpp"
 #include "words/sentences.hpp"
 
@@ -136,6 +137,15 @@ void loadWords() {
   static QTranslator english;
   if (english.isEmpty() && english.load(QStringLiteral(":/translations/clathra_en.qm")))
     QCoreApplication::installTranslator(&english);
+}
+
+QString paperTitle(const Project& project, std::uint16_t shape, int hand) {
+  const Shape& s = project.layout->shapes[shape];
+  const bool fraction = std::abs(std::remainder(s.edge, 25.4 / 64)) < 1e-6;
+  QString out = shapeWords(s.title) + QLatin1Char(' ') +
+                inWords(fraction ? sizeArg(s.edge) : fineArg(s.edge, 1), project.settings.unit);
+  if (hand != 0) out += hand > 0 ? QObject::tr(", right") : QObject::tr(", left");
+  return out;
 }
 
 }  // namespace clathra

@@ -9,6 +9,8 @@
 
 namespace clathra {
 
+struct Project;
+
 /// One clean line: line breaks and broken letters from outside are replaced, long names are cut.
 QString inWords(const Message& message, LengthUnit unit = LengthUnit::Millimetre);
 /// The same for a terminal.
@@ -24,6 +26,9 @@ QString inWords(const Arg& value, LengthUnit unit);
 /// A shape's title, and a number of such shapes: "7 half hexagons, point cut".
 QString shapeWords(const std::string& title);
 QString shapeWords(int count, const std::string& title);
+
+/// "kite 1 1/2 in, left": a kind of paper, its size a ruler's fraction where it is one.
+QString paperTitle(const Project& project, std::uint16_t shape, int hand);
 
 /// What an arrangement's file says of it: its name, which edge sets the size, what is counted.
 QString arrangementWords(const std::string& text);

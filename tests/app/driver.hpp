@@ -3,8 +3,10 @@
 #pragma once
 #include <QAbstractButton>
 #include <QApplication>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QFileDialog>
+#include <QLabel>
 #include <QLineEdit>
 #include <QMessageBox>
 #include <QScrollArea>
@@ -89,8 +91,17 @@ struct Driver {
   void click(const QString& name) {
     auto* b = find<QAbstractButton>(name);
     bringIntoView(b);
-    QTest::mouseClick(b, Qt::LeftButton, {}, b->rect().center());
+    // A box is ticked on its sign or its words, which may be short.
+    QTest::mouseClick(b, Qt::LeftButton, {},
+                      qobject_cast<QCheckBox*>(b) ? QPoint(10, b->height() / 2) : b->rect().center());
     settle();
+  }
+  /// Do words stand anywhere in the window?
+  bool reads(const QString& words) {
+    settle();
+    const auto all = window->findChildren<QLabel*>();
+    return std::any_of(all.begin(), all.end(),
+                       [&](QLabel* l) { return l->isVisible() && l->text().contains(words); });
   }
   /// Takes the entry of a list that begins so, as its keys do.
   void choose(const QString& name, const QString& entry) {

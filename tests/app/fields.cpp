@@ -90,6 +90,17 @@ std::vector<Row> rows() {
       {"Papers", "Own page size", Row::Type, "12 in x 310 mm", {"/settings/page"}, "304.8x310"},
       {"Papers", "Marked side shown: Front", Row::Press, "", {"/settings/marked"}, "front"},
       {"Papers", "How papers are laid: Strips first", Row::Press, "", {"/settings/stripsFirst"}, true},
+      {"Papers", "Sheets sorted by: Cloth", Row::Press, "", {"/settings/sort"}, "cloth"},
+      {"Papers", "Which way up: On its side", Row::Press, "", {"/settings/page"}, "a4-wide"},
+      {"Papers", "Gap between papers", Row::Type, "2.5 mm", {"/settings/gap"}, 2.5},
+      {"Papers", "sign and hatch of the cloth", Row::Check, "", {"/settings/marks/sign"}, false},
+      {"Papers", "ticks along seams", Row::Check, "", {"/settings/marks/ticks"}, false},
+      {"Papers", "dashes along the rim", Row::Check, "", {"/settings/marks/outer"}, false},
+      {"Papers", "name of the shape", Row::Check, "", {"/settings/marks/name"}, false},
+      {"Papers", "number of the piece", Row::Check, "", {"/settings/marks/number"}, false},
+      {"Papers", "arrow to the top", Row::Check, "", {"/settings/marks/arrow"}, false},
+      {"Papers", "order of folding", Row::Check, "", {"/settings/marks/folds"}, false},
+      {"Papers", "Hand that sews: Left", Row::Press, "", {"/settings/marks/hand"}, "left"},
       {"Motif",
        "Note: the reference point in words",
        Row::Type,
@@ -144,6 +155,7 @@ class FieldsTest : public QObject {
     if (QString(r.station) == "Arrange" && QString(r.control).startsWith("Pieces are numbered"))
       d.click("Numbers and map, folded");
     if (QString(r.control) == "Own page size") d.click("Page: Own");
+    if (!r.changes.isEmpty() && r.changes.first().startsWith("/settings/marks")) d.click("Marks on papers, folded");
     const json before = contentOf(d.project());
     switch (r.how) {
       case Row::Type: {

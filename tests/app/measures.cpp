@@ -37,10 +37,11 @@ QString strangerIn(const QString& text, LengthUnit unit) {
   return bad ? text : QString();
 }
 
-/// The picture's places and sizes on a print are millimetres whatever the project's system.
+/// The picture's places and sizes on a print are millimetres whatever the project's system, and so is what is
+/// finer than 1/64 in: a blade's kerf, a pencil's line.
 bool onThePrint(const QWidget* w) {
-  static const QStringList names{"Repeat along", "Repeat across",   "Mirror line",
-                                 "Mark",         "Window's middle", "Place"};
+  static const QStringList names{"Repeat along",    "Repeat across", "Mirror line",      "Mark",
+                                 "Window's middle", "Place",         "blade takes away", "pencil's line"};
   return std::any_of(names.begin(), names.end(),
                      [&](const QString& n) { return w->accessibleName().contains(n, Qt::CaseInsensitive); });
 }

@@ -74,6 +74,7 @@ class OutputsTest : public QObject {
     const auto sheets = static_cast<int>(d.session->sheets()->sheets.size());
     QVERIFY(sheets > 1);
     QDir().mkpath(at("svg"));
+    d.click("For a cutting machine, folded");
     d.answerFile(at("svg"));
     d.click("Save as SVG");
     QCOMPARE(QDir(at("svg")).entryList({"papers-*.svg"}).size(), sheets);

@@ -4,6 +4,7 @@
 #include <QtTest>
 
 #include "asymmetric.hpp"
+#include "exchange/cut_file.hpp"
 #include "exchange/dxf.hpp"
 #include "exchange/exchange.hpp"
 #include "exchange/import_layout.hpp"
@@ -472,7 +473,7 @@ class AsymmetryTest : public QObject {
     const SheetPlan sheets = *planSheets(many, {standardPages()[0], MarkedSide::Back, false});
     QVERIFY(sheets.sheets.size() > 2);
     for (std::size_t s = 0; s < sheets.sheets.size(); ++s) {
-      const DxfFile page = readDxf(sheetDxf(sheets, s));
+      const DxfFile page = readDxf(cutDxf(*sheetCuts(*many.layout, sheets, s, {})));
       QCOMPARE(page.curves.size(), sheets.sheets[s].papers.size() + 1);
       for (std::size_t k = 0; k < sheets.sheets[s].papers.size(); ++k) {
         Polygon drawn;

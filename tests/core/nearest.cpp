@@ -12,7 +12,8 @@ using namespace clathra;
 
 namespace {
 
-/// All counts up to 24 by 14 (18 where rows are low), by really laying them out, nearest first.
+/// All counts up to 24 by 14 (18 where rows are low), by really laying them out, nearest first; no further than
+/// to twice the wanted width and height.
 std::vector<NearSize> byBruteForce(const Arrangement& a, const Recipe& base, double width, double height) {
   std::vector<NearSize> out;
   for (int across = 1; across <= 24; ++across)
@@ -29,6 +30,8 @@ std::vector<NearSize> byBruteForce(const Arrangement& a, const Recipe& base, dou
       n.height = built->finished.height();
       n.off = std::abs(n.width - width) + std::abs(n.height - height);
       out.push_back(n);
+      if (n.height > 2 * height) break;
+      if (down == 1 && n.width > 2 * width) across = 24;
     }
   std::stable_sort(out.begin(), out.end(),
                    [](const NearSize& x, const NearSize& y) { return x.off < y.off; });

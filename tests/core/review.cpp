@@ -235,6 +235,121 @@ class ReviewTest : public QObject {
     p = support::edited(p, {{"edit", "setWantedSize"}, {"width", w + 9}, {"height", h}});
     QVERIFY(!find(remarksOf(p), "short-of-wanted"));
   }
+  void theScaleIsUncheckedUntilItIsMeasured() {
+    const Project p = painted();
+    const auto found = [&](std::optional<PrinterProfile> printer) {
+      ReviewInput in = *reviewInput(p);
+      in.printer = std::move(printer);
+      for (const Remark& r : review(in))
+        if (r.check.starts_with("scale-unchecked")) return r.check;
+      return std::string();
+    };
+    QCOMPARE(found({}), std::string());  // nobody knows of a printer
+    PrinterProfile printer;
+    printer.name = "Quay";
+    QCOMPARE(found(printer), std::string("scale-unchecked"));
+    printer.checked = "2026-01-02";
+    QCOMPARE(found(printer), std::string());
+    printer.readDown = 0.99;  // 1 % of some 350 mm: 3.5 mm, and corrected since
+    QCOMPARE(found(printer), std::string("scale-unchecked:off"));
+    printer.readDown = 1.001;
+    QCOMPARE(found(printer), std::string());
+  }
+  void marginsThatThePrinterCannotPrint() {
+    Project p = painted();
+    PrinterProfile printer;
+    printer.name = "Quay";
+    printer.margin = 12;
+    printer.checked = "2026-01-02";
+    const auto find_ = [&](const Project& of) -> std::optional<Remark> {
+      ReviewInput in = *reviewInput(of);
+      in.printer = printer;
+      for (const Remark& r : review(in))
+        if (r.check == "margins-small") return r;
+      return std::nullopt;
+    };
+    const auto r = find_(p);
+    QVERIFY(r.has_value());
+    p = support::edited(p, *mendingEdit(r->mend));
+    COMPARE_TO(p.settings.margin, 12, 0);
+    QVERIFY(!find_(p));
+  }
+  void boughtPapersThatDoNotSuffice() {
+    Project p = painted();
+    const auto short_ = [](const Project& of, const PaperBox& box) {
+      ReviewInput in = *reviewInput(of);
+      in.box = std::make_shared<const PaperBox>(box);
+      const auto papers = paperInput(of, in.geometry, box);
+      in.supply = std::make_shared<const PaperSupply>(*paperSupply(papers, papers.papers.chosen()));
+      for (const Remark& r : review(in))
+        if (r.check.starts_with("papers-short")) return static_cast<int>(r.pieces.size());
+      return 0;
+    };
+    const OwnedPapers twenty{"hexagon", 0, 40, 20, "pack", 0, 0};
+    OwnedPapers packs = twenty;
+    packs.pack = 50;
+    QCOMPARE(short_(p, {twenty}), 0);  // of card the rest is printed
+    p = support::edited(p, {{"edit", "setPapers"}, {"material", "pack"}});
+    OwnedPapers few = twenty;
+    few.count = 3;
+    QCOMPARE(short_(p, {few}), 25);
+    few.pack = 50;
+    QCOMPARE(short_(p, {few}), 0);  // a pack is known
+    OwnedPapers many = twenty;
+    many.count = 99;
+    QCOMPARE(short_(p, {many}), 0);
+  }
+  void papersOfTheOtherSystem() {
+    const Project p = painted(25.4);
+    const auto mixed = [](const Project& of, const PaperBox& box) {
+      ReviewInput in = *reviewInput(of);
+      in.box = std::make_shared<const PaperBox>(box);
+      for (const Remark& r : review(in))
+        if (r.check.starts_with("systems-mixed")) return true;
+      return false;
+    };
+    QVERIFY(mixed(p, {{"hexagon", 0, 25, 10, "card", 0, 0}}));
+    QVERIFY(!mixed(p, {{"hexagon", 0, 25.4, 10, "card", 0, 0}}));
+    QVERIFY(!mixed(p, {{"hexagon", 0, 30, 10, "card", 0, 0}}));   // nobody takes it for 1 in
+    QVERIFY(!mixed(p, {{"triangle", 0, 25, 10, "card", 0, 0}}));  // not of this layout
+    QVERIFY(!mixed(p, {{"hexagon", 0, 25, 0, "card", 0, 0}}));    // none there
+    QVERIFY(mixed(painted(25), {{"hexagon", 0, 25.4, 10, "card", 0, 0}}));
+  }
+  void papersAtHandThatDoNotSayTheirHand() {
+    const Project p = support::project(support::recipe("hexagons", 30, 4, 5, FinishingSides::EdgePieces));
+    const Shape* chiral = nullptr;
+    for (const Shape& s : p.layout->shapes)
+      if (s.symmetry.chiral()) chiral = &s;
+    QVERIFY(chiral);
+    const auto unmarked = [&](const PaperBox& box) {
+      ReviewInput in = *reviewInput(p);
+      in.box = std::make_shared<const PaperBox>(box);
+      for (const Remark& r : review(in))
+        if (r.check == "hand-unmarked:" + chiral->name) return true;
+      return false;
+    };
+    QVERIFY(unmarked({{chiral->name, 0, chiral->edge, 4, "card", 0, 0}}));
+    QVERIFY(!unmarked({{chiral->name, 1, chiral->edge, 4, "card", 0, 0}}));
+    QVERIFY(!unmarked({{"hexagon", 0, 30, 4, "card", 0, 0}}));
+  }
+  void lookAlikesThatAreNotMarked() {
+    Project p = support::project(support::recipe("hexagon-diamond-triangle", 38.1, 4, 4));
+    p = support::edited(p, {{"edit", "setPapers"}, {"lookAlike", 50}});
+    const auto there = [](const Project& of) {
+      const auto all = remarksOf(of);
+      const Remark* r = find(all, "alike-unmarked");
+      return r ? mendingEdit(r->mend) : std::nullopt;
+    };
+    QVERIFY(!there(p));
+    p = support::edited(p, {{"edit", "setMarks"}, {"name", false}});
+    QVERIFY(!there(p));  // the numbers tell them apart
+    p = support::edited(p, {{"edit", "setMarks"}, {"number", false}});
+    const auto mend = there(p);
+    QVERIFY(mend.has_value());
+    QVERIFY(!there(support::edited(p, *mend)));
+    p = support::edited(p, {{"edit", "setPapers"}, {"lookAlike", 0.1}});
+    QVERIFY(!there(p));
+  }
 };
 
 CLATHRA_TEST(ReviewTest, "review")

@@ -276,6 +276,69 @@ class ScanTest : public QObject {
     QVERIFY(support::says(scanPapers(picture({}, scan), 3, familiesForScan()).error(), "scan-dpi"));
     QVERIFY(support::says(scanPapers(picture({}, scan), 1e6, familiesForScan()).error(), "scan-dpi"));
   }
+  /// A picture that does not say its scale, with a strip of 150 mm in it, tilted: the scale comes out within
+  /// 0.02 %, and the strip is no paper.
+  void aRulerInThePictureGivesTheScale() {
+    for (const double dpi : {300.0, 217.0}) {
+      PracticeScan scan;
+      scan.dpi = dpi;
+      scan.noise = 2;
+      scan.tilt = Angle::degrees(2.2);
+      const Polygon strip{{-75, -14}, {75, -14}, {75, 14}, {-75, 14}};
+      const Polygon hexagon = scaled(*familyOutline("hexagon"), 25.4);
+      const auto raster = practiceScan({{placed(strip, Angle::degrees(8), false, {105, 40}), 0.8},
+                                        {placed(hexagon, Angle::degrees(5), false, {60, 120}), 0.7},
+                                        {placed(hexagon, Angle::degrees(50), false, {140, 150}), 0.7}},
+                                       scan);
+      QVERIFY(raster.has_value());
+      const auto read = dpiOfRuler(*raster, 150);
+      QVERIFY(read.has_value());
+      QVERIFY2(std::abs(*read / dpi - 1) < 2e-4, qPrintable(QString::number(*read, 'f', 3)));
+      const auto papers = scanPapers(*raster, *read, familiesForScan(), {}, 150);
+      QVERIFY(papers.has_value());
+      QCOMPARE(papers->size(), std::size_t(2));
+      for (const ScannedPaper& p : *papers) COMPARE_TO(p.edge, 25.4, 0.03);
+      QCOMPARE(scanPapers(*raster, *read, familiesForScan())->size(), std::size_t(3));
+    }
+    PracticeScan scan;
+    scan.dpi = 100;
+    const auto none =
+        practiceScan({{placed(scaled(*familyOutline("hexagon"), 25.4), {}, false, {90, 90}), 0.7}}, scan);
+    QVERIFY(support::says(dpiOfRuler(*none, 150).error(), "scan-no-ruler"));
+    QVERIFY(support::says(dpiOfRuler(*none, 5).error(), "scan-ruler-length"));
+  }
+  /// Squares that lie edge to edge leave no hollow corner; with a project their size is known.
+  void papersAlongAWholeSideAreTold() {
+    PracticeScan scan;
+    scan.noise = 1;
+    const Polygon square{{-20, -20}, {20, -20}, {20, 20}, {-20, 20}};
+    std::vector<PaperOnGlass> glass;
+    for (int i = 0; i < 3; ++i)
+      glass.push_back({placed(square, Angle::degrees(12), false,
+                              Point{50, 60} + rotated({40.0 * i, 0}, Angle::degrees(12))),
+                       0.75});
+    for (int i = 0; i < 2; ++i)
+      glass.push_back({placed(square, Angle::degrees(-31), false,
+                              Point{80, 180} + rotated({40.0 * i, 0}, Angle::degrees(-31))),
+                       0.75});
+    const auto raster = practiceScan(glass, scan);
+    const Project p = support::project(support::recipe("squares", 40, 3, 3));
+    const auto papers = scanPapers(*raster, 300, shapesForScan(*p.layout));
+    QVERIFY(papers.has_value());
+    QCOMPARE(papers->size(), std::size_t(5));
+    for (const PaperOnGlass& g : glass) {
+      const auto at = std::find_if(papers->begin(), papers->end(), [&](const ScannedPaper& s) {
+        return distance(s.at, centroid(g.outline)) < 0.5;
+      });
+      QVERIFY(at != papers->end());
+      QCOMPARE(at->shape, std::string("square"));
+      COMPARE_TO(at->edge, 40, 0.08);
+    }
+    // A rectangle of three is one paper where the layout has it.
+    const auto families = scanPapers(*raster, 300, familiesForScan());
+    QVERIFY(std::none_of(families->begin(), families->end(),
+                         [](const ScannedPaper& s) { return s.shape == "square"; }));
+  }
 };
 
 CLATHRA_TEST(ScanTest, "scan")

@@ -3,7 +3,9 @@
 #include <map>
 #include <set>
 
+#include "paper/block.hpp"
 #include "paper/nesting.hpp"
+#include "paper/split.hpp"
 #include "registry.hpp"
 #include "script/demo.hpp"
 #include "shape/families.hpp"
@@ -46,6 +48,22 @@ int bestHoneycomb(double edge, double width, double height) {
       }
   }
   return best;
+}
+
+/// The least distance between two outlines that do not overlap, mm.
+double apartness(PolygonView a, PolygonView b) {
+  double least = 1e300;
+  const auto corners = [&](PolygonView p, PolygonView q) {
+    for (const Point c : p)
+      for (std::size_t i = 0; i < q.size(); ++i) {
+        const Point d = q[(i + 1) % q.size()] - q[i];
+        const double t = std::clamp(dot(c - q[i], d) / dot(d, d), 0.0, 1.0);
+        least = std::min(least, distance(c, q[i] + t * d));
+      }
+  };
+  corners(a, b);
+  corners(b, a);
+  return least;
 }
 
 }  // namespace
@@ -132,7 +150,6 @@ class SheetsTest : public QObject {
   void aPaperLargerThanThePageIsSaidWithThePageThatTakesIt() {
     const Project p = support::project(support::recipe("hexagons", 120, 2, 2));
     const SheetPlan plan = planOf(p);
-    QCOMPARE(plan.papers, 0);
     QVERIFY(!plan.needs.front().fits);
     QCOMPARE(support::text(plan.needs.front().fitsOn), QByteArray("A3"));
     const Project huge = support::project(support::recipe("squares", 900, 2, 2));
@@ -227,6 +244,197 @@ class SheetsTest : public QObject {
     for (std::size_t s = 0; s < 3; ++s)
       for (std::size_t i = 0; i < plan.sheets[s].papers.size(); ++i)
         QVERIFY(plan.sheets[s].papers[i].outline == again.sheets[s].papers[i].outline);
+  }
+  void aGapKeepsPapersApart() {  // guarantee 6 of sheets.hpp
+    for (const char* id : {"hexagons", "kites", "hexagon-square-triangle", "clamshells", "octagon-square"})
+      for (const bool byCloth : {false, true}) {
+        const Project p = support::project(support::recipe(id, 24, 4, 3));
+        SheetOptions o{a4(), MarkedSide::Back, false};
+        o.gap = 2.5;
+        if (byCloth) o.groups = sheetGroups(p, SheetSorting::Cloth);
+        const SheetPlan plan = planOf(p, o);
+        QCOMPARE(plan.papers, static_cast<int>(p.layout->size()));
+        COMPARE_TO(plan.gap, 2.5, 0);
+        for (const Sheet& s : plan.sheets)
+          for (std::size_t i = 0; i < s.papers.size(); ++i) {
+            const Box b = bounds(s.papers[i].outline);
+            QVERIFY(b.left > kPageMargin - 1e-4 && b.bottom < a4().height - kPageMargin + 1e-4);
+            const Shape& shape = p.layout->shapes[s.papers[i].shape];
+            QVERIFY(poseOf(s.papers[i].outline, paperOutline(shape, s.papers[i].hand, o.side)));
+            for (std::size_t k = 0; k < i; ++k) {
+              const double apart = apartness(s.papers[i].outline, s.papers[k].outline);
+              QVERIFY2(apart > 2.5 - 0.02, qPrintable(QString::fromLatin1("%1: %2").arg(id).arg(apart)));
+            }
+          }
+      }
+  }
+  void aPaperLargerThanThePageComesInParts() {  // guarantee 5 of sheets.hpp
+    // guarantees 1 and 2 of split.hpp
+    // guarantee 3 of split.hpp
+    const Box room = printable(a4());
+    const Polygon slice{{0, 0}, {500, 0}, {430, 90}, {60, 120}};
+    for (const Polygon& whole :
+         {scaled(*familyOutline("hexagon"), 120), scaled(*familyOutline("square"), 400),
+          scaled(*familyOutline("diamond45"), 260), slice}) {
+      const auto parts = splitPaper(whole, room);
+      QVERIFY(parts && parts->size() > 1);
+      double sum = 0, tabLength = 0, joinLength = 0;
+      for (const PaperPart& part : *parts) {
+        const Box b = bounds(part.outline);
+        QVERIFY(b.width() <= room.width() + 1e-6 && b.height() <= room.height() + 1e-6);
+        sum += area(part.own);
+        for (const auto& [a, e] : part.tabs) tabLength += distance(a, e);
+        for (const auto& [a, e] : part.joins) joinLength += distance(a, e);
+        // The tab lies beyond its line: what is more than the part's own.
+        QVERIFY(area(part.outline) >= area(part.own) - 1e-6);
+        COMPARE_TO(sharedArea(part.outline, part.own), area(part.own), 0.01);
+      }
+      COMPARE_TO(sum, area(whole), 1e-3);
+      COMPARE_TO(tabLength, joinLength, 1e-3);
+      QVERIFY(tabLength > 0);
+    }
+    // By hand: a square of 300 on 190 by 277 is 2 by 2 parts upright: 150 and a tab of 10.
+    const auto four = splitPaper(scaled(*familyOutline("square"), 300), room);
+    QCOMPARE(four->size(), std::size_t(4));
+    COMPARE_TO(bounds(four->front().outline).width(), 160, 1e-6);
+    COMPARE_TO(bounds(four->back().outline).width(), 150, 1e-6);
+    QCOMPARE(four->front().tabs.size(), std::size_t(2));
+    QCOMPARE(four->back().joins.size(), std::size_t(2));
+    // What the lines would cut twice is not parted; nor what has no end of parts.
+    const Polygon comb{{0, 0}, {600, 0}, {600, 600}, {450, 600}, {450, 60}, {150, 60}, {150, 600}, {0, 600}};
+    if (const auto parts = splitPaper(comb, room)) {
+      double sum = 0;
+      for (const PaperPart& part : *parts) sum += area(part.own);
+      COMPARE_TO(sum, area(comb), 1e-3);
+    }
+    QVERIFY(!splitPaper(scaled(*familyOutline("square"), 9000), room));
+    // On the sheets: every part of every piece, apart from each other.
+    const Project p = support::project(support::recipe("hexagons", 120, 2, 2));
+    const SheetPlan plan = planOf(p);
+    QCOMPARE(plan.needs[0].parts, 2);
+    QCOMPARE(plan.papers, 4);
+    std::map<std::uint32_t, std::set<int>> numbers;
+    for (const Sheet& s : plan.sheets)
+      for (const SheetPaper& paper : s.papers) {
+        QVERIFY(paper.part >= 0);
+        numbers[paper.piece].insert(plan.parts[std::size_t(paper.part)].number);
+        const Box b = bounds(paper.outline);
+        QVERIFY(b.left > 10 - 1e-4 && b.right < 200 + 1e-4 && b.top > 10 - 1e-4 && b.bottom < 287 + 1e-4);
+        for (const auto& [from, to] : plan.parts[std::size_t(paper.part)].tabs)
+          for (const Point end : {from, to})
+            QVERIFY(end.x > b.left - 1e-6 && end.x < b.right + 1e-6 && end.y > b.top - 1e-6 &&
+                    end.y < b.bottom + 1e-6);
+      }
+    QCOMPARE(numbers.size(), std::size_t(4));
+    for (const auto& [piece, of] : numbers) QCOMPARE(of, (std::set<int>{1, 2}));
+  }
+  void theWholeBlockIsLaidTogetherByItsCrosses() {  // guarantee 7 of sheets.hpp
+    for (const char* id : {"kites", "hexagon-square-triangle"})
+      for (const MarkedSide side : {MarkedSide::Back, MarkedSide::Front}) {
+        const Project p = support::project(support::recipe(id, 50, 7, 5));
+        SheetOptions o{a4(), side, false};
+        o.block = true;
+        const SheetPlan plan = planOf(p, o);
+        QVERIFY(plan.sheets.size() >= 4);
+        QCOMPARE(plan.papers, static_cast<int>(p.layout->size()));
+        // Lay each tile where its first cross belongs, by the tiles before it.
+        std::vector<Point> offsets;
+        std::vector<std::set<std::uint32_t>> shown;
+        std::map<std::uint32_t, Polygon> there;
+        for (const Sheet& s : plan.sheets) {
+          QVERIFY(s.tile && s.tile->crosses.size() >= 2);
+          for (const SheetPaper& paper : s.papers) {
+            const Piece& piece = p.layout->pieces[paper.piece];
+            QVERIFY(sameOutline(translated(paper.outline, -1 * centroid(paper.outline)),
+                                placed(p.layout->outline(paper.piece), {}, side == MarkedSide::Back,
+                                       side == MarkedSide::Back ? Point{piece.centre.x, -piece.centre.y}
+                                                                : -1 * piece.centre)));
+            // How far the page lies from the layout is the same for all of its papers.
+            const Point in{side == MarkedSide::Back ? -piece.centre.x : piece.centre.x, piece.centre.y};
+            const Point by = centroid(paper.outline) - in;
+            if (paper.piece == s.papers.front().piece)
+              offsets.push_back(by);
+            else
+              QVERIFY(distance(by, offsets.back()) < 1e-6);
+          }
+        }
+        // Crosses of all tiles, carried into the layout, coincide where tiles overlap: each that two pages
+        // show is one place.
+        std::vector<Point> crosses;
+        int shared = 0;
+        for (std::size_t t = 0; t < plan.sheets.size(); ++t)
+          for (const Point c : plan.sheets[t].tile->crosses) {
+            const Point in = c - offsets[t];
+            const bool known =
+                std::any_of(crosses.begin(), crosses.end(), [&](Point q) { return distance(q, in) < 1e-6; });
+            shared += known ? 1 : 0;
+            if (!known) crosses.push_back(in);
+            const Box& b = plan.sheets[t].tile->shown;
+            QVERIFY(c.x > b.left && c.x < b.right && c.y > b.top && c.y < b.bottom);
+          }
+        QVERIFY(shared >= static_cast<int>(plan.sheets.size()) - 1);
+        // Windows cover every piece wholly.
+        for (std::uint32_t i = 0; i < p.layout->size(); ++i)
+          for (const Point corner : p.layout->outline(i)) {
+            const Point in{side == MarkedSide::Back ? -corner.x : corner.x, corner.y};
+            bool seen = false;
+            for (std::size_t t = 0; t < plan.sheets.size(); ++t) {
+              const Point at = in + offsets[t];
+              const Box& b = plan.sheets[t].tile->shown;
+              seen = seen || (at.x > b.left - 1e-6 && at.x < b.right + 1e-6 && at.y > b.top - 1e-6 &&
+                              at.y < b.bottom + 1e-6);
+            }
+            QVERIFY(seen);
+          }
+      }
+    SheetOptions o{a4(), MarkedSide::Back, false};
+    o.block = true;
+    const Project huge = support::project(support::recipe("squares", 500, 10, 10));
+    QVERIFY(support::says(planSheets(huge, o).error(), "block-too-large"));
+    // A block that goes on one page has no crosses and no second page.
+    const SheetPlan one = planOf(support::project(support::recipe("hexagons", 20, 3, 3)), o);
+    QCOMPARE(one.sheets.size(), std::size_t(1));
+    QVERIFY(one.sheets[0].tile->crosses.empty());
+  }
+  /// What was drafted by lines is printed as it was drawn; what was laid otherwise is not.
+  void aDraftedBlockBeginsWhole() {
+    Project p = support::project(support::recipe("squares", 200, 1, 1));
+    QVERIFY(p.settings.sorting == SheetSorting::Shape);
+    const auto across = [](const Project& of) {
+      const auto o = of.layout->outline(0);
+      return nlohmann::json{
+          {"edit", "draft"},
+          {"lines",
+           nlohmann::json::array({nlohmann::json::array(
+               {nlohmann::json::array({o[0].x, o[0].y}), nlohmann::json::array({o[2].x, o[2].y})})})},
+          {"pieces", {1}}};
+    };
+    p = support::edited(p, across(p));
+    QVERIFY(p.layout->size() == 2 && p.settings.sorting == SheetSorting::Block);
+    Project q = support::project(support::recipe("squares", 200, 2, 1));
+    q = support::edited(q, across(q));
+    QVERIFY(q.layout->size() == 3);
+    QVERIFY(q.settings.sorting == SheetSorting::Shape);
+  }
+  /// Every arrangement that ships, at 1 in: never more sheets than each kind by itself, one less wherever
+  /// what is left of the last sheets has room on fewer by its rows.
+  void neverMoreSheetsThanShapeByShape() {  // guarantee 4 of sheets.hpp
+    for (const Arrangement& a : support::library().all()) {
+      const Project p = support::project(support::recipe(a.id.c_str(), 25.4, 5, 5));
+      const SheetPlan plan = planOf(p);
+      std::map<std::pair<int, int>, int> kinds;
+      for (const Piece& piece : p.layout->pieces) ++kinds[{piece.shape, piece.hand}];
+      int apart = 0;
+      for (const auto& [kind, n] : kinds) {
+        const auto each = static_cast<int>(
+            densestFill(
+                paperOutline(p.layout->shapes[std::size_t(kind.first)], kind.second, MarkedSide::Back), a4())
+                .copies.size());
+        QVERIFY2(each > 0, a.id.c_str());
+        apart += (n + each - 1) / each;
+      }
+      QVERIFY2(static_cast<int>(plan.sheets.size()) <= apart, a.id.c_str());
+    }
   }
 };
 

@@ -85,7 +85,7 @@ class TextTest : public QObject {
   }
   void everyPluralHasItsTwoForms() {
     for (const auto part : {layoutSentences(), editSentences(), fileSentences(), exchangeSentences(),
-                            reviewSentences(), cuttingSentences(), commandSentences()})
+                            reviewSentences(), cuttingSentences(), commandSentences(), paperSentences()})
       for (const Sentence& s : part)
         if (std::string_view(s.text).find("%n") != std::string_view::npos)
           for (const int n : {1, 2}) {

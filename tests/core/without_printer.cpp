@@ -1,12 +1,18 @@
 // True scale, the card for ruler and knife, templates for cloth: sums worked by hand.
 #include <set>
 
+#include "layout/piece_sides.hpp"
+#include "paper/die_strips.hpp"
 #include "paper/nesting.hpp"
 #include "paper/ruler_card.hpp"
+#include "paper/serves.hpp"
+#include "paper/sheets.hpp"
 #include "paper/templates.hpp"
 #include "paper/true_scale.hpp"
 #include "registry.hpp"
 #include "shape/allowance.hpp"
+#include "shape/arcs.hpp"
+#include "shape/families.hpp"
 #include "shape/overlap.hpp"
 #include "store/printers_file.hpp"
 #include "support.hpp"
@@ -115,7 +121,7 @@ class WithoutPrinterTest : public QObject {
     p = support::edited(p, {{"edit", "setAllowance"}, {"value", 8}});
     const Page page = standardPages().front();
     for (const MarkedSide side : {MarkedSide::Front, MarkedSide::Back}) {
-      const auto plan = planTemplates(p, page, side, 2);
+      const auto plan = planTemplates(p, {page, side, 2});
       QVERIFY(plan.has_value());
       std::map<std::tuple<int, int, bool>, int> counts;
       const Box room = printable(page);
@@ -137,10 +143,10 @@ class WithoutPrinterTest : public QObject {
       QCOMPARE(counts.size(), 2 * p.layout->shapes.size());
       for (const auto& [key, n] : counts) QCOMPARE(n, 2);
     }
-    QVERIFY(support::says(planTemplates(p, page, MarkedSide::Front, 0).error(), "template-copies"));
+    QVERIFY(support::says(planTemplates(p, {page, MarkedSide::Front, 0}).error(), "template-copies"));
     // What is larger than the page is named and on none.
     const auto large =
-        planTemplates(support::project(support::recipe("squares", 200, 2, 2)), page, MarkedSide::Front);
+        planTemplates(support::project(support::recipe("squares", 200, 2, 2)), {page, MarkedSide::Front});
     QCOMPARE(large->tooLarge.size(), std::size_t(1));
     QVERIFY(large->pages.empty());
   }
@@ -149,10 +155,125 @@ class WithoutPrinterTest : public QObject {
     for (const auto& [id, lines] :
          {std::pair("kites", 1), std::pair("hexagons", 6), std::pair("squares", 4)}) {
       const auto plan = planTemplates(support::project(support::recipe(id, 30, 3, 3)),
-                                      standardPages().front(), MarkedSide::Front);
+                                      {standardPages().front(), MarkedSide::Front});
       QCOMPARE(plan->pages[0].templates[0].centreLines.size(), std::size_t(lines));
     }
   }
+  /// By hand: a square of 50 mm traced with a line of 0.5 mm and cut in its middle is 0.25 larger on every
+  /// side: 50.5, 1 %, so 12 mm on a border of 1200.
+  void mastersAreSmallerByThePencil() {
+    const Project squares = support::project(support::recipe("squares", 50, 3, 2));
+    const PencilError off = pencilError(squares.layout->shapes[0], 0.5, 1200);
+    COMPARE_TO(off.edge, 0.5, 1e-9);
+    COMPARE_TO(off.border, 12, 1e-9);
+    TemplateOptions o;
+    o.page = standardPages().front();
+    o.masters = true;
+    o.pencil = 0.8;
+    for (const char* id : {"kites", "hexagon-square-triangle", "clamshells"}) {
+      const Project p = support::project(support::recipe(id, 30, 4, 4, FinishingSides::EdgePieces));
+      for (const MarkedSide side : {MarkedSide::Back, MarkedSide::Front}) {
+        o.side = side;
+        const auto plan = planTemplates(p, o);
+        QVERIFY(plan.has_value());
+        std::set<std::pair<int, int>> seen;
+        for (const TemplatePage& page : plan->pages)
+          for (const ClothTemplate& t : page.templates) {
+            QVERIFY(seen.insert({t.shape, t.hand}).second);  // one of each
+            const Polygon paper = paperOutline(p.layout->shapes[t.shape], t.hand, side);
+            QVERIFY(poseOf(t.inner, paper) && !poseOf(t.inner, paper)->mirrored);
+            // Traced again it is the true paper.
+            if (!hasArcs(t.inner)) QVERIFY(sameOutline(allowanceOutline(t.outer, 0.4), t.inner));
+            QVERIFY(area(t.outer) < area(t.inner));
+          }
+        std::set<std::pair<int, int>> kinds;
+        for (const Piece& piece : p.layout->pieces) kinds.insert({piece.shape, piece.hand});
+        QCOMPARE(seen, kinds);
+      }
+    }
+    o.pencil = 4;
+    QVERIFY(support::says(planTemplates(squares, o).error(), "pencil-range"));
+  }
+  /// By hand: squares of 48 mm with 2 mm between them on stock of 300 by 210: strips of 50, six to a strip
+  /// along 300, four strips of it to a sheet (or four to a strip along 210, and six strips).
+  void stripsForDies() {
+    const Project p = support::project(support::recipe("squares", 48, 10, 5));
+    PaperSupply supply;
+    KindSupply k;
+    k.toMake = 50;
+    supply.kinds = {k};
+    DieWishes w;
+    w.width = 300;
+    w.height = 210;
+    w.clearance = 2;
+    w.layers = 4;
+    auto rows = dieStrips(*p.layout, supply, w);
+    QVERIFY(rows.has_value() && rows->size() == 1);
+    const DieRow r = (*rows)[0];
+    COMPARE_TO(r.stripWidth, 50, 1e-9);
+    QCOMPARE(r.papers, 50);
+    // 24 to a sheet either way: three sheets. Along 300: 9 strips, 3 stacks of 4, 6 dies each: 18 passes.
+    // Along 210: 13 strips, 4 stacks, 4 dies each: 16 passes.
+    QCOMPARE(r.sheets, 3);
+    COMPARE_TO(r.stripLength, 210, 0);
+    QCOMPARE(r.perStrip, 4);
+    QCOMPARE(r.stripsPerSheet, 6);
+    QCOMPARE(r.strips, 13);
+    QCOMPARE(r.passes, 16);
+    w.dies = 3;  // 300: 3 stacks of 2 goes; 210: 4 stacks of 2
+    rows = dieStrips(*p.layout, supply, w);
+    QCOMPARE((*rows)[0].passes, 6);
+    QCOMPARE((*rows)[0].perStrip, 6);
+    w.width = 55;
+    w.height = 51;
+    QCOMPARE((*dieStrips(*p.layout, supply, w))[0].sheets, 50);
+    // One and a half times its width: turned triangles lie in each other's gaps.
+    const Project t = support::project(support::recipe("triangles", 60, 4, 2));
+    w = {};
+    w.width = 300;
+    w.height = 60;
+    w.clearance = 0;
+    const DieRow triangles = (*dieStrips(*t.layout, supply, w))[0];
+    QCOMPARE(triangles.perStrip, 9);  // 60 and eight times 30 are 300
+    COMPARE_TO(triangles.stripWidth, 60 * std::sqrt(3.0) / 2, 1e-6);
+    w.height = 50;
+    QVERIFY(!(*dieStrips(*t.layout, supply, w))[0].fits);
+    w.height = 10;
+    QVERIFY(support::says(dieStrips(*t.layout, supply, w).error(), "die-stock"));
+    w = {};
+    w.layers = 0;
+    QVERIFY(support::says(dieStrips(*t.layout, supply, w).error(), "die-layers"));
+    w = {};
+    w.clearance = 31;
+    QVERIFY(support::says(dieStrips(*t.layout, supply, w).error(), "die-clearance"));
+  }
+  /// A hexagon without one side is a jewel, without two opposite ones a 60° diamond of twice its edge,
+  /// without three a triangle of three times its edge; a square without one side never closes.
+  void aTemplateServesOtherShapes() {
+    const Polygon hexagon = scaled(*familyOutline("hexagon"), 20);
+    const Polygon jewel = withSidesLeftOut(hexagon, {2});
+    QCOMPARE(jewel.size(), std::size_t(5));
+    COMPARE_TO(area(jewel), area(hexagon) + 20 * 20 * std::sqrt(3.0) / 4, 1e-6);
+    QVERIFY(poseOf(jewel, scaled(*familyOutline("jewel"), 20)));
+    const Polygon diamond = withSidesLeftOut(hexagon, {0, 3});
+    QVERIFY(poseOf(diamond, scaled(*familyOutline("diamond60"), 40)));
+    QVERIFY(poseOf(withSidesLeftOut(hexagon, {1, 3, 5}), scaled(*familyOutline("triangle60"), 60)));
+    QVERIFY(withSidesLeftOut(Polygon{{0, 0}, {9, 0}, {9, 9}, {0, 9}}, {1}).empty());
+    // In a layout: the hexagon serves its jewels, and no other pair is told.
+    for (const Arrangement& a : support::library().all()) {
+      const Project p = support::project(support::recipe(a.id.c_str(), 25.4, 4, 4));
+      for (const TemplateServes& t : templatesThatServe(*p.layout)) {
+        const Polygon run = withSidesLeftOut(handedOutline(p.layout->shapes[t.shape], t.hand), t.leftOut);
+        const auto pose = poseOf(run, handedOutline(p.layout->shapes[t.other], t.otherHand));
+        QVERIFY2(pose && !pose->mirrored, a.id.c_str());
+        served_.insert(p.layout->shapes[t.shape].family + ">" + p.layout->shapes[t.other].family);
+      }
+    }
+    QVERIFY2(served_.count("hexagon>jewel") == 1, qPrintable(QString::number(served_.size())));
+  }
+
+ private:
+  std::set<std::string> served_;
 };
 
 CLATHRA_TEST(WithoutPrinterTest, "without_printer")

@@ -10,11 +10,13 @@
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
 #include "registry.hpp"
+#include "rendered.hpp"
 #include "script/demo.hpp"
 #include "sound_plan.hpp"
 #include "support.hpp"
 
 using namespace clathra;
+using support::pdfPageCount;
 
 namespace {
 
@@ -34,10 +36,6 @@ QString pdfText(const QByteArray& pdf, const QStringList& options = {}) {
   p.start("pdftotext", options + QStringList{file.fileName(), "-"});
   p.waitForFinished(30'000);
   return QString::fromUtf8(p.readAllStandardOutput());
-}
-
-int pdfPageCount(const QByteArray& pdf) {
-  return static_cast<int>(pdf.count("/Type /Page\n"));
 }
 
 /// Width and height that an SVG says it has, mm.
@@ -123,7 +121,7 @@ class ExportsTest : public QObject {
     const auto plan = planSheets(p, {standardPages().front(), MarkedSide::Back, false});
     QVERIFY(plan);
     for (std::size_t s = 0; s < plan->sheets.size(); ++s) {
-      const QByteArray svg = sheetSvg(p, *plan, s);
+      const QByteArray svg = *sheetSvg(p, *plan, s);
       COMPARE_TO(svgSize(svg).width(), 210, 0.01);
       COMPARE_TO(svgSize(svg).height(), 297, 0.01);
       QSvgRenderer renderer(svg);

@@ -10,6 +10,7 @@
 #include "draw/fonts.hpp"
 #include "draw/sheet_painter.hpp"
 #include "registry.hpp"
+#include "rendered.hpp"
 #include "script/demo.hpp"
 #include "sound_plan.hpp"
 #include "support.hpp"
@@ -18,55 +19,10 @@ using namespace clathra;
 
 namespace {
 
-constexpr double kDpi = 600;
-
-/// One page as grey values, rendered by pdftoppm.
-struct PageRaster {
-  int width = 0, height = 0;
-  std::string pixels;
-  int at(int x, int y) const {
-    if (x < 0 || y < 0 || x >= width || y >= height) return 255;
-    return static_cast<unsigned char>(
-        pixels[static_cast<std::size_t>(y) * static_cast<std::size_t>(width) + static_cast<std::size_t>(x)]);
-  }
-};
-
-PageRaster render(const QByteArray& pdf, int page) {
-  const QTemporaryDir folder;
-  QFile file(folder.filePath("x.pdf"));
-  file.open(QIODevice::WriteOnly);
-  file.write(pdf);
-  file.close();
-  QProcess p;
-  p.start("pdftoppm", {"-r", QString::number(int(kDpi)), "-gray", "-f", QString::number(page), "-l",
-                       QString::number(page), "-singlefile", file.fileName(), folder.filePath("out")});
-  p.waitForFinished(60'000);
-  std::ifstream in(folder.filePath("out.pgm").toStdString(), std::ios::binary);
-  std::string magic;
-  int most = 0;
-  PageRaster r;
-  in >> magic >> r.width >> r.height >> most;
-  in.get();
-  r.pixels.assign(std::istreambuf_iterator<char>(in), {});
-  return r;
-}
-
-/// Where the ink of a line is, across it: mm off from where it should be, at the middle of an edge. Only
-/// lines that stand alone within the search are measured.
-double inkOff(const PageRaster& r, Point a, Point b, double t) {
-  constexpr double kSearch = 1.6, kStep = 0.01;
-  const Point at = a + t * (b - a), d = (1 / distance(a, b)) * (b - a), n{-d.y, d.x};
-  double weight = 0, sum = 0;
-  for (double s = -kSearch; s <= kSearch; s += kStep) {
-    const Point p = at + s * n;
-    const int grey = r.at(static_cast<int>(std::floor(p.x * kDpi / 25.4)),
-                          static_cast<int>(std::floor(p.y * kDpi / 25.4)));
-    const double ink = 255 - grey;
-    weight += ink;
-    sum += ink * s;
-  }
-  return weight > 0 ? sum / weight : 99;
-}
+using support::inkOff;
+using support::kDpi;
+using support::PageRaster;
+using support::render;
 
 /// The largest difference between the printed and the meant distance of two parallel edges, over all papers:
 /// mm.
@@ -79,8 +35,8 @@ double worstDistance(const PageRaster& r, const Sheet& sheet) {
         const Point e = o[(i + 1) % o.size()] - o[i], f = o[(k + 1) % o.size()] - o[k];
         if (std::abs(cross(e, f)) > 1e-6 * length(e) * length(f)) continue;
         // Both lines move the same way across: the distance changes by the difference.
-        const double first = inkOff(r, o[i], o[(i + 1) % o.size()], 0.3),
-                     second = inkOff(r, o[k], o[(k + 1) % o.size()], 0.3);
+        const double first = inkOff(r, o[i], o[(i + 1) % o.size()], 0.3, 0.8),
+                     second = inkOff(r, o[k], o[(k + 1) % o.size()], 0.3, 0.8);
         worst = std::max(worst, std::abs(first + second));
       }
   }

@@ -12,6 +12,7 @@ struct Drawn {
   enum class Kind { Line, Polygon, Words, Image } kind = Kind::Line;
   QPolygonF points;  ///< of the page; words: where their base line begins, images: their four corners
   QString words;
+  double size = 0;  ///< of the letters, in the page's units
   QPen pen;
   QBrush brush;
   bool filled() const { return brush.style() != Qt::NoBrush; }
@@ -123,7 +124,9 @@ class Recorder : public QPaintDevice {
     }
     void drawTextItem(const QPointF& at, const QTextItem& item) override {
       add(Drawn::Kind::Words, QPolygonF({at, at + QPointF(item.width(), 0)}));
-      recorder_.recording.drawn.back().words = item.text();
+      Drawn& words = recorder_.recording.drawn.back();
+      words.words = item.text();
+      words.size = item.font().pixelSize() * std::sqrt(std::abs(transform_.determinant()));
     }
 
    private:

@@ -23,15 +23,6 @@ bool isOf(const OwnedPapers& row, const Shape& shape, int hand) {
 
 }  // namespace
 
-QString paperTitle(const Project& project, std::uint16_t shape, int hand) {
-  const Shape& s = project.layout->shapes[shape];
-  const bool fraction = std::abs(std::remainder(s.edge, 25.4 / 64)) < 1e-6;
-  QString out = shapeWords(s.title) + QLatin1Char(' ') +
-                inWords(fraction ? sizeArg(s.edge) : fineArg(s.edge, 1), project.settings.unit);
-  if (hand != 0) out += hand > 0 ? QObject::tr(", right") : QObject::tr(", left");
-  return out;
-}
-
 BoxCard::BoxCard(Session& session) : Card(tr("Papers I have")), session_(session) {
   body()->addWidget(wrapped(tr("What lies in the box counts first, for this project and for others; only the "
                                "rest is bought or made."),

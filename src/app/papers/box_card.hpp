@@ -30,7 +30,4 @@ class BoxCard : public Card {
   std::unique_ptr<KeptRows> rows_;
 };
 
-/// "hexagon 1 in, left"
-QString paperTitle(const Project& project, std::uint16_t shape, int hand);
-
 }  // namespace clathra

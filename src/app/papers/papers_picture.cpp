@@ -6,7 +6,9 @@
 #include "app/widgets/fields.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/rows.hpp"
+#include "draw/alike_strip.hpp"
 #include "draw/closing_painter.hpp"
+#include "draw/cutter_painter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/sheet_painter.hpp"
 #include "layout/piece_sides.hpp"
@@ -19,7 +21,7 @@ namespace clathra {
 namespace {
 
 void paintFitted(QPainter& p, const QRectF& into, const Project& project, const SheetPlan& plan,
-                 std::size_t sheet, bool marks) {
+                 std::size_t sheet, bool marks, const Geometry* geometry = nullptr) {
   const double k = std::min(into.width() / plan.page.width, into.height() / plan.page.height);
   const QSizeF size(plan.page.width * k, plan.page.height * k);
   const QRectF page(into.center() - QPointF(size.width(), size.height()) / 2, size);
@@ -31,6 +33,7 @@ void paintFitted(QPainter& p, const QRectF& into, const Project& project, const 
   p.scale(k, k);
   SheetLook look;
   look.marks = marks;
+  look.geometry = geometry;
   paintSheet(p, project, plan, sheet, look);
   p.restore();
 }
@@ -44,13 +47,15 @@ ClosingLook closingLook() {
 
 }  // namespace
 
-PapersPicture::PapersPicture(Session& session, const ClosingCard& closing, const ScanCard& scan)
-    : session_(session), closing_(closing), scan_(scan) {
+PapersPicture::PapersPicture(Session& session, const ClosingCard& closing, const ScanCard& scan,
+                             const CutterCard& cutter)
+    : session_(session), closing_(closing), scan_(scan), cutter_(cutter) {
   setObjectName(QStringLiteral("panel"));
   auto* all = new QVBoxLayout(this);
   all->setContentsMargins(scaled(16), scaled(10), scaled(16), scaled(12));
-  looks_ = new Pills({tr("Sheets"), tr("Will it close?"), tr("At once"), tr("Look-alikes"), tr("Scan")},
-                     tr("What is shown"), Pills::At::Picture);
+  looks_ = new Pills(
+      {tr("Sheets"), tr("Will it close?"), tr("At once"), tr("Look-alikes"), tr("Scan"), tr("Cutter")},
+      tr("What is shown"), Pills::At::Picture);
   all->addWidget(looks_);
   title_ = wrapped({}, "head");
   all->addWidget(title_);
@@ -77,6 +82,16 @@ PapersPicture::PapersPicture(Session& session, const ClosingCard& closing, const
         if (scan_.answer()) paintScan(p, into, *scan_.answer());
       });
   pages_->addWidget(scanned_);
+  cut_ =
+      new PictureView(tr("What the practice cutter made of a file"), [this](QPainter& p, const QRectF& into) {
+        if (const auto answer = cutter_.answer()) {
+          CutterLook look;
+          look.palette = &currentPalette();
+          look.text = scaled(13);
+          paintCutter(p, into, answer->report, answer->mat, look);
+        }
+      });
+  pages_->addWidget(cut_);
   all->addWidget(pages_, 1);
   note_ = wrapped({}, "muted");
   all->addWidget(note_);
@@ -90,7 +105,8 @@ QWidget* PapersPicture::sheetsPage() {
   row->setSpacing(scaled(14));
   sheet_ = new PictureView(tr("The sheet as it will print"), [this](QPainter& p, const QRectF& into) {
     if (plan() && static_cast<std::size_t>(shown_) < plan()->sheets.size())
-      paintFitted(p, into, session_.project(), *plan(), static_cast<std::size_t>(shown_), true);
+      paintFitted(p, into, session_.project(), *plan(), static_cast<std::size_t>(shown_), true,
+                  &session_.geometry());
   });
   sheet_->setMinimumSize(200, 200);
   row->addWidget(sheet_, 3);
@@ -118,12 +134,14 @@ QWidget* PapersPicture::pairsPage() {
   });
   connect(limit_, &LengthField::wrong, this, &PapersPicture::said);
   rows->addWidget(which_);
-  rows->addWidget(wrappingRow({label(tr("they differ at the worst corner by less than")), limit_}));
+  auto* strip = button(tr("Save a strip to hold papers against"), "link");
+  connect(strip, &QPushButton::clicked, this, &PapersPicture::saveStrip);
+  rows->addWidget(wrappingRow({label(tr("they differ at the worst corner by less than")), limit_, strip}));
   pair_ = new PictureView(tr("Look-alikes laid on each other"), [this](QPainter& p, const QRectF& into) {
     const auto at = static_cast<std::size_t>(std::max(0, which_->currentIndex()));
     if (at >= pairs_.size()) return;
     const double perMm = screen() ? screen()->physicalDotsPerInch() / 25.4 : 96 / 25.4;
-    paintLookAlike(p, into, pairs_[at].one, pairs_[at].other, perMm, closingLook());
+    paintLookAlike(p, into, pairs_[at].laid.one, pairs_[at].laid.other, perMm, closingLook());
   });
   rows->addWidget(pair_, 1);
   connect(which_, &QComboBox::currentIndexChanged, this, [this] {
@@ -155,28 +173,13 @@ void PapersPicture::findPairs() {
   if (pairsOf_ == session_.project().layout && limitOf_ == session_.project().settings.lookAlike) return;
   limitOf_ = session_.project().settings.lookAlike;
   pairsOf_ = session_.project().layout;
-  pairs_.clear();
-  constexpr std::size_t kMostShapes = 60;
-  const auto& shapes = pairsOf_->shapes;
-  for (std::size_t i = 0; i < std::min(kMostShapes, shapes.size()); ++i) {
-    if (const LaidOn self = wrongTurn(shapes[i].outline); !self.one.empty())
-      pairs_.push_back({tr("%1 turned or turned over").arg(shapeWords(shapes[i].title)), self.one, self.other,
-                        self.worst});
-    for (std::size_t j = i + 1; j < std::min(kMostShapes, shapes.size()); ++j)
-      if (const LaidOn two = laidOn(shapes[i].outline, shapes[j].outline); !two.one.empty())
-        pairs_.push_back(
-            {tr("%1 and %2")
-                 .arg(QString::fromStdString(shapes[i].name), QString::fromStdString(shapes[j].name)),
-             two.one, two.other, two.worst});
-  }
-  std::stable_sort(pairs_.begin(), pairs_.end(),
-                   [](const Pair& a, const Pair& b) { return a.worst < b.worst; });
+  pairs_ = alikePairs(*pairsOf_, 1e6);
   // Where none is so near, the nearest is shown all the same, and said to be told apart.
-  const auto far =
-      std::find_if(pairs_.begin(), pairs_.end(), [&](const Pair& p) { return p.worst >= limitOf_; });
+  const auto far = std::find_if(pairs_.begin(), pairs_.end(),
+                                [&](const AlikePair& p) { return p.laid.worst >= limitOf_; });
   pairs_.erase(far == pairs_.begin() && far != pairs_.end() ? far + 1 : far, pairs_.end());
   which_->clear();
-  for (const Pair& p : pairs_) which_->addItem(p.title);
+  for (const AlikePair& p : pairs_) which_->addItem(alikeTitle(session_.project(), p));
   which_->setVisible(!pairs_.empty());
 }
 
@@ -224,7 +227,7 @@ void PapersPicture::refresh() {
   }
   if (looking() == LookAlikes) findPairs();
   if (QWidget* shown = pages_->currentWidget()) shown->update();
-  for (PictureView* v : {close_, curve_, pair_, scanned_}) v->update();
+  for (PictureView* v : {close_, curve_, pair_, scanned_, cut_}) v->update();
   say();
 }
 
@@ -284,14 +287,20 @@ void PapersPicture::say() {
         return set(none ? tr("No papers are to be printed") : tr("No paper fits this page"));
       const auto at = std::min(static_cast<std::size_t>(shown_), plan()->sheets.size() - 1);
       const Sheet& s = plan()->sheets[at];
-      return set(tr("Sheet %1 of %2, %3, papers seen from the %4")
-                     .arg(at + 1)
-                     .arg(plan()->sheets.size())
-                     .arg(QString::fromStdString(s.shape),
-                          plan()->side == MarkedSide::Back ? tr("back") : tr("front")),
-                 tr("%1 papers here, freed by %2 straight cuts. Lines that papers share are cut once.")
-                     .arg(s.papers.size())
-                     .arg(s.strokes));
+      return set(
+          tr("Sheet %1 of %2, %3, papers seen from the %4")
+              .arg(at + 1)
+              .arg(plan()->sheets.size())
+              .arg(QString::fromStdString(s.shape),
+                   plan()->side == MarkedSide::Back ? tr("back") : tr("front")),
+          s.tile ? tr("Row %1 of %2, column %3 of %4 of the whole block: lay cross on cross, then cut apart.")
+                       .arg(s.tile->row + 1)
+                       .arg(s.tile->rows)
+                       .arg(s.tile->column + 1)
+                       .arg(s.tile->columns)
+                 : tr("%1 papers here, freed by %2 straight cuts. Lines that papers share are cut once.")
+                       .arg(s.papers.size())
+                       .arg(s.strokes));
     }
     case Close: {
       const auto closure = session_.planner().closure();
@@ -317,17 +326,26 @@ void PapersPicture::say() {
       if (pairs_.empty()) return set(tr("No two papers here have as many corners: none look alike"));
       const auto at = static_cast<std::size_t>(
           std::clamp(which_->currentIndex(), 0, static_cast<int>(pairs_.size()) - 1));
-      if (pairs_[at].worst >= limitOf_)
+      if (pairs_[at].laid.worst >= limitOf_)
         return set(tr("No two papers here look alike; these come nearest, %1 apart at the worst corner")
-                       .arg(QString::fromStdString(writeFine(pairs_[at].worst, 1))));
+                       .arg(QString::fromStdString(writeFine(pairs_[at].laid.worst, 1))));
       return set(tr("They differ by %1 at the worst corner")
-                     .arg(QString::fromStdString(writeFine(pairs_[at].worst, 1))),
-                 tr("At true size where the screen knows it. Mark one kind, or cut it from card of another "
-                    "colour."));
+                     .arg(QString::fromStdString(writeFine(pairs_[at].laid.worst, 1))),
+                 tr("At true size where the screen knows it.") + QLatin1Char(' ') +
+                     alikeAdvice(session_.project(), pairs_[at]));
     }
     case Scan:
       return set(scan_.answer() ? tr("The scan, with what was found on it")
                                 : tr("Open a scan, or practise, under Scan the papers"));
+    case Cutter: {
+      const auto answer = cutter_.answer();
+      if (!answer) return set(tr("Practise cutting a file, under For a cutting machine"));
+      return set(
+          answer->report.sound() ? tr("The cutter would cut this as it is")
+                                 : tr("The cutter found something to put right"),
+          tr("The frame is the mat. Paths are numbered in the order in which they are cut; dashed ones are "
+             "open, doubled, off the mat, or come too late."));
+    }
   }
 }
 

@@ -4,11 +4,13 @@
 
 #include "app/canvas/picture_view.hpp"
 #include "app/papers/closing_card.hpp"
+#include "app/papers/cutter_card.hpp"
 #include "app/papers/scan_card.hpp"
 #include "app/session/session.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/labels.hpp"
+#include "paper/alike_pairs.hpp"
 
 namespace clathra {
 
@@ -16,9 +18,9 @@ class PapersPicture : public QFrame {
   Q_OBJECT
  public:
   /// Its pages, in their order.
-  enum Look { Sheets, Close, AtOnce, LookAlikes, Scan };
+  enum Look { Sheets, Close, AtOnce, LookAlikes, Scan, Cutter };
 
-  PapersPicture(Session& session, const ClosingCard& closing, const ScanCard& scan);
+  PapersPicture(Session& session, const ClosingCard& closing, const ScanCard& scan, const CutterCard& cutter);
   void refresh();
   void look(Look at);
   Look looking() const { return static_cast<Look>(looks_->current()); }
@@ -26,13 +28,9 @@ class PapersPicture : public QFrame {
 
  Q_SIGNALS:
   void said(const QString& sentence);
+  void saveStrip();  ///< of look-alikes
 
  private:
-  struct Pair {
-    QString title;
-    Polygon one, other;
-    double worst = 0;
-  };
   double limitOf_ = 0;  ///< the limit that the pairs were found for
   QWidget* sheetsPage();
   QWidget* pairsPage();
@@ -46,15 +44,16 @@ class PapersPicture : public QFrame {
   Session& session_;
   const ClosingCard& closing_;
   const ScanCard& scan_;
+  const CutterCard& cutter_;
   Pills* looks_;
   QStackedWidget* pages_;
   QLabel *title_, *note_;
   QWidget* thumbs_ = nullptr;
-  PictureView *sheet_ = nullptr, *close_, *curve_, *pair_ = nullptr, *scanned_;
+  PictureView *sheet_ = nullptr, *close_, *curve_, *pair_ = nullptr, *scanned_, *cut_;
   QComboBox* which_ = nullptr;
   LengthField* limit_ = nullptr;
   int shown_ = 0;
-  std::vector<Pair> pairs_;
+  std::vector<AlikePair> pairs_;
   std::shared_ptr<const Layout> pairsOf_;
   std::shared_ptr<const SheetPlan> filled_;  ///< the plan whose thumbnails stand
 };

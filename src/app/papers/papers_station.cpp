@@ -6,7 +6,6 @@
 #include <QHBoxLayout>
 #include <QPrintDialog>
 #include <QPrinter>
-#include <QRegularExpression>
 #include <QScrollArea>
 
 #include "app/theme/theme.hpp"
@@ -15,18 +14,10 @@
 #include "app/window/remarks_card.hpp"
 #include "draw/exporter.hpp"
 #include "draw/sheet_painter.hpp"
-#include "exchange/dxf.hpp"
 #include "measure/quantity.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
-
-namespace {
-
-const QStringList kPages{QStringLiteral("a4"), QStringLiteral("letter"), QStringLiteral("legal"),
-                         QStringLiteral("a3")};
-
-}  // namespace
 
 PapersStation::PapersStation(Session& session, Preferences& preferences, QObject* parent)
     : Station(session, preferences, parent) {
@@ -35,10 +26,25 @@ PapersStation::PapersStation(Session& session, Preferences& preferences, QObject
   closing_ = new ClosingCard(session_);
   scan_ = new ScanCard(session_);
   scale_ = new ScaleCard(session_, preferences_);
-  picture_ = new PapersPicture(session_, *closing_, *scan_);
+  cutter_ = new CutterCard(session_);
+  picture_ = new PapersPicture(session_, *closing_, *scan_, *cutter_);
   needs_ = new Card(tr("Papers to make"), false);
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = new Bench({box_, material_, needs_, pageCard(), outputCard(), scale_, closing_, scan_, remarks});
+  page_ = new PageCard(session_);
+  marks_ = new MarksCard(session_);
+  dies_ = new DieCard(session_);
+  bench_ = new Bench({box_, material_, needs_, page_, marks_, outputCard(), scale_, cutter_, plainCard(),
+                      dies_, closing_, scan_, remarks});
+  connect(page_, &PageCard::said, this, &Station::said);
+  connect(dies_, &DieCard::said, this, &Station::said);
+  connect(cutter_, &CutterCard::said, this, &Station::said);
+  connect(cutter_, &CutterCard::save, this,
+          [this](const QString& suffix) { saveSheets(tr("Folder for the sheets"), suffix); });
+  connect(cutter_, &CutterCard::read, this, [this] {
+    picture_->look(PapersPicture::Cutter);
+    picture_->refresh();
+  });
+  connect(scale_, &ScaleCard::practise, this, &PapersStation::printForPractice);
   connect(box_, &BoxCard::said, this, &Station::said);
   connect(material_, &MaterialCard::said, this, &Station::said);
   connect(closing_, &ClosingCard::said, this, &Station::said);
@@ -52,6 +58,7 @@ PapersStation::PapersStation(Session& session, Preferences& preferences, QObject
     if (open && session_.isOpen()) picture_->look(PapersPicture::Scan);
   });
   connect(picture_, &PapersPicture::said, this, &Station::said);
+  connect(picture_, &PapersPicture::saveStrip, this, &PapersStation::saveStrip);
   connect(scan_, &ScanCard::scanned, this, [this] {
     picture_->look(PapersPicture::Scan);
     picture_->refresh();
@@ -60,73 +67,6 @@ PapersStation::PapersStation(Session& session, Preferences& preferences, QObject
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
   connect(&session_, &Session::resultsChanged, this, [this] { refreshIfSeen(); });
-}
-
-QWidget* PapersStation::pageCard() {
-  auto* card = new Card(tr("Page"));
-  page_ = new Pills({tr("A4"), tr("Letter"), tr("Legal"), tr("A3"), tr("Own")}, tr("Page"));
-  own_ = new TextField;
-  own_->setAccessibleName(tr("Own page size"));
-  side_ = new Pills({tr("Back"), tr("Front")}, tr("Marked side shown"));
-  lay_ = new Pills({tr("Fewest sheets"), tr("Strips first")}, tr("How papers are laid"));
-  margin_ = new LengthField(tr("Margin of the page"), Length::millimetres(kLeastMargin),
-                            Length::millimetres(kMostMargin));
-  card->body()->addWidget(page_);
-  card->body()->addWidget(own_);
-  card->body()->addWidget(fieldRow(tr("Margin"), margin_));
-  card->body()->addWidget(label(tr("Marked side shown"), "muted"));
-  card->body()->addWidget(side_);
-  card->body()->addWidget(label(tr("Laid for"), "muted"));
-  card->body()->addWidget(lay_);
-  connect(page_, &Pills::chosen, this, [this](int i) {
-    own_->setVisible(i == kPages.size());
-    if (i < kPages.size())
-      session_.edit(SetPage{kPages[i].toStdString(), {}, {}}, tr("changed the page"));
-    else
-      own_->setFocus();
-  });
-  connect(own_, &QLineEdit::editingFinished, this, &PapersStation::typePage);
-  connect(margin_, &LengthField::lengthChanged, this, [this] {
-    SetPage edit;
-    edit.margin = margin_->length()->mm();
-    session_.edit(std::move(edit), tr("changed the margin"));
-  });
-  connect(margin_, &LengthField::wrong, this, &Station::said);
-  connect(side_, &Pills::chosen, this, [this](int i) {
-    session_.edit(SetPage{{}, i == 1 ? MarkedSide::Front : MarkedSide::Back, {}},
-                  tr("changed the marked side"));
-  });
-  connect(lay_, &Pills::chosen, this, [this](int i) {
-    session_.edit(SetPage{{}, {}, i == 1}, tr("changed how papers are laid"));
-  });
-  return card;
-}
-
-/// A page of one's own is typed and shown in the project's unit, and kept in mm.
-void PapersStation::typePage() {
-  const QString typed = own_->text().trimmed();
-  // A field that is hidden by an undo gives up the focus too: what it was given to show is nobody's typing.
-  if (typed.isEmpty() || typed == ownShown_) return;
-  static const QRegularExpression times(QStringLiteral("\\s*[x×]\\s*"));
-  const QStringList sides = typed.split(times);
-  std::string page;
-  for (const QString& side : sides) {
-    const auto length = parseLength(side.toStdString(), unit());
-    if (!length) return Q_EMIT said(inWords(length.error()));
-    page += (page.empty() ? "" : "x") + formatNumber(length->mm(), 4);
-  }
-  if (sides.size() != 2)
-    return Q_EMIT said(tr("A page has a width and a height: %1.").arg(own_->placeholderText()));
-  session_.edit(SetPage{page, {}, {}}, tr("changed the page"));
-}
-
-QString PapersStation::shownPage() const {
-  const auto page = pageOf(session_.project().settings.page);
-  if (!page) return QString::fromStdString(session_.project().settings.page);
-  const auto side = [this](double mm) {
-    return QString::fromStdString(formatLength(Length::millimetres(mm), unit()));
-  };
-  return QStringLiteral("%1 × %2").arg(side(page->width), side(page->height));
 }
 
 QWidget* PapersStation::outputCard() {
@@ -141,40 +81,31 @@ QWidget* PapersStation::outputCard() {
     void (PapersStation::*does)();
   } actions[] = {{tr("Print the sheets"), "act", &PapersStation::printSheets},
                  {tr("Save as PDF"), "", &PapersStation::savePdf},
-                 {tr("Save as SVG"), "", &PapersStation::saveSvg},
-                 {tr("Save as DXF"), "", &PapersStation::saveDxf},
-                 {tr("Save templates for cloth"), "", &PapersStation::saveTemplates},
-                 {tr("Save the ruler card"), "", &PapersStation::saveRulerCard}};
+                 {tr("Save templates for cloth"), "", &PapersStation::saveTemplates}};
   for (const auto& a : actions) {
     auto* b = button(a.text, a.role);
     connect(b, &QPushButton::clicked, this, a.does);
     card->body()->addWidget(b);
   }
+  copies_ = new CountField(tr("Copies of each template"), 1, kMostTemplateCopies);
+  copies_->setCount(1);
+  connect(copies_, &CountField::wrong, this, &Station::said);
+  card->body()->addWidget(fieldRow(tr("Copies of each template"), copies_));
   return card;
 }
 
 void PapersStation::refresh() {
-  const Settings& s = session_.project().settings;
-  const auto at = kPages.indexOf(QString::fromStdString(s.page));
-  const int page = static_cast<int>(at < 0 ? kPages.size() : at);
-  page_->setCurrent(page);
-  own_->setVisible(at < 0);
-  own_->setPlaceholderText(unit() == LengthUnit::Inch ? tr("width × height, like 12 in × 18 in")
-                                                      : tr("width × height, like 300 mm × 420 mm"));
-  if (at < 0) {
-    ownShown_ = shownPage();
-    showIn(*own_, ownShown_);
-  }
-  side_->setCurrent(s.marked == MarkedSide::Front ? 1 : 0);
-  lay_->setCurrent(s.stripsFirst ? 1 : 0);
-  margin_->setUnit(unit());
-  margin_->setLength(Length::millimetres(s.margin));
   session_.planner().showPaperChoices(true);
   box_->refresh();
   material_->refresh();
   closing_->refresh();
   scan_->refresh();
   scale_->refresh();
+  page_->refresh();
+  marks_->refresh();
+  dies_->refresh();
+  cutter_->refresh();
+  pencil_->setUnit(LengthUnit::Millimetre);
   fillNeeds();
   picture_->refresh();
 }
@@ -190,6 +121,7 @@ void PapersStation::beginFresh() {
   closing_->setOpen(false);
   scan_->setOpen(false);
   scale_->setOpen(false);
+  cutter_->forget();
   picture_->begin();
 }
 
@@ -216,8 +148,14 @@ void PapersStation::fillNeeds() {
       if (n.shape == k.shape && n.hand == k.hand && !n.fits)
         needs_->body()->addWidget(noteBox(
             n.fitsOn.empty()
-                ? tr("larger than every standard page")
-                : tr("larger than this page; %1 would take it").arg(QString::fromStdString(n.fitsOn))));
+                ? (n.parts > 0
+                       ? tr("larger than every standard page: printed in %n part(s)", nullptr, n.parts)
+                       : tr("larger than every standard page"))
+                : (n.parts > 0 ? tr("larger than this page: printed in %n part(s); %2 would take it whole",
+                                    nullptr, n.parts)
+                                     .arg(QString::fromStdString(n.fitsOn))
+                               : tr("larger than this page; %1 would take it")
+                                     .arg(QString::fromStdString(n.fitsOn)))));
   }
 }
 
@@ -237,35 +175,38 @@ void PapersStation::savePdf() {
   });
 }
 
-void PapersStation::saveSvg() {
-  saveSheets(tr("Folder for the SVG sheets"), QStringLiteral("svg"));
-}
-void PapersStation::saveDxf() {
-  saveSheets(tr("Folder for the DXF sheets"), QStringLiteral("dxf"));
-}
-
 void PapersStation::saveSheets(const QString& title, const QString& suffix) {
   if (!plan()) return Q_EMIT said(tr("The sheets are still being laid out; try again in a moment."));
   const QString folder = QFileDialog::getExistingDirectory(picture_, title);
   if (folder.isEmpty()) return;
   if (!plan()) return Q_EMIT said(tr("The sheets are being laid out anew; try again in a moment."));
-  output([folder, suffix, project = session_.project(),
-          sheets = session_.sheets()](const Progress& progress) -> Result<QString> {
+  const CutWishes wishes = cutter_->wishes();
+  output([folder, suffix, wishes, project = session_.project(),
+          papers = session_.planner().papers()](const Progress& progress) -> Result<QString> {
+    // A kerf wants the papers laid apart.
+    SheetPlan sheets = papers->sheets;
+    if (const double gap = gapFor(wishes, project.settings.gap); gap != project.settings.gap) {
+      auto options = sheetOptions(project);
+      if (!options) return tl::make_unexpected(options.error());
+      options->gap = gap;
+      auto plan = sheetsFor(papers->supply, *project.layout, *options, progress);
+      if (!plan) return tl::make_unexpected(plan.error());
+      sheets = std::move(*plan);
+    }
     FileSet set(realFileSystem());
-    for (std::size_t s = 0; s < sheets->sheets.size(); ++s) {
+    for (std::size_t s = 0; s < sheets.sheets.size(); ++s) {
       if (progress.cancelled()) return fail("Stopped; no sheet was written.");
-      progress.report(static_cast<double>(s) / static_cast<double>(sheets->sheets.size()));
+      progress.report(static_cast<double>(s) / static_cast<double>(sheets.sheets.size()));
       const QString file = QDir(folder).filePath(
           QStringLiteral("papers-%1.%2").arg(s + 1, 3, 10, QLatin1Char('0')).arg(suffix));
-      if (const auto ok =
-              set.add(file.toStdString(),
-                      viewOf(suffix == QLatin1String("dxf") ? QByteArray::fromStdString(sheetDxf(*sheets, s))
-                                                            : sheetSvg(project, *sheets, s)));
-          !ok)
+      const auto bytes = suffix == QLatin1String("dxf") ? sheetDxf(project, sheets, s, wishes)
+                                                        : sheetSvg(project, sheets, s, wishes);
+      if (!bytes) return tl::make_unexpected(bytes.error());
+      if (const auto ok = set.add(file.toStdString(), viewOf(*bytes)); !ok)
         return tl::make_unexpected(ok.error());
     }
     if (const auto ok = set.finish(); !ok) return tl::make_unexpected(ok.error());
-    return tr("Saved %1 sheets as %2.").arg(sheets->sheets.size()).arg(suffix.toUpper());
+    return tr("Saved %1 sheets as %2.").arg(sheets.sheets.size()).arg(suffix.toUpper());
   });
 }
 
@@ -274,10 +215,14 @@ void PapersStation::saveTemplates() {
       picture_, tr("Save the templates for cloth as PDF"),
       QString::fromStdString(session_.project().name) + tr(" templates.pdf"), tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
-  output([file, project = session_.project(), scale = scale()](const Progress& progress) -> Result<QString> {
+  output([file, project = session_.project(), scale = scale(),
+          copies = copies_->count()](const Progress& progress) -> Result<QString> {
     const auto page = pageOf(project.settings.page, project.settings.margin);
     if (!page) return tl::make_unexpected(page.error());
-    const auto plan = planTemplates(project, *page, MarkedSide::Front, 1, progress);
+    TemplateOptions options;
+    options.page = *page;
+    options.copies = copies;
+    const auto plan = planTemplates(project, options, progress);
     if (!plan) return tl::make_unexpected(plan.error());
     if (plan->pages.empty())
       return fail("template-too-large", shapeArg(project.layout->shapes[plan->tooLarge[0].first].title),
@@ -303,6 +248,86 @@ void PapersStation::saveRulerCard() {
   });
 }
 
+QWidget* PapersStation::plainCard() {
+  auto* card = new Card(tr("Without a printer"), false);
+  card->body()->addWidget(wrapped(
+      tr("Strips and cross-cuts for ruler and knife, and masters of every paper to trace. A pencil adds "
+         "its width; masters are smaller by it, so that what is cut in the middle of its line is true."),
+      "muted"));
+  auto* ruler = button(tr("Save the ruler card"));
+  connect(ruler, &QPushButton::clicked, this, &PapersStation::saveRulerCard);
+  pencil_ = new LengthField(tr("Width of the pencil's line"), Length::millimetres(0),
+                            Length::millimetres(kMostPencil));
+  pencil_->setUnit(LengthUnit::Millimetre);
+  pencil_->setLength(Length::millimetres(TemplateOptions{}.pencil));
+  connect(pencil_, &LengthField::wrong, this, &Station::said);
+  auto* masters = button(tr("Save masters to trace"));
+  connect(masters, &QPushButton::clicked, this, &PapersStation::saveMasters);
+  card->body()->addWidget(ruler);
+  card->body()->addWidget(fieldRow(tr("Pencil"), pencil_));
+  card->body()->addWidget(masters);
+  return card;
+}
+
+void PapersStation::saveMasters() {
+  const QString file = QFileDialog::getSaveFileName(
+      picture_, tr("Save the masters as PDF"),
+      QString::fromStdString(session_.project().name) + tr(" masters.pdf"), tr("PDF (*.pdf)"));
+  if (file.isEmpty()) return;
+  output([file, project = session_.project(), scale = scale(),
+          pencil = pencil_->length()->mm()](const Progress& progress) -> Result<QString> {
+    const auto page = pageOf(project.settings.page, project.settings.margin);
+    if (!page) return tl::make_unexpected(page.error());
+    TemplateOptions options;
+    options.page = *page;
+    options.side = project.settings.marked;
+    options.masters = true;
+    options.pencil = pencil;
+    const auto plan = planTemplates(project, options, progress);
+    if (!plan) return tl::make_unexpected(plan.error());
+    if (plan->pages.empty())
+      return fail("template-too-large", shapeArg(project.layout->shapes[plan->tooLarge[0].first].title),
+                  page->title);
+    const auto pdf = templatesPdf(project, *plan, scale);
+    if (!pdf) return tl::make_unexpected(pdf.error());
+    if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
+    return tr("Saved %n page(s) of masters.", nullptr, static_cast<int>(plan->pages.size()));
+  });
+}
+
+void PapersStation::saveStrip() {
+  const QString file = QFileDialog::getSaveFileName(
+      picture_, tr("Save the strip of look-alikes as PDF"),
+      QString::fromStdString(session_.project().name) + tr(" look-alikes.pdf"), tr("PDF (*.pdf)"));
+  if (file.isEmpty()) return;
+  output([file, project = session_.project(), scale = scale()](const Progress&) -> Result<QString> {
+    const auto page = pageOf(project.settings.page, project.settings.margin);
+    if (!page) return tl::make_unexpected(page.error());
+    const auto pdf = lookAlikesPdf(project, *page, scale);
+    if (!pdf) return tl::make_unexpected(pdf.error());
+    if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
+    return tr("Saved the strip. Print it at 100 % and hold a paper against its outline.");
+  });
+}
+
+/// The stand-in printer: a PDF as one that is off would print it, corrected as for the printer in use.
+void PapersStation::printForPractice(PrintScale off) {
+  if (!plan()) return Q_EMIT said(tr("The sheets are still being laid out; try again in a moment."));
+  const QString file = QFileDialog::getSaveFileName(
+      picture_, tr("Print for practice, as PDF"),
+      QString::fromStdString(session_.project().name) + tr(" practice.pdf"), tr("PDF (*.pdf)"));
+  if (file.isEmpty() || !plan()) return;
+  off.across *= scale().across;
+  off.down *= scale().down;
+  output([file, off, project = session_.project(),
+          sheets = session_.sheets()](const Progress& progress) -> Result<QString> {
+    const auto pdf = sheetsPdf(project, *sheets, progress, off);
+    if (!pdf) return tl::make_unexpected(pdf.error());
+    if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
+    return tr("Printed for practice. Measure its rules and type what they read.");
+  });
+}
+
 PrintScale PapersStation::scale() const {
   const PrinterProfile p = scale_->printer();
   return {p.across, p.down};
@@ -319,6 +344,9 @@ void PapersStation::printSheets() {
   output([printer, project = session_.project(), sheets = session_.sheets(),
           scale = scale()](const Progress& progress) -> Result<QString> {
     QPainter painter(printer.get());
+    const auto geometry = geometryOf(project.layout);
+    SheetLook look;
+    look.geometry = geometry.get();
     for (std::size_t s = 0; s < sheets->sheets.size(); ++s) {
       if (progress.cancelled()) {
         printer->abort();
@@ -329,7 +357,7 @@ void PapersStation::printSheets() {
       painter.resetTransform();
       painter.scale(printer->logicalDpiX() / 25.4, printer->logicalDpiY() / 25.4);
       scaleAboutMiddle(painter, sheets->page, scale);
-      paintSheet(painter, project, *sheets, s, {});
+      paintSheet(painter, project, *sheets, s, look);
     }
     return tr("Sent %1 sheets to the printer.").arg(sheets->sheets.size());
   });
@@ -377,8 +405,8 @@ std::vector<StripFigure> PapersStation::figures() const {
 
 Settled PapersStation::settled() const {
   if (!plan() || plan()->sheets.empty()) return Settled::Not;
-  const bool all =
-      std::all_of(plan()->needs.begin(), plan()->needs.end(), [](const PaperNeed& n) { return n.fits; });
+  const bool all = std::all_of(plan()->needs.begin(), plan()->needs.end(),
+                               [](const PaperNeed& n) { return n.fits || n.parts > 0; });
   return all && session_.tally().count(kNoCloth) == 0 ? Settled::Full : Settled::Half;
 }
 
@@ -388,6 +416,9 @@ void PapersStation::lookAt(const std::vector<std::uint32_t>&, const QString& abo
     picture_->look(PapersPicture::Close);
     return;
   }
+  if (about.startsWith(QLatin1String("scale-"))) return scale_->setOpen(true);
+  if (about.startsWith(QLatin1String("alike-")) || about.startsWith(QLatin1String("look-alike")))
+    return picture_->look(PapersPicture::LookAlikes);
   page_->focusChosen();
 }
 

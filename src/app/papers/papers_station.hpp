@@ -2,7 +2,11 @@
 #pragma once
 #include "app/papers/box_card.hpp"
 #include "app/papers/closing_card.hpp"
+#include "app/papers/cutter_card.hpp"
+#include "app/papers/die_card.hpp"
+#include "app/papers/marks_card.hpp"
 #include "app/papers/material_card.hpp"
+#include "app/papers/page_card.hpp"
 #include "app/papers/papers_picture.hpp"
 #include "app/papers/scale_card.hpp"
 #include "app/papers/scan_card.hpp"
@@ -33,19 +37,17 @@ class PapersStation : public Station {
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
 
  private:
-  QWidget* pageCard();
-  void typePage();
-  QString shownPage() const;
-  QString ownShown_;  ///< the text that the field of a page of one's own was given
   QWidget* outputCard();
   void beginFresh() override;
   void refresh() override;
   void fillNeeds();
   void savePdf();
-  void saveSvg();
-  void saveDxf();
   void saveTemplates();
+  QWidget* plainCard();
   void saveRulerCard();
+  void saveMasters();
+  void saveStrip();
+  void printForPractice(PrintScale off);
   PrintScale scale() const;
   void saveSheets(const QString& title, const QString& suffix);
   void printSheets();
@@ -58,9 +60,12 @@ class PapersStation : public Station {
   ClosingCard* closing_ = nullptr;
   ScanCard* scan_ = nullptr;
   ScaleCard* scale_ = nullptr;
-  LengthField* margin_ = nullptr;
-  Pills *page_ = nullptr, *side_ = nullptr, *lay_ = nullptr;
-  QLineEdit* own_ = nullptr;
+  PageCard* page_ = nullptr;
+  MarksCard* marks_ = nullptr;
+  CutterCard* cutter_ = nullptr;
+  DieCard* dies_ = nullptr;
+  LengthField* pencil_ = nullptr;
+  CountField* copies_ = nullptr;
   Card* needs_ = nullptr;
 };
 

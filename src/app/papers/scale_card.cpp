@@ -4,7 +4,9 @@
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/buttons.hpp"
+#include "app/widgets/fields.hpp"
 #include "app/widgets/rows.hpp"
+#include "draw/rules_painter.hpp"
 #include "measure/quantity.hpp"
 #include "store/printers_file.hpp"
 #include "words/words.hpp"
@@ -31,6 +33,7 @@ ScaleCard::ScaleCard(Session& session, Preferences& preferences)
   body()->addWidget(wrappingRow({take}));
   answer_ = wrapped({});
   body()->addWidget(answer_);
+  buildPractice();
   connect(name_, &QLineEdit::editingFinished, this, &ScaleCard::choose);
   connect(take, &QPushButton::clicked, this, &ScaleCard::correct);
   connect(this, &Card::folded, this, [this] {
@@ -38,11 +41,68 @@ ScaleCard::ScaleCard(Session& session, Preferences& preferences)
   });
   printer_.name = preferences_.printer().toStdString();
   if (const auto known = printerCalled(printersFile(), printer_.name)) printer_ = *known;
+  session_.planner().setPrinter(printer_);
 }
 
+/// The page whose rules are printed: where the margin holds none, they come on one with the usual margin.
 Page ScaleCard::page() const {
   const Settings& s = session_.project().settings;
-  return pageOf(s.page, s.margin).value_or(standardPages().front());
+  Page page = pageOf(s.page, s.margin).value_or(standardPages().front());
+  if (!holdsRules(page)) page.margin = kPageMargin;
+  return page;
+}
+
+/// A printer that is off, to learn on without wasting card.
+void ScaleCard::buildPractice() {
+  auto* fold = button(tr("Practise printing"), "link");
+  body()->addWidget(wrappingRow({fold}));
+  auto* box = new QWidget;
+  auto* rows = new QVBoxLayout(box);
+  rows->setContentsMargins(0, 0, 0, 0);
+  rows->setSpacing(scaled(8));
+  body()->addWidget(box);
+  box->hide();
+  connect(fold, &QPushButton::clicked, this, [box] { box->setVisible(box->isHidden()); });
+  const auto number = [&](const QString& text, const QString& value) {
+    auto* field = new TextField;
+    field->setAccessibleName(text);
+    field->setFixedWidth(scaled(86));
+    field->setText(value);
+    rows->addWidget(fieldRow(text, field));
+    return field;
+  };
+  offAcross_ = number(tr("It prints across, %"), QStringLiteral("98.6"));
+  offDown_ = number(tr("It prints down, %"), QStringLiteral("99.3"));
+  const auto length = [&](const QString& text, double most, double value) {
+    auto* field = new LengthField(text, Length::millimetres(0), Length::millimetres(most));
+    field->setUnit(LengthUnit::Millimetre);
+    field->setLength(Length::millimetres(value));
+    rows->addWidget(fieldRow(text, field));
+    connect(field, &LengthField::wrong, this, &ScaleCard::said);
+    return field;
+  };
+  shear_ = length(tr("Slants sideways in 100 mm"), 5, 0.3);
+  drift_ = length(tr("Lies off to the right"), 20, 1.5);
+  auto* print = button(tr("Print for practice, as PDF"));
+  rows->addWidget(wrappingRow({print}));
+  connect(print, &QPushButton::clicked, this, &ScaleCard::sendPractice);
+}
+
+void ScaleCard::sendPractice() {
+  PrintScale off;
+  for (const auto& [field, to] : {std::pair(offAcross_, &off.across), std::pair(offDown_, &off.down)}) {
+    bool ok = false;
+    const double percent = field->text().trimmed().replace(QLatin1Char(','), QLatin1Char('.')).toDouble(&ok);
+    if (!ok || !(percent > 85 && percent < 115)) {
+      field->setFocus();
+      return Q_EMIT said(
+          tr("%1: \"%2\" is no number from 85 to 115.").arg(field->accessibleName(), field->text().left(30)));
+    }
+    *to = percent / 100;
+  }
+  off.shear = shear_->length()->mm() / 100;
+  off.driftAcross = drift_->length()->mm();
+  Q_EMIT practise(off);
 }
 
 void ScaleCard::choose() {
@@ -52,6 +112,7 @@ void ScaleCard::choose() {
   printer_.name = name.toStdString();
   if (const auto known = printerCalled(printersFile(), printer_.name)) printer_ = *known;
   preferences_.setPrinter(name);
+  session_.planner().setPrinter(printer_);
   told_.clear();
   refresh();
 }
@@ -70,6 +131,7 @@ void ScaleCard::correct() {
       corrected(printer_, *answer, QDate::currentDate().toString(Qt::ISODate).toStdString());
   if (const auto ok = keepPrinter(printersFile(), next); !ok) return Q_EMIT said(inWords(ok.error()));
   printer_ = next;
+  session_.planner().setPrinter(printer_);
   const auto percent = [](double share) { return QString::fromStdString(formatNumber(100 * share, 2)); };
   const QString off = QString::fromStdString(writeFine(std::abs(answer->borderOff), 1)),
                 sure = QString::fromStdString(writeFine(answer->borderSure, 1));

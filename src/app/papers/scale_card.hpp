@@ -5,6 +5,7 @@
 #include "app/widgets/card.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/labels.hpp"
+#include "draw/exporter.hpp"
 #include "paper/true_scale.hpp"
 
 namespace clathra {
@@ -19,10 +20,13 @@ class ScaleCard : public Card {
 
  Q_SIGNALS:
   void said(const QString& sentence);
+  void practise(PrintScale off);  ///< print as a printer would that is off so
 
  private:
   void choose();
   void correct();
+  void buildPractice();
+  void sendPractice();
   Page page() const;
 
   Session& session_;
@@ -30,6 +34,8 @@ class ScaleCard : public Card {
   PrinterProfile printer_;
   QLineEdit* name_;
   LengthField *across_, *down_;
+  QLineEdit *offAcross_, *offDown_;
+  LengthField *shear_, *drift_;
   QLabel *rules_, *answer_;
   QString told_;  ///< what the last measuring came to
 };

@@ -16,6 +16,7 @@
 #include "paper/practice.hpp"
 #include "shape/outline_measures.hpp"
 #include "store/box_file.hpp"
+#include "store/scan_file.hpp"
 #include "text.hpp"
 #include "words/words.hpp"
 
@@ -23,22 +24,17 @@ namespace clathra {
 
 namespace {
 
-constexpr std::size_t kMostBytes = 400'000'000;
-
 QImage imageOf(const Raster& raster) {
   return QImage(raster.rgba.data(), raster.width, raster.height, raster.width * 4, QImage::Format_RGBA8888)
       .copy();
 }
 
-Result<ScanAnswer> measured(const Raster& raster, double dpi, const std::vector<ScanShape>& shapes,
-                            const Progress& progress) {
-  auto papers = scanPapers(raster, dpi, shapes, progress);
-  if (!papers) return tl::make_unexpected(papers.error());
+ScanAnswer shownScan(const Raster& raster, double dpi, std::vector<ScannedPaper> papers) {
   // Shown no larger than a screen: an A4 at 600 dpi would take 140 MB for nothing.
   const QImage picture = imageOf(raster);
   const double shrink = std::min(1.0, 2200.0 / std::max(picture.width(), picture.height()));
   return ScanAnswer{picture.scaled(picture.size() * shrink, Qt::KeepAspectRatio, Qt::SmoothTransformation),
-                    dpi * shrink, std::move(*papers)};
+                    dpi * shrink, std::move(papers)};
 }
 
 /// The layout's kind that a paper was named as.
@@ -138,6 +134,12 @@ ScanCard::ScanCard(Session& session) : Card(tr("Scan the papers"), false), sessi
   dpi_ = new CountField(tr("Pixels to the inch, where the file does not say; 0: it does"), 0, 4'800);
   dpi_->setCount(0);
   body()->addWidget(fieldRow(tr("Pixels to the inch (0: as the file says)"), dpi_));
+  ruler_ = new LengthField(tr("Length of a ruler in the picture"), Length::millimetres(kLeastRuler),
+                           Length::millimetres(kMostRuler));
+  ruler_->setOptional(true);
+  ruler_->setUnit(LengthUnit::Millimetre);
+  body()->addWidget(fieldRow(tr("A ruler lies in it, so long"), ruler_));
+  connect(ruler_, &LengthField::wrong, this, &ScanCard::said);
   auto* open = button(tr("Open a scan"), "act");
   auto* practice = button(tr("Practise"), "link");
   practice->setAccessibleName(tr("Practise with the stand-in scanner"));
@@ -185,19 +187,14 @@ void ScanCard::openScan() {
   const QString file = QFileDialog::getOpenFileName(this, tr("Open a scan"), {},
                                                     tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff)"));
   if (file.isEmpty()) return;
-  const auto given = dpi_->count() > 0 ? std::optional<double>(dpi_->count()) : std::nullopt;
-  start([file = file.toStdString(), given,
+  ScanScale scale;
+  if (dpi_->count() > 0) scale.dpi = dpi_->count();
+  if (ruler_->length()) scale.ruler = ruler_->length()->mm();
+  start([file = file.toStdString(), scale,
          shapes = shapesForScan(*session_.project().layout)](const Progress& progress) -> Result<ScanAnswer> {
-    const auto bytes = readWhole(file, kMostBytes);
-    if (!bytes) return tl::make_unexpected(bytes.error());
-    const ByteSpan span(reinterpret_cast<const std::uint8_t*>(bytes->data()), bytes->size());
-    const auto facts = imageFacts(span);
-    if (!facts) return fail("scan-file", calledFile(file), facts.error().message);
-    const auto dpi = given ? given : facts->dpi;
-    if (!dpi) return fail("scan-without-scale", calledFile(file));
-    const auto raster = decodeImage(span, progress);
-    if (!raster) return fail("scan-file", calledFile(file), raster.error().message);
-    return measured(*raster, *dpi, shapes, progress);
+    auto read = scanFile(file, scale, shapes, progress);
+    if (!read) return tl::make_unexpected(read.error());
+    return shownScan(read->picture, read->dpi, std::move(read->papers));
   });
 }
 
@@ -213,7 +210,9 @@ void ScanCard::practise() {
     if (glass.empty()) return fail("practice-too-large");
     const auto raster = practiceScan(glass, scan);
     if (!raster) return tl::make_unexpected(raster.error());
-    return measured(*raster, scan.dpi, shapesForScan(*layout), progress);
+    auto papers = scanPapers(*raster, scan.dpi, shapesForScan(*layout), progress);
+    if (!papers) return tl::make_unexpected(papers.error());
+    return shownScan(*raster, scan.dpi, std::move(*papers));
   });
 }
 

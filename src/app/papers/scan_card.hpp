@@ -42,6 +42,7 @@ class ScanCard : public Card {
 
   Session& session_;
   CountField* dpi_;
+  LengthField* ruler_;
   QPushButton *stop_, *count_, *read_;
   QLabel *list_, *note_;
   Latest<Result<ScanAnswer>> working_;

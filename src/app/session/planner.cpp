@@ -19,6 +19,9 @@ Result<SheetOptions> optionsOf(const SheetsInput& in) {
   options.page = *page;
   options.side = in.marked;
   options.stripsFirst = in.stripsFirst;
+  options.gap = in.gap;
+  options.block = in.block;
+  options.groups = in.groups;
   return options;
 }
 
@@ -33,7 +36,18 @@ Result<PaperChoices> workChoices(const SheetsInput& in, const Progress& progress
   if (!options) return tl::make_unexpected(options.error());
   auto rows = compareMaterials(in.papers, *options, progress);
   if (!rows) return tl::make_unexpected(rows.error());
-  return PaperChoices{std::move(*rows), atOnceCurve(in.papers, kCurve)};
+  PaperChoices out{std::move(*rows), atOnceCurve(in.papers, kCurve), {}, {}};
+  for (const bool strips : {false, true}) {
+    SheetOptions one = *options;
+    one.block = false;
+    one.groups.clear();
+    one.stripsFirst = strips;
+    const auto plan = planPapers(in.papers, one, progress);
+    if (!plan) return tl::make_unexpected(plan.error());
+    (strips ? out.stripsFirst : out.fewestSheets) = {static_cast<int>(plan->sheets.sheets.size()),
+                                                     plan->sheets.strokes, plan->sheets.papers};
+  }
+  return out;
 }
 
 Remarks workRemarks(const RemarksInput& in, const Progress&) {
@@ -42,6 +56,9 @@ Remarks workRemarks(const RemarksInput& in, const Progress&) {
   read->planFaults = in.planFaults;
   read->supplies = in.supplies;
   read->closure = in.closure;
+  read->printer = in.printer;
+  read->box = std::make_shared<const PaperBox>(in.box);
+  if (in.papers) read->supply = std::shared_ptr<const PaperSupply>(in.papers, &in.papers->supply);
   Remarks out;
   out.list = review(*read);
   read->project = nullptr;  // the project it was made from stays with the worker
@@ -100,7 +117,14 @@ void Planner::follow(std::shared_ptr<const Project> project, const Derived& deri
   project_ = std::move(project);
   derived_ = derived;
   const Settings& s = project_->settings;
-  wanted_ = {paperInput(*project_, derived_.geometry, box), s.page, s.margin, s.marked, s.stripsFirst};
+  wanted_ = {paperInput(*project_, derived_.geometry, box),
+             s.page,
+             s.margin,
+             s.marked,
+             s.stripsFirst,
+             s.gap,
+             s.sorting == SheetSorting::Block,
+             sheetGroups(*project_, s.sorting)};
   sheets_.want(wanted_);
   if (choicesShown_) choices_.want(wanted_);
   if (project_->readings.empty())
@@ -138,6 +162,12 @@ void Planner::follow(std::shared_ptr<const Project> project, const Derived& deri
   }
   wantPlans();
   wantRemarks();
+}
+
+void Planner::setPrinter(const PrinterProfile& printer) {
+  if (printer_ == printer) return;
+  printer_ = printer;
+  if (project_) wantRemarks();
 }
 
 void Planner::showPaperChoices(bool shown) {
@@ -178,6 +208,9 @@ void Planner::wantRemarks() {
   for (const auto& [motif, node] : supplies_)  // bounds alone are no ground for a remark
     if (const auto supply = good(node->value()); supply && node->whole()) in.supplies.emplace(motif, supply);
   in.closure = good(closing_.value());
+  in.papers = papers();
+  in.box = wanted_.papers.box;
+  in.printer = printer_;
   remarks_.want(std::move(in));
 }
 

@@ -20,6 +20,9 @@ struct SheetsInput {
   double margin = kPageMargin;
   MarkedSide marked = MarkedSide::Back;
   bool stripsFirst = false;
+  double gap = 0;
+  bool block = false;
+  std::vector<int> groups;  ///< of SheetOptions
   friend bool operator==(const SheetsInput&, const SheetsInput&) = default;
 };
 
@@ -28,6 +31,10 @@ struct SheetsInput {
 struct PaperChoices {
   std::vector<MaterialRow> materials;
   std::vector<int> atOnce;  ///< by how many are covered ahead
+  struct Lay {
+    int sheets = 0, strokes = 0, papers = 0;
+  };
+  Lay fewestSheets, stripsFirst;  ///< both ways to lay them
 };
 
 /// What papers as they were measured are laid against.
@@ -53,10 +60,14 @@ struct RemarksInput {
   std::map<ClothId, Message> planFaults;
   Supplies supplies;
   std::shared_ptr<const Closure> closure;
+  std::shared_ptr<const PaperPlan> papers;
+  PaperBox box;
+  std::optional<PrinterProfile> printer;
   std::shared_ptr<const ReviewInput> before;  ///< of another state, to go on from; changes no answer
   friend bool operator==(const RemarksInput& a, const RemarksInput& b) {
     return a.project == b.project && a.plans == b.plans && a.planFaults == b.planFaults &&
-           a.supplies == b.supplies && a.closure == b.closure;
+           a.supplies == b.supplies && a.closure == b.closure && a.papers == b.papers && a.box == b.box &&
+           a.printer == b.printer;
   }
 };
 struct Remarks {
@@ -72,6 +83,9 @@ class Planner : public QObject {
 
   /// The project is this now: nodes whose inputs differ begin anew, the others stay.
   void follow(std::shared_ptr<const Project> project, const Derived& derived, const PaperBox& box);
+  /// The printer that is used now: remarks read it.
+  void setPrinter(const PrinterProfile& printer);
+  const std::optional<PrinterProfile>& printer() const { return printer_; }
   /// The paper station is looked at: what is dear and only shown there is worked out too.
   void showPaperChoices(bool shown);
   void rest();  ///< no project is open
@@ -127,6 +141,7 @@ class Planner : public QObject {
   SheetsNode sheets_;
   ChoicesNode choices_;
   bool choicesShown_ = false;
+  std::optional<PrinterProfile> printer_;
   ClosingNode closing_;
   std::map<int, std::unique_ptr<SupplyNode>> supplies_;
   std::map<ClothId, std::unique_ptr<PlanNode>> plans_;

@@ -60,7 +60,11 @@ Status DraftLines::apply(Project& p, const EditContext& c) const {
   if (!scope) return tl::make_unexpected(scope.error());
   std::map<std::uint32_t, std::vector<Line>> linesOfPiece;
   for (const auto i : *scope) linesOfPiece[i] = all;
-  return divide(p, c, linesOfPiece, "lines-divide-none");
+  const bool whole = scope->size() == p.layout->size();
+  const Status done = divide(p, c, linesOfPiece, "lines-divide-none");
+  // A block that was drafted by lines is printed as it was drawn, and cut apart.
+  if (done && whole && p.settings.sorting == SheetSorting::Shape) p.settings.sorting = SheetSorting::Block;
+  return done;
 }
 
 Status Cure::apply(Project& p, const EditContext& c) const {

@@ -89,12 +89,24 @@ struct SetUnit {
   Status apply(Project&, const EditContext&) const;
 };
 struct SetPage {
-  static constexpr EditInfo kInfo{"setPage", "page?, side?: back | front, stripsFirst?, margin?",
-                                  "changes the paper sheets"};
+  static constexpr EditInfo kInfo{
+      "setPage",
+      "page?, side?: back | front, stripsFirst?, margin?, gap?, sort?: shape | unit | cloth | block",
+      "changes the paper sheets"};
   std::optional<std::string> page;
   std::optional<MarkedSide> side;
   std::optional<bool> stripsFirst;
   std::optional<double> margin = {};  ///< mm
+  std::optional<double> gap = {};     ///< mm
+  std::optional<SheetSorting> sorting = {};
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetMarks {
+  static constexpr EditInfo kInfo{"setMarks",
+                                  "name?, number?, sign?, arrow?, outer?, ticks?, folds?: true | false, "
+                                  "hand?: right | left",
+                                  "changes what is printed on papers"};
+  PaperMarks marks;
   Status apply(Project&, const EditContext&) const;
 };
 struct SetPapers {

@@ -12,8 +12,8 @@ struct KindList {
 
 using EditKinds =
     KindList<Rename, SetArrangement, SetEdge, SetProportion, SetCounts, SetSize, SetSides, SetLine,
-             SetWantedSize, SetAllowance, SetSpare, SetUnit, SetPage, SetPapers, SetReadings, Paint, AddRole,
-             GiveRole, PutOnRole, RenameRole, DropRole, PaintByChance, KeepVariant, WearVariant,
+             SetWantedSize, SetAllowance, SetSpare, SetUnit, SetPage, SetMarks, SetPapers, SetReadings, Paint,
+             AddRole, GiveRole, PutOnRole, RenameRole, DropRole, PaintByChance, KeepVariant, WearVariant,
              ChangeVariant, DropVariant, SetNumbering, BeginWith, MakeShape, DropShape, AddPieces, TakeAway,
              Subdivide, FillHoles, CloseRing, Exchange, JoinPieces, DraftLines, Cure, SplitPiece, MarkUnit,
              PlaceUnit, SetOutUnits, ReplaceUnits, RenameUnit, DropUnit, AddCloth, AddScraps, ChangeCloth,

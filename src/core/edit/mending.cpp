@@ -11,6 +11,12 @@ struct ToEdit {
     return SetAllowance{Length::millimetres(m.allowance), m.cloth};
   }
   std::optional<Edit> operator()(const UsePage& m) const { return SetPage{m.page, {}, {}}; }
+  std::optional<Edit> operator()(const UseMargin& m) const {
+    SetPage out;
+    out.margin = m.margin;
+    return out;
+  }
+  std::optional<Edit> operator()(const MarkPapers& m) const { return SetMarks{m.marks}; }
   std::optional<Edit> operator()(const MoveWindow& m) const {
     ChangeMotif out{m.motif, {}};
     out.fields.at = m.at;

@@ -25,6 +25,11 @@ Status SetPapers::apply(Project& p, const EditContext&) const {
   return {};
 }
 
+Status SetMarks::apply(Project& p, const EditContext&) const {
+  p.settings.marks = marks;
+  return {};
+}
+
 Status SetReadings::apply(Project& p, const EditContext&) const {
   if (readings.size() > kMostReadings) return fail("readings-too-many", kMostReadings);
   p.readings = readings;

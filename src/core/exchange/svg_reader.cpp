@@ -214,9 +214,12 @@ class Reader {
  private:
   Status group(const pugi::xml_node& node, const Matrix& m, int depth) {
     const auto outer = fill_;
+    const std::string layer = layer_;
     readFill(node);
+    if (layer_.empty()) layer_ = node.attribute("id").value();
     const Status ok = children(node, m, depth);
     fill_ = outer;
+    layer_ = layer;
     return ok;
   }
 
@@ -319,7 +322,7 @@ class Reader {
     }
     points_ += line.size();
     if (points_ > kMostPoints) return tooMany();
-    if (line.size() > 1) out_.lines.push_back({std::move(line), closed, fill_});
+    if (line.size() > 1) out_.lines.push_back({std::move(line), closed, fill_, layer_});
     return {};
   }
 
@@ -376,6 +379,7 @@ class Reader {
   const Progress& progress_;
   SvgDrawing out_;
   std::optional<Rgb> fill_;  ///< of the element being read
+  std::string layer_;
   std::map<std::string, int> unused_;
   std::size_t points_ = 0;
   std::vector<Point> line_;  ///< of the path being read

@@ -20,6 +20,7 @@ struct SvgLine {
   std::vector<Point> points;
   bool closed = false;
   std::optional<Rgb> fill;  ///< where one is said, its own or its group's
+  std::string layer = {};   ///< id of the outermost group that has one
 };
 
 struct SvgDrawing {

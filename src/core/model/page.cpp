@@ -29,9 +29,18 @@ Result<Page> withMargin(Page page, double margin) {
 
 }  // namespace
 
+const std::vector<std::string>& sortingNames() {
+  static const std::vector<std::string> names = {"shape", "unit", "cloth", "block"};
+  return names;
+}
+
 Result<Page> pageOf(std::string_view id, double margin) {
-  for (const Page& p : standardPages())
+  constexpr std::string_view kWide = "-wide";
+  for (const Page& p : standardPages()) {
     if (p.id == id) return withMargin(p, margin);
+    if (id.size() == p.id.size() + kWide.size() && id.starts_with(p.id) && id.ends_with(kWide))
+      return withMargin({std::string(id), p.title + " on its side", p.height, p.width, margin}, margin);
+  }
   const auto x = id.find('x');
   if (x == std::string_view::npos) return fail("no-page-called", id);
   const Length least = Length::millimetres(50), most = Length::millimetres(2000);

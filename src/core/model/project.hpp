@@ -32,6 +32,9 @@ struct Settings {
   double margin = kPageMargin;  ///< mm, on pages of papers
   MarkedSide marked = MarkedSide::Back;
   bool stripsFirst = false;  ///< papers laid for fewest strokes rather than fewest sheets
+  double gap = 0;            ///< mm between papers on sheets; 0: neighbours share their cutting lines
+  SheetSorting sorting = SheetSorting::Shape;
+  PaperMarks marks;
   PaperWishes papers;
   double easePercent = 1;  ///< what can be eased in when papers do not quite meet
   double lookAlike = 3;    ///< mm at the worst corner: shapes that differ by less are look-alikes

@@ -2,7 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
+
+#include "shape/strip.hpp"
 
 namespace clathra {
 
@@ -72,6 +73,48 @@ std::vector<Runs> turnsOf(PolygonView p) {
   return out;
 }
 
+Polygon swapped(PolygonView p) {
+  Polygon out(p.begin(), p.end());
+  for (Point& q : out) q = {q.y, q.x};
+  return out;
+}
+
+/// A paper that lies on the page, and its box.
+struct There {
+  Polygon outline;
+  Box box;
+};
+
+/// How far an outline can slide to the left until it touches another on its page or the room's edge; nothing
+/// where that is farther than a row. `slid` is how far it slid already.
+double slackLeft(const Polygon& p, double wall, const std::vector<There>& laid, bool up) {
+  const Box b = bounds(p);
+  double slack = b.left - wall;
+  for (const There& other : laid) {
+    Box o = other.box;
+    if (up) o = {o.top, o.left, o.bottom, o.right};
+    if (o.right < b.left - kRow || o.left > b.right || o.bottom <= b.top + 1e-9 || o.top >= b.bottom - 1e-9)
+      continue;
+    const double shift = nestShift(up ? swapped(other.outline) : other.outline, p);
+    if (shift <= 1e-9) slack = std::min(slack, -shift);
+  }
+  return slack <= kRow + 1e-6 ? std::max(0.0, slack) : 0.0;
+}
+
+/// Papers were looked at in rows; those that nearly touch are brought together, so that they share their
+/// cutting lines.
+Point slideTogether(const Polygon& outline, const Box& room, const std::vector<There>& laid) {
+  Point slid{};
+  for (const bool up : {true, false, true}) {
+    const Polygon now = translated(outline, slid);
+    if (up)
+      slid.y -= slackLeft(swapped(now), room.top, laid, true);
+    else
+      slid.x -= slackLeft(now, room.left, laid, false);
+  }
+  return slid;
+}
+
 class PageCells {
  public:
   PageCells(int width, int height)
@@ -117,6 +160,7 @@ std::optional<std::vector<LoosePaper>> looseFill(const std::vector<Polygon>& pap
   const int width = static_cast<int>(std::floor(room.width() / kRow + 1e-6)),
             height = static_cast<int>(std::floor(room.height() / kRow + 1e-6));
   std::vector<PageCells> cells(pages, PageCells(width, height));
+  std::vector<std::vector<There>> there(pages);
   struct Kind {
     Polygon outline;
     std::vector<Runs> turns;
@@ -148,7 +192,15 @@ std::optional<std::vector<LoosePaper>> looseFill(const std::vector<Polygon>& pap
       if (!best) continue;
       cells[page].take(*best, at.first, at.second);
       const Point by{room.left + at.first * kRow, room.top + at.second * kRow};
-      out.push_back({page, translated(best->outline, by), best->turn});
+      Polygon outline = translated(best->outline, by);
+      const Point slid = slideTogether(outline, room, there[page]);
+      // What it slid into is taken too.
+      if (slid.x < 0 && at.first > 0) cells[page].take(*best, at.first - 1, at.second);
+      if (slid.y < 0 && at.second > 0) cells[page].take(*best, at.first, at.second - 1);
+      if (slid.x < 0 && slid.y < 0 && at.first > 0 && at.second > 0)
+        cells[page].take(*best, at.first - 1, at.second - 1);
+      out.push_back({page, translated(outline, slid), best->turn});
+      there[page].push_back({out.back().outline, bounds(out.back().outline)});
       laid = true;
     }
     if (!laid) return std::nullopt;

@@ -5,6 +5,7 @@ namespace clathra {
 namespace {
 
 SheetOptions optionsFor(const PaperSupply& supply, SheetOptions options) {
+  if (options.block) return options;  // it is printed whole
   options.counts.emplace();
   for (const KindSupply& k : supply.kinds)
     if (!k.packs) options.counts->emplace(PaperKind(k.shape, k.hand), k.toMake);
@@ -13,6 +14,11 @@ SheetOptions optionsFor(const PaperSupply& supply, SheetOptions options) {
 }
 
 }  // namespace
+
+Result<SheetPlan> sheetsFor(const PaperSupply& supply, const Layout& layout, SheetOptions options,
+                            const Progress& progress) {
+  return planSheets(layout, optionsFor(supply, std::move(options)), progress);
+}
 
 Result<PaperPlan> planPapers(const PaperInput& in, SheetOptions options, const Progress& progress) {
   auto supply = paperSupply(in, in.papers.chosen(), progress);

@@ -14,6 +14,10 @@ struct PaperPlan {
 [[nodiscard]] Result<PaperPlan> planPapers(const PaperInput& in, SheetOptions options,
                                            const Progress& progress = {});
 
+/// The sheets alone, of what a supply leaves to be made. Errors: as planSheets.
+[[nodiscard]] Result<SheetPlan> sheetsFor(const PaperSupply& supply, const Layout& layout,
+                                          SheetOptions options, const Progress& progress = {});
+
 /// What one material comes to: "card or leave-in?".
 struct MaterialRow {
   PaperMaterial material;

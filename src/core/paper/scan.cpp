@@ -6,6 +6,7 @@
 
 #include "layout/piece_sides.hpp"
 #include "paper/outline_fit.hpp"
+#include "shape/convex.hpp"
 #include "shape/families.hpp"
 
 namespace clathra {
@@ -17,6 +18,7 @@ constexpr double kFitsShare = 0.006;
 constexpr double kCompact = 0.10;  // outlines of one shape have the same outline²/area, to this share
 constexpr double kLeastCovered = 0.55, kLeastShare = 0.5;
 constexpr int kMostSplits = 5;
+constexpr double kLeastSide = 3;             // mm left of a side that is cut
 constexpr Angle kFlat = Angle::degrees(12);  // rough corners that turn less are none
 
 /// A shape with its model and what tells at a glance that it is another one.
@@ -167,7 +169,65 @@ class Namer {
       out.push_back(paperOf(part, *found));
       return true;
     }
-    return splits > 0 && split(part, splits, out);
+    return splits > 0 && (split(part, splits, out) || splitAlong(part, splits, out));
+  }
+
+  /// Papers that touch along a whole side leave no hollow corner, squares in a row for one: the outline is
+  /// cut off a known side's length from its corners, where both parts are papers then. Known sizes alone;
+  /// anything might be made of parts of any size.
+  bool splitAlong(const Part& whole, int splits, std::vector<ScannedPaper>& out) const {
+    const Polygon& p = whole.rough;
+    const std::size_t n = p.size();
+    constexpr std::size_t kMostSides = 6;
+    if (n > kMostSides || !isConvex(p)) return false;
+    std::set<long> lengths;  // in hundredths of a mm
+    for (const Candidate& c : candidates_)
+      if (!c.shape->anySize)
+        for (const double l : edgeLengths(c.shape->outline)) lengths.insert(std::lround(100 * l));
+    const auto sides = edgeLengths(p);
+    for (std::size_t i = 0; i < n; ++i)
+      for (std::size_t j = 0; j < n; ++j) {
+        if (i == j || (i + 1) % n == j || (j + 1) % n == i) continue;
+        for (const long hundredths : lengths) {
+          const double l = hundredths / 100.0;
+          if (l > sides[i] - kLeastSide || l > sides[j] - kLeastSide) continue;
+          Part cut = whole;
+          const auto on = [&](std::size_t side, double far) {
+            return p[side] + (far / sides[side]) * (p[(side + 1) % n] - p[side]);
+          };
+          // The later one goes in first, so that the other's place holds.
+          std::size_t from = i + 1, to = j + 1;
+          const Point a = on(i, sides[i] - l), b = on(j, l);
+          if (i < j) {
+            cut.rough.insert(cut.rough.begin() + std::ptrdiff_t(to), b);
+            cut.rough.insert(cut.rough.begin() + std::ptrdiff_t(from), a);
+            ++to;
+          } else {
+            cut.rough.insert(cut.rough.begin() + std::ptrdiff_t(from), a);
+            cut.rough.insert(cut.rough.begin() + std::ptrdiff_t(to), b);
+            ++from;
+          }
+          std::vector<ScannedPaper> papers;
+          if (!nameBeside(partOf(cut, from, to), a, b, 0, papers) ||
+              !nameBeside(partOf(cut, to, from), a, b, splits - 1, papers))
+            continue;
+          out.insert(out.end(), papers.begin(), papers.end());
+          return true;
+        }
+      }
+    return false;
+  }
+
+  /// A part beside a cut that was never seen: where two sides of it alone were measured, it could lie
+  /// anywhere along them, so a few points of the cut hold it.
+  bool nameBeside(Part part, Point a, Point b, int splits, std::vector<ScannedPaper>& out) const {
+    if (name(part, splits, out, true)) return true;
+    const Point along = (1 / distance(a, b)) * (b - a);
+    Point outwards{-along.y, along.x};
+    if (dot(outwards, centroid(part.rough) - a) > 0) outwards = -1 * outwards;
+    for (const double share : {0.2, 0.35, 0.5, 0.65, 0.8})
+      part.points.push_back({a + share * (b - a), outwards});
+    return name(part, splits, out, true);
   }
 
   /// The outline with a corner more wherever a hollow corner all but reaches another side: papers that touch
@@ -313,10 +373,64 @@ std::vector<ScannedPaper> namedPapers(const std::vector<FoundOutline>& found,
   return out;
 }
 
-Result<std::vector<ScannedPaper>> scanPapers(const Raster& picture, double dpi,
-                                             const std::vector<ScanShape>& shapes, const Progress& progress) {
-  const auto found = findPaperOutlines(picture, dpi, progress);
+namespace {
+
+constexpr double kRulerShape = 4;  // a ruler is at least so many times as long as wide
+
+/// How long the outline is along its longer side, from the points of its short ends; absent where it is no
+/// strip.
+std::optional<double> stripLength(const FoundOutline& found) {
+  if (found.atBorder || found.rough.size() < 4) return std::nullopt;
+  const Polygon hull = ConvexOutline::hullOf(found.rough).outline();
+  const TurnedBox box = smallestRectangle(hull);
+  const double length = std::max(box.width, box.height), width = std::min(box.width, box.height);
+  if (width <= 0 || length < kRulerShape * width) return std::nullopt;
+  Point along = rotated(box.width >= box.height ? Point{1, 0} : Point{0, 1}, -box.turn);
+  // The long sides give the direction better than the rough corners do.
+  double turned = 0;
+  int n = 0;
+  for (const EdgePoint& e : found.points)
+    if (std::abs(dot(e.outwards, along)) < 0.2) {
+      const Point across = dot(e.outwards, {-along.y, along.x}) > 0 ? e.outwards : -1 * e.outwards;
+      turned += std::atan2(cross(Point{-along.y, along.x}, across), dot(Point{-along.y, along.x}, across));
+      ++n;
+    }
+  if (n > 0) along = rotated(along, Angle::radians(turned / n));
+  std::vector<double> ends[2];
+  for (const EdgePoint& e : found.points) {
+    const double out = dot(e.outwards, along);
+    if (std::abs(out) > 0.9) ends[out > 0 ? 1 : 0].push_back(dot(e.at, along));
+  }
+  if (ends[0].size() < 5 || ends[1].size() < 5) return std::nullopt;
+  for (auto& end : ends)
+    std::nth_element(end.begin(), end.begin() + std::ptrdiff_t(end.size() / 2), end.end());
+  return ends[1][ends[1].size() / 2] - ends[0][ends[0].size() / 2];
+}
+
+}  // namespace
+
+Result<double> dpiOfRuler(const Raster& picture, double ruler, const Progress& progress) {
+  constexpr double kGuess = 300;
+  if (!(ruler >= kLeastRuler && ruler <= kMostRuler))
+    return fail("scan-ruler-length", readableArg(kLeastRuler), readableArg(kMostRuler));
+  const auto found = findPaperOutlines(picture, kGuess, progress);
   if (!found) return tl::make_unexpected(found.error());
+  double longest = 0;
+  for (const FoundOutline& f : *found) longest = std::max(longest, stripLength(f).value_or(0));
+  if (longest <= 0) return fail("scan-no-ruler");
+  return kGuess * longest / ruler;
+}
+
+Result<std::vector<ScannedPaper>> scanPapers(const Raster& picture, double dpi,
+                                             const std::vector<ScanShape>& shapes, const Progress& progress,
+                                             std::optional<double> ruler) {
+  auto found = findPaperOutlines(picture, dpi, progress);
+  if (!found) return tl::make_unexpected(found.error());
+  if (ruler)
+    std::erase_if(*found, [&](const FoundOutline& f) {
+      const auto length = stripLength(f);
+      return length && std::abs(*length / *ruler - 1) < 0.01;
+    });
   auto out = namedPapers(*found, shapes, progress);
   if (progress.cancelled()) return fail(kCancelled);
   return out;

@@ -40,10 +40,16 @@ struct ScannedPaper {
   Polygon outline;            ///< mm, as it lies
 };
 
-/// Errors: as findPaperOutlines.
+/// With a ruler (or any strip) of that length in the picture, it is no paper. Errors: as findPaperOutlines.
 [[nodiscard]] Result<std::vector<ScannedPaper>> scanPapers(const Raster& picture, double dpi,
                                                            const std::vector<ScanShape>& shapes,
-                                                           const Progress& progress = {});
+                                                           const Progress& progress = {},
+                                                           std::optional<double> ruler = {});
+
+inline constexpr double kLeastRuler = 30, kMostRuler = 1000;  // mm
+/// The scale of a picture in which a ruler of known length lies whole: the longest outline of all that are at
+/// least four times as long as wide. Errors: a length out of bounds, no such outline; as findPaperOutlines.
+[[nodiscard]] Result<double> dpiOfRuler(const Raster& picture, double ruler, const Progress& progress = {});
 
 /// The part that reads no picture.
 std::vector<ScannedPaper> namedPapers(const std::vector<FoundOutline>& found,

@@ -13,8 +13,6 @@ namespace clathra {
 
 namespace {
 
-constexpr int kMostCopies = 50;
-
 /// Where a line through the centroid leaves an outline, both ways.
 std::pair<Point, Point> across(PolygonView outline, Point through, Point along) {
   double least = 0, most = 0;
@@ -53,46 +51,63 @@ std::vector<Point> axesOf(PolygonView p) {
 
 }  // namespace
 
-Result<TemplatePlan> planTemplates(const Project& project, const Page& page, MarkedSide side, int copies,
+PencilError pencilError(const Shape& shape, double pencil, double border) {
+  const Polygon traced = allowanceOutline(shape.outline, pencil / 2);
+  // All sides grow by one factor where all corners are alike; else the whole outline's growth is told.
+  const double grown = outlineLength(traced) / outlineLength(shape.outline) - 1;
+  return {shape.edge * grown, border * grown};
+}
+
+Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions& o,
                                    const Progress& progress) {
-  if (copies < 1 || copies > kMostCopies) return fail("template-copies", copies, kMostCopies);
+  if (o.copies < 1 || o.copies > kMostTemplateCopies) return fail("template-copies", o.copies, kMostTemplateCopies);
+  if (o.masters && !(o.pencil >= 0 && o.pencil <= kMostPencil))
+    return fail("pencil-range", fineArg(kMostPencil, 1));
   const Layout& layout = *project.layout;
   TemplatePlan out;
-  out.page = page;
-  out.side = side;
-  out.allowance = project.settings.allowance.mm();
-  const Box room = printable(page);
+  out.page = o.page;
+  out.side = o.side;
+  out.masters = o.masters;
+  out.pencil = o.masters ? o.pencil : 0;
+  out.gap = o.gap;
+  out.allowance = o.masters ? 0 : project.settings.allowance.mm();
+  Page laying = o.page;
+  laying.margin -= o.gap / 2;
+  const Box room = printable(laying);
   std::set<std::pair<std::uint16_t, int>> kinds;
   for (const Piece& p : layout.pieces) kinds.insert({p.shape, p.hand});
   struct One {
     std::pair<std::uint16_t, int> kind;
     bool window;
-    Polygon paper, patch;
+    Polygon paper, patch, laid;
   };
   std::vector<One> all;
   for (const auto& kind : kinds) {
-    const Polygon paper = paperOutline(layout.shapes[kind.first], kind.second, side);
-    const Polygon patch = allowanceOutline(paper, out.allowance, Tips::Blunted);
-    if (!fitsPage(patch, page)) {
+    const Polygon paper = paperOutline(layout.shapes[kind.first], kind.second, o.side);
+    const Polygon patch = o.masters ? allowanceOutline(paper, -o.pencil / 2)
+                                    : allowanceOutline(paper, out.allowance, Tips::Blunted);
+    const Polygon laid = o.masters ? paper : patch;
+    if (!fitsPage(laid, o.page)) {
       out.tooLarge.push_back(kind);
       continue;
     }
     for (const bool window : {true, false})
-      for (int n = 0; n < copies; ++n) all.push_back({kind, window, paper, patch});
+      for (int n = 0; n < o.copies && !(window && o.masters); ++n)
+        all.push_back({kind, window, paper, patch, o.gap > 0 ? allowanceOutline(laid, o.gap / 2) : laid});
   }
   std::stable_sort(all.begin(), all.end(),
-                   [](const One& a, const One& b) { return area(a.patch) > area(b.patch) + 1e-6; });
-  std::vector<Polygon> patches;
-  for (const One& one : all) patches.push_back(one.patch);
+                   [](const One& a, const One& b) { return area(a.laid) > area(b.laid) + 1e-6; });
+  std::vector<Polygon> outlines;
+  for (const One& one : all) outlines.push_back(one.laid);
   double needed = 0;
-  for (const Polygon& p : patches) needed += area(p);
+  for (const Polygon& p : outlines) needed += area(p);
   std::optional<std::vector<LoosePaper>> laid;
   for (auto pages =
            static_cast<std::size_t>(std::max(1.0, std::ceil(needed / (room.width() * room.height()))));
-       !laid && !patches.empty(); ++pages) {
-    laid = looseFill(patches, room, pages, progress);
+       !laid && !outlines.empty(); ++pages) {
+    laid = looseFill(outlines, room, pages, progress);
     if (progress.cancelled()) return fail(kCancelled);
-    if (pages > patches.size() + 1) break;
+    if (pages > outlines.size() + 1) break;
   }
   for (std::size_t i = 0; laid && i < all.size(); ++i) {
     const LoosePaper& l = (*laid)[i];
@@ -101,10 +116,10 @@ Result<TemplatePlan> planTemplates(const Project& project, const Page& page, Mar
     t.shape = all[i].kind.first;
     t.hand = all[i].kind.second;
     t.window = all[i].window;
-    t.outer = l.outline;
-    // The patch was laid by its box; the paper lies in it as it does in the patch.
-    const Polygon turned = placed(all[i].patch, l.turn, false, {});
-    t.inner = translated(placed(all[i].paper, l.turn, false, {}), l.outline[0] - turned[0]);
+    // It was laid by its box; paper and patch lie in it as they do untouched.
+    const Point by = l.outline[0] - placed(all[i].laid, l.turn, false, {})[0];
+    t.outer = translated(placed(all[i].patch, l.turn, false, {}), by);
+    t.inner = translated(placed(all[i].paper, l.turn, false, {}), by);
     for (const OutlineEdge& e : edgesOf(t.inner)) t.holes.push_back(t.inner[e.first]);
     for (const Point axis : axesOf(t.inner))
       t.centreLines.push_back(across(t.outer, centroid(t.inner), axis));

@@ -1,5 +1,5 @@
 // Templates for cloth: the paper's outline with its allowance, with a window to look through or plain to draw
-// round.
+// round. And masters: papers to be traced where there is no printer for all of them.
 #pragma once
 #include <optional>
 
@@ -23,15 +23,38 @@ struct TemplatePage {
 struct TemplatePlan {
   Page page;
   MarkedSide side = MarkedSide::Front;
-  double allowance = 0;  ///< mm
+  double allowance = 0;  ///< mm; of masters none
+  double gap = 0;        ///< mm between them
+  bool masters = false;
+  double pencil = 0;  ///< mm, the width of the line that masters are traced with
   std::vector<TemplatePage> pages;
   std::vector<std::pair<std::uint16_t, int>> tooLarge;  ///< go on no page
 };
 inline constexpr double kHole = 2.4;  ///< mm across: a pencil's point goes through
 
-/// Of each shape and hand a window and a plain one, `copies` of them, on as few pages as they go. Errors:
-/// cancelled; more than 50 copies.
-[[nodiscard]] Result<TemplatePlan> planTemplates(const Project& project, const Page& page, MarkedSide side,
-                                                 int copies = 1, const Progress& progress = {});
+struct TemplateOptions {
+  Page page;
+  MarkedSide side = MarkedSide::Front;
+  int copies = 1;
+  double gap = 0;  ///< mm
+  /// Papers to trace: `outer` is smaller by half of the pencil's width all round, so that what is cut in the
+  /// middle of the traced line is true; `inner` is the true paper.
+  bool masters = false;
+  double pencil = 0.5;  ///< mm
+};
+inline constexpr double kMostPencil = 3;  // mm
+inline constexpr int kMostTemplateCopies = 50;
+
+/// Of each shape and hand a window and a plain one (or a master), `copies` of them, on as few pages as they
+/// go. Errors: cancelled; more than 50 copies; a pencil wider than kMostPencil.
+[[nodiscard]] Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions& options,
+                                                 const Progress& progress = {});
+
+/// What a pencil's width does to papers traced round a true one and cut in the middle of the line.
+struct PencilError {
+  double edge = 0;    ///< mm that the side that names its size comes out longer
+  double border = 0;  ///< mm that a border of such sides does
+};
+PencilError pencilError(const Shape& shape, double pencil, double border);
 
 }  // namespace clathra

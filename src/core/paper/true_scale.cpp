@@ -29,6 +29,8 @@ Result<ScaleAnswer> printedScale(const Rules& rules, double readAcross, double r
 PrinterProfile corrected(PrinterProfile profile, const ScaleAnswer& answer, std::string today) {
   profile.across /= answer.across;
   profile.down /= answer.down;
+  profile.readAcross = answer.across;
+  profile.readDown = answer.down;
   profile.checked = std::move(today);
   return profile;
 }

@@ -12,9 +12,10 @@ namespace clathra {
 /// One printer, as it was measured.
 struct PrinterProfile {
   std::string name;
-  double margin = kPageMargin;  ///< mm it keeps free
-  double across = 1, down = 1;  ///< sheets are drawn so much larger, so that they come out true
-  std::string checked;          ///< the day of the last measuring, or nothing
+  double margin = kPageMargin;          ///< mm it keeps free
+  double across = 1, down = 1;          ///< sheets are drawn so much larger, so that they come out true
+  std::string checked;                  ///< the day of the last measuring, or nothing
+  double readAcross = 1, readDown = 1;  ///< what it printed then, over what was meant
   friend bool operator==(const PrinterProfile&, const PrinterProfile&) = default;
 };
 inline constexpr std::size_t kMostPrinters = 50;
@@ -22,6 +23,9 @@ inline constexpr std::size_t kMostPrinters = 50;
 inline constexpr double kRuleReadTo = 0.25;
 /// Printers are off by less than this; what reads more was another rule.
 inline constexpr double kMostScaleOff = 0.15;
+
+/// mm that the longest border may be off without a word.
+inline constexpr double kBorderOff = 1;
 
 /// The longest rules that a page holds between its margins: whole centimetres and whole inches, mm.
 struct Rules {

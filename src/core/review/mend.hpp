@@ -27,9 +27,15 @@ struct SplitAtCorner {
 struct KeepUpright {
   ClothId cloth = kNoCloth;
 };
+struct UseMargin {
+  double margin = 0;  ///< mm
+};
+struct MarkPapers {
+  PaperMarks marks;
+};
 
 /// Nothing, or one of them.
-using Mend =
-    std::variant<std::monostate, SliceLater, AllowMore, UsePage, MoveWindow, SplitAtCorner, KeepUpright>;
+using Mend = std::variant<std::monostate, SliceLater, AllowMore, UsePage, MoveWindow, SplitAtCorner,
+                          KeepUpright, UseMargin, MarkPapers>;
 
 }  // namespace clathra

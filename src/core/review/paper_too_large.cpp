@@ -1,6 +1,7 @@
 #include <map>
 
 #include "paper/nesting.hpp"
+#include "paper/split.hpp"
 #include "review/review.hpp"
 
 namespace clathra::checks_ {
@@ -16,7 +17,9 @@ std::vector<Remark> paperTooLarge(const ReviewInput& in) {
     Remark r{"paper-too-large:" + shape.name, "papers", {}, {}, {}, {}, {}};
     for (std::uint32_t i = 0; i < p.layout->size(); ++i)
       if (p.layout->pieces[i].shape == s) r.pieces.push_back(i);
-    r.why = Message("paper-too-large-why", shapeArg(shape.title), page->title);
+    const auto parts = splitPaper(shape.outline, printable(*page));
+    r.why = parts ? Message("paper-parted-why", shapeArg(shape.title), page->title, parts->size())
+                  : Message("paper-too-large-why", shapeArg(shape.title), page->title);
     const Page* other = nullptr;
     for (const Page& q : standardPages())
       if (!other && fitsPage(shape.outline, q)) other = &q;

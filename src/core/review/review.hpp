@@ -13,6 +13,8 @@
 #include "model/tally.hpp"
 #include "motif/windows.hpp"
 #include "paper/closing.hpp"
+#include "paper/supply.hpp"
+#include "paper/true_scale.hpp"
 #include "progress.hpp"
 #include "review/mend.hpp"
 
@@ -32,6 +34,10 @@ struct ReviewInput {
   Supplies supplies;
   std::map<ClothId, Message> planFaults;   ///< why a cloth has no plan
   std::shared_ptr<const Closure> closure;  ///< of papers as they were measured
+  /// The printer that is used, by name or nameless and never measured; absent where it is not known.
+  std::optional<PrinterProfile> printer;
+  std::shared_ptr<const PaperBox> box;        ///< papers at hand
+  std::shared_ptr<const PaperSupply> supply;  ///< with that box
 };
 
 struct Remark {
@@ -78,6 +84,12 @@ bool isSetAside(const Project& project, const Remark& remark);
 namespace checks_ {
 std::vector<Remark> piecesWithoutCloth(const ReviewInput&);
 std::vector<Remark> notClosing(const ReviewInput&);
+std::vector<Remark> scaleUnchecked(const ReviewInput&);
+std::vector<Remark> marginsSmall(const ReviewInput&);
+std::vector<Remark> papersShort(const ReviewInput&);
+std::vector<Remark> systemsMixed(const ReviewInput&);
+std::vector<Remark> alikeUnmarked(const ReviewInput&);
+std::vector<Remark> handUnmarked(const ReviewInput&);
 std::vector<Remark> slivers(const ReviewInput&);
 std::vector<Remark> clothShort(const ReviewInput&);
 std::vector<Remark> cannotCut(const ReviewInput&);

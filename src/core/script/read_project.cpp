@@ -77,7 +77,12 @@ SetPage read(EditFields& in, SetPage*) {
     out.side = in.choice("side", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
   if (in.has("stripsFirst")) out.stripsFirst = in.flag("stripsFirst");
   if (in.has("margin")) out.margin = in.number("margin", kLeastMargin, kMostMargin);
+  if (in.has("gap")) out.gap = in.number("gap", 0, kMostGap);
+  if (in.has("sort")) out.sorting = static_cast<SheetSorting>(in.choice("sort", sortingNames(), 0));
   return out;
+}
+SetMarks read(EditFields& in, SetMarks*) {
+  return {readMarks(in, in.project().settings.marks)};
 }
 SetPapers read(EditFields& in, SetPapers*) {
   SetPapers out;

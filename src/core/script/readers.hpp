@@ -19,6 +19,7 @@ SetAllowance read(EditFields& in, SetAllowance*);
 SetSpare read(EditFields& in, SetSpare*);
 SetUnit read(EditFields& in, SetUnit*);
 SetPage read(EditFields& in, SetPage*);
+SetMarks read(EditFields& in, SetMarks*);
 SetPapers read(EditFields& in, SetPapers*);
 SetReadings read(EditFields& in, SetReadings*);
 Paint read(EditFields& in, Paint*);

@@ -38,6 +38,9 @@ PrintFields readPrintFields(Fields& in);
 
 /// What "materials" says of them; what it leaves out is as known. Faults stay in `in`.
 std::vector<PaperMaterial> readMaterials(Fields& in, const std::vector<PaperMaterial>& known);
+nlohmann::json toJson(const PaperMarks& marks);
+/// What is not said stays as it was.
+PaperMarks readMarks(Fields& in, PaperMarks marks);
 nlohmann::json toJson(const PaperWishes& papers);
 PaperWishes readPaperWishes(Fields& in, const nlohmann::json& j);
 

@@ -54,6 +54,24 @@ json toJson(const PaperWishes& papers) {
   return {{"material", papers.material}, {"ahead", papers.ahead}, {"materials", materials}};
 }
 
+json toJson(const PaperMarks& m) {
+  return {
+      {"name", m.name},   {"number", m.number}, {"sign", m.sign},   {"arrow", m.arrow},
+      {"outer", m.outer}, {"ticks", m.ticks},   {"folds", m.folds}, {"hand", m.leftHand ? "left" : "right"}};
+}
+
+PaperMarks readMarks(Fields& in, PaperMarks m) {
+  m.name = in.flag("name", m.name);
+  m.number = in.flag("number", m.number);
+  m.sign = in.flag("sign", m.sign);
+  m.arrow = in.flag("arrow", m.arrow);
+  m.outer = in.flag("outer", m.outer);
+  m.ticks = in.flag("ticks", m.ticks);
+  m.folds = in.flag("folds", m.folds);
+  m.leftHand = in.choice("hand", {"right", "left"}, m.leftHand ? 1 : 0) == 1;
+  return m;
+}
+
 PaperWishes readPaperWishes(Fields& in, const json& j) {
   Fields f(j, Message("its-settings"));
   PaperWishes out;

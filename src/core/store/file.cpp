@@ -70,6 +70,9 @@ json projectJson(const Project& p) {
             {"marked", p.settings.marked == MarkedSide::Front ? "front" : "back"},
             {"stripsFirst", p.settings.stripsFirst},
             {"margin", p.settings.margin},
+            {"gap", p.settings.gap},
+            {"sort", sortingNames()[static_cast<std::size_t>(p.settings.sorting)]},
+            {"marks", toJson(p.settings.marks)},
             {"easePercent", p.settings.easePercent},
             {"lookAlike", p.settings.lookAlike},
             {"papers", toJson(p.settings.papers)}}},
@@ -110,6 +113,13 @@ Settings readSettings(Fields& in, const json& j) {
   if (!pageOf(out.page, out.margin)) s.fault("name-page-does-not");
   out.marked = s.choice("marked", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
   out.stripsFirst = s.flag("stripsFirst");
+  out.gap = s.number("gap", 0, kMostGap, 0);
+  out.sorting = static_cast<SheetSorting>(s.choice("sort", sortingNames(), 0));
+  if (s.has("marks")) {
+    Fields m(s.object("marks"), Message("its-settings"));
+    out.marks = readMarks(m, {});
+    if (!m.ok()) s.faultAlone(m.error().message);
+  }
   out.easePercent = s.number("easePercent", 0.01, 20, out.easePercent);
   out.lookAlike = s.number("lookAlike", 0.1, 50, out.lookAlike);
   if (s.has("papers")) out.papers = readPaperWishes(s, s.object("papers"));

@@ -34,6 +34,8 @@ Result<std::vector<PrinterProfile>> readPrinters(const std::filesystem::path& fi
     p.margin = f.number("margin", kLeastMargin, kMostMargin, kPageMargin);
     p.across = f.number("across", 0.5, 2, 1.0);
     p.down = f.number("down", 0.5, 2, 1.0);
+    p.readAcross = f.number("readAcross", 0.5, 2, 1.0);
+    p.readDown = f.number("readDown", 0.5, 2, 1.0);
     p.checked = f.text("checked", {}, 40);
     if (!f.ok() || p.name.empty()) return fail("no-printers-file", calledFile(file));
     out.push_back(std::move(p));
@@ -61,6 +63,8 @@ Status keepPrinter(const std::filesystem::path& file, const PrinterProfile& prof
                     {"margin", p.margin},
                     {"across", p.across},
                     {"down", p.down},
+                    {"readAcross", p.readAcross},
+                    {"readDown", p.readDown},
                     {"checked", p.checked}});
   std::error_code ec;
   std::filesystem::create_directories(file.parent_path(), ec);

@@ -7,11 +7,20 @@
 
 namespace clathra {
 
-/// The scale that is given goes before what the file says. Errors: no picture that can be read, or too large;
-/// no scale; as scanPapers.
-[[nodiscard]] Result<std::vector<ScannedPaper>> scanFile(const std::filesystem::path& file,
-                                                         std::optional<double> dpi,
-                                                         const std::vector<ScanShape>& shapes,
-                                                         const Progress& progress = {});
+/// Where the scale comes from: it is given, a ruler of known length (mm) lies in the picture, or the file
+/// says it. The first of these that is there goes before the others.
+struct ScanScale {
+  std::optional<double> dpi, ruler;
+};
+
+struct ScanRead {
+  Raster picture;
+  double dpi = 0;
+  std::vector<ScannedPaper> papers;
+};
+
+/// Errors: no picture that can be read, or too large; no scale; as dpiOfRuler and scanPapers.
+[[nodiscard]] Result<ScanRead> scanFile(const std::filesystem::path& file, const ScanScale& scale,
+                                        const std::vector<ScanShape>& shapes, const Progress& progress = {});
 
 }  // namespace clathra

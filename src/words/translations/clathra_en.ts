@@ -31,6 +31,13 @@
         <numerusform>%n pieces have no cloth yet.</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n edge(s) at the rim</source>
+      <translation>
+        <numerusform>%n edge at the rim</numerusform>
+        <numerusform>%n edges at the rim</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>Session</name>
@@ -250,6 +257,23 @@
     </message>
   </context>
   <context>
+    <name>clathra::PageCard</name>
+    <message numerus="yes">
+      <source>%n sheet(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n sheet</numerusform>
+        <numerusform>%n sheets</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n cut(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n cut</numerusform>
+        <numerusform>%n cuts</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::PaintCard</name>
     <message numerus="yes">
       <source>%n seam(s)</source>
@@ -273,6 +297,27 @@
       <translation>
         <numerusform>Saved %n page of templates.</numerusform>
         <numerusform>Saved %n pages of templates.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>larger than every standard page: printed in %n part(s)</source>
+      <translation>
+        <numerusform>larger than every standard page: printed in %n part</numerusform>
+        <numerusform>larger than every standard page: printed in %n parts</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>larger than this page: printed in %n part(s); %2 would take it whole</source>
+      <translation>
+        <numerusform>larger than this page: printed in %n part; %2 would take it whole</numerusform>
+        <numerusform>larger than this page: printed in %n parts; %2 would take it whole</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Saved %n page(s) of masters.</source>
+      <translation>
+        <numerusform>Saved %n page of masters.</numerusform>
+        <numerusform>Saved %n pages of masters.</numerusform>
       </translation>
     </message>
   </context>
@@ -668,6 +713,62 @@
       <translation>
         <numerusform>%n corner will not close as their papers were measured; the worst is %2° off.</numerusform>
         <numerusform>%n corners will not close as their papers were measured; the worst is %2° off.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n path(s), %2 to cut, about %3 min</source>
+      <translation>
+        <numerusform>%n path, %2 to cut, about %3 min</numerusform>
+        <numerusform>%n paths, %2 to cut, about %3 min</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n path(s) are open: nothing falls out of them; the first is number %2.</source>
+      <translation>
+        <numerusform>%n path is open: nothing falls out of them; the first is number %2.</numerusform>
+        <numerusform>%n paths are open: nothing falls out of them; the first is number %2.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n path(s) lie on others: %2 are cut twice; the first is number %3.</source>
+      <translation>
+        <numerusform>%n path lie on others: %2 are cut twice; the first is number %3.</numerusform>
+        <numerusform>%n paths lie on others: %2 are cut twice; the first is number %3.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n path(s) reach beyond the mat; the first is number %2.</source>
+      <translation>
+        <numerusform>%n path reach beyond the mat; the first is number %2.</numerusform>
+        <numerusform>%n paths reach beyond the mat; the first is number %2.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n path(s) come after the outline round them, when the piece lies loose; the first is number %2.</source>
+      <translation>
+        <numerusform>%n path come after the outline round them, when the piece lies loose; the first is number %2.</numerusform>
+        <numerusform>%n paths come after the outline round them, when the piece lies loose; the first is number %2.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n bought paper(s) for the %2 are missing, and no pack of them is known.</source>
+      <translation>
+        <numerusform>%n bought paper for the %2 are missing, and no pack of them is known.</numerusform>
+        <numerusform>%n bought papers for the %2 are missing, and no pack of them is known.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n pair(s) of papers look alike, and neither names nor numbers are printed on them.</source>
+      <translation>
+        <numerusform>%n pair of papers look alike, and neither names nor numbers are printed on them.</numerusform>
+        <numerusform>%n pairs of papers look alike, and neither names nor numbers are printed on them.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n paper(s) at hand for the %2 do not say which hand they are.</source>
+      <translation>
+        <numerusform>%n paper at hand for the %2 do not say which hand they are.</numerusform>
+        <numerusform>%n papers at hand for the %2 do not say which hand they are.</numerusform>
       </translation>
     </message>
   </context>
