@@ -323,7 +323,8 @@ class SheetRun {
     const Point along = (1 / long_) * (b - a);
     Point in{-along.y, along.x};
     if (dot(in, centroid(paper.outline) - a) < 0) in = -1 * in;
-    const double from = 0.35 * long_, to = std::min(0.65 * long_, from + 7);
+    // Short of the middle, where long seams have their tick.
+    const double from = 0.14 * long_, to = std::min(0.42 * long_, from + 7);
     const Point dot_ = a + from * along + kRim * in, tip = a + to * along + kRim * in;
     for (const Point end : {dot_, tip})
       if (!clearOf(paper, end, 0.95 * kRim)) return;

@@ -25,15 +25,13 @@ CutterCard::CutterCard(Session& session) : Card(tr("For a cutting machine"), fal
   body()->addWidget(fieldRow(tr("Kerf"), kerf_));
   body()->addWidget(shared_);
   body()->addWidget(wrappingRow({svg, dxf}));
-  body()->addWidget(wrapped(tr("Practice cutter, and the size of its mat"), "muted"));
+  body()->addWidget(wrapped(tr("Practice cutter"), "muted"));
   width_ = new LengthField(tr("Width of the mat"), Length::millimetres(50), Length::millimetres(5000));
   height_ = new LengthField(tr("Height of the mat"), Length::millimetres(50), Length::millimetres(5000));
-  for (LengthField* f : {width_, height_}) {
-    f->setFixedWidth(scaled(96));
-  }
   width_->setLength(Length::millimetres(210));
   height_->setLength(Length::millimetres(297));
-  body()->addWidget(wrappingRow({width_, label(QStringLiteral("×")), height_}));
+  body()->addWidget(fieldRow(tr("Width of the mat"), width_));
+  body()->addWidget(fieldRow(tr("Height of the mat"), height_));
   auto* practise = button(tr("Practise cutting a file"));
   body()->addWidget(practise);
   told_ = wrapped({});

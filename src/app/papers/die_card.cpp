@@ -65,7 +65,7 @@ void DieCard::refresh() {
                                unit)
                      : inWords(Message("die-row-none", title.toStdString()), unit));
   }
-  rows_->setText(lines.join(QStringLiteral("\n")));
+  rows_->setText(lines.join(QStringLiteral("\n\n")));
 }
 
 }  // namespace clathra

@@ -41,7 +41,8 @@ PageCard::PageCard(Session& session) : Card(tr("Page")), session_(session) {
   body()->addWidget(sort_);
   body()->addWidget(label(tr("Marked side shown"), "muted"));
   body()->addWidget(side_);
-  body()->addWidget(label(tr("Laid for"), "muted"));
+  laidFor_ = label(tr("Laid for"), "muted");
+  body()->addWidget(laidFor_);
   body()->addWidget(lay_);
   body()->addWidget(both_);
   connect(page_, &Pills::chosen, this, [this](int i) {
@@ -138,7 +139,9 @@ void PageCard::refresh() {
   }
   side_->setCurrent(s.marked == MarkedSide::Front ? 1 : 0);
   lay_->setCurrent(s.stripsFirst ? 1 : 0);
-  lay_->setEnabled(s.sorting == SheetSorting::Shape);
+  // Sorted otherwise there is but one way to lay them.
+  laidFor_->setVisible(s.sorting == SheetSorting::Shape);
+  lay_->setVisible(s.sorting == SheetSorting::Shape);
   sort_->setCurrent(static_cast<int>(s.sorting));
   margin_->setUnit(unit());
   margin_->setLength(Length::millimetres(s.margin));

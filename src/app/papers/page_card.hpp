@@ -28,7 +28,7 @@ class PageCard : public Card {
   Pills *page_, *way_, *sort_, *side_, *lay_;
   QLineEdit* own_;
   LengthField *margin_, *gap_;
-  QLabel *rules_, *both_;
+  QLabel *rules_, *both_, *laidFor_;
   QString ownShown_;  ///< the text that the field of a page of one's own was given
 };
 

@@ -379,7 +379,8 @@ std::vector<StripFigure> PapersStation::figures() const {
                    false,
                    tr("Papers of this layout in the box.")});
     out.push_back(
-        {QString::number(s.toMake()),
+        {QString::number(session_.project().settings.sorting == SheetSorting::Block ? plan()->papers
+                                                                                    : s.toMake()),
          tr("papers to make"),
          {},
          false,
