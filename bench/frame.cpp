@@ -34,7 +34,7 @@ void frame(benchmark::State& state) {
     paintLayout(painter, p, index, place, QRectF(image.rect()), look);
   }
 }
-BENCHMARK(frame)->Arg(1)->Arg(10)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(frame)->Arg(1)->Arg(10)->Unit(benchmark::kMillisecond);
 
 void plainLoop(benchmark::State& state) {
   const Project p = bench::sample(10'000);
@@ -52,6 +52,6 @@ void plainLoop(benchmark::State& state) {
     }
   }
 }
-BENCHMARK(plainLoop)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(plainLoop)->Unit(benchmark::kMillisecond);
 
 }  // namespace

@@ -21,7 +21,7 @@ void seamGraph(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(buildSeams(*p.layout));
   state.counters["pieces"] = static_cast<double>(p.layout->size());
 }
-BENCHMARK(seamGraph)->Arg(1'000)->Arg(10'000)->Arg(20'000)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(seamGraph)->Arg(1'000)->Arg(10'000)->Arg(20'000)->Unit(benchmark::kMillisecond);
 
 /// The peer: a tree over the outlines, and the intersection of every pair that touches.
 void seamGraphByGeos(benchmark::State& state) {
@@ -62,7 +62,7 @@ void seamGraphByGeos(benchmark::State& state) {
   state.counters["seams"] = static_cast<double>(seams);
   GEOS_finish_r(geos);
 }
-BENCHMARK(seamGraphByGeos)->Arg(10'000)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(seamGraphByGeos)->Arg(10'000)->Unit(benchmark::kMillisecond);
 
 /// All that the window shows of a layout at once: seams, places, counts, and the checks of the layout.
 struct Shown {
@@ -108,7 +108,7 @@ void oneRepaint(benchmark::State& state) {
     ++n;
   }
 }
-BENCHMARK(oneRepaint)->Arg(0)->Arg(1)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(oneRepaint)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
 
 /// One edit and what follows from it, from what was shown before it.
 void oneEdit(benchmark::State& state, const nlohmann::json& edit) {
@@ -124,7 +124,7 @@ void oneEdit(benchmark::State& state, const nlohmann::json& edit) {
 void oneTakenAway(benchmark::State& state) {
   oneEdit(state, {{"edit", "takeAway"}, {"pieces", nlohmann::json::array({5'000})}});
 }
-BENCHMARK(oneTakenAway)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(oneTakenAway)->Unit(benchmark::kMillisecond);
 
 void oneAdded(benchmark::State& state) {
   const Project p = bench::sample(10'000);
@@ -132,7 +132,7 @@ void oneAdded(benchmark::State& state) {
   const Point at = 0.5 * (open.from + open.to);
   oneEdit(state, {{"edit", "addPieces"}, {"at", {at.x, at.y}}, {"shape", "square"}});
 }
-BENCHMARK(oneAdded)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(oneAdded)->Unit(benchmark::kMillisecond);
 
 /// Bytes in use beyond `before`.
 double inUseSince(std::size_t before) {
@@ -166,7 +166,7 @@ void memoryOfUndo(benchmark::State& state) {
       },
       "painted");
 }
-BENCHMARK(memoryOfUndo)->LengthUnit(benchmark::kMillisecond)->Iterations(1);
+BENCHMARK(memoryOfUndo)->Unit(benchmark::kMillisecond)->Iterations(1);
 
 void memoryOfTaking(benchmark::State& state) {
   memoryOf(
@@ -176,7 +176,7 @@ void memoryOfTaking(benchmark::State& state) {
       },
       "taken away");
 }
-BENCHMARK(memoryOfTaking)->LengthUnit(benchmark::kMillisecond)->Iterations(1);
+BENCHMARK(memoryOfTaking)->Unit(benchmark::kMillisecond)->Iterations(1);
 
 void fullRebuild(benchmark::State& state) {
   const Project p = bench::sample(10'000);
@@ -187,6 +187,6 @@ void fullRebuild(benchmark::State& state) {
     benchmark::DoNotOptimize(shown(std::move(q)));
   }
 }
-BENCHMARK(fullRebuild)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(fullRebuild)->Unit(benchmark::kMillisecond);
 
 }  // namespace

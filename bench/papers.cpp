@@ -33,9 +33,10 @@ void pdfOfMarkedPapers(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(sheetsPdf(s.project, s.plan));
   state.counters["papers"] = s.plan.papers;
 }
-BENCHMARK(pdfOfMarkedPapers)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(pdfOfMarkedPapers)->Unit(benchmark::kMillisecond);
 
-/// The same outlines and words in one plain loop: number, name and arrow of each paper, and the sign.
+/// The same outlines, words and hatches in one plain loop: number, name and arrow of each paper, and the
+/// sign.
 void pdfInAPlainLoop(benchmark::State& state) {
   const Sheets s;
   for (auto _ : state) {
@@ -66,8 +67,14 @@ void pdfInAPlainLoop(benchmark::State& state) {
         const Point c = centroid(p.outline);
         const Shape& shape = s.project.layout->shapes[p.shape];
         words(QString::number(p.piece + 1), c, 5.4, QFont::Bold);
-        if (const Cloth* cloth = clothById(s.project, s.project.painting[p.piece]))
+        if (const Cloth* cloth = clothById(s.project, s.project.painting[p.piece])) {
           words(QString::fromStdString(cloth->sign), c + Point{0, 5}, 4.2, QFont::Bold);
+          const Polygon square{c + Point{-5, 2}, c + Point{-1.6, 2}, c + Point{-1.6, 5.4},
+                               c + Point{-5, 5.4}};
+          painter.setPen(QPen(Qt::black, 0.15));
+          painter.drawPolygon(toQt(square));
+          strokeHatch(painter, square, cloth->hatch, 0.7, QPen(Qt::black, 0.15));
+        }
         words(QString::fromStdString(shape.title) + " 1 in", c + Point{0, 9}, 2.83, QFont::Normal);
         painter.setPen(QPen(Qt::black, 0.3));
         const Point tip = c - Point{0, 5};
@@ -79,7 +86,7 @@ void pdfInAPlainLoop(benchmark::State& state) {
     benchmark::DoNotOptimize(bytes);
   }
 }
-BENCHMARK(pdfInAPlainLoop)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(pdfInAPlainLoop)->Unit(benchmark::kMillisecond);
 
 /// An A4 of 20 papers at 300 dpi, as a scanner with noise, tilt, shadows and uneven light sees it.
 struct Glass {
@@ -105,13 +112,13 @@ void scanOfTwentyPapers(benchmark::State& state) {
   state.counters["papers"] = static_cast<double>(g.papers.size());
   state.counters["found"] = static_cast<double>(found);
 }
-BENCHMARK(scanOfTwentyPapers)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(scanOfTwentyPapers)->Unit(benchmark::kMillisecond);
 
 void decodingThatScan(benchmark::State& state) {
   const Glass g;
   for (auto _ : state) benchmark::DoNotOptimize(decodeImage(g.png));
 }
-BENCHMARK(decodingThatScan)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(decodingThatScan)->Unit(benchmark::kMillisecond);
 
 /// Sheets of the demos, one paper a piece, beside the best upright grid of each kind over all turns by 1°.
 void sheetsOfTheDemos(benchmark::State& state) {
@@ -140,7 +147,7 @@ void sheetsOfTheDemos(benchmark::State& state) {
       state.counters[std::string(name) + " grid"] = grid;
     }
 }
-BENCHMARK(sheetsOfTheDemos)->LengthUnit(benchmark::kMillisecond)->Iterations(1);
+BENCHMARK(sheetsOfTheDemos)->Unit(benchmark::kMillisecond)->Iterations(1);
 
 void inchHexagonsOnA4(benchmark::State& state) {
   const Polygon hexagon = scaled(*familyOutline("hexagon"), 25.4);
@@ -154,6 +161,6 @@ void inchHexagonsOnA4(benchmark::State& state) {
   state.counters["strip papers"] = static_cast<double>(strips.copies.size());
   state.counters["strip strokes each"] = strips.strokes / double(strips.copies.size());
 }
-BENCHMARK(inchHexagonsOnA4)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(inchHexagonsOnA4)->Unit(benchmark::kMillisecond);
 
 }  // namespace

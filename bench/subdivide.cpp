@@ -93,7 +93,7 @@ void fillingsOfStatedParts(benchmark::State& state) {
   for (auto _ : state) n = s.count(wanted())->upToTurnsAndMirror;
   state.counters["fillings"] = static_cast<double>(n);
 }
-BENCHMARK(fillingsOfStatedParts)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(fillingsOfStatedParts)->Unit(benchmark::kMillisecond);
 
 void fillingsOfStatedPartsListed(benchmark::State& state) {
   const Subdivision s = hexagon();
@@ -101,7 +101,7 @@ void fillingsOfStatedPartsListed(benchmark::State& state) {
   for (auto _ : state) n = s.list(wanted(), true, 1'000'000)->size();
   state.counters["fillings"] = static_cast<double>(n);
 }
-BENCHMARK(fillingsOfStatedPartsListed)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(fillingsOfStatedPartsListed)->Unit(benchmark::kMillisecond);
 
 void fillingsOfStatedPartsByBruteForce(benchmark::State& state) {
   const Subdivision s = hexagon();
@@ -109,7 +109,7 @@ void fillingsOfStatedPartsByBruteForce(benchmark::State& state) {
   for (auto _ : state) n = BruteForce(s).upToSymmetry(wanted());
   state.counters["fillings"] = static_cast<double>(n);
 }
-BENCHMARK(fillingsOfStatedPartsByBruteForce)->LengthUnit(benchmark::kMillisecond)->Iterations(1);
+BENCHMARK(fillingsOfStatedPartsByBruteForce)->Unit(benchmark::kMillisecond)->Iterations(1);
 
 void mixedFillingsCounted(benchmark::State& state) {
   const Subdivision s = hexagon();
@@ -121,7 +121,7 @@ void mixedFillingsCounted(benchmark::State& state) {
   }
   state.counters["fillings"] = static_cast<double>(n);
 }
-BENCHMARK(mixedFillingsCounted)->LengthUnit(benchmark::kMillisecond);
+BENCHMARK(mixedFillingsCounted)->Unit(benchmark::kMillisecond);
 
 /// The floor: every filling found, with bit sets and nothing else done with it.
 void mixedFillingsOneByOne(benchmark::State& state) {
@@ -151,6 +151,6 @@ void mixedFillingsOneByOne(benchmark::State& state) {
   }
   state.counters["fillings"] = static_cast<double>(n);
 }
-BENCHMARK(mixedFillingsOneByOne)->LengthUnit(benchmark::kMillisecond)->Iterations(1);
+BENCHMARK(mixedFillingsOneByOne)->Unit(benchmark::kMillisecond)->Iterations(1);
 
 }  // namespace

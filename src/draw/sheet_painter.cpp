@@ -53,14 +53,14 @@ class SheetRun {
       Circle inner = circle;
       const bool band = !place.ticks.empty() || !place.outer.empty();
       if (band) inner.off = kBand;
-      auto [less, at] = fitted(paper, shape, inner);
-      const bool free = !band || less < kWithoutSign;
+      Fitted marks = fitted(paper, shape, inner);
+      const bool free = !band || marks.less < kWithoutSign;
       if (band && free) placeLines(paper, place);
-      if (band && !free) std::tie(less, at) = fitted(paper, shape, circle);
+      if (band && !free) marks = fitted(paper, shape, circle);
       const bool folds = marks_.folds && paper.part < 0 && paper.piece != kNoPiece && free;
       if (folds && circle.radius > kLeastForFolds) foldMark(paper);
       if (paper.part >= 0) partMarks(paper, plan_.parts[static_cast<std::size_t>(paper.part)]);
-      draw(linesOf(paper, shape, less), paper, at, circle.radius);
+      draw(marks.lines, paper, marks.at, circle.radius);
     }
     if (sheet_.tile) {
       p_.setPen(QPen(look_.palette->ink, 0.2));
@@ -227,12 +227,19 @@ class SheetRun {
     return lines;
   }
 
-  /// How much must be left out, and where the rest stands.
-  std::pair<int, Point> fitted(const SheetPaper& paper, const Shape& shape, const Circle& circle) {
+  /// What has room, where it stands, and how much was left out.
+  struct Fitted {
+    int less = 0;
+    Point at;
+    std::vector<Block> lines;
+  };
+  Fitted fitted(const SheetPaper& paper, const Shape& shape, const Circle& circle) {
     radius_ = circle.radius - circle.off;
-    for (int less = 0; less < kLast; ++less)
-      if (const auto at = roomFor(linesOf(paper, shape, less), paper, circle)) return {less, *at};
-    return {kLast, circle.middle};
+    for (int less = 0;; ++less) {
+      auto lines = linesOf(paper, shape, less);
+      if (const auto at = roomFor(lines, paper, circle)) return {less, *at, std::move(lines)};
+      if (less == kLast) return {less, circle.middle, std::move(lines)};
+    }
   }
 
   void draw(const std::vector<Block>& lines, const SheetPaper& paper, Point at, double radius) {
