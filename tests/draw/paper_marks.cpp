@@ -9,6 +9,7 @@
 #include "draw/place_list.hpp"
 #include "draw/rules_painter.hpp"
 #include "draw/sheet_painter.hpp"
+#include "paper/place_marks.hpp"
 #include "paper/true_scale.hpp"
 #include "recorder.hpp"
 #include "registry.hpp"
@@ -240,7 +241,17 @@ class PaperMarksTest : public QObject {
     };
     const auto right = dots(all), other = dots(left);
     QCOMPARE(right.size(), other.size());
-    for (std::size_t i = 0; i < right.size(); ++i) QVERIFY(distance(right[i], other[i]) > 1);
+    for (std::size_t i = 0; i < right.size(); ++i) {
+      QVERIFY(distance(right[i], other[i]) > 1);
+      // On the BACK a right hand begins at the side that ends, clockwise, at the sharpest corner.
+      for (const SheetPaper& paper : plan.sheets[0].papers) {
+        if (!contains(paper.outline, right[i])) continue;
+        const std::size_t side = *firstFold(paper.outline);
+        const Point a = paper.outline[side], b = paper.outline[(side + 1) % paper.outline.size()];
+        QVERIFY(signedArea(paper.outline) > 0);
+        COMPARE_TO(std::abs(cross((1 / distance(a, b)) * (b - a), right[i] - a)), 1.2, 0.01);
+      }
+    }
   }
   /// Papers that are used again bear what they are, never a place; what belongs to places is in the list.
   void papersUsedAgainBearNoPlace() {
