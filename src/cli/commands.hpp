@@ -30,6 +30,7 @@ void addWhich(CLI::App& app, Outcome& outcome);
 void addScan(CLI::App& app, Outcome& outcome);
 void addPractice(CLI::App& app, Outcome& outcome);
 void addCut(CLI::App& app, Outcome& outcome);
+void addGives(CLI::App& app, Outcome& outcome);
 void addMotif(CLI::App& app, Outcome& outcome);
 void addReview(CLI::App& app, Outcome& outcome);
 void addCheck(CLI::App& app, Outcome& outcome);

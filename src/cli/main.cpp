@@ -52,7 +52,7 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addSubdivide(app, outcome);
   addFit(app, outcome);
   addImport(app, outcome);
-  addUnbuilt(app, outcome, "gives", "Tells what a strip or square of cloth gives");
+  addGives(app, outcome);
   addUnbuilt(app, outcome, "pack", "Packs outlines on cloth");
   addUnbuilt(app, outcome, "repeat", "Finds a print's repeat");
   addUnbuilt(app, outcome, "sew", "Plans the stitching");

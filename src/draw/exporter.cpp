@@ -29,6 +29,14 @@ constexpr int kPdfDpi = 1200;  // 0.02 mm steps
 /// SVG's own unit here: a hundredth of a millimetre, so that lines are true to 0.01 mm.
 constexpr double kSvgPerMm = 100;
 
+QByteArray pngOf(const QImage& image) {
+  QByteArray bytes;
+  QBuffer buffer(&bytes);
+  buffer.open(QIODevice::WriteOnly);
+  image.save(&buffer, "PNG");
+  return bytes;
+}
+
 void paintLayoutPage(QPainter& painter, const Project& project, const QRectF& into) {
   const PieceIndex index(*project.layout);
   const Box shown =
@@ -131,11 +139,7 @@ QByteArray layoutPng(const Project& project, int longestSide) {
   const QRectF all(image.rect());
   paintLayout(painter, project, index, fitted(b, all, false), all, {});
   painter.end();
-  QByteArray bytes;
-  QBuffer buffer(&bytes);
-  buffer.open(QIODevice::WriteOnly);
-  image.save(&buffer, "PNG");
-  return bytes;
+  return pngOf(image);
 }
 
 void scaleAboutMiddle(QPainter& painter, const Page& page, PrintScale scale) {
@@ -202,33 +206,38 @@ QByteArray rulerCardPdf(const Project& project, const RulerCard& card, const Pag
                   });
 }
 
-Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan, const Progress& progress,
-                             PrintScale scale) {
+void paintSheetPages(QPainter& painter, const Project& project, const SheetPlan& plan, PrintScale scale,
+                     const std::function<void()>& newPage, const Progress& progress) {
   const auto geometry = marksOfNeighbours(project) ? geometryOf(project.layout) : nullptr;
   SheetLook look;
   look.geometry = geometry.get();
-  QByteArray bytes = pdfPages(
-      plan.page, project.name + ", papers", [&](QPainter& painter, const std::function<void()>& newPage) {
-        for (std::size_t s = 0; s < plan.sheets.size() && !progress.cancelled(); ++s) {
-          if (s > 0) newPage();
-          progress.report(static_cast<double>(s) / static_cast<double>(plan.sheets.size()));
-          scaleAboutMiddle(painter, plan.page, scale);
-          paintSheet(painter, project, plan, s, look);
-        }
-        if (plan.sheets.empty() || progress.cancelled()) return;
-        if (!holdsRules(plan.page)) {
-          newPage();
-          scaleAboutMiddle(painter, plan.page, scale);
-          Page page = plan.page;
-          page.margin = kPageMargin;
-          paintRules(painter, page, QString::fromStdString(project.name) + QObject::tr("  ·  rules"),
-                     QObject::tr("print at 100 %, measure the rules"), printPalette());
-        }
-        if (listsPlaces(project, plan)) {
-          newPage();
-          paintPlaceList(painter, project, plan, geometry.get(), newPage);
-        }
-      });
+  for (std::size_t s = 0; s < plan.sheets.size() && !progress.cancelled(); ++s) {
+    if (s > 0) newPage();
+    progress.report(static_cast<double>(s) / static_cast<double>(plan.sheets.size()));
+    scaleAboutMiddle(painter, plan.page, scale);
+    paintSheet(painter, project, plan, s, look);
+  }
+  if (plan.sheets.empty() || progress.cancelled()) return;
+  if (!holdsRules(plan.page)) {
+    newPage();
+    scaleAboutMiddle(painter, plan.page, scale);
+    Page page = plan.page;
+    page.margin = kPageMargin;
+    paintRules(painter, page, QString::fromStdString(project.name) + QObject::tr("  ·  rules"),
+               QObject::tr("print at 100 %, measure the rules"), printPalette());
+  }
+  if (listsPlaces(project, plan)) {
+    newPage();
+    paintPlaceList(painter, project, plan, geometry.get(), newPage);
+  }
+}
+
+Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan, const Progress& progress,
+                             PrintScale scale) {
+  QByteArray bytes = pdfPages(plan.page, project.name + ", papers",
+                              [&](QPainter& painter, const std::function<void()>& newPage) {
+                                paintSheetPages(painter, project, plan, scale, newPage, progress);
+                              });
   if (progress.cancelled()) return fail(kCancelled);
   return bytes;
 }
@@ -272,11 +281,7 @@ QByteArray cutterPng(const CutterReport& report, const CutterMat& mat) {
   QPainter painter(&image);
   paintCutter(painter, QRectF(20, 20, 1160, 1160), report, mat, {});
   painter.end();
-  QByteArray bytes;
-  QBuffer buffer(&bytes);
-  buffer.open(QIODevice::WriteOnly);
-  image.save(&buffer, "PNG");
-  return bytes;
+  return pngOf(image);
 }
 
 QByteArray cutCardPdf(const Project& project, const CutPlan& plan) {

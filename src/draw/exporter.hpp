@@ -38,8 +38,11 @@ struct PrintScale {
   double shear = 0;                       ///< mm sideways for each mm down
   double driftAcross = 0, driftDown = 0;  ///< mm that all of it lies off
 };
-/// One page a sheet; behind them, where papers are used again, the list of what is marked by place, and where
-/// the margin holds no rules a page of rules. Errors: cancelled.
+/// One page a sheet; behind them, where the margin holds no rules, a page of rules, and where papers are used
+/// again the list of what is marked by place. The painter draws in mm; `newPage` begins another page so.
+void paintSheetPages(QPainter& painter, const Project& project, const SheetPlan& plan, PrintScale scale,
+                     const std::function<void()>& newPage, const Progress& progress = {});
+/// The same as a PDF. Errors: cancelled.
 [[nodiscard]] Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan,
                                            const Progress& progress = {}, PrintScale scale = {});
 /// Templates for cloth, or masters, as pages. Errors: cancelled.

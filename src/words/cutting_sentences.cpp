@@ -6,6 +6,13 @@ namespace clathra {
 namespace {
 
 constexpr Sentence kAll[] = {
+    {"gives-size", QT_TRANSLATE_NOOP("core", "A piece of cloth is from %1 to %2 a side.")},
+    {"gives-allowance", QT_TRANSLATE_NOOP("core", "A seam allowance is up to %1.")},
+    {"gives-shapes", QT_TRANSLATE_NOOP("core", "Name from one to %1 shapes by their ids.")},
+    {"gives-object",
+     QT_TRANSLATE_NOOP("core", "The question is one object with width, height, allowance and shapes.")},
+    {"gives-row", QT_TRANSLATE_N_NOOP("core", "%1: an edge of %2, %n patch(es)")},
+    {"gives-none", QT_TRANSLATE_NOOP("core", "%1: too small for any usual edge")},
     {"step-on-bought", QT_TRANSLATE_NOOP("core", "From the cloth you buy: %1")},
     {"step-on-length", QT_TRANSLATE_NOOP("core", "From length %1, of %2: %3")},
     {"step-strips-face-down",

@@ -13,7 +13,6 @@
 #include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
 #include "draw/exporter.hpp"
-#include "draw/sheet_painter.hpp"
 #include "measure/quantity.hpp"
 #include "words/words.hpp"
 
@@ -211,17 +210,21 @@ void PapersStation::saveSheets(const QString& title, const QString& suffix) {
 }
 
 void PapersStation::saveTemplates() {
+  TemplateOptions options;
+  options.copies = copies_->count();
+  savePlanned(tr("Save the templates for cloth as PDF"), tr(" templates.pdf"), options);
+}
+
+/// Templates, or masters, on the project's page.
+void PapersStation::savePlanned(const QString& title, const QString& called, TemplateOptions options) {
   const QString file = QFileDialog::getSaveFileName(
-      picture_, tr("Save the templates for cloth as PDF"),
-      QString::fromStdString(session_.project().name) + tr(" templates.pdf"), tr("PDF (*.pdf)"));
+      picture_, title, QString::fromStdString(session_.project().name) + called, tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
-  output([file, project = session_.project(), scale = scale(),
-          copies = copies_->count()](const Progress& progress) -> Result<QString> {
+  output([file, options, project = session_.project(),
+          scale = scale()](const Progress& progress) mutable -> Result<QString> {
     const auto page = pageOf(project.settings.page, project.settings.margin);
     if (!page) return tl::make_unexpected(page.error());
-    TemplateOptions options;
     options.page = *page;
-    options.copies = copies;
     const auto plan = planTemplates(project, options, progress);
     if (!plan) return tl::make_unexpected(plan.error());
     if (plan->pages.empty())
@@ -230,7 +233,9 @@ void PapersStation::saveTemplates() {
     const auto pdf = templatesPdf(project, *plan, scale);
     if (!pdf) return tl::make_unexpected(pdf.error());
     if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
-    return tr("Saved %n page(s) of templates.", nullptr, static_cast<int>(plan->pages.size()));
+    const int pages = static_cast<int>(plan->pages.size());
+    return options.masters ? tr("Saved %n page(s) of masters.", nullptr, pages)
+                           : tr("Saved %n page(s) of templates.", nullptr, pages);
   });
 }
 
@@ -270,29 +275,11 @@ QWidget* PapersStation::plainCard() {
 }
 
 void PapersStation::saveMasters() {
-  const QString file = QFileDialog::getSaveFileName(
-      picture_, tr("Save the masters as PDF"),
-      QString::fromStdString(session_.project().name) + tr(" masters.pdf"), tr("PDF (*.pdf)"));
-  if (file.isEmpty()) return;
-  output([file, project = session_.project(), scale = scale(),
-          pencil = pencil_->length()->mm()](const Progress& progress) -> Result<QString> {
-    const auto page = pageOf(project.settings.page, project.settings.margin);
-    if (!page) return tl::make_unexpected(page.error());
-    TemplateOptions options;
-    options.page = *page;
-    options.side = project.settings.marked;
-    options.masters = true;
-    options.pencil = pencil;
-    const auto plan = planTemplates(project, options, progress);
-    if (!plan) return tl::make_unexpected(plan.error());
-    if (plan->pages.empty())
-      return fail("template-too-large", shapeArg(project.layout->shapes[plan->tooLarge[0].first].title),
-                  page->title);
-    const auto pdf = templatesPdf(project, *plan, scale);
-    if (!pdf) return tl::make_unexpected(pdf.error());
-    if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
-    return tr("Saved %n page(s) of masters.", nullptr, static_cast<int>(plan->pages.size()));
-  });
+  TemplateOptions options;
+  options.side = session_.project().settings.marked;
+  options.masters = true;
+  options.pencil = pencil_->length()->mm();
+  savePlanned(tr("Save the masters as PDF"), tr(" masters.pdf"), options);
 }
 
 void PapersStation::saveStrip() {
@@ -344,21 +331,22 @@ void PapersStation::printSheets() {
   output([printer, project = session_.project(), sheets = session_.sheets(),
           scale = scale()](const Progress& progress) -> Result<QString> {
     QPainter painter(printer.get());
-    const auto geometry = geometryOf(project.layout);
-    SheetLook look;
-    look.geometry = geometry.get();
-    for (std::size_t s = 0; s < sheets->sheets.size(); ++s) {
-      if (progress.cancelled()) {
-        printer->abort();
-        return fail(kCancelled);
-      }
-      progress.report(static_cast<double>(s) / static_cast<double>(sheets->sheets.size()));
-      if (s > 0 && !printer->newPage()) return fail("The printer took no further page.");
+    const auto inMm = [&] {
       painter.resetTransform();
       painter.scale(printer->logicalDpiX() / 25.4, printer->logicalDpiY() / 25.4);
-      scaleAboutMiddle(painter, sheets->page, scale);
-      paintSheet(painter, project, *sheets, s, look);
-    }
+    };
+    inMm();
+    bool took = true;
+    paintSheetPages(
+        painter, project, *sheets, scale,
+        [&] {
+          took = took && printer->newPage();
+          inMm();
+        },
+        progress);
+    if (progress.cancelled() || !took) printer->abort();
+    if (progress.cancelled()) return fail(kCancelled);
+    if (!took) return fail("The printer took no further page.");
     return tr("Sent %1 sheets to the printer.").arg(sheets->sheets.size());
   });
 }

@@ -46,6 +46,7 @@ class PapersStation : public Station {
   QWidget* plainCard();
   void saveRulerCard();
   void saveMasters();
+  void savePlanned(const QString& title, const QString& called, TemplateOptions options);
   void saveStrip();
   void printForPractice(PrintScale off);
   PrintScale scale() const;

@@ -3,6 +3,7 @@
 #include <QFocusEvent>
 #include <QHBoxLayout>
 #include <QStyle>
+#include <QToolTip>
 #include <QWheelEvent>
 #include <cmath>
 
@@ -11,6 +12,17 @@
 #include "words/words.hpp"
 
 namespace clathra {
+
+namespace {
+
+/// What is wrong stands beside the field too, for as long as it takes to read.
+void sayBeside(QWidget& field, const QString& sentence) {
+  constexpr int kReading = 6'000;  // ms
+  if (field.isVisible())
+    QToolTip::showText(field.mapToGlobal(field.rect().bottomLeft()), sentence, &field, {}, kReading);
+}
+
+}  // namespace
 
 ChoiceList::ChoiceList(QWidget* parent) : QComboBox(parent) {
   setFocusPolicy(Qt::StrongFocus);
@@ -52,6 +64,7 @@ LengthField::LengthField(const QString& spokenName, Length least, Length most, Q
   setAccessibleName(spokenName);
   setMinimumWidth(scaled(84));
   connect(this, &QLineEdit::editingFinished, this, &LengthField::read);
+  connect(this, &LengthField::wrong, this, [this](const QString& sentence) { sayBeside(*this, sentence); });
 }
 
 void LengthField::setUnit(LengthUnit unit) {
@@ -105,6 +118,7 @@ CountField::CountField(const QString& spokenName, int least, int most, QWidget* 
   setAccessibleName(spokenName);
   setFixedWidth(scaled(66));
   connect(this, &QLineEdit::editingFinished, this, &CountField::read);
+  connect(this, &CountField::wrong, this, [this](const QString& sentence) { sayBeside(*this, sentence); });
 }
 
 void CountField::setCount(int n) {
@@ -148,6 +162,7 @@ AngleField::AngleField(const QString& spokenName, double least, double most, QWi
   setAccessibleName(spokenName);
   setFixedWidth(scaled(86));
   connect(this, &QLineEdit::editingFinished, this, &AngleField::read);
+  connect(this, &AngleField::wrong, this, [this](const QString& sentence) { sayBeside(*this, sentence); });
 }
 
 void AngleField::setDegrees(double degrees) {

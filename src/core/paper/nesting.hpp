@@ -1,35 +1,22 @@
-// Filling one page with copies of one shape, edge to edge so that neighbours share cutting lines.
+// Filling one page with copies of one shape: lattice_fill.hpp for the room inside its margins.
 #pragma once
-#include <vector>
-
 #include "model/page.hpp"
-#include "shape/convex.hpp"
-#include "shape/polygon.hpp"
+#include "shape/lattice_fill.hpp"
 
 namespace clathra {
 
-/// One page full of copies: where each lies, in mm from the page's upper left corner.
-struct PageFill {
-  struct Copy {
-    Polygon outline;
-    Angle turn;  ///< from the outline that was given
-  };
-  std::vector<Copy> copies;
-  int strokes = 0;
-};
-
-/// As many copies as a lattice of copies (or of copies and their half-turned neighbours) gives, over all
-/// lattices that join edges to edges, over turns that lay an edge level or plumb and every 5° besides, and
-/// over offsets. Fewer strokes decide between equals. Empty if not one fits. Where straight rows hold all
-/// that are needed, they are taken. Outlines that are not convex, or have many corners, are laid by a convex
-/// one of few round them.
-PageFill densestFill(PolygonView outline, const Page& page, std::size_t needed = SIZE_MAX);
-
-/// Straight strips, each as high as the shape, copies touching: fewest strokes a copy.
-PageFill stripFill(PolygonView outline, const Page& page);
-
 /// The room of a page inside its margins.
-Box printable(const Page& page);
-/// Does the outline fit in some turn? Decided over the same turns as densestFill.
-bool fitsPage(PolygonView outline, const Page& page);
+inline Box printable(const Page& page) {
+  return {page.margin, page.margin, page.width - page.margin, page.height - page.margin};
+}
+inline PageFill densestFill(PolygonView outline, const Page& page, std::size_t needed = SIZE_MAX) {
+  return densestFillIn(outline, printable(page), needed);
+}
+inline PageFill stripFill(PolygonView outline, const Page& page) {
+  return stripFillIn(outline, printable(page));
+}
+inline bool fitsPage(PolygonView outline, const Page& page) {
+  return fitsRoom(outline, printable(page));
+}
+
 }  // namespace clathra

@@ -771,5 +771,12 @@
         <numerusform>%n papers at hand for the %2 do not say which hand they are.</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%1: an edge of %2, %n patch(es)</source>
+      <translation>
+        <numerusform>%1: an edge of %2, %n patch</numerusform>
+        <numerusform>%1: an edge of %2, %n patches</numerusform>
+      </translation>
+    </message>
   </context>
 </TS>

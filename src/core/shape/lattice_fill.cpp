@@ -1,4 +1,4 @@
-#include "paper/nesting.hpp"
+#include "shape/lattice_fill.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -232,9 +232,8 @@ int countStrokes(const std::vector<PageFill::Copy>& copies) {
   return static_cast<int>(strokesOf(outlines).size());
 }
 
-/// Strips along the page (or across it, `sideways`) for one lay.
-PageFill strips(PolygonView p, const StripLay& lay, const Page& page, bool sideways) {
-  const Box room = printable(page);
+/// Strips along the room (or across it, `sideways`) for one lay.
+PageFill strips(PolygonView p, const StripLay& lay, const Box& room, bool sideways) {
   const double along = sideways ? room.height() : room.width(),
                over = sideways ? room.width() : room.height();
   PageFill out;
@@ -311,12 +310,7 @@ Polygon fewerCorners(Polygon p) {
 
 }  // namespace
 
-Box printable(const Page& page) {
-  return {page.margin, page.margin, page.width - page.margin, page.height - page.margin};
-}
-
-bool fitsPage(PolygonView outline, const Page& page) {
-  const Box room = printable(page);
+bool fitsRoom(PolygonView outline, const Box& room) {
   double reach = 0;  // what fits in a circle fits however it is turned
   const Box all = bounds(outline);
   const Point middle{(all.left + all.right) / 2, (all.top + all.bottom) / 2};
@@ -329,16 +323,15 @@ bool fitsPage(PolygonView outline, const Page& page) {
   return false;
 }
 
-PageFill densestFill(PolygonView given, const Page& page, std::size_t needed) {
+PageFill densestFillIn(PolygonView given, const Box& room, std::size_t needed) {
   const bool convex = isConvex(given) && given.size() <= kMostCorners;
   const Polygon outline =
       convex ? Polygon(given.begin(), given.end()) : fewerCorners(ConvexOutline::hullOf(given).outline());
-  const Box room = printable(page);
   PageFill best;
   // A single strip lay can beat a lattice where only a row or two fit.
   for (const StripLay& lay : stripLays(outline, true))
     for (const bool sideways : {false, true}) {
-      PageFill fill = strips(outline, lay, page, sideways);
+      PageFill fill = strips(outline, lay, room, sideways);
       const bool more = fill.copies.size() > best.copies.size();
       if (more ||
           (fill.copies.size() == best.copies.size() && !fill.copies.empty() && fill.strokes < best.strokes))
@@ -369,13 +362,13 @@ PageFill densestFill(PolygonView given, const Page& page, std::size_t needed) {
   return best;
 }
 
-PageFill stripFill(PolygonView given, const Page& page) {
-  if (!isConvex(given)) return densestFill(given, page);
+PageFill stripFillIn(PolygonView given, const Box& room) {
+  if (!isConvex(given)) return densestFillIn(given, room);
   PageFill best;
   double bestRate = 1e300;
   for (const StripLay& lay : stripLays(given, true))
     for (const bool sideways : {false, true}) {
-      PageFill fill = strips(given, lay, page, sideways);
+      PageFill fill = strips(given, lay, room, sideways);
       if (fill.copies.empty()) continue;
       const double rate = fill.strokes / static_cast<double>(fill.copies.size());
       if (rate > bestRate - 1e-9 && !(rate < bestRate + 1e-9 && fill.copies.size() > best.copies.size()))
@@ -383,7 +376,7 @@ PageFill stripFill(PolygonView given, const Page& page) {
       bestRate = rate;
       best = std::move(fill);
     }
-  return best.copies.empty() ? densestFill(given, page) : best;
+  return best.copies.empty() ? densestFillIn(given, room) : best;
 }
 
 }  // namespace clathra

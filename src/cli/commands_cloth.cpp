@@ -1,0 +1,71 @@
+// Commands about cloth by itself, without a project.
+#include <memory>
+
+#include "cli/commands.hpp"
+#include "cutting/gives.hpp"
+#include "filesystem.hpp"
+#include "measure/length.hpp"
+#include "shape/json_fields.hpp"
+#include "words/words.hpp"
+
+namespace clathra::cli {
+
+using nlohmann::json;
+
+namespace {
+
+constexpr std::size_t kMostBytes = 1'000'000;
+
+Result<GivesInput> readGives(const std::string& file) {
+  const auto text = readWhole(file, kMostBytes);
+  if (!text) return tl::make_unexpected(text.error());
+  const auto j = parseJson(*text);
+  if (!j) return tl::make_unexpected(j.error());
+  if (!j->is_object()) return fail("gives-object");
+  Fields in(*j, Message("it"));
+  GivesInput out;
+  out.width = in.number("width", 0, 1e6);
+  out.height = in.number("height", 0, 1e6);
+  out.allowance = in.number("allowance", 0, 1e6, out.allowance);
+  for (const json& shape : in.array("shapes", 1'000)) {
+    if (!shape.is_string()) return fail("gives-shapes", 200);
+    out.shapes.push_back(shape.get<std::string>());
+  }
+  if (in.has("direction") && !in.isNull("direction"))
+    out.direction =
+        static_cast<Direction>(in.choice("direction", {"none", "two-way", "one-way", "stripe"}, 0));
+  in.nothingElse();
+  if (!in.ok()) return tl::make_unexpected(in.error());
+  return out;
+}
+
+Status gives(const std::string& file, bool asJson) {
+  const auto in = readGives(file);
+  if (!in) return tl::make_unexpected(in.error());
+  const auto rows = whatItGives(*in);
+  if (!rows) return tl::make_unexpected(rows.error());
+  json out = json::array();
+  for (const GivesRow& r : *rows) {
+    out.push_back(
+        {{"shape", r.shape}, {"largest_edge", r.edge ? json(*r.edge) : json(nullptr)}, {"copies", r.copies}});
+    if (asJson) continue;
+    printLine(r.edge ? said(Message("gives-row", r.shape, sizeArg(*r.edge), r.copies),
+                            r.inch ? LengthUnit::Inch : LengthUnit::Millimetre)
+                     : said(Message("gives-none", r.shape)));
+  }
+  if (asJson) print(out);
+  return {};
+}
+
+}  // namespace
+
+void addGives(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("gives", "Tells what a strip, square or fat quarter of cloth gives");
+  const auto file = std::make_shared<std::string>();
+  const auto asJson = std::make_shared<bool>(false);
+  cmd->add_option("cloths", *file, "its size, the allowance and the shapes, as JSON")->required();
+  cmd->add_flag("--json", *asJson, "as JSON");
+  cmd->callback([=, &outcome] { outcome.status = gives(*file, *asJson); });
+}
+
+}  // namespace clathra::cli
