@@ -1,4 +1,5 @@
 // Commands about cloth by itself, without a project.
+#include <chrono>
 #include <memory>
 
 #include "cli/commands.hpp"
@@ -6,6 +7,7 @@
 #include "filesystem.hpp"
 #include "measure/length.hpp"
 #include "shape/json_fields.hpp"
+#include "store/pack_file.hpp"
 #include "words/words.hpp"
 
 namespace clathra::cli {
@@ -57,7 +59,43 @@ Status gives(const std::string& file, bool asJson) {
   return {};
 }
 
+constexpr std::size_t kMostPackBytes = 50'000'000;
+
+Status packs(const std::string& file, double seconds, bool timed) {
+  constexpr double kLeast = 0.1, kMost = 3600;
+  if (timed && !(seconds >= kLeast && seconds <= kMost)) return fail("pack-no-time");
+  const auto text = readWhole(file, kMostPackBytes);
+  if (!text) return tl::make_unexpected(text.error());
+  const auto job = readPackJob(*text);
+  if (!job) return tl::make_unexpected(job.error());
+  PackEffort effort;
+  if (timed) {
+    // Steps that a quick machine does in that time: the clock ends it on slower ones.
+    constexpr double kStepsASecond = 40e6;
+    effort.steps = static_cast<std::uint64_t>(seconds * kStepsASecond);
+    effort.seconds = seconds;
+  }
+  const auto start = std::chrono::steady_clock::now();
+  const auto result = pack(*job, effort);
+  if (!result) return tl::make_unexpected(result.error());
+  print(packResultJson(*job, *result,
+                       std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count()));
+  return {};
+}
+
 }  // namespace
+
+void addPack(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("pack", "Packs outlines onto cloth: the least length, or the fewest pieces");
+  const auto file = std::make_shared<std::string>();
+  const auto seconds = std::make_shared<double>(0);
+  cmd->add_option("job", *file, "the packing job, as JSON")->required();
+  auto* timed =
+      cmd->add_option("--seconds", *seconds, "how long to look; left out: as long as the job deserves");
+  cmd->add_flag_callback(
+      "--json", [] {}, "as JSON, which it is anyway");
+  cmd->callback([=, &outcome] { outcome.status = packs(*file, *seconds, timed->count() > 0); });
+}
 
 void addGives(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("gives", "Tells what a strip, square or fat quarter of cloth gives");

@@ -8,6 +8,7 @@
 
 #include "cutting/times.hpp"
 #include "shape/allowance.hpp"
+#include "shape/congruent.hpp"
 #include "shape/overlap.hpp"
 
 namespace clathra {
@@ -15,29 +16,6 @@ namespace clathra {
 namespace {
 
 constexpr double kClose = 0.02;  // mm, as packing results are judged
-
-/// All turns that bring one outline onto another up to a shift; none if they are not congruent.
-std::vector<Angle> turnsBetween(PolygonView from, PolygonView to) {
-  std::vector<Angle> out;
-  if (from.size() != to.size() || from.size() < 3) return out;
-  const auto n = from.size();
-  // By the longest side, whose direction is the best known.
-  std::size_t side = 0;
-  for (std::size_t i = 0; i < n; ++i)
-    if (distance(from[i], from[(i + 1) % n]) > distance(from[side], from[(side + 1) % n])) side = i;
-  const Point along = from[(side + 1) % n] - from[side];
-  for (std::size_t shift = 0; shift < n; ++shift) {
-    const Point start = to[(side + shift) % n], there = to[(side + shift + 1) % n] - start;
-    const Angle turn = directionOf(there) - directionOf(along);
-    bool same = true;
-    for (std::size_t i = 0; i < n && same; ++i) {
-      const Point at = start + rotated(from[i] - from[side], turn);
-      same = distance(at, to[(i + shift) % n]) < kClose;
-    }
-    if (same) out.push_back(turn);
-  }
-  return out;
-}
 
 bool insideBox(PolygonView p, double left, double top, double right, double bottom) {
   const Box b = bounds(p);

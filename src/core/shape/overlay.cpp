@@ -96,6 +96,22 @@ std::vector<Polygon> partsLeft(PolygonView a, PolygonView b) {
   return partsOf(Geometry(GEOSDifferencePrec_r(geos(), x.get(), y.get(), kGrid)).get());
 }
 
+std::vector<Polygon> unionOf(const std::vector<Polygon>& parts) {
+  std::vector<GEOSGeometry*> all;
+  for (const Polygon& p : parts)
+    if (Geometry one = polygon(p)) all.push_back(one.release());
+  const Geometry together(
+      GEOSGeom_createCollection_r(geos(), GEOS_MULTIPOLYGON, all.data(), static_cast<unsigned>(all.size())));
+  if (!together) return {};
+  return partsOf(Geometry(GEOSUnaryUnion_r(geos(), together.get())).get());
+}
+
+std::vector<Polygon> trianglesOf(PolygonView outline) {
+  const Geometry one = polygon(outline);
+  if (!one) return {};
+  return partsOf(Geometry(GEOSConstrainedDelaunayTriangulation_r(geos(), one.get())).get());
+}
+
 double commonArea(PolygonView a, PolygonView b) {
   double sum = 0;
   for (const Polygon& part : commonParts(a, b)) sum += area(part);

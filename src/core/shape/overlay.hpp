@@ -13,6 +13,10 @@ namespace clathra {
 std::vector<Polygon> commonParts(PolygonView a, PolygonView b);
 /// What is left of `a` where `b` does not lie, each part clockwise.
 std::vector<Polygon> partsLeft(PolygonView a, PolygonView b);
+/// What the parts cover together, by the outer outlines, each clockwise.
+std::vector<Polygon> unionOf(const std::vector<Polygon>& parts);
+/// Triangles that make up a simple outline, each clockwise, between its own corners.
+std::vector<Polygon> trianglesOf(PolygonView outline);
 double commonArea(PolygonView a, PolygonView b);  ///< mm², for any two simple outlines
 
 struct Line {

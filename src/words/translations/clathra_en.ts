@@ -778,5 +778,19 @@
         <numerusform>%1: an edge of %2, %n patches</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>The cloth does not hold all: %n patch(es) find no place, %2 of %3 among them.</source>
+      <translation>
+        <numerusform>The cloth does not hold all: %n patch find no place, %2 of %3 among them.</numerusform>
+        <numerusform>The cloth does not hold all: %n patches find no place, %2 of %3 among them.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) of cloth touched, of which %2 % become patches</source>
+      <translation>
+        <numerusform>%n piece of cloth touched, of which %2 % become patches</numerusform>
+        <numerusform>%n pieces of cloth touched, of which %2 % become patches</numerusform>
+      </translation>
+    </message>
   </context>
 </TS>

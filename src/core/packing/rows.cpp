@@ -1,0 +1,215 @@
+#include "packing/rows.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <optional>
+
+namespace clathra::packing {
+
+namespace {
+
+constexpr double kNone = -1e300;
+constexpr double kRounding = 1e-7;
+
+struct Pattern {
+  std::size_t one = 0;
+  std::optional<std::size_t> two;
+  double step = 0;   ///< in a row
+  double shift = 0;  ///< of the next row
+  Point partner;     ///< from one to two
+  double down = 0;   ///< to the next row
+  double length = 1e300;
+};
+
+class RowSearch {
+ public:
+  RowSearch(const Variants& variants, double width, std::size_t count, std::uint64_t& steps)
+      : variants_(variants), width_(width), count_(count), steps_(steps) {}
+
+  /// Works out partner, rows and length of what is given by step, shift and the partner's x.
+  void measure(Pattern& p) {
+    ++steps_;
+    p.length = 1e300;
+    if (p.two) {
+      p.partner.y = clearIn(p.one, *p.two, p.partner.x, p.step);
+      if (p.partner.y < -1e299) p.partner.y = 0;
+    }
+    p.down = 0;
+    double most = 0;
+    for (int row = 1; row <= 6; ++row) {
+      if (row > 1 && row * p.down >= most) break;
+      eachPair(p, [&](std::size_t a, std::size_t b, Point by) {
+        const double need = clearIn(a, b, by.x + row * p.shift, p.step) - by.y;
+        if (row == 1) most = std::max(most, highest(a, b) - by.y);
+        p.down = std::max(p.down, need / row);
+      });
+    }
+    if (p.down < 1e-3) return;
+    walk(p, [&](std::size_t, Point at, double bottom) {
+      p.length = std::max(p.length > 1e299 ? 0.0 : p.length, bottom);
+      (void)at;
+    });
+  }
+
+  std::vector<Lying> items(const Pattern& p) {
+    std::vector<Lying> out;
+    walk(p, [&](std::size_t v, Point at, double) { out.push_back({v, 0, at}); });
+    return out;
+  }
+
+  bool rowIsClear(const Pattern& p) const {
+    for (int k = 1; k <= 2; ++k)
+      if (variants_.noFit(p.one, p.one).depth({k * p.step, 0}) > kRounding) return false;
+    return true;
+  }
+
+ private:
+  double highest(std::size_t a, std::size_t b) const { return variants_.noFit(a, b).box().bottom; }
+
+  /// clearFrom over all copies in a row.
+  double clearIn(std::size_t fixed, std::size_t moving, double x, double step) {
+    const NoFit& region = variants_.noFit(fixed, moving);
+    double y = kNone;
+    const double first = x + std::ceil((region.box().left - x) / step) * step;
+    for (double at = first; at < region.box().right; at += step) y = std::max(y, clearFrom(region, at));
+    ++steps_;
+    return y;
+  }
+
+  template <class Visit>
+  void eachPair(const Pattern& p, Visit visit) const {
+    visit(p.one, p.one, Point{});
+    if (!p.two) return;
+    visit(p.one, *p.two, p.partner);
+    visit(*p.two, p.one, -1.0 * p.partner);
+    visit(*p.two, *p.two, Point{});
+  }
+
+  /// Half rows from the cut end on, the one whose lower edge is higher first, until there are enough.
+  template <class Visit>
+  void walk(const Pattern& p, Visit visit) const {
+    struct Half {
+      std::size_t variant;
+      Point from;
+      double bottom;
+    };
+    std::vector<Half> halves;
+    const Box a = variants_[p.one].box;
+    const Box b = p.two ? variants_[*p.two].box : a;
+    const double top = p.two ? std::min(a.top, p.partner.y + b.top) : a.top;
+    const double perRow = std::floor(width_ / p.step);
+    const auto rows =
+        static_cast<int>(static_cast<double>(count_) / std::max(1.0, perRow * (p.two ? 2 : 1) - 2)) + 3;
+    for (int r = 0; r < rows; ++r) {
+      const Point row{r * p.shift, r * p.down - top};
+      halves.push_back({p.one, row, row.y + a.bottom});
+      if (p.two) halves.push_back({*p.two, row + p.partner, row.y + p.partner.y + b.bottom});
+    }
+    std::stable_sort(halves.begin(), halves.end(),
+                     [](const Half& x, const Half& y) { return x.bottom < y.bottom; });
+    std::size_t left = count_;
+    const double anchor = -a.left;  // the first row begins at the selvedge
+    for (const Half& h : halves) {
+      const Box box = variants_[h.variant].box;
+      double x = anchor + h.from.x;
+      x -= std::floor((x + box.left + kRounding) / p.step) * p.step;
+      for (; x + box.right <= width_ + kRounding && left > 0; x += p.step, --left)
+        visit(h.variant, Point{x, h.from.y}, h.bottom);
+      if (left == 0) return;
+    }
+    visit(p.one, Point{}, 1e300);  // too few rows
+  }
+
+  const Variants& variants_;
+  double width_;
+  std::size_t count_;
+  std::uint64_t& steps_;
+};
+
+/// Better by small moves of step, shift and partner.
+void refine(RowSearch& search, Pattern& best, double least) {
+  for (double by = best.step / 24; by > 0.01; by /= 2)
+    for (bool again = true; again;) {
+      again = false;
+      for (int which = 0; which < (best.two ? 3 : 2); ++which)
+        for (const double sign : {-1.0, 1.0}) {
+          Pattern p = best;
+          (which == 0 ? p.step : which == 1 ? p.shift : p.partner.x) += sign * by;
+          if (p.step < least) continue;
+          search.measure(p);
+          if (p.length >= best.length - 1e-6) continue;
+          best = p;
+          again = true;
+        }
+    }
+}
+
+}  // namespace
+
+double leastStep(const Variants& variants, std::size_t v) {
+  const NoFit& region = variants.noFit(v, v);
+  double x = 0;
+  for (const Polygon& ring : region.rings())
+    for (std::size_t i = 0; i < ring.size(); ++i) {
+      const Point a = ring[i], b = ring[(i + 1) % ring.size()];
+      if (a.y == 0) x = std::max(x, a.x);
+      if ((a.y < 0) != (b.y < 0)) x = std::max(x, a.x - a.y / (b.y - a.y) * (b.x - a.x));
+    }
+  return x;
+}
+
+std::vector<RowLay> layInRows(const Variants& variants, std::size_t shape, double width, std::size_t count,
+                              std::size_t most, std::uint64_t& steps) {
+  RowSearch search(variants, width, count, steps);
+  std::vector<Pattern> found;
+  const auto& all = variants.of(shape);
+  const int grid = all.size() > 8 ? 8 : 16;
+  for (const std::size_t one : all) {
+    const double w = variants[one].box.width(), least = leastStep(variants, one);
+    if (w > width + kRounding) continue;
+    std::vector<std::optional<std::size_t>> partners{std::nullopt};
+    for (const std::size_t two : all)
+      if (two != one &&
+          std::abs(std::abs((variants[two].turn - variants[one].turn).wrapped().degrees()) - 180) < 1e-6)
+        partners.emplace_back(two);
+    for (const auto& two : partners) {
+      std::vector<double> tried{least};
+      const auto most_n = static_cast<int>((width - w) / least) + 1;
+      for (int n = most_n; n >= 1 && n > most_n / 2 - 1; --n)
+        for (const double half : {0.0, 0.5}) {
+          const double step = n - 1 + half > 0 ? (width - w) / (n - 1 + half) : 2 * width;
+          if (step >= least) tried.push_back(step);
+        }
+      Pattern best;
+      std::vector<Pattern> good;
+      for (const double step : tried)
+        for (int s = 0; s < grid; ++s) {
+          Pattern top;
+          for (int o = 0; o < (two ? grid : 1); ++o) {
+            Pattern p{one, two, step, step * s / grid, {step * o / grid, 0}, 0, 1e300};
+            search.measure(p);
+            if (p.length < top.length) top = p;
+          }
+          if (top.length < 1e299) good.push_back(top);
+        }
+      std::stable_sort(good.begin(), good.end(),
+                       [](const Pattern& a, const Pattern& b) { return a.length < b.length; });
+      if (good.size() > 6) good.resize(6);
+      for (Pattern& p : good) {
+        refine(search, p, least);
+        found.push_back(p);
+      }
+    }
+  }
+  std::stable_sort(found.begin(), found.end(),
+                   [](const Pattern& a, const Pattern& b) { return a.length < b.length; });
+  std::vector<RowLay> out;
+  for (const Pattern& p : found) {
+    if (out.size() >= most || p.length > 1e299) break;
+    if (!out.empty() && p.length < out.back().length + 1e-3) continue;
+    out.push_back({search.items(p), p.length});
+  }
+  return out;
+}
+
+}  // namespace clathra::packing
