@@ -1,13 +1,16 @@
 // Commands that plan motifs and cutting, look over the project, and export.
 #include <filesystem>
 #include <memory>
+#include <sstream>
 
 #include "cli/commands.hpp"
+#include "cutting/batch.hpp"
 #include "draw/exporter.hpp"
 #include "draw/map.hpp"
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
 #include "review/review.hpp"
+#include "script/edit_fields.hpp"
 #include "store/box_file.hpp"
 #include "store/file.hpp"
 #include "words/words.hpp"
@@ -34,6 +37,9 @@ json methodJson(const CutMethod& m, LengthUnit unit) {
           {"cuts", m.length ? json(m.cuts) : json(nullptr)},
           {"minutes", m.length ? json(m.minutes) : json(nullptr)},
           {"utilisation", m.length && *m.length > 0 ? json(m.utilisation) : json(nullptr)},
+          {"buy_length", m.length ? json(m.buyLength) : json(nullptr)},
+          {"money", optional(m.money)},
+          {"left_over", m.length ? json(m.leftOver) : json(nullptr)},
           {"sum", sum},
           {"steps", steps},
           {"why_not", m.length ? json(nullptr) : json(said(m.why, unit))}};
@@ -70,10 +76,19 @@ json planJson(const Project& project, const CutPlan& plan) {
   for (const CutMethod& m : plan.methods) methods.push_back(methodJson(m, unit));
   for (const SumLine& l : plan.sum)
     sum.push_back({{"what", said(l.what, unit)}, {"value", l.value}, {"is_length", l.isLength}});
+  json buy = json::array();
+  if (const CutMethod* m = plan.method())
+    for (const BuyItem& b : m->buy)
+      buy.push_back(b.piece.empty()
+                        ? json{{"what", "length"}, {"length", b.length}, {"price", optional(b.price)}}
+                        : json{{"what", b.piece}, {"count", b.count}, {"price", optional(b.price)}});
   return {{"cloth", clothTitle(*clothById(project, plan.cloth))},
           {"windows", windows},
           {"methods", methods},
+          {"recommended", plan.recommended.empty() ? json(nullptr) : json(plan.recommended)},
+          {"why", said(plan.why, unit)},
           {"chosen", plan.chosen},
+          {"buy", buy},
           {"length", optional(plan.length)},
           {"buy_length", optional(plan.buyLength)},
           {"on_hand", optional(plan.onHand)},
@@ -82,9 +97,44 @@ json planJson(const Project& project, const CutPlan& plan) {
 }
 
 struct CutOptions {
-  std::string file, cloth, card;
+  std::string file, cloth, card, now;
   bool json = false, placements = false;
 };
+
+/// "1,2,5-9" or "unit:NAME".
+Result<std::vector<std::uint32_t>> piecesNamed(const Project& project, const std::string& text) {
+  constexpr std::string_view kUnit = "unit:";
+  if (text.starts_with(kUnit)) {
+    const json one = {{"unit", text.substr(kUnit.size())}};
+    EditFields fields(one, Message("it"), project);
+    auto pieces = fields.pieces();
+    if (!fields.ok()) return tl::make_unexpected(fields.error());
+    return pieces;
+  }
+  std::vector<std::uint32_t> out;
+  std::stringstream in(text);
+  for (std::string part; std::getline(in, part, ',');) {
+    unsigned long from = 0, to = 0;
+    char dash = 0, more = 0;
+    std::stringstream range(part);
+    if (!(range >> from)) return fail("now-pieces", part);
+    to = from;
+    if (range >> dash && (dash != '-' || !(range >> to) || range >> more)) return fail("now-pieces", part);
+    if (from < 1 || to < from || to > project.layout->size())
+      return fail("now-no-piece", part, project.layout->size());
+    for (auto i = from; i <= to; ++i) out.push_back(static_cast<std::uint32_t>(i - 1));
+  }
+  if (out.empty()) return fail("now-pieces", text);
+  return out;
+}
+
+json restJson(const Project& project, const CutBatch& batch) {
+  json missing = json::array();
+  for (const MissingPatches& m : batch.missing)
+    missing.push_back(
+        {{"shape", project.layout->shapes[m.shape].name}, {"handed", m.hand}, {"count", m.count}});
+  return {{"fits", batch.fits}, {"missing", missing}, {"length_left", batch.lengthLeft}};
+}
 
 Status cut(const CutOptions& o) {
   const std::string &file = o.file, &clothName = o.cloth, &card = o.card;
@@ -98,13 +148,26 @@ Status cut(const CutOptions& o) {
     if (!found) return tl::make_unexpected(found.error());
     only = *found;
   }
+  std::vector<std::uint32_t> now;
+  if (!o.now.empty()) {
+    auto named = piecesNamed(*project, o.now);
+    if (!named) return tl::make_unexpected(named.error());
+    now = std::move(*named);
+  }
   json out = json::array();
   for (const Cloth& c : project->cloths) {
     if (only && *only != c.id) continue;
-    const auto plan = cutPlan(*project, c.id);
+    std::optional<CutBatch> batch;
+    if (!o.now.empty()) {
+      auto made = cutBatch(*cutInput(*project, c.id), now);
+      if (!made) return tl::make_unexpected(made.error());
+      batch = std::move(*made);
+    }
+    const auto plan = batch ? Result<CutPlan>(batch->now) : cutPlan(*project, c.id);
     if (!plan) return tl::make_unexpected(plan.error());
     if (!only && plan->pieces == 0) continue;
     out.push_back(planJson(*project, *plan));
+    if (batch) out.back()["rest"] = restJson(*project, *batch);
     if (o.placements) out.back()["placements"] = placementsJson(*project, *plan);
     if (!card.empty() && only)
       if (const auto ok = writeBytes(card, cutCardPdf(*project, *plan)); !ok) return ok;
@@ -197,6 +260,8 @@ void addCut(CLI::App& app, Outcome& outcome) {
   const auto o = std::make_shared<CutOptions>();
   cmd->add_option("file", o->file, "the project")->required();
   cmd->add_option("--cloth", o->cloth, "one cloth, by name or sign");
+  cmd->add_option("--now", o->now,
+                  "pieces to cut now: 1,2,5-9 or unit:NAME; is there enough left for the rest?");
   cmd->add_option("--card", o->card, "with --cloth: write the cutting card as this PDF");
   cmd->add_flag("--placements", o->placements, "with --json: where each patch lies");
   cmd->add_flag("--json", o->json, "as JSON");

@@ -175,7 +175,8 @@ class CardRun {
       const bool other = !motif.pieces.empty() && project_.layout->pieces[motif.pieces.front()].hand < 0;
       const Polygon paper = placed(s.outline, motif.turn, other, motif.at);
       paintWindow(p_, decode(found->second), *cloth_.print, paper,
-                  allowanceOutline(paper, allowanceOf(project_, cloth_)), QRectF(kEdge, y_, 56, 54));
+                  allowanceOutline(paper, allowanceOf(project_, cloth_), Tips::Blunted),
+                  QRectF(kEdge, y_, 56, 54));
     }
   }
 

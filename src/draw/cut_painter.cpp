@@ -150,6 +150,20 @@ class CutMap {
     p_.setPen(QPen(look_.palette->muted, look_.text / 4));
     p_.drawLine(row_->area.topLeft(), row_->area.topRight());
     p_.drawLine(row_->area.bottomLeft(), row_->area.bottomRight());
+    gone();
+  }
+
+  /// What is not there: round a scrap, and where patches were cut out before.
+  void gone() {
+    if (row_->length >= static_cast<int>(cloth_->lengths.size())) return;
+    const OnHand& own = cloth_->lengths[static_cast<std::size_t>(row_->length)];
+    p_.setPen(QPen(look_.palette->muted, look_.text / 12));
+    p_.setBrush(QBrush(look_.palette->line, Qt::SolidPattern));
+    for (const Polygon& hole : own.holes) p_.drawPolygon(mapped(hole));
+    if (own.outline.empty()) return;
+    p_.setPen(QPen(look_.palette->ink, look_.text / 9));
+    p_.setBrush(Qt::NoBrush);
+    p_.drawPolygon(mapped(own.outline));
   }
 
   QBrush fill() const {
@@ -159,7 +173,9 @@ class CutMap {
 
   void bands() {
     for (const Band& b : laid_.bands) {
-      if (b.length != row_->length || b.kind == BandKind::Windows || b.kind == BandKind::Row) continue;
+      if (b.length != row_->length || b.kind == BandKind::Windows || b.kind == BandKind::Row ||
+          b.kind == BandKind::Traced)
+        continue;
       const bool squaring = b.kind == BandKind::Squaring;
       p_.setPen(squaring ? QPen(Qt::NoPen) : QPen(look_.palette->ink, look_.text / 12));
       p_.setBrush(QBrush(squaring ? look_.palette->line : look_.palette->chosen, Qt::SolidPattern));

@@ -6,6 +6,17 @@ namespace clathra {
 namespace {
 
 constexpr Sentence kAll[] = {
+    {"least-above-wished", QT_TRANSLATE_NOOP("core", "The least allowance is not more than the wished one.")},
+    {"allowance-one-of", QT_TRANSLATE_NOOP("core", "names more than one of cloth, shape and where")},
+    {"a-length", QT_TRANSLATE_NOOP("core", "A length on hand")},
+    {"scrap-outline-wrong",
+     QT_TRANSLATE_NOOP("core", "has an outline that crosses itself, is too small or too large, or is none")},
+    {"hole-wrong", QT_TRANSLATE_NOOP("core", "has a hole that crosses itself or is no outline")},
+    {"length-hole-outside", QT_TRANSLATE_NOOP("core", "Length %1 has a hole outside the cloth.")},
+    {"hole-outside-cloth", QT_TRANSLATE_NOOP("core", "has a hole outside the cloth")},
+    {"how-it-is-sold", QT_TRANSLATE_NOOP("core", "How it is sold")},
+    {"sold-needs-by", QT_TRANSLATE_NOOP("core", "needs \"by\": length or piece")},
+    {"sold-needs-name", QT_TRANSLATE_NOOP("core", "needs the name of the piece")},
     {"name-cloths-draw-from", QT_TRANSLATE_NOOP("core", "name the cloths to draw from")},
     {"at-most-cloths-drawn", QT_TRANSLATE_NOOP("core", "at most %1 cloths can be drawn from at once")},
     {"share-each-cloth-must", QT_TRANSLATE_NOOP("core", "the share of each cloth must be above zero")},

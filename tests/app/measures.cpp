@@ -142,10 +142,10 @@ class MeasuresTest : public QObject {
     d.type("Lengths on hand", "2 yd; 18 in; 40 cm");
     const auto shown = [&] { return d.find<QLineEdit>("Lengths on hand")->text(); };
     QCOMPARE(shown(), QStringLiteral("2 yd; 18 in; about 15 3/4 in"));
-    QCOMPARE(d.project().cloths.front().lengths[2].nm(), 400'000'000);
+    QCOMPARE(d.project().cloths.front().lengths[2].length.nm(), 400'000'000);
     // Going through the field changes nothing: what is about its length stays exact.
     d.type("Lengths on hand", shown());
-    QCOMPARE(d.project().cloths.front().lengths[2].nm(), 400'000'000);
+    QCOMPARE(d.project().cloths.front().lengths[2].length.nm(), 400'000'000);
     const QTemporaryDir folder;
     QVERIFY(d.saveTo(folder.filePath("p.clathra")));
     QVERIFY(d.open(folder.filePath("p.clathra")));

@@ -278,7 +278,7 @@ class SessionTest : public QObject {
     // One cloth's length on hand is the matter of its own plan alone.
     auto before = starts();
     ChangeCloth longer{cloths[2].id, {}};
-    longer.fields.lengths = std::vector<Length>{Length::millimetres(7'000)};
+    longer.fields.lengths = std::vector<OnHand>{Length::millimetres(7'000)};
     QVERIFY(d.session->edit(longer, "x"));
     d.settle();
     QCOMPARE(risen(before), std::vector<std::size_t>{2});

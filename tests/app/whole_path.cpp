@@ -203,7 +203,7 @@ class WholePathTest : public QObject {
     d.key(Qt::Key_5, Qt::ControlModifier);
     QVERIFY(d.tabTo("Ruler strips"));
     d.key(Qt::Key_Down);
-    QCOMPARE(support::text(d.project().cloths[0].method), QByteArray("rectangles"));
+    QCOMPARE(support::text(d.project().cloths[0].method), QByteArray("template"));
     QVERIFY(d.tabTo("Save this card as PDF"));
     d.answerFile(at("card2.pdf"));
     d.key(Qt::Key_Space);

@@ -129,7 +129,7 @@ class CuttingTest : public QObject {
           const Box b = bounds(patches[i].patch);
           QVERIFY(b.left > -1e-6 && b.right < 900 + 1e-5 && b.top > -1e-6 && b.bottom < *m.length + 1e-6);
           for (std::size_t k = i + 1; k < patches.size(); ++k)
-            QVERIFY(sharedArea(patches[i].patch, patches[k].patch) < 0.02);
+            QVERIFY(!overlaps(patches[i].patch, patches[k].patch));
         }
       }
     }
@@ -141,7 +141,8 @@ class CuttingTest : public QObject {
       p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 700}});
       for (const Shape& s : p.layout->shapes)
         p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", s.name}});
-      QCOMPARE(planOf(p).methods.front().laid.placements.size(), p.layout->size());
+      for (const char* id2 : {"template", "rectangles", "traced"})
+        QCOMPARE(method(planOf(p), id2).laid.placements.size(), p.layout->size());
     }
     // A star with deep hollows, into which the neighbours' tips reach.
     Polygon star;
@@ -172,11 +173,11 @@ class CuttingTest : public QObject {
                       .direction = "one-way",
                       .up = 50});
     QVERIFY(!method(planOf(p), "strips").turnsOneWay);
-    COMPARE_TO(method(planOf(p), "strips").lengthIfTurned, 226, 1e-6);
+    COMPARE_TO(method(planOf(p), "strips").lengthIfTurned, 211, 1e-6);
     p = support::edited(
         p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}, {"turnOneWay", true}});
     QVERIFY(method(planOf(p), "strips").turnsOneWay);
-    COMPARE_TO(*method(planOf(p), "strips").length, 226, 1e-6);
+    COMPARE_TO(*method(planOf(p), "strips").length, 211, 1e-6);
   }
   void onAOneWayClothEveryPatchStandsAsItsPieceDoes() {  // guarantee 5 of plan.hpp
     // it will lie in the top.
@@ -381,7 +382,8 @@ class CuttingTest : public QObject {
     std::string named;
     const json all = json::parse(schema.readAll().toStdString());
     for (const json& m : all["$defs"]["cloth"]["properties"]["method"]["enum"])
-      named += (named.empty() ? "" : " | ") + m.get<std::string>();
+      if (m != "")  // the recommended one
+        named += (named.empty() ? "" : " | ") + m.get<std::string>();
     QCOMPARE(support::text(named), support::text(methodNames(" | ")));
   }
   void minutesOpenIntoTheirParts() {
@@ -409,7 +411,7 @@ class CuttingTest : public QObject {
         {"triangles, alternately turned",
          {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50},
          "strips",
-         226,
+         211,
          0},
         {"diamonds, slanted cuts",
          {.arrangement = "diamonds", .edge = 40, .shape = "diamond60", .n = 40},
@@ -466,7 +468,7 @@ class CuttingTest : public QObject {
         {"rectangles for triangles",
          {.arrangement = "triangles", .edge = 60, .shape = "triangle60", .n = 50},
          "rectangles",
-         337,
+         273,
          0},
         {"triangles on a one-way cloth, all tip up",
          {.arrangement = "triangles",
@@ -476,7 +478,7 @@ class CuttingTest : public QObject {
           .direction = "one-way",
           .up = 50},
          "strips",
-         360,
+         273,
          0},
         {"triangles on a one-way cloth, as many tip down",
          {.arrangement = "triangles",
@@ -486,7 +488,7 @@ class CuttingTest : public QObject {
           .direction = "one-way",
           .up = 25},
          "strips",
-         226,
+         211,
          0},
         {"triangles on a one-way cloth, fewer tip down",
          {.arrangement = "triangles",
@@ -496,7 +498,7 @@ class CuttingTest : public QObject {
           .direction = "one-way",
           .up = 30},
          "strips",
-         226,
+         211,
          0},
         {"hexagons on a narrow cloth",
          {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6, .width = 500},

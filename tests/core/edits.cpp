@@ -137,7 +137,7 @@ class EditsTest : public QObject {
           R"({"edit":"addCloth","name":"x","colour":"red"})",
           R"({"edit":"addCloth","name":"x","print":{"picture":"none.png","along":1,"across":1}})",
           R"({"edit":"changeCloth","cloth":"zz"})",
-          R"({"edit":"chooseMethod","cloth":"A","method":"traced"})",
+          R"({"edit":"chooseMethod","cloth":"A","method":"by eye"})",
           R"({"edit":"chooseMethod","cloth":"A","method":"teeth"})",
           R"({"edit":"addMotif","name":"m","cloth":"A","shape":"hexagon","at":[1,1]})",
           R"({"edit":"changeMotif","motif":"none"})",

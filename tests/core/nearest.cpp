@@ -12,8 +12,8 @@ using namespace clathra;
 
 namespace {
 
-/// All counts up to 24 by 14 (18 where rows are low), by really laying them out, nearest first; no further than
-/// to twice the wanted width and height.
+/// All counts up to 24 by 14 (18 where rows are low), by really laying them out, nearest first; no further
+/// than to twice the wanted width and height.
 std::vector<NearSize> byBruteForce(const Arrangement& a, const Recipe& base, double width, double height) {
   std::vector<NearSize> out;
   for (int across = 1; across <= 24; ++across)

@@ -54,7 +54,7 @@ class ShelfTile : public PaintedButton {
     if (c.scraps) return QObject::tr("scraps, no size");
     if (!c.width) return QObject::tr("width not known yet");
     double sum = 0;
-    for (const Length l : c.lengths) sum += l.mm();
+    for (const OnHand& l : c.lengths) sum += l.mm();
     QString text = QObject::tr("%1 wide").arg(QString::fromStdString(formatLength(*c.width, unit)));
     text += c.lengths.empty() ? QObject::tr(", none on hand")
                               : QObject::tr(", %1 on hand").arg(QString::fromStdString(writeLong(sum, unit)));
@@ -87,8 +87,8 @@ class ShelfTile : public PaintedButton {
     if (c->scraps || !c->width || c->lengths.empty())
       return loose(p, *c, QRectF(corner, QSizeF(110 * k, 80 * k)));
     double x = corner.x();
-    for (const Length l : c->lengths) {
-      const QRectF piece(x, corner.y(), c->width->mm() * scale_ * k, l.mm() * scale_ * k);
+    for (const OnHand& l : c->lengths) {
+      const QRectF piece(x, corner.y(), widthOf(*c, l) * scale_ * k, l.mm() * scale_ * k);
       paintClothLength(p, session_.project(), *c, piece, scale_ * k, currentPalette());
       x += piece.width() + 8 * k;
     }
@@ -313,13 +313,13 @@ void ClothStation::fillSteps(Length own) {
 
 QString ClothStation::shownLengths() const {
   QStringList lengths;
-  for (const Length l : cloth()->lengths) lengths << QString::fromStdString(formatLength(l, unit()));
+  for (const OnHand& l : cloth()->lengths) lengths << QString::fromStdString(formatLength(l.length, unit()));
   return lengths.join(QStringLiteral("; "));
 }
 
 void ClothStation::setLengths() {
   if (!cloth() || filling_ || lengths_->text() == shownLengths()) return;
-  std::vector<Length> read;
+  std::vector<OnHand> read;
   const QStringList parts = lengths_->text().split(QLatin1Char(';'), Qt::SkipEmptyParts);
   for (const QString& part : parts) {
     const auto l = parseLengthWithin(part.trimmed().toStdString(), unit(), "A length on hand",
@@ -328,11 +328,16 @@ void ClothStation::setLengths() {
       Q_EMIT said(inWords(l.error()));
       return;
     }
-    read.push_back(*l);
+    // What is known of a length besides stays with it: holes, a width or a mark of its own.
+    const auto& was = cloth()->lengths;
+    const std::size_t i = read.size();
+    read.push_back(i < was.size() && was[i].length.nm() == l->nm() ? was[i] : OnHand(*l));
+    read.back().length = *l;
   }
   const auto as = [](Length l) { return std::pair(l.nm(), l.typedIn()); };
-  const bool same = std::equal(read.begin(), read.end(), cloth()->lengths.begin(), cloth()->lengths.end(),
-                               [&](Length a, Length b) { return as(a) == as(b); });
+  const bool same =
+      std::equal(read.begin(), read.end(), cloth()->lengths.begin(), cloth()->lengths.end(),
+                 [&](const OnHand& a, const OnHand& b) { return as(a.length) == as(b.length); });
   if (!same) change(&ClothFields::lengths, read, tr("changed the lengths on hand"));
 }
 
@@ -405,7 +410,7 @@ void ClothStation::fillShelf() {
     if (!c.width) continue;
     const auto n = static_cast<double>(c.lengths.size());
     if (n > 0) scale = std::min(scale, (ShelfTile::kRoom - 8 * (n - 1)) / (n * c.width->mm()));
-    for (const Length l : c.lengths) scale = std::min(scale, ShelfTile::kDrop / l.mm());
+    for (const OnHand& l : c.lengths) scale = std::min(scale, ShelfTile::kDrop / l.mm());
   }
   for (const Cloth& c : session_.project().cloths) {
     const double room = std::max(scale, 0.004);
@@ -474,7 +479,7 @@ std::vector<StripFigure> ClothStation::figures() const {
   const Project& p = session_.project();
   double onHand = 0;
   for (const Cloth& c : p.cloths)
-    for (const Length l : c.lengths) onHand += l.mm();
+    for (const OnHand& l : c.lengths) onHand += l.mm();
   std::vector<StripFigure> out{
       {QString::number(p.cloths.size()), tr("cloths"), {}, false, {}},
       {longText(session_, onHand), tr("on hand in all"), {}, false, tr("All lengths of all cloths.")}};

@@ -71,7 +71,7 @@ class MethodRow : public QPushButton {
 
   QSize sizeHint() const override {
     const int high = layout() ? layout()->totalMinimumHeightForWidth(std::max(width(), scaled(200))) : 0;
-    return {scaled(200), std::max(scaled(42), high + scaled(6))};
+    return {scaled(200), std::max(scaled(34), high + scaled(2))};
   }
   QSize minimumSizeHint() const override { return sizeHint(); }
 
@@ -123,7 +123,7 @@ void CutStation::buildPicture() {
     look.text = 14 * textScale();
     paintCutMap(p, session_.project(), *plan(), into, look);
   });
-  map_->setMinimumSize(220, 150);
+  map_->setMinimumSize(220, 140);
   row->addWidget(map_, 3);
   labels_ = new QWidget;
   new QVBoxLayout(labels_);
@@ -142,9 +142,13 @@ void CutStation::buildPicture() {
   auto* table = new QWidget;
   methods_ = new QVBoxLayout(table);
   methods_->setContentsMargins(0, 0, 0, 0);
-  methods_->setSpacing(scaled(4));
+  methods_->setSpacing(scaled(2));
   methodRows_ = std::make_unique<KeptRows>(methods_);
-  under->addWidget(table);
+  // In a low window the rows scroll, not the picture.
+  auto* rows = scrolledDown(table);
+  rows->setMinimumHeight(scaled(72));
+  rows->setMaximumHeight(scaled(152));
+  under->addWidget(rows);
   windowsNote_ = wrapped({}, "muted");
   under->addWidget(windowsNote_);
   column->addWidget(lower, 0);
@@ -240,6 +244,7 @@ void CutStation::addMethod(const CutMethod& m) {
   if (m.length) {
     QStringList parts;
     if (cloth() && !cloth()->scraps) parts << tr("%1 of cloth").arg(clothText(session_, *m.length));
+    if (m.buyLength > 0) parts << tr("buy %1").arg(clothText(session_, m.buyLength));
     parts << tr("%n cut(s)", nullptr, m.cuts);
     if (cloth() && !cloth()->scraps) parts << tr("%1 % waste").arg(qRound((1 - m.utilisation) * 100));
     parts << tr("about %1").arg(minutesText(m.minutes));
@@ -249,12 +254,17 @@ void CutStation::addMethod(const CutMethod& m) {
   for (const MinutesPart& part : m.minutesParts)
     why += inWords(part.what, unit()) +
            tr(": %1 min\n").arg(QString::fromStdString(formatNumber(part.minutes, 1)));
-  addMethodRow(m.id, inWords(m.title), figures, m.length.has_value(), why.trimmed());
+  QString title = inWords(m.title, unit());
+  if (plan()->recommended == m.id) {
+    title = tr("%1, recommended").arg(title);
+    why = tr("Recommended: %1.").arg(inWords(plan()->why, unit())) + QLatin1Char('\n') + why;
+  }
+  addMethodRow(m.id, title, figures, m.length.has_value(), why.trimmed());
 }
 
 void CutStation::addMethodRow(const std::string& id, const QString& title, const QString& figures,
                               bool usable, const QString& why) {
-  const bool chosen = cloth() && cloth()->method == id;
+  const bool chosen = cloth() && (plan() ? plan()->chosen : cloth()->method) == id;
   const ClothId of = cloth() ? cloth()->id : kNoCloth;
   const QString shows =
       QStringLiteral("%1\n%2\n%3\n%4\n%5").arg(of).arg(chosen).arg(usable).arg(figures, why);
@@ -263,7 +273,7 @@ void CutStation::addMethodRow(const std::string& id, const QString& title, const
     b->setEnabled(usable);
     b->setAccessibleName(title + QStringLiteral(": ") + figures);
     auto* line = new QHBoxLayout(b);
-    line->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(6));
+    line->setContentsMargins(scaled(12), scaled(2), scaled(12), scaled(2));
     QLabel* name =
         label((chosen ? QStringLiteral("●  ") : QStringLiteral("○  ")) + title, chosen ? "head" : "");
     QLabel* facts = wrapped(figures);
@@ -272,8 +282,8 @@ void CutStation::addMethodRow(const std::string& id, const QString& title, const
     line->addWidget(name);
     line->addWidget(facts, 1);
     b->setToolTip(why);
-    connect(b, &QPushButton::clicked, this, [this, of, id, title] {
-      session_.edit(ChooseMethod{of, id, {}}, tr("chose %1").arg(title));
+    connect(b, &QPushButton::clicked, this, [this, of, id] {
+      session_.edit(ChooseMethod{of, id, {}}, tr("chose %1").arg(inWords(Message("method-" + id), unit())));
     });
     return b;
   });

@@ -58,8 +58,8 @@ void SwatchView::paintEvent(QPaintEvent*) {
   QPainter p(this);
   p.setRenderHint(QPainter::Antialiasing);
   if (!picture_.isNull() && !outline_.empty())
-    paintSwatch(p, picture_, print_, paper(), allowanceOutline(paper(), allowance_), place_, QRectF(rect()),
-                currentPalette());
+    paintSwatch(p, picture_, print_, paper(), allowanceOutline(paper(), allowance_, Tips::Blunted), place_,
+                QRectF(rect()), currentPalette());
   if (hasFocus()) {
     p.setClipping(false);
     p.setBrush(Qt::NoBrush);

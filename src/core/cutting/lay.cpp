@@ -15,8 +15,18 @@ constexpr double kRounding = 1e-6;  // mm
 /// The lengths while they are filled.
 class Lengths {
  public:
-  Lengths(const Cloth& cloth) : width_(cloth.width->mm()) {
-    for (const Length l : cloth.lengths) lengths_.push_back({{width_, l.mm(), 0, false}, {}, {}});
+  explicit Lengths(const Cloth& cloth) : cloth_(cloth) {
+    for (const OnHand& l : cloth.lengths) {
+      One one;
+      one.cloth = {widthOf(cloth, l), l.mm(), 0, false};
+      one.scrap = !l.outline.empty();
+      for (const Polygon& hole : l.holes) {
+        const Box b = bounds(hole);
+        one.gone.emplace_back(b.top, b.bottom);
+      }
+      std::sort(one.gone.begin(), one.gone.end());
+      lengths_.push_back(std::move(one));
+    }
     longestFirst_.resize(lengths_.size());
     std::iota(longestFirst_.begin(), longestFirst_.end(), std::size_t{0});
     std::stable_sort(longestFirst_.begin(), longestFirst_.end(), [&](std::size_t a, std::size_t b) {
@@ -25,28 +35,55 @@ class Lengths {
   }
 
   void windows(const CutInput& in, const std::vector<WindowPart>& parts, double height) {
-    One& one = roomFor(height, false);
-    add(one, BandKind::Windows, -1, height, {});
+    One& one = roomForWindows(height);
+    add(one, BandKind::Windows, -1, one.cloth.used, height, {});
     for (const WindowPart& part : parts)
       for (const Window& w : part.windows) one.placements.back().push_back(placed(in, part, w));
   }
 
-  void block(CutBlock block, BandKind kind) {
-    One& one = roomFor(block.height, true);
-    if (!squared(one)) add(one, BandKind::Squaring, -1, kSquaringUp, {});
-    const double down = one.cloth.used;
-    for (PlacedPatch& p : block.patches) {
-      p.patch = translated(p.patch, {0, down});
-      if (!p.rough.empty()) p.rough = translated(p.rough, {0, down});
+  /// All bands of a group; false if what is left fits on nothing that can be bought.
+  bool bands(const BandMaker& maker, BandKind kind, int before) {
+    int done = before;
+    while (done < maker.wanted) {
+      const auto [one, from] = roomFor(maker);
+      if (!one) return false;
+      if (!squared(*one)) {
+        add(*one, BandKind::Squaring, -1, from - kSquaringUp, kSquaringUp, {});
+      }
+      const int n = std::min(maker.wanted - done, maker.fits(one->cloth.width));
+      std::vector<PlacedPatch> patches = maker.make(n, done);
+      for (PlacedPatch& p : patches) move(p, {0, from});
+      add(*one, kind, maker.group, from, maker.height, std::move(patches));
+      one->ends.push_back({one->bands.size() - 1, maker.used(n)});
+      done += n;
     }
-    add(one, kind, block.group, block.height, std::move(block.patches));
+    return true;
+  }
+
+  /// As many of a group as the ends of strips that are cut already hold, the shortest end first.
+  int inOffcuts(const BandMaker& maker) {
+    struct End {
+      std::size_t length, index;
+      double room;
+    };
+    std::vector<End> ends;
+    for (std::size_t l = 0; l < lengths_.size(); ++l)
+      for (std::size_t e = 0; e < lengths_[l].ends.size(); ++e)
+        ends.push_back({l, e, lengths_[l].cloth.width - lengths_[l].ends[e].used});
+    std::stable_sort(ends.begin(), ends.end(), [](const End& a, const End& b) { return a.room < b.room; });
+    int done = 0;
+    for (const End& end : ends) {
+      if (done >= maker.wanted) break;
+      done += inEnd(lengths_[end.length], end.index, maker, done);
+    }
+    return done;
   }
 
   CutLayout take() {
     CutLayout out;
     for (std::size_t l = 0; l < lengths_.size(); ++l) {
       One& one = lengths_[l];
-      if (one.cloth.toBuy) one.cloth.length = one.cloth.used;
+      if (one.cloth.toBuy && !cloth_.soldPiece) one.cloth.length = one.cloth.used;
       for (std::size_t b = 0; b < one.bands.size(); ++b) {
         one.bands[b].length = static_cast<int>(l);
         for (PlacedPatch& p : one.placements[b]) {
@@ -54,6 +91,11 @@ class Lengths {
           p.band = static_cast<int>(out.bands.size());
           out.placements.push_back(std::move(p));
         }
+        for (Offcut o : one.offcuts)
+          if (o.band == static_cast<int>(b)) {
+            o.band = static_cast<int>(out.bands.size());
+            out.offcuts.push_back(std::move(o));
+          }
         out.bands.push_back(one.bands[b]);
       }
       out.lengths.push_back(one.cloth);
@@ -62,30 +104,102 @@ class Lengths {
   }
 
  private:
+  /// What is left at the end of a strip.
+  struct StripEnd {
+    std::size_t band;
+    double used;  ///< mm along it
+  };
   struct One {
     ClothLength cloth;
+    bool scrap = false;
+    std::vector<std::pair<double, double>> gone;  ///< from, to along it
     std::vector<Band> bands;
     std::vector<std::vector<PlacedPatch>> placements;  // one list a band
+    std::vector<StripEnd> ends;
+    std::vector<Offcut> offcuts;
   };
 
+  static void move(PlacedPatch& p, Point by) {
+    p.patch = translated(p.patch, by);
+    if (!p.rough.empty()) p.rough = translated(p.rough, by);
+  }
   static bool squared(const One& one) {
     return std::any_of(one.bands.begin(), one.bands.end(),
                        [](const Band& b) { return b.kind == BandKind::Squaring; });
   }
-  One& roomFor(double height, bool squares) {
+  /// Where a band would begin: below what is used, clear of holes.
+  static double placeIn(const One& one, double height) {
+    double from = one.cloth.used + (squared(one) ? 0 : kSquaringUp);
+    for (const auto& [top, bottom] : one.gone)
+      if (top < from + height - kRounding && bottom > from + kRounding) from = bottom;
+    return from;
+  }
+
+  std::pair<One*, double> roomFor(const BandMaker& maker) {
     for (const std::size_t i : longestFirst_) {
       One& one = lengths_[i];
-      const double squaring = squares && !squared(one) ? kSquaringUp : 0;
-      if (one.cloth.used + squaring + height <= one.cloth.length + kRounding) return one;
+      if (one.scrap || maker.fits(one.cloth.width) == 0) continue;
+      const double from = placeIn(one, maker.height);
+      if (from + maker.height <= one.cloth.length + kRounding) return {&one, from};
     }
-    if (lengths_.empty() || !lengths_.back().cloth.toBuy) lengths_.push_back({{width_, 0, 0, true}, {}, {}});
+    for (One& one : lengths_) {
+      if (!one.cloth.toBuy) continue;
+      const double from = placeIn(one, maker.height);
+      if (!cloth_.soldPiece || from + maker.height <= one.cloth.length + kRounding) return {&one, from};
+    }
+    One more;
+    more.cloth = {stripWidthOf(cloth_), 0, 0, true};
+    if (cloth_.soldPiece) {
+      more.cloth.length = cloth_.soldPiece->length.mm();
+      if (kSquaringUp + maker.height > more.cloth.length + kRounding) return {nullptr, 0};
+    }
+    lengths_.push_back(std::move(more));
+    return {&lengths_.back(), kSquaringUp};
+  }
+  One& roomForWindows(double height) {
+    for (const std::size_t i : longestFirst_) {
+      One& one = lengths_[i];
+      const bool whole =
+          !one.scrap && one.gone.empty() && std::abs(one.cloth.width - stripWidthOf(cloth_)) < 1e-6;
+      if (whole && one.cloth.used + height <= one.cloth.length + kRounding) return one;
+    }
+    One more;
+    more.cloth = {stripWidthOf(cloth_), cloth_.soldPiece ? cloth_.soldPiece->length.mm() : 0, 0, true};
+    lengths_.push_back(std::move(more));
     return lengths_.back();
   }
-  static void add(One& one, BandKind kind, int group, double height, std::vector<PlacedPatch> patches) {
-    one.bands.push_back({0, kind, group, one.cloth.used, one.cloth.used + height});
+  static void add(One& one, BandKind kind, int group, double from, double height,
+                  std::vector<PlacedPatch> patches) {
+    one.bands.push_back({0, kind, group, from, from + height});
     one.placements.push_back(std::move(patches));
-    one.cloth.used += height;
+    one.cloth.used = from + height;
   }
+
+  int inEnd(One& one, std::size_t index, const BandMaker& maker, int before) {
+    StripEnd& end = one.ends[index];
+    const Band band = one.bands[end.band];
+    const double room = one.cloth.width - end.used;
+    const int per = room > 0 ? maker.fits(room) : 0;
+    const int rows = static_cast<int>((band.to - band.from + kRounding) / maker.height);
+    if (per == 0 || rows == 0) return 0;
+    Offcut o{static_cast<int>(end.band), maker.group, end.used, 0, maker.height, {}};
+    int done = 0;
+    for (int r = 0; r < rows && before + done < maker.wanted; ++r) {
+      const int n = std::min(per, maker.wanted - before - done);
+      auto patches = maker.make(n, before + done);
+      for (PlacedPatch& p : patches) {
+        move(p, {end.used, band.from + r * maker.height});
+        one.placements[end.band].push_back(std::move(p));
+      }
+      o.width = std::max(o.width, maker.used(n));
+      o.rows.push_back(n);
+      done += n;
+    }
+    end.used += o.width;
+    one.offcuts.push_back(std::move(o));
+    return done;
+  }
+
   static PlacedPatch placed(const CutInput& in, const WindowPart& part, const Window& w) {
     PlacedPatch p;
     p.motif = part.motif;
@@ -100,7 +214,7 @@ class Lengths {
     return p;
   }
 
-  double width_;
+  const Cloth& cloth_;
   std::vector<One> lengths_;
   std::vector<std::size_t> longestFirst_;
 };
@@ -113,7 +227,7 @@ Message onLength(const CutLayout& layout, int length, Message step) {
   return Message("step-on-length", length + 1, sizeArg(l.length), std::move(step));
 }
 
-void addStripSteps(CutMethod& m, const BandRun& run) {
+void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
   const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
   const char* cut = g.demand.hand < 0   ? "step-strips-face-down"
                     : g.demand.hand > 0 ? "step-strips-face-up"
@@ -123,19 +237,48 @@ void addStripSteps(CutMethod& m, const BandRun& run) {
                  : run.last != run.most
                      ? Message("step-from-each-last", patchesArg(run.most, g.demand), run.last)
                      : Message("step-from-each", patchesArg(run.most, g.demand));
+  if (round)
+    from = Message("two-sentences", Message("step-round-template", kLayersRoundTemplate), std::move(from));
   if (g.alternate) from = Message("two-sentences", std::move(from), Message("step-turn-every-second"));
   if (g.swapsBeginning && run.count > 1)
     from = Message("two-sentences", std::move(from), Message("step-begin-every-second"));
   m.steps.push_back(std::move(from));
 }
 
-void addSteps(CutMethod& m, BandKind kind) {
+void addOffcutSteps(CutMethod& m) {
+  for (const Offcut& o : m.laid.offcuts) {
+    const CutGroup& g = m.groups[static_cast<std::size_t>(o.group)];
+    const int patches = std::accumulate(o.rows.begin(), o.rows.end(), 0);
+    int number = 0;  // of the strip, as the map numbers them
+    for (int b = 0; b <= o.band; ++b) number += m.laid.bands[static_cast<std::size_t>(b)].group >= 0 ? 1 : 0;
+    m.steps.emplace_back("step-offcut", o.rows.size(), number, sizeArg(o.height),
+                         patchesArg(patches, g.demand));
+  }
+}
+
+void addTracedSteps(CutMethod& m) {
+  for (std::size_t l = 0; l < m.laid.lengths.size(); ++l) {
+    std::vector<Message> what;
+    for (std::size_t g = 0; g < m.groups.size(); ++g) {
+      const auto n =
+          std::count_if(m.laid.placements.begin(), m.laid.placements.end(), [&](const PlacedPatch& p) {
+            return p.length == static_cast<int>(l) && p.group == static_cast<int>(g);
+          });
+      if (n > 0) what.push_back(Message("patches-of", patchesArg(static_cast<int>(n), m.groups[g].demand)));
+    }
+    if (!what.empty())
+      m.steps.push_back(onLength(m.laid, static_cast<int>(l), Message("step-trace", Arg(what))));
+  }
+}
+
+void addSteps(CutMethod& m, BandKind kind, bool round) {
   const auto squarings = std::count_if(m.laid.bands.begin(), m.laid.bands.end(),
                                        [](const Band& b) { return b.kind == BandKind::Squaring; });
   if (squarings > 0) m.steps.emplace_back("step-square-up", squarings);
+  if (kind == BandKind::Traced) return addTracedSteps(m);
   for (const BandRun& run : runsOf(m.laid)) {
     if (kind == BandKind::Strip) {
-      addStripSteps(m, run);
+      addStripSteps(m, run, round);
       continue;
     }
     const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
@@ -145,6 +288,7 @@ void addSteps(CutMethod& m, BandKind kind) {
     if (g.alternate) step = Message("two-sentences", std::move(step), Message("step-half-upside-down"));
     m.steps.push_back(onLength(m.laid, run.length, std::move(step)));
   }
+  addOffcutSteps(m);
 }
 
 void addScrapSteps(CutMethod& m) {
@@ -153,16 +297,65 @@ void addScrapSteps(CutMethod& m) {
                          patchesArg(g.demand.patches, g.demand));
 }
 
+/// The bands of a method; false if a group fits on nothing that there is or can be bought.
+bool layBands(Lengths& lengths, WorkedMethod& worked) {
+  std::stable_sort(worked.makers.begin(), worked.makers.end(),
+                   [](const BandMaker& a, const BandMaker& b) { return a.height > b.height + kRounding; });
+  for (const BandMaker& maker : worked.makers) {
+    const int before = worked.offcuts ? lengths.inOffcuts(maker) : 0;
+    if (!lengths.bands(maker, worked.kind, before)) return false;
+  }
+  return true;
+}
+
+double patchArea(const CutLayout& laid) {
+  double sum = 0;
+  for (const PlacedPatch& p : laid.placements) sum += p.motif ? 0 : area(p.patch);
+  return sum;
+}
+
+/// Length, sum and share of cloth, from what is laid.
+void addWhole(CutMethod& m) {
+  double length = 0, cloth = 0;
+  int squarings = 0;
+  for (const Band& b : m.laid.bands) {
+    if (b.kind == BandKind::Windows) continue;
+    length += b.to - b.from;
+    cloth += (b.to - b.from) * m.laid.lengths[static_cast<std::size_t>(b.length)].width;
+    squarings += b.kind == BandKind::Squaring;
+  }
+  m.length = length;
+  if (squarings > 0) m.sum.push_back({Message("sum-squaring-up", squarings), squarings * kSquaringUp, true});
+  m.cuts += squarings;
+  m.utilisation = cloth > 0 ? patchArea(m.laid) / cloth : 0;
+}
+
 }  // namespace
+
+double stripWidthOf(const Cloth& cloth) {
+  if (cloth.soldPiece && !cloth.width) return cloth.soldPiece->width.mm();
+  return cloth.soldPiece ? cloth.soldPiece->width.mm() : cloth.width.value_or(Length{}).mm();
+}
+
+void addDemandLines(CutMethod& m, const PatchDemand& demand, double sparePercent) {
+  m.sum.push_back(
+      {Message("sum-pieces", patchesArg(demand.pieces, demand)), static_cast<double>(demand.pieces), false});
+  if (demand.patches != demand.pieces)
+    m.sum.push_back(
+        {Message("sum-with-spare", numberArg(sparePercent, 1)), static_cast<double>(demand.patches), false});
+}
 
 std::vector<BandRun> runsOf(const CutLayout& layout) {
   std::vector<int> patches(layout.bands.size(), 0);
-  for (const PlacedPatch& p : layout.placements) ++patches[static_cast<std::size_t>(p.band)];
+  for (const PlacedPatch& p : layout.placements) {
+    const auto band = static_cast<std::size_t>(p.band);
+    if (p.group < 0 || p.group == layout.bands[band].group) ++patches[band];
+  }
   std::vector<BandRun> out;
   int number = 1;
   for (std::size_t b = 0; b < layout.bands.size(); ++b) {
     const Band& band = layout.bands[b];
-    if (band.group < 0) continue;
+    if (band.group < 0 || band.kind == BandKind::Traced) continue;
     if (out.empty() || out.back().length != band.length || out.back().group != band.group)
       out.push_back({band.length, band.group, number, 0, band.from, band.from, 0, 0});
     BandRun& run = out.back();
@@ -176,9 +369,10 @@ std::vector<BandRun> runsOf(const CutLayout& layout) {
 }
 
 CutMethod laid(const CutInput& in, const std::vector<WindowPart>& windows, double windowLength,
-               WorkedMethod worked) {
+               WorkedMethod worked, const Progress& progress) {
   CutMethod m = std::move(worked.method);
-  if (in.cloth.scraps || !in.cloth.width) {
+  const bool sized = !in.cloth.scraps && stripWidthOf(in.cloth) > 0;
+  if (!sized) {
     if (m.why.empty()) {
       m.length = 0;
       addScrapSteps(m);
@@ -187,25 +381,35 @@ CutMethod laid(const CutInput& in, const std::vector<WindowPart>& windows, doubl
   }
   Lengths lengths(in.cloth);
   if (windowLength > 0) lengths.windows(in, windows, windowLength);
-  if (m.why.empty()) {
-    std::stable_sort(worked.blocks.begin(), worked.blocks.end(),
-                     [](const CutBlock& a, const CutBlock& b) { return a.height > b.height + kRounding; });
-    for (CutBlock& b : worked.blocks) lengths.block(std::move(b), worked.kind);
+  const bool bands = worked.kind != BandKind::Traced;
+  if (m.why.empty() && bands && !layBands(lengths, worked)) {
+    m.why = Message("sold-piece-too-small");
+    Lengths again(in.cloth);
+    if (windowLength > 0) again.windows(in, windows, windowLength);
+    m.laid = again.take();
+    return m;
   }
   m.laid = lengths.take();
   if (!m.why.empty()) return m;
-  double length = 0;
-  int squarings = 0;
-  for (const Band& b : m.laid.bands) {
-    if (b.kind == BandKind::Windows) continue;
-    length += b.to - b.from;
-    squarings += b.kind == BandKind::Squaring;
+  if (!bands) {
+    std::vector<PatchDemand> demands;
+    for (const CutGroup& g : m.groups) demands.push_back(g.demand);
+    m.laid = laidTraced(in, demands, std::move(m.laid), progress);
+    std::size_t wanted = 0, got = 0;
+    for (const PatchDemand& d : demands) wanted += static_cast<std::size_t>(d.patches);
+    for (const PlacedPatch& p : m.laid.placements) got += p.motif ? 0 : 1;
+    if (got < wanted) {
+      m.why = Message("traced-not-all", wanted - got);
+      std::erase_if(m.laid.placements, [](const PlacedPatch& p) { return !p.motif; });
+      std::erase_if(m.laid.bands, [](const Band& b) { return b.kind != BandKind::Windows; });
+      for (PlacedPatch& p : m.laid.placements) p.band = 0;
+      return m;
+    }
   }
-  m.length = length;
-  if (squarings > 0) m.sum.push_back({Message("sum-squaring-up", squarings), squarings * kSquaringUp, true});
-  m.cuts += squarings;
-  m.utilisation = length > 0 ? worked.patchArea / (length * in.cloth.width->mm()) : 0;
-  addSteps(m, worked.kind);
+  worked.finish(m);
+  for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
+  addWhole(m);
+  addSteps(m, worked.kind, m.id == "template");
   return m;
 }
 

@@ -5,7 +5,9 @@ namespace clathra {
 const std::vector<MethodKind>& methodKinds() {
   static const std::vector<MethodKind> all = {
       {"strips", false, workStrips},
+      {"template", false, workTemplate},
       {"rectangles", true, workRectangles},
+      {"traced", false, workTraced},
   };
   return all;
 }

@@ -1,6 +1,7 @@
 // The ways to cut a cloth: one file and one line of the registry each. File, menu, script, schema and help
 // read them here.
 #pragma once
+#include <functional>
 #include <string_view>
 #include <vector>
 
@@ -8,19 +9,26 @@
 
 namespace clathra {
 
-/// What is cut in one go across the width: a strip, or a row of rough rectangles.
-struct CutBlock {
+/// How the patches of one group are cut across a piece of cloth: a strip, or a row of rough rectangles.
+struct BandMaker {
   int group = 0;
-  double height = 0;
-  std::vector<PlacedPatch> patches;  ///< the block's upper left corner at the origin; length and band not set
+  int wanted = 0;                           ///< patches
+  double height = 0;                        ///< of a band, mm
+  std::function<int(double width)> fits;    ///< patches in a band that long
+  std::function<double(int patches)> used;  ///< mm along the band
+  /// Its patches, the band's upper left corner at the origin; length and band not set. `before` is how many
+  /// patches of the group are cut already.
+  std::function<std::vector<PlacedPatch>(int patches, int before)> make;
 };
 
 /// A method worked out, before it is laid on lengths of cloth.
 struct WorkedMethod {
-  CutMethod method;  ///< without length, steps and what is laid
+  CutMethod method;  ///< its groups; why it cannot be used
   BandKind kind = BandKind::Strip;
-  std::vector<CutBlock> blocks;
-  double patchArea = 0;  ///< mm²
+  std::vector<BandMaker> makers;
+  bool offcuts = false;  ///< may smaller patches be cut from the ends of strips?
+  /// Cuts, minutes and the lines of the sum, once it is laid.
+  std::function<void(CutMethod& method)> finish;
 };
 
 struct MethodKind {
@@ -35,12 +43,25 @@ const MethodKind* methodKind(std::string_view id);
 std::string methodNames(std::string_view between, bool forScraps = false);
 
 WorkedMethod workStrips(const CutInput& input, const std::vector<PatchDemand>& demands);
+WorkedMethod workTemplate(const CutInput& input, const std::vector<PatchDemand>& demands);
 WorkedMethod workRectangles(const CutInput& input, const std::vector<PatchDemand>& demands);
+WorkedMethod workTraced(const CutInput& input, const std::vector<PatchDemand>& demands);
 
-/// Lays the windows and a method's blocks on the lengths on hand: the windows at the cut end of the longest,
-/// then the highest blocks first, each on the longest length that has room; what finds none is bought. A
-/// length is squared up once, when its first block is cut. Adds length, sum, cuts and steps to the method.
+/// Lays the windows and a method's bands on the lengths on hand: the windows at the cut end of the longest
+/// that is whole, then the highest bands first, each on the longest length that has room for it clear of
+/// holes; what finds none is bought. A length is squared up once, when its first band is cut. Adds length,
+/// sum, cuts and steps to the method. Cancelled: it is without a length.
 CutMethod laid(const CutInput& input, const std::vector<WindowPart>& windows, double windowLength,
-               WorkedMethod worked);
+               WorkedMethod worked, const Progress& progress);
+
+/// Lays outlines as densely as they go: on what is on hand first, the rest on cloth to buy.
+CutLayout laidTraced(const CutInput& input, const std::vector<PatchDemand>& demands, CutLayout windows,
+                     const Progress& progress);
+
+/// Usable width of strips, mm: the cloth's, or of the pieces that it is sold by; 0 where there is none.
+double stripWidthOf(const Cloth& cloth);
+
+/// The lines of a sum that say how many pieces and patches a demand has.
+void addDemandLines(CutMethod& method, const PatchDemand& demand, double sparePercent);
 
 }  // namespace clathra

@@ -8,7 +8,9 @@
 
 #include "cutting/methods.hpp"
 #include "cutting/times.hpp"
+#include "layout/derived.hpp"
 #include "shape/allowance.hpp"
+#include "shape/congruent.hpp"
 
 namespace clathra {
 
@@ -22,14 +24,26 @@ std::vector<bool> windowPieces(const CutInput& in) {
   return out;
 }
 
+int withSpare(int pieces, double percent) {
+  return static_cast<int>(std::ceil(pieces * (1 + percent / 100) - 1e-9));
+}
+
+/// Where the print lies on the length that windows are cut from: the longest whole one.
+std::optional<Point> markOfWindows(const Cloth& cloth) {
+  const OnHand* longest = nullptr;
+  for (const OnHand& l : cloth.lengths)
+    if (l.outline.empty() && l.holes.empty() && (!longest || l.mm() > longest->mm())) longest = &l;
+  return longest ? markOn(cloth, *longest) : cloth.print->mark;
+}
+
 /// The motif's windows after `start`; how many it wants are the pieces that still wear the cloth.
-Result<WindowPart> windowPart(const WindowInput& input, double start, const Supplies& known,
-                              const Progress& progress) {
+Result<WindowPart> windowPart(const WindowInput& input, double start, double sparePercent,
+                              const Supplies& known, const Progress& progress) {
   const Cloth& cloth = input.cloth;
   WindowPart part;
   part.motif = input.motif.id;
   part.name = input.motif.name;
-  part.copies = static_cast<int>(input.motif.pieces.size());
+  part.copies = withSpare(static_cast<int>(input.motif.pieces.size()), sparePercent);
   part.start = start;
   if (part.copies == 0) {
     part.length = 0;
@@ -38,11 +52,11 @@ Result<WindowPart> windowPart(const WindowInput& input, double start, const Supp
   if (cloth.scraps || !cloth.width) return part;
   const auto field = WindowField::make(input);
   if (!field) return tl::make_unexpected(field.error());
-  const auto mark = cloth.print->mark;
+  const auto mark = markOfWindows(cloth);
   part.worstPlace = !mark;
   WindowSet set;
   const auto at = known.find(part.motif);
-  if (start == 0 && at != known.end())
+  if (start == 0 && at != known.end() && static_cast<int>(at->second->needed.windows.size()) == part.copies)
     set = at->second->needed;
   else
     set = mark ? field->shortest(part.copies, cloth.width->mm(), *mark, start, progress)
@@ -71,14 +85,78 @@ int opposite(int turn, const Shape& shape) {
   return (turn + kDegrees / 2) % step;
 }
 
-PatchDemand demandFor(const CutInput& in, const Shape& shape, int hand, int turn) {
+/// The allowance of each edge of a shape, and where pieces of it lie on the quilt's outline.
+PatchDemand demandFor(const Shape& shape, int hand, int turn, const std::vector<double>& edges) {
   PatchDemand d;
   d.hand = hand;
   d.paper = placed(shape.outline, Angle::degrees(turn), hand < 0, {});
-  d.patch = allowanceOutline(d.paper, in.allowance);
+  const bool equal = std::all_of(edges.begin(), edges.end(), [&](double e) { return e == edges.front(); });
+  d.patch = equal ? allowanceOutline(d.paper, edges.front(), Tips::Blunted)
+                  : allowanceOutline(d.paper, edges, Tips::Blunted);
+  d.sharp = equal ? allowanceOutline(d.paper, edges.front()) : allowanceOutline(d.paper, edges, Tips::Mitred);
   d.title = shape.title;
   d.standingDegrees = turn;
   return d;
+}
+
+bool halfTurnsShow(const Cloth& cloth) {
+  return cloth.direction != Direction::TwoWay && cloth.direction != Direction::Stripe;
+}
+
+/// What is to be bought with one method, as the shop sells it.
+void addBuying(CutMethod& m, const Cloth& cloth) {
+  if (!m.length) return;
+  int pieces = 0;
+  for (const ClothLength& l : m.laid.lengths) {
+    if (l.toBuy) {
+      m.toBuy += l.used;
+      ++pieces;
+    }
+    if (l.used > 1e-6 && l.length > l.used) m.leftOver += l.length - l.used;
+  }
+  if (pieces == 0 || m.toBuy < 1e-6) {
+    if (cloth.price) m.money = 0;
+    return;
+  }
+  BuyItem item;
+  if (cloth.soldPiece) {
+    item.piece = cloth.soldPiece->name;
+    item.count = pieces;
+    item.length = cloth.soldPiece->length.mm();
+    m.buyLength = pieces * item.length;
+    if (cloth.price) item.price = pieces * *cloth.price;
+  } else {
+    const double step = cloth.increment.mm();
+    constexpr double kPercent = 100;
+    const double shrunk = m.toBuy / (1 - cloth.shrinkPercent / kPercent);
+    const double steps = std::ceil(shrunk / step - 1e-9);
+    m.buyLength = steps * step;
+    item.length = m.buyLength;
+    if (cloth.price) item.price = steps * *cloth.price;
+  }
+  m.money = item.price;
+  m.buy = {std::move(item)};
+}
+
+/// Least to buy, then least time, then fewest cuts: no other method can be as good in all three and better in
+/// one.
+void recommend(CutPlan& plan) {
+  const CutMethod* best = nullptr;
+  const auto effort = [](const CutMethod& m) {
+    return std::tuple(std::round(m.buyLength * 1e3), std::round(m.minutes * 1e6), m.cuts);
+  };
+  for (const CutMethod& m : plan.methods)
+    if (m.length && (!best || effort(m) < effort(*best))) best = &m;
+  if (!best) return;
+  plan.recommended = best->id;
+  int usable = 0, sameBuy = 0;
+  for (const CutMethod& m : plan.methods) {
+    usable += m.length ? 1 : 0;
+    sameBuy += m.length && std::abs(m.buyLength - best->buyLength) < 1e-3 ? 1 : 0;
+  }
+  plan.why = usable == 1    ? Message("recommended-only")
+             : sameBuy == 1 ? Message("recommended-cloth")
+                            : Message("recommended-time");
 }
 
 void addWhole(CutPlan& plan, const Cloth& cloth) {
@@ -91,14 +169,11 @@ void addWhole(CutPlan& plan, const Cloth& cloth) {
     if (w.copies > 0)
       plan.sum.push_back({Message(w.worstPlace ? "sum-windows-worst" : "sum-windows", w.copies, w.name),
                           w.length.value_or(0), true});
-  plan.toBuy = 0;
-  for (const ClothLength& l : method->laid.lengths)
-    if (l.toBuy) *plan.toBuy += l.used;
-  const double step = cloth.increment.mm();
-  plan.buyLength = std::ceil(*plan.toBuy / step - 1e-9) * step;
+  plan.toBuy = method->toBuy;
+  plan.buyLength = method->buyLength;
   if (cloth.scraps) return;
   double onHand = 0;
-  for (const Length l : cloth.lengths) onHand += l.mm();
+  for (const OnHand& l : cloth.lengths) onHand += l.mm();
   plan.onHand = onHand;
 }
 
@@ -120,46 +195,113 @@ Arg patchesArg(int n, const PatchDemand& demand) {
   return Message("shapes-standing", shapesArg(n, demand.title), demand.standingDegrees);
 }
 
-std::vector<PatchDemand> demandsOf(const CutInput& in, bool keepUpright) {
+std::vector<double> allowancesOf(const CutInput& in, std::uint32_t piece) {
+  const Piece& p = in.layout->pieces[piece];
+  const auto own = in.shapeAllowances.find(p.shape);
+  std::vector<double> out(in.layout->shapes[p.shape].outline.size(),
+                          own == in.shapeAllowances.end() ? in.allowance : own->second);
+  if (!in.outerAllowance) return out;
+  if (const auto outer = in.outerEdges.find(piece); outer != in.outerEdges.end())
+    for (const auto edge : outer->second) out[edge] = *in.outerAllowance;
+  return out;
+}
+
+namespace {
+
+using DemandKey = std::tuple<std::uint16_t, int, int, std::vector<double>>;
+
+/// Pieces of each kind. Without a stand, kinds whose patches are congruent are one.
+std::map<DemandKey, int> countsOf(const CutInput& in, Stand stand) {
   const Layout& layout = *in.layout;
   const auto windows = windowPieces(in);
-  std::map<std::tuple<std::uint16_t, int, int>, int> counts;
+  std::map<DemandKey, int> counts;
+  std::map<DemandKey, DemandKey> same;
   for (const auto i : in.pieces) {
     if (windows[i]) continue;
     const Piece& p = layout.pieces[i];
-    ++counts[{p.shape, p.hand, keepUpright ? standing(p, layout.shapes[p.shape]) : 0}];
+    const Shape& shape = layout.shapes[p.shape];
+    int turn = 0;
+    if (stand == Stand::Piece) {
+      turn = standing(p, shape);
+      if (!halfTurnsShow(in.cloth)) turn = std::min(turn, opposite(turn, shape));
+    }
+    DemandKey key{p.shape, p.hand, turn, allowancesOf(in, i)};
+    const auto known = same.find(key);
+    if (known == same.end()) {
+      DemandKey as = key;
+      if (stand == Stand::Any && in.outerAllowance) {
+        const Polygon patch = demandFor(shape, p.hand, 0, std::get<3>(key)).patch;
+        for (const auto& [other, n] : counts)
+          if (std::get<0>(other) == p.shape && std::get<1>(other) == p.hand &&
+              !turnsBetween(demandFor(shape, p.hand, 0, std::get<3>(other)).patch, patch).empty()) {
+            as = other;
+            break;
+          }
+      }
+      same[key] = as;
+      ++counts[as];
+    } else {
+      ++counts[known->second];
+    }
   }
+  return counts;
+}
+
+}  // namespace
+
+/// Spares are counted for each shape and hand, whichever way pieces stand, and dealt out in turn to the
+/// largest demands.
+static void addSpares(std::vector<PatchDemand>& demands, double percent) {
+  std::map<std::pair<std::uint16_t, int>, std::vector<PatchDemand*>> same;
+  for (PatchDemand& d : demands) same[{d.shape, d.hand}].push_back(&d);
+  for (auto& [kind, all] : same) {
+    int pieces = 0;
+    for (const PatchDemand* d : all) pieces += d->pieces;
+    std::stable_sort(all.begin(), all.end(),
+                     [](const PatchDemand* a, const PatchDemand* b) { return a->pieces > b->pieces; });
+    const int extra = withSpare(pieces, percent) - pieces;
+    for (int i = 0; i < extra; ++i) ++all[static_cast<std::size_t>(i) % all.size()]->patches;
+  }
+}
+
+std::vector<PatchDemand> demandsOf(const CutInput& in, Stand stand) {
+  const Layout& layout = *in.layout;
+  auto counts = countsOf(in, stand);
+  const bool oneWay = stand == Stand::Piece && halfTurnsShow(in.cloth);
   std::vector<PatchDemand> out;
   while (!counts.empty()) {
     const auto [key, n] = *counts.begin();
-    const auto& [shapeOf, hand, turn] = key;
+    const auto& [shapeOf, hand, turn, edges] = key;
     const std::uint16_t shape = shapeOf;  // a lambda below takes it, which a binding does not allow
     counts.erase(counts.begin());
-    const PatchDemand demand = demandFor(in, layout.shapes[shape], hand, turn);
+    const PatchDemand demand = demandFor(layout.shapes[shape], hand, turn, edges);
     // The same piece standing the other way up: as many as there are of both go in pairs.
     const auto other =
-        keepUpright ? counts.find({shape, hand, opposite(turn, layout.shapes[shape])}) : counts.end();
+        oneWay ? counts.find({shape, hand, opposite(turn, layout.shapes[shape]), edges}) : counts.end();
     const int pairs = other == counts.end() ? 0 : std::min(n, other->second);
     const auto add = [&](PatchDemand d, int pieces, bool inPairs) {
       if (pieces == 0) return;
       d.shape = shape;
       d.pieces = pieces;
       d.inPairs = inPairs;
-      d.patches = static_cast<int>(std::ceil(pieces * (1 + in.sparePercent / 100) - 1e-9));
-      if (inPairs) d.patches += d.patches % 2;
+      d.mayTurn = stand == Stand::Any;
+      d.mayTurnHalf = stand == Stand::Any || !halfTurnsShow(in.cloth);
+      d.patches = pieces;
       out.push_back(std::move(d));
     };
     add(demand, 2 * pairs, true);
     add(demand, n - pairs, false);
     if (pairs == 0) continue;
-    add(demandFor(in, layout.shapes[shape], hand, std::get<2>(other->first)), other->second - pairs, false);
+    add(demandFor(layout.shapes[shape], hand, std::get<2>(other->first), edges), other->second - pairs,
+        false);
     counts.erase(other);
   }
+  addSpares(out, in.sparePercent);
   return out;
 }
 
 std::vector<PatchDemand> demandsOf(const CutInput& in) {
-  return demandsOf(in, in.cloth.direction == Direction::OneWay && !in.cloth.turnOneWay);
+  return demandsOf(in, standOf(in.cloth));
 }
 
 Result<CutInput> cutInput(const Project& project, ClothId id) {
@@ -176,6 +318,15 @@ Result<CutInput> cutInput(const Project& project, ClothId id) {
   for (const MotifChoice& m : project.motifs)
     if (m.cloth == id) in.windows.push_back(windowInput(project, m));
   in.allowance = allowanceOf(project, *cloth);
+  for (std::size_t s = 0; s < project.layout->shapes.size(); ++s)
+    if (const double own = allowanceOf(project, *cloth, project.layout->shapes[s].name); own != in.allowance)
+      in.shapeAllowances[static_cast<std::uint16_t>(s)] = own;
+  if (project.settings.outerAllowance) {
+    in.outerAllowance = project.settings.outerAllowance->mm();
+    const auto geometry = geometryOf(project.layout);
+    for (const OuterEdge& e : geometry->seams.outer)
+      if (project.painting[e.piece] == id) in.outerEdges[e.piece].push_back(e.edge);
+  }
   in.sparePercent = project.settings.sparePercent;
   in.unit = project.settings.unit;
   return in;
@@ -191,14 +342,14 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
   const Cloth& cloth = in.cloth;
   CutPlan plan;
   plan.cloth = cloth.id;
-  plan.width = cloth.width.value_or(Length{}).mm();
+  plan.width = stripWidthOf(cloth);
   plan.chosen = cloth.method;
   const auto demands = demandsOf(in);
   for (const PatchDemand& d : demands) plan.pieces += d.pieces;
   double at = 0;
   bool windowsKnown = true;
   for (const WindowInput& w : in.windows) {
-    auto part = windowPart(w, at, known, progress);
+    auto part = windowPart(w, at, in.sparePercent, known, progress);
     if (!part) return tl::make_unexpected(part.error());
     windowsKnown = windowsKnown && (part->length.has_value() || cloth.scraps);
     at += part->length.value_or(0);
@@ -209,12 +360,26 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
   if (windowsKnown) plan.windowLength = at;
   for (const MethodKind& kind : methodKinds()) {
     if (progress.cancelled()) return fail(kCancelled);
-    plan.methods.push_back(laid(in, plan.windows, windowsKnown ? at : 0, kind.work(in, demands)));
-    plan.methods.back().id = kind.id;
-    plan.methods.back().title = Message("method-" + std::string(kind.id));
+    WorkedMethod worked = kind.work(in, demands);
+    worked.method.id = kind.id;
+    worked.method.title = Message("method-" + std::string(kind.id));
+    plan.methods.push_back(laid(in, plan.windows, windowsKnown ? at : 0, std::move(worked), progress));
+    addBuying(plan.methods.back(), cloth);
   }
-  addWhole(plan, cloth);
+  if (progress.cancelled()) return fail(kCancelled);
+  recommend(plan);
+  std::string method = plan.chosen;
+  if (method.empty())
+    method = plan.recommended.empty() ? std::string(methodKinds().front().id) : plan.recommended;
+  choose(plan, cloth, method);
   return plan;
+}
+
+void choose(CutPlan& plan, const Cloth& cloth, const std::string& method) {
+  plan.chosen = method;
+  plan.length = plan.toBuy = plan.buyLength = plan.onHand = std::nullopt;
+  plan.sum.clear();
+  addWhole(plan, cloth);
 }
 
 }  // namespace clathra

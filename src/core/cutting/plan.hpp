@@ -36,10 +36,13 @@ struct PatchDemand {
   int pieces = 0;           ///< that wear the cloth and show no chosen motif
   int patches = 0;          ///< pieces and spares
   Polygon paper, patch;     ///< about the centroid, FRONT as cut from the right side of the cloth
+  Polygon sharp;            ///< the patch with its tips, as straight cuts leave it
   std::string title;        ///< the shape's
   int standingDegrees = 0;  ///< paper and patch are turned by this from the upright shape
+  bool mayTurn = true;      ///< by any angle
+  bool mayTurnHalf = true;  ///< by half a turn
   /// On a one-way cloth: every second piece stands the other way up in the layout, so that an alternately
-  /// turned strip keeps the print upright in all of them. `pieces` and `patches` are even then.
+  /// turned strip keeps the print upright in all of them. `pieces` are even then.
   bool inPairs = false;
 };
 /// "7 half hexagons, point cut", and how they stand where that matters.
@@ -67,7 +70,7 @@ struct ClothLength {
   bool toBuy = false;            ///< else it is on hand, as the cloth lists them
 };
 
-enum class BandKind { Squaring, Windows, Strip, Row };
+enum class BandKind { Squaring, Windows, Strip, Row, Traced };
 /// A stretch of a length, across its whole width.
 struct Band {
   int length = 0;  ///< index of the length
@@ -82,15 +85,25 @@ struct PlacedPatch {
   int hand = 0;
   std::optional<int> motif;  ///< id of the motif choice it shows
   int length = 0, band = 0;  ///< indices
+  int group = -1;            ///< of the method's groups; -1 for windows
   Polygon patch;             ///< with its allowance
   Polygon paper;             ///< windows: the paper in it
   Polygon rough;             ///< rough rectangles: what is cut first
+};
+
+/// Smaller patches from what is left at the end of a strip.
+struct Offcut {
+  int band = 0, group = 0;
+  double from = 0, width = 0;  ///< mm along the strip
+  double height = 0;           ///< mm, of each of its rows
+  std::vector<int> rows;       ///< patches in each row, from the top
 };
 
 struct CutLayout {
   std::vector<ClothLength> lengths;  ///< those on hand in the cloth's order, then one to buy where needed
   std::vector<Band> bands;           ///< length by length, from the cut end
   std::vector<PlacedPatch> placements;
+  std::vector<Offcut> offcuts;
 };
 
 /// Bands of one group that follow each other; strips and rows are numbered from 1 through a plan.
@@ -101,6 +114,15 @@ struct BandRun {
   int most = 0, last = 0;    ///< patches of a band: most, and of the last one
 };
 std::vector<BandRun> runsOf(const CutLayout& layout);
+
+/// Something to buy.
+struct BuyItem {
+  std::string piece;            ///< what the shop calls it; empty: by the length
+  double length = 0;            ///< mm, in the shop's steps
+  int count = 0;                ///< pieces
+  std::optional<double> price;  ///< of all of it
+  friend bool operator==(const BuyItem&, const BuyItem&) = default;
+};
 
 struct CutMethod {
   std::string id;
@@ -116,7 +138,12 @@ struct CutMethod {
   std::vector<SumLine> sum;
   std::vector<Message> steps;
   std::vector<CutGroup> groups;
-  CutLayout laid;  ///< windows and what this method cuts; windows alone where it cannot be used
+  CutLayout laid;        ///< windows and what this method cuts; windows alone where it cannot be used
+  double toBuy = 0;      ///< mm that the lengths on hand do not hold, windows included
+  double buyLength = 0;  ///< that, with shrinkage, rounded up to what the shop sells
+  std::vector<BuyItem> buy;
+  std::optional<double> money;  ///< where the price is known
+  double leftOver = 0;          ///< mm of length that is left on lengths that were begun
 };
 
 /// The windows of one motif choice, one below the other on one length.
@@ -135,7 +162,10 @@ struct CutPlan {
   double width = 0;  ///< mm; 0 for scraps
   std::vector<WindowPart> windows;
   std::vector<CutMethod> methods;
-  std::string chosen;
+  std::string chosen;  ///< by the quilter, else the recommended one
+  std::string
+      recommended;  ///< no other is as good in cloth to buy, cuts and minutes; empty if none can be used
+  Message why;      ///< it is recommended
   std::optional<double> length;     ///< the whole, mm: windows and the chosen method
   std::optional<double> toBuy;      ///< of it, mm that the lengths on hand do not hold
   std::optional<double> buyLength;  ///< that, rounded up to the shop's step
@@ -152,15 +182,21 @@ struct CutPlan {
 struct CutInput {
   std::shared_ptr<const Layout> layout;
   Cloth cloth;
-  std::vector<std::uint32_t> pieces;  ///< that wear it; rising
-  std::vector<WindowInput> windows;   ///< of the motif choices cut from it
-  double allowance = 0;               ///< mm
+  std::vector<std::uint32_t> pieces;                               ///< that wear it; rising
+  std::vector<WindowInput> windows;                                ///< of the motif choices cut from it
+  double allowance = 0;                                            ///< mm
+  std::map<std::uint16_t, double> shapeAllowances;                 ///< mm, where a shape has its own
+  std::optional<double> outerAllowance;                            ///< mm, of the edges below
+  std::map<std::uint32_t, std::vector<std::uint16_t>> outerEdges;  ///< by piece: on the quilt's outline
   double sparePercent = 0;
   LengthUnit unit = LengthUnit::Inch;
   friend bool operator==(const CutInput&, const CutInput&) = default;
 };
 /// Errors: no such cloth.
 [[nodiscard]] Result<CutInput> cutInput(const Project& project, ClothId cloth);
+
+/// Of one piece as its outline lies in the layout without its turn: the allowance of each edge, mm.
+std::vector<double> allowancesOf(const CutInput& input, std::uint32_t piece);
 
 /// What was worked out of the cloth's motif choices already, by their ids.
 using Supplies = std::map<int, std::shared_ptr<const MotifSupply>>;
@@ -171,10 +207,13 @@ using Supplies = std::map<int, std::shared_ptr<const MotifSupply>>;
 /// Errors: no such cloth, as above.
 [[nodiscard]] Result<CutPlan> cutPlan(const Project& project, ClothId cloth, const Progress& progress = {});
 
-/// What the cloth is asked for without windows, in the order of the layout's shapes. With `keepUpright` (a
-/// one-way cloth that may not be turned) patches stand as their pieces do in the layout, one demand for each
-/// way they stand.
-std::vector<PatchDemand> demandsOf(const CutInput& input, bool keepUpright);
+/// Takes another of its methods: length, sum and what is to be bought follow.
+void choose(CutPlan& plan, const Cloth& cloth, const std::string& method);
+
+/// What the cloth is asked for without windows, in the order of the layout's shapes. Where patches stand as
+/// their pieces lie there is one demand for each way they stand; half a turn away counts as the same on
+/// two-way cloth and stripes.
+std::vector<PatchDemand> demandsOf(const CutInput& input, Stand stand);
 std::vector<PatchDemand> demandsOf(const CutInput& input);
 
 /// Up to the next line of the ruler: 1/8 in, or 1 mm.

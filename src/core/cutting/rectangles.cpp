@@ -18,13 +18,13 @@ struct RectangleGroup {
 };
 
 /// The smallest rectangle about the patch; a cloth with a direction keeps the patch upright.
-RectangleGroup rectangleFor(const Cloth& cloth, const PatchDemand& demand, LengthUnit unit) {
+RectangleGroup rectangleFor(const PatchDemand& demand, LengthUnit unit) {
   RectangleGroup g;
   g.demand = demand;
   const Box upright = bounds(demand.patch);
   g.width = upright.width();
   g.height = upright.height();
-  if (cloth.direction == Direction::None) {
+  if (demand.mayTurn) {
     const TurnedBox box = smallestRectangle(demand.patch);
     if (box.width * box.height < g.width * g.height - 1e-6) {
       g.width = box.width;
@@ -37,7 +37,8 @@ RectangleGroup rectangleFor(const Cloth& cloth, const PatchDemand& demand, Lengt
   return g;
 }
 
-void layInRows(RectangleGroup& g, double width, bool mayTurn) {
+/// The way round that takes the least cloth of that width.
+void turnRectangle(RectangleGroup& g, double width, bool mayTurn) {
   const auto rowsOf = [&](double w) {
     const int per = static_cast<int>((width + 1e-6) / w);
     return std::pair(per, per == 0 ? 0 : (g.demand.patches + per - 1) / per);
@@ -53,53 +54,82 @@ void layInRows(RectangleGroup& g, double width, bool mayTurn) {
   g.rows = rows;
 }
 
-void addBlocks(WorkedMethod& out, const RectangleGroup& g, int group) {
+std::vector<PlacedPatch> rowOf(const RectangleGroup& g, int group, int n, int before) {
   // In pairs every second patch stands the other way up; its rectangle is the same.
   const Polygon up = placed(g.demand.patch, g.turn, false, {}),
                 down = placed(g.demand.patch, g.turn + kHalfTurn, false, {});
-  int left = g.demand.patches;
-  for (int r = 0; r < g.rows; ++r) {
-    CutBlock block{group, g.height, {}};
-    for (int i = 0; i < g.perRow && left > 0; ++i, --left) {
-      const double x = i * g.width;
-      PlacedPatch p;
-      p.shape = g.demand.shape;
-      p.hand = g.demand.hand;
-      p.rough = {{x, 0}, {x + g.width, 0}, {x + g.width, g.height}, {x, g.height}};
-      const Polygon& patch = g.demand.inPairs && left % 2 == 0 ? down : up;
-      const Box box = bounds(patch);
-      p.patch = translated(patch,
-                           {x + (g.width - box.left - box.right) / 2, (g.height - box.top - box.bottom) / 2});
-      block.patches.push_back(std::move(p));
-    }
-    out.blocks.push_back(std::move(block));
+  std::vector<PlacedPatch> out;
+  for (int i = 0; i < n; ++i) {
+    const double x = i * g.width;
+    PlacedPatch p;
+    p.shape = g.demand.shape;
+    p.hand = g.demand.hand;
+    p.group = group;
+    p.rough = {{x, 0}, {x + g.width, 0}, {x + g.width, g.height}, {x, g.height}};
+    const Polygon& patch = g.demand.inPairs && (before + i) % 2 == 1 ? down : up;
+    const Box box = bounds(patch);
+    p.patch =
+        translated(patch, {x + (g.width - box.left - box.right) / 2, (g.height - box.top - box.bottom) / 2});
+    out.push_back(std::move(p));
   }
+  return out;
 }
 
-void addDemandLines(CutMethod& m, const RectangleGroup& g, const CutInput& in) {
-  m.sum.push_back({Message("sum-pieces", patchesArg(g.demand.pieces, g.demand)),
-                   static_cast<double>(g.demand.pieces), false});
-  if (g.demand.patches != g.demand.pieces)
-    m.sum.push_back({Message("sum-with-spare", numberArg(in.sparePercent, 1)),
-                     static_cast<double>(g.demand.patches), false});
+BandMaker makerOf(const RectangleGroup& g, int group) {
+  BandMaker m;
+  m.group = group;
+  m.wanted = g.demand.patches;
+  m.height = g.height;
+  m.fits = [w = g.width](double width) { return static_cast<int>((width + 1e-6) / w); };
+  m.used = [w = g.width](int n) { return n * w; };
+  // `before` lets rows of odd numbers go on where the one before left off.
+  m.make = [g, group](int n, int before) { return rowOf(g, group, n, before); };
+  return m;
 }
 
-void setMinutes(CutMethod& m, int scissorCuts) {
-  m.minutesParts = {{Message("minutes-set-up"), scissorCuts ? kMinutesToSetUp : 0},
-                    {Message("minutes-scissor-cuts", scissorCuts, numberArg(kMinutesPerScissorCut, 1)),
-                     scissorCuts * kMinutesPerScissorCut}};
-  for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
+void setMinutes(CutMethod& m, int scissorCuts, int patches) {
+  m.minutesParts = {
+      {Message("minutes-set-up"), scissorCuts ? kMinutesToSetUp : 0},
+      {Message("minutes-scissor-cuts", scissorCuts, numberArg(kMinutesPerScissorCut, 1)),
+       scissorCuts * kMinutesPerScissorCut},
+      {Message("minutes-trim", patches, numberArg(kMinutesToTrim, 1)), patches * kMinutesToTrim}};
+}
+
+/// A cut under each row; in a row one more than it has patches.
+void finish(CutMethod& m, const std::vector<RectangleGroup>& groups, double sparePercent) {
+  std::vector<int> rows(groups.size(), 0), most(groups.size(), 0), inBand(m.laid.bands.size(), 0);
+  int cuts = 0;
+  for (const PlacedPatch& p : m.laid.placements)
+    if (p.group >= 0) ++inBand[static_cast<std::size_t>(p.band)];
+  for (std::size_t b = 0; b < m.laid.bands.size(); ++b) {
+    if (m.laid.bands[b].group < 0) continue;
+    const auto g = static_cast<std::size_t>(m.laid.bands[b].group);
+    ++rows[g];
+    most[g] = std::max(most[g], inBand[b]);
+    cuts += inBand[b] + 2;
+  }
+  for (std::size_t g = 0; g < groups.size(); ++g) {
+    addDemandLines(m, groups[g].demand, sparePercent);
+    if (rows[g] > 0)
+      m.sum.push_back({Message("sum-rows", rows[g], most[g], sizeArg(groups[g].height)),
+                       rows[g] * groups[g].height, true});
+  }
+  m.cuts = cuts;
+  int patches = 0;
+  for (const int n : inBand) patches += n;
+  setMinutes(m, groups.empty() ? 0 : cuts + 1, patches);
 }
 
 void fromScraps(WorkedMethod& out, const CutInput& in, const std::vector<RectangleGroup>& groups) {
   int patches = 0;
   for (const RectangleGroup& g : groups) {
-    addDemandLines(out.method, g, in);
+    addDemandLines(out.method, g.demand, in.sparePercent);
     patches += g.demand.patches;
     out.method.groups.push_back({g.demand, g.height, g.width, 1, 0, false, false});
   }
   out.method.cuts = 4 * patches;  // each is cut out by itself
-  setMinutes(out.method, out.method.cuts);
+  setMinutes(out.method, out.method.cuts, patches);
+  for (const MinutesPart& p : out.method.minutesParts) out.method.minutes += p.minutes;
 }
 
 }  // namespace
@@ -110,32 +140,26 @@ WorkedMethod workRectangles(const CutInput& in, const std::vector<PatchDemand>& 
   out.kind = BandKind::Row;
   CutMethod& m = out.method;
   std::vector<RectangleGroup> groups;
-  for (const PatchDemand& d : demands) groups.push_back(rectangleFor(cloth, d, in.unit));
+  for (const PatchDemand& d : demands) groups.push_back(rectangleFor(d, in.unit));
   if (cloth.scraps) {
     fromScraps(out, in, groups);
     return out;
   }
-  if (!cloth.width) {
+  const double width = stripWidthOf(cloth);
+  if (width <= 0) {
     m.why = Message("give-usable-width");
     return out;
   }
-  int cuts = 0;
   for (RectangleGroup& g : groups) {
-    layInRows(g, cloth.width->mm(), cloth.direction == Direction::None);
+    turnRectangle(g, width, g.demand.mayTurn);
     if (g.perRow == 0) {
       m.why = Message("patch-wider-than-cloth", shapeArg(g.demand.title));
       return out;
     }
-    addDemandLines(m, g, in);
-    m.sum.push_back({Message("sum-rows", g.rows, g.perRow, sizeArg(g.height)), g.rows * g.height, true});
-    addBlocks(out, g, static_cast<int>(m.groups.size()));
+    out.makers.push_back(makerOf(g, static_cast<int>(m.groups.size())));
     m.groups.push_back({g.demand, g.height, g.width, g.perRow, g.rows, g.demand.inPairs, false});
-    out.patchArea += g.demand.patches * area(g.demand.patch);
-    cuts +=
-        g.rows + g.demand.patches + g.rows;  // a cut under each row; in a row one more than it has patches
   }
-  m.cuts = cuts;
-  setMinutes(m, demands.empty() ? 0 : cuts + 1);
+  out.finish = [groups, spare = in.sparePercent](CutMethod& method) { finish(method, groups, spare); };
   return out;
 }
 

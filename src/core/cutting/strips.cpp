@@ -1,10 +1,11 @@
 // Ruler strips: cut across the width, then crossed.
 #include <algorithm>
 #include <cmath>
-#include <numbers>
+#include <memory>
 
 #include "cutting/methods.hpp"
 #include "cutting/times.hpp"
+#include "shape/convex.hpp"
 #include "shape/strip.hpp"
 #include "shape/strokes.hpp"
 
@@ -12,38 +13,49 @@ namespace clathra {
 
 namespace {
 
-/// Patches cut from equal strips across the width.
+/// How the patches of one demand lie in its strips.
 struct StripGroup {
   PatchDemand demand;
   StripLay lay;
-  int perStrip = 0, strips = 0;
   double height = 0;  ///< of a strip as it is cut: rounded up to the ruler's lines
-
-  int last() const { return demand.patches - (strips - 1) * perStrip; }
-  double length() const { return strips * height; }
+  int perStrip = 0;   ///< on cloth of the usual width
 };
 
+/// Patches with the tips that straight cuts leave them, as far as the strip reaches.
+std::vector<Polygon> asCut(const StripGroup& g, int copies) {
+  const auto patches = stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(copies));
+  const Point from = centroid(g.demand.patch);
+  std::vector<Polygon> out;
+  for (std::size_t i = 0; i < patches.size(); ++i) {
+    const Angle turn = g.lay.turn + (g.lay.alternate && i % 2 == 1 ? kHalfTurn : Angle());
+    const Point at = centroid(patches[i]) - rotated(from, turn);
+    const Polygon sharp = placed(g.demand.sharp, turn, false, at);
+    Polygon cut = isConvex(sharp) ? clippedToHalfPlane(sharp, {0, 1}, g.lay.height) : patches[i];
+    if (isConvex(sharp)) cut = clippedToHalfPlane(cut, {0, -1}, 0);
+    out.push_back(cut.size() >= 3 ? cut : patches[i]);
+  }
+  return out;
+}
+
 /// Strokes of a strip that are not its long sides.
-int crossCuts(const PatchDemand& demand, const StripLay& lay, int copies) {
+int crossCuts(const StripGroup& g, int copies) {
   if (copies == 0) return 0;
-  const auto strokes = strokesOf(stripCopies(demand.patch, lay, static_cast<std::size_t>(copies)));
+  const auto strokes = strokesOf(asCut(g, copies));
   return static_cast<int>(std::count_if(strokes.begin(), strokes.end(), [&](const Stroke& s) {
     const auto along = [&](double y) { return std::abs(s.from.y - y) < 1e-3 && std::abs(s.to.y - y) < 1e-3; };
-    return !along(0) && !along(lay.height);
+    return !along(0) && !along(g.lay.height);
   }));
 }
 
-int crossCuts(const StripGroup& g) {
-  return crossCuts(g.demand, g.lay, g.perStrip) * (g.strips - 1) + crossCuts(g.demand, g.lay, g.last());
-}
-
-std::vector<StripLay> laysFor(const Cloth& cloth, const PatchDemand& demand, bool turn) {
+std::vector<StripLay> laysFor(const PatchDemand& demand) {
   if (demand.inPairs) return {stripLay(demand.patch, {}, true)};
-  if (cloth.direction == Direction::None) return stripLays(demand.patch, true);
-  // Print and stripe run along the upright piece: no quarter turns, and half turns only where they do not
-  // show.
+  if (demand.mayTurn) return stripLays(demand.patch, true);
+  // Print and stripe run as the patch stands: no quarter turns, and half turns only where they do not show.
   std::vector<StripLay> lays{stripLay(demand.patch, {}, false)};
-  if (turn) lays.push_back(stripLay(demand.patch, {}, true));
+  if (demand.mayTurnHalf) {
+    lays.push_back(stripLay(demand.patch, {}, true));
+    lays.push_back(stripLay(demand.patch, kHalfTurn, true));
+  }
   return lays;
 }
 
@@ -52,81 +64,141 @@ constexpr double kClothForCuts = 0.05;
 
 /// The lay with the fewest cuts among those that take next to the least cloth; perStrip is 0 if none fits
 /// the width.
-StripGroup bestGroup(const Cloth& cloth, const PatchDemand& demand, bool turn, LengthUnit unit) {
-  std::vector<StripGroup> groups;
+StripGroup bestGroup(const PatchDemand& demand, double width, LengthUnit unit) {
+  struct Tried {
+    StripGroup group;
+    int strips = 0;
+    double length = 0;
+  };
+  std::vector<Tried> all;
   double least = 1e300;
-  for (const StripLay& lay : laysFor(cloth, demand, turn)) {
-    const int per = static_cast<int>(lay.fitting(cloth.width->mm()));
+  for (const StripLay& lay : laysFor(demand)) {
+    const int per = static_cast<int>(lay.fitting(width));
     if (per == 0) continue;
-    const int strips = (demand.patches + per - 1) / per;
-    groups.push_back({demand, lay, per, strips, roundedToRuler(lay.height, unit)});
-    least = std::min(least, groups.back().length());
+    Tried t{{demand, lay, roundedToRuler(lay.height, unit), per}, (demand.patches + per - 1) / per, 0};
+    t.length = t.strips * t.group.height;
+    least = std::min(least, t.length);
+    all.push_back(std::move(t));
   }
-  std::erase_if(groups, [&](const StripGroup& g) { return g.length() > least * (1 + kClothForCuts) + 1e-6; });
-  if (groups.empty()) return {demand, {}, 0, 0, 0};
-  const auto effort = [](const StripGroup& g) { return std::pair(g.strips + crossCuts(g), g.length()); };
-  return *std::min_element(groups.begin(), groups.end(),
-                           [&](const StripGroup& a, const StripGroup& b) { return effort(a) < effort(b); });
-}
-
-std::vector<StripGroup> groupsFor(const Cloth& cloth, const std::vector<PatchDemand>& demands, bool turn,
-                                  LengthUnit unit) {
-  std::vector<StripGroup> out;
-  out.reserve(demands.size());
-  for (const PatchDemand& d : demands) out.push_back(bestGroup(cloth, d, turn, unit));
-  return out;
-}
-
-double lengthOf(const std::vector<StripGroup>& groups) {
-  double sum = 0;
-  for (const StripGroup& g : groups) sum += g.length();
-  return sum;
-}
-
-void addSum(CutMethod& m, const StripGroup& g, const CutInput& in) {
-  m.sum.push_back({Message("sum-pieces", patchesArg(g.demand.pieces, g.demand)),
-                   static_cast<double>(g.demand.pieces), false});
-  if (g.demand.patches != g.demand.pieces)
-    m.sum.push_back({Message("sum-with-spare", numberArg(in.sparePercent, 1)),
-                     static_cast<double>(g.demand.patches), false});
-  // As it stands, not rounded to a fraction: the ruler's line comes in the next line of the sum.
-  m.sum.push_back(
-      {Message("sum-strips", g.strips, g.perStrip, fineArg(g.lay.height, 1)), g.strips * g.lay.height, true});
-  if (const double rounded = g.strips * (g.height - g.lay.height); rounded > 1e-6)
-    m.sum.push_back({Message("sum-strips-rounded"), rounded, true});
+  std::erase_if(all, [&](const Tried& t) { return t.length > least * (1 + kClothForCuts) + 1e-6; });
+  if (all.empty()) return {demand, {}, 0, 0};
+  const auto effort = [](const Tried& t) {
+    const int last = t.group.demand.patches - (t.strips - 1) * t.group.perStrip;
+    const int cuts =
+        t.strips + crossCuts(t.group, t.group.perStrip) * (t.strips - 1) + crossCuts(t.group, last);
+    return std::pair(cuts, t.length);
+  };
+  std::size_t best = 0;
+  auto bestEffort = effort(all[0]);
+  for (std::size_t i = 1; i < all.size(); ++i)
+    if (const auto e = effort(all[i]); e < bestEffort) {
+      best = i;
+      bestEffort = e;
+    }
+  return all[best].group;
 }
 
 /// In pairs with an odd number to a strip there would be one too many of those that begin it.
 bool swapsBeginning(const StripGroup& g) {
-  return g.demand.inPairs && g.strips > 1 && g.perStrip % 2 != 0;
+  return g.demand.inPairs && g.demand.patches > g.perStrip && g.perStrip % 2 != 0;
 }
 
-void addBlocks(WorkedMethod& out, const StripGroup& g, int group) {
-  const auto full = stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(g.perStrip));
-  for (int s = 0; s < g.strips; ++s) {
-    CutBlock block{group, g.height, {}};
-    const int n = s + 1 == g.strips ? g.last() : g.perStrip;
-    const double length = g.lay.lengthFor(static_cast<std::size_t>(n));
-    for (int i = 0; i < n; ++i) {
-      PlacedPatch p;
-      p.shape = g.demand.shape;
-      p.hand = g.demand.hand;
-      p.patch = full[static_cast<std::size_t>(i)];
-      if (swapsBeginning(g) && s % 2 == 1)
-        for (Point& q : p.patch) q = {length - q.x, g.lay.height - q.y};
-      block.patches.push_back(std::move(p));
-    }
-    out.blocks.push_back(std::move(block));
+std::vector<PlacedPatch> stripOf(const StripGroup& g, int group, int n, int before) {
+  const double length = g.lay.lengthFor(static_cast<std::size_t>(n));
+  std::vector<PlacedPatch> out;
+  for (Polygon& patch : stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(n))) {
+    PlacedPatch p;
+    p.shape = g.demand.shape;
+    p.hand = g.demand.hand;
+    p.group = group;
+    p.patch = std::move(patch);
+    if (g.demand.inPairs && before % 2 == 1)
+      for (Point& q : p.patch) q = {length - q.x, g.lay.height - q.y};
+    out.push_back(std::move(p));
   }
+  return out;
 }
 
-void setMinutes(CutMethod& m, bool any, int strips, int crossing) {
+bool turnsAnyOf(const StripGroup& g) {
+  return g.lay.alternate || std::abs(g.lay.turn.wrapped().degrees()) > 0.1;
+}
+
+BandMaker makerOf(const StripGroup& g, int group) {
+  BandMaker m;
+  m.group = group;
+  m.wanted = g.demand.patches;
+  m.height = g.height;
+  m.fits = [lay = g.lay](double width) { return static_cast<int>(lay.fitting(width)); };
+  m.used = [lay = g.lay](int n) { return lay.lengthFor(static_cast<std::size_t>(n)); };
+  m.make = [g, group](int n, int before) { return stripOf(g, group, n, before); };
+  return m;
+}
+
+/// What was laid of each group: strips of its own, and rows in what is left of others.
+struct Strips {
+  int strips = 0, most = 0, offcutRows = 0;
+};
+
+void addSum(CutMethod& m, const StripGroup& g, const Strips& s, double sparePercent) {
+  addDemandLines(m, g.demand, sparePercent);
+  if (s.offcutRows > 0)
+    m.sum.push_back({Message("sum-from-offcuts", s.offcutRows), static_cast<double>(s.offcutRows), false});
+  if (s.strips == 0) return;
+  // As it stands, not rounded to a fraction: the ruler's line comes in the next line of the sum.
+  m.sum.push_back(
+      {Message("sum-strips", s.strips, s.most, fineArg(g.lay.height, 1)), s.strips * g.lay.height, true});
+  if (const double rounded = s.strips * (g.height - g.lay.height); rounded > 1e-6)
+    m.sum.push_back({Message("sum-strips-rounded"), rounded, true});
+}
+
+void finish(CutMethod& m, const std::vector<StripGroup>& groups, double sparePercent) {
+  std::vector<Strips> all(groups.size());
+  std::vector<int> inBand(m.laid.bands.size(), 0);
+  for (const PlacedPatch& p : m.laid.placements)
+    if (p.group >= 0 && p.group == m.laid.bands[static_cast<std::size_t>(p.band)].group)
+      ++inBand[static_cast<std::size_t>(p.band)];
+  int strips = 0, crossing = 0;
+  std::map<std::pair<int, int>, int> known;
+  const auto cross = [&](int group, int n) {
+    const auto [at, isNew] = known.try_emplace({group, n}, 0);
+    if (isNew) at->second = crossCuts(groups[static_cast<std::size_t>(group)], n);
+    return at->second;
+  };
+  for (std::size_t b = 0; b < m.laid.bands.size(); ++b) {
+    const int group = m.laid.bands[b].group;
+    if (group < 0) continue;
+    Strips& s = all[static_cast<std::size_t>(group)];
+    ++s.strips;
+    ++strips;
+    s.most = std::max(s.most, inBand[b]);
+    crossing += cross(group, inBand[b]);
+  }
+  for (const Offcut& o : m.laid.offcuts) {
+    all[static_cast<std::size_t>(o.group)].offcutRows += static_cast<int>(o.rows.size());
+    // Along each row, and across it; the strip's last cut is the first of these.
+    for (const int n : o.rows) crossing += cross(o.group, n);
+  }
+  for (std::size_t g = 0; g < groups.size(); ++g) addSum(m, groups[g], all[g], sparePercent);
+  m.cuts = strips + crossing;
   m.minutesParts = {
-      {Message("minutes-set-up-square"), any ? kMinutesToSetUp : 0},
+      {Message("minutes-set-up-square"), groups.empty() ? 0 : kMinutesToSetUp},
       {Message("minutes-strips", strips, numberArg(kMinutesPerStrip, 1)), strips * kMinutesPerStrip},
       {Message("minutes-cross-cuts", crossing, numberArg(kMinutesPerCrossCut, 1)),
        crossing * kMinutesPerCrossCut}};
-  for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
+}
+
+std::vector<StripGroup> groupsFor(const std::vector<PatchDemand>& demands, double width, LengthUnit unit) {
+  std::vector<StripGroup> out;
+  out.reserve(demands.size());
+  for (const PatchDemand& d : demands) out.push_back(bestGroup(d, width, unit));
+  return out;
+}
+
+double lengthIfTurned(const CutInput& in, double width) {
+  double sum = 0;
+  for (const StripGroup& g : groupsFor(demandsOf(in, Stand::Any), width, in.unit))
+    if (g.perStrip > 0) sum += (g.demand.patches + g.perStrip - 1) / g.perStrip * g.height;
+  return sum + (sum > 0 ? kSquaringUp : 0);
 }
 
 }  // namespace
@@ -134,33 +206,33 @@ void setMinutes(CutMethod& m, bool any, int strips, int crossing) {
 WorkedMethod workStrips(const CutInput& in, const std::vector<PatchDemand>& demands) {
   const Cloth& cloth = in.cloth;
   WorkedMethod out;
+  out.offcuts = true;
   CutMethod& m = out.method;
-  if (cloth.scraps || !cloth.width) {
+  const double width = stripWidthOf(cloth);
+  if (cloth.scraps || width <= 0) {
     m.why = Message(cloth.scraps ? "scraps-no-strips" : "give-usable-width");
     return out;
   }
-  const bool oneWay = cloth.direction == Direction::OneWay;
-  const auto groups = groupsFor(cloth, demands, !oneWay || cloth.turnOneWay, in.unit);
+  for (const PatchDemand& d : demands)
+    if (!isConvex(d.patch)) {
+      m.why = Message("strips-need-straight", shapeArg(d.title));
+      return out;
+    }
+  const auto groups = groupsFor(demands, width, in.unit);
   for (const StripGroup& g : groups)
     if (g.perStrip == 0) {
       m.why = Message("patch-wider-than-cloth", shapeArg(g.demand.title));
       return out;
     }
-  if (oneWay)
-    m.lengthIfTurned =
-        lengthOf(groupsFor(cloth, demandsOf(in, false), true, in.unit)) + (demands.empty() ? 0 : kSquaringUp);
-  int strips = 0, crossing = 0;
+  const bool oneWay = cloth.direction == Direction::OneWay;
+  if (oneWay) m.lengthIfTurned = lengthIfTurned(in, width);
   for (const StripGroup& g : groups) {
-    m.turnsOneWay = m.turnsOneWay || (oneWay && g.lay.alternate && !g.demand.inPairs);
-    addSum(m, g, in);
-    addBlocks(out, g, static_cast<int>(m.groups.size()));
-    m.groups.push_back({g.demand, g.height, 0, g.perStrip, g.strips, g.lay.alternate, swapsBeginning(g)});
-    out.patchArea += g.demand.patches * area(g.demand.patch);
-    strips += g.strips;
-    crossing += crossCuts(g);
+    m.turnsOneWay = m.turnsOneWay || (oneWay && !g.demand.inPairs && turnsAnyOf(g));
+    out.makers.push_back(makerOf(g, static_cast<int>(m.groups.size())));
+    m.groups.push_back({g.demand, g.height, 0, g.perStrip, (g.demand.patches + g.perStrip - 1) / g.perStrip,
+                        g.lay.alternate, swapsBeginning(g)});
   }
-  m.cuts = strips + crossing;
-  setMinutes(m, !demands.empty(), strips, crossing);
+  out.finish = [groups, spare = in.sparePercent](CutMethod& method) { finish(method, groups, spare); };
   return out;
 }
 

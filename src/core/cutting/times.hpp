@@ -10,7 +10,12 @@ inline constexpr double kSquaringUp = 25;
 inline constexpr double kMinutesToSetUp = 5;        ///< press the cloth, lay it, square it up
 inline constexpr double kMinutesPerStrip = 1.5;     ///< place the ruler across the width and cut
 inline constexpr double kMinutesPerCrossCut = 0.2;  ///< turn the ruler on a strip and cut
+inline constexpr double kMinutesToTrim = 0.4;       ///< a rough rectangle round its paper
 inline constexpr double kMinutesPerScissorCut = 0.4;
-inline constexpr double kMinutesPerWindow = 2.5;  ///< find the spot, mark round the template, cut out
+inline constexpr int kLayersRoundTemplate = 4;       ///< strips that a small blade takes at once
+inline constexpr double kMinutesPerGo = 0.3;         ///< lay the template on a stack and hold it
+inline constexpr double kMinutesPerRoundCut = 0.15;  ///< along one side of it
+inline constexpr double kMinutesToTrace = 0.5;       ///< draw round a template on one layer
+inline constexpr double kMinutesPerWindow = 2.5;     ///< find the spot, mark round the template, cut out
 
 }  // namespace clathra

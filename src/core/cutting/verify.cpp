@@ -4,12 +4,14 @@
 #include <cmath>
 #include <map>
 #include <numbers>
+#include <numeric>
 #include <tuple>
 
 #include "cutting/times.hpp"
 #include "shape/allowance.hpp"
 #include "shape/congruent.hpp"
 #include "shape/overlap.hpp"
+#include "shape/overlay.hpp"
 
 namespace clathra {
 
@@ -54,20 +56,40 @@ class PlanJudge {
  private:
   using Kind = std::tuple<int, std::uint16_t, int>;  // motif (0: none), shape, hand
 
-  const Polygon& wanted(std::uint16_t shape, int hand) {
-    auto& out = patches_[{shape, hand}];
-    if (out.empty())
-      out = allowanceOutline(placed(in_.layout->shapes[shape].outline, {}, hand < 0, {}), in_.allowance);
+  /// The outlines that patches of a shape and hand may have: with the allowances of their pieces.
+  const std::vector<Polygon>& wanted(std::uint16_t shape, int hand) {
+    const auto [at, isNew] = patches_.try_emplace({shape, hand});
+    std::vector<Polygon>& out = at->second;
+    if (!isNew) return out;
+    const Polygon paper = placed(in_.layout->shapes[shape].outline, {}, hand < 0, {});
+    for (const auto i : in_.pieces) {
+      const Piece& piece = in_.layout->pieces[i];
+      if (piece.shape != shape || (piece.hand != hand && !inWindow(i))) continue;
+      Polygon patch = allowanceOutline(paper, allowancesOf(in_, i), Tips::Blunted);
+      if (std::none_of(out.begin(), out.end(),
+                       [&](const Polygon& p) { return !turnsBetween(p, patch).empty(); }))
+        out.push_back(std::move(patch));
+    }
     return out;
   }
 
-  bool keepsDirection() const { return in_.cloth.direction == Direction::OneWay && !in_.cloth.turnOneWay; }
+  bool keepsDirection() const { return standOf(in_.cloth) == Stand::Piece; }
+  bool halfTurnsAlike() const {
+    return in_.cloth.direction == Direction::TwoWay || in_.cloth.direction == Direction::Stripe;
+  }
 
   void patches() {
     for (const PlacedPatch& p : laid_.placements) {
-      const auto turns = turnsBetween(wanted(p.shape, p.hand), p.patch);
+      if (p.motif) {
+        // A window may show a hand of its own; the field's judge looks at it.
+        continue;
+      }
+      std::vector<Angle> turns;
+      for (const Polygon& outline : wanted(p.shape, p.hand))
+        if (turns.empty()) turns = turnsBetween(outline, p.patch);
       if (turns.empty()) return faults_.emplace_back("fault-not-congruent-1"), void();
-      if (p.motif || !keepsDirection()) continue;
+      if (standOf(in_.cloth) == Stand::Any) continue;
+      // Outlines with an edge of the quilt's have one turn; what they stand like is the paper's.
       standing_[{p.shape, p.hand}].push_back(turns);
     }
     directions();
@@ -79,7 +101,7 @@ class PlanJudge {
     for (const auto i : in_.pieces) {
       if (inWindow(i)) continue;
       const Piece& piece = in_.layout->pieces[i];
-      ++want[{piece.shape, piece.hand}][whole(piece.turn, piece.shape)];
+      ++want[{piece.shape, piece.hand}][keepsDirection() ? whole(piece.turn, piece.shape) : 0];
     }
     for (const auto& [kind, all] : standing_) {
       auto left = want[kind];
@@ -94,8 +116,8 @@ class PlanJudge {
     }
   }
   int whole(Angle turn, std::uint16_t shape) const {
-    const int step =
-        static_cast<int>(std::lround(360.0 / std::max(1, in_.layout->shapes[shape].symmetry.turns)));
+    int step = static_cast<int>(std::lround(360.0 / std::max(1, in_.layout->shapes[shape].symmetry.turns)));
+    if (halfTurnsAlike()) step = std::gcd(step, 180);
     const int deg = static_cast<int>(std::lround(turn.degrees())) % step;
     return deg < 0 ? deg + step : deg;
   }
@@ -103,6 +125,18 @@ class PlanJudge {
     return std::any_of(in_.windows.begin(), in_.windows.end(), [&](const WindowInput& w) {
       return std::find(w.motif.pieces.begin(), w.motif.pieces.end(), piece) != w.motif.pieces.end();
     });
+  }
+
+  /// Clear of the holes of its length, inside its outline.
+  bool onTheCloth(PolygonView patch, std::size_t length) const {
+    if (length >= in_.cloth.lengths.size()) return true;
+    const OnHand& own = in_.cloth.lengths[length];
+    for (const Polygon& hole : own.holes)
+      if (overlaps(patch, hole)) return false;
+    if (own.outline.empty()) return true;
+    const auto out = partsLeft(patch, own.outline);
+    return std::none_of(out.begin(), out.end(),
+                        [](const Polygon& p) { return 2 * area(p) / perimeter(p) > kClose; });
   }
 
   void places() {
@@ -115,7 +149,8 @@ class PlanJudge {
       const ClothLength& l = laid_.lengths[length];
       const Band& b = laid_.bands[band];
       for (const Polygon* outline : {&p.patch, &p.rough})
-        if (!outline->empty() && (!insideBox(*outline, 0, b.from, l.width, b.to) || b.to > l.length + kClose))
+        if (!outline->empty() && (!insideBox(*outline, 0, b.from, l.width, b.to) ||
+                                  b.to > l.length + kClose || !onTheCloth(*outline, length)))
           return faults_.emplace_back("fault-outside-2"), void();
       on[length].push_back(p.rough.empty() ? PolygonView(p.patch) : PolygonView(p.rough));
       if (!p.rough.empty() && !insideBox(p.patch, bounds(p.rough).left, bounds(p.rough).top,
@@ -155,13 +190,17 @@ class PlanJudge {
       const int pieces = want[kind];
       // One spare more at most for each way of standing, where they go in pairs.
       const int least = static_cast<int>(std::ceil(pieces * (1 + in_.sparePercent / 100) - 1e-9));
-      if (n < least || (n > least && !keepsDirection())) return faults_.emplace_back("fault-count-4"), void();
+      if (n != least) return faults_.emplace_back("fault-count-4"), void();
     }
     for (const auto& [kind, n] : want)
       if (method_.length && n > 0 && laid[kind] == 0) return faults_.emplace_back("fault-count-4"), void();
     int copies = 0;
     for (const WindowPart& w : plan_.windows) copies += static_cast<int>(w.windows.size());
     if (plan_.windowLength && windows != copies) faults_.emplace_back("fault-count-4");
+  }
+
+  bool isScrap(std::size_t l) const {
+    return l < in_.cloth.lengths.size() && !in_.cloth.lengths[l].outline.empty();
   }
 
   void lengths() {
@@ -177,7 +216,8 @@ class PlanJudge {
         return faults_.emplace_back("fault-sum-6"), void();
     }
     for (std::size_t l = 0; l < cut.size(); ++l)
-      if (squared[l] != (cut[l] > 0 ? 1 : 0)) return faults_.emplace_back("fault-sum-6"), void();
+      if (squared[l] != (cut[l] > 0 && !isScrap(l) ? 1 : 0))
+        return faults_.emplace_back("fault-sum-6"), void();
     if (std::abs(sum - *method_.length) > kClose || std::abs(bands - *method_.length) > kClose)
       faults_.emplace_back("fault-sum-6");
   }
@@ -186,7 +226,7 @@ class PlanJudge {
   const CutPlan& plan_;
   const CutMethod& method_;
   const CutLayout& laid_;
-  std::map<std::pair<std::uint16_t, int>, Polygon> patches_;
+  std::map<std::pair<std::uint16_t, int>, std::vector<Polygon>> patches_;
   std::map<std::pair<std::uint16_t, int>, std::vector<std::vector<Angle>>> standing_;
   std::vector<Message> faults_;
 };
@@ -222,7 +262,7 @@ std::vector<Point> imagesOf(Point spot, const Print& print, bool mirrored) {
 }  // namespace
 
 std::vector<Message> faultsOf(const CutInput& input, const CutPlan& plan, const CutMethod& method) {
-  if (input.cloth.scraps || !input.cloth.width) return {};
+  if (input.cloth.scraps || method.laid.lengths.empty()) return {};
   return PlanJudge(input, plan, method).faults();
 }
 
@@ -237,7 +277,7 @@ std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window
     const bool mirrored = input.leftHand != w.mirrored;
     const Polygon upright = placed(input.shape, {}, mirrored, {});
     if (turnsBetween(upright, w.paper).empty() ||
-        turnsBetween(allowanceOutline(upright, input.allowance), w.patch).empty())
+        turnsBetween(allowanceOutline(upright, input.allowance, Tips::Blunted), w.patch).empty())
       return {Message("fault-not-congruent-1")};
     if (!insideBox(w.patch, 0, 0, width, length)) return {Message("fault-outside-2")};
     outlines.push_back(w.patch);

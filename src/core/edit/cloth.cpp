@@ -46,6 +46,14 @@ Status putOnPrint(Project& p, Cloth& cloth, const PrintFields& f, const EditCont
 
 Status putOn(Project& p, Cloth& cloth, const ClothFields& f, const EditContext& c) {
   f.putOn(cloth);
+  int number = 0;
+  for (const OnHand& l : cloth.lengths) {
+    ++number;
+    constexpr double kRounding = 0.05;
+    const double width = widthOf(cloth, l);
+    for (const Polygon& hole : l.holes)
+      if (width > 0 && bounds(hole).right > width + kRounding) return fail("length-hole-outside", number);
+  }
   if (!f.print) return {};
   if (*f.print) return putOnPrint(p, cloth, **f.print, c);
   cloth.print.reset();
@@ -73,7 +81,12 @@ void ClothFields::putOn(Cloth& cloth) const {
   cloth.width = width.value_or(cloth.width);
   cloth.lengths = lengths.value_or(cloth.lengths);
   cloth.direction = direction.value_or(cloth.direction);
+  cloth.stand = stand.value_or(cloth.stand);
   cloth.increment = increment.value_or(cloth.increment);
+  cloth.soldPiece = soldPiece.value_or(cloth.soldPiece);
+  cloth.price = price.value_or(cloth.price);
+  cloth.shrinkPercent = shrinkPercent.value_or(cloth.shrinkPercent);
+  cloth.leastAllowance = leastAllowance.value_or(cloth.leastAllowance);
   cloth.allowance = allowance.value_or(cloth.allowance);
   cloth.turnOneWay = turnOneWay.value_or(cloth.turnOneWay);
 }
@@ -179,11 +192,15 @@ Status ChooseMethod::apply(Project& p, const EditContext&) const {
   const auto own = clothIn(p, cloth);
   if (!own) return tl::make_unexpected(own.error());
   const std::string chosen = method.value_or((*own)->method);
+  (*own)->turnOneWay = turnOneWay.value_or((*own)->turnOneWay);
+  if (chosen.empty()) {
+    (*own)->method.clear();
+    return {};
+  }
   const MethodKind* kind = methodKind(chosen);
   if (!kind) return fail("no-method-choose", chosen, methodNames(", "));
   if ((*own)->scraps && !kind->fromScraps) return fail("method-needs-size", methodNames(", ", true));
   (*own)->method = chosen;
-  (*own)->turnOneWay = turnOneWay.value_or((*own)->turnOneWay);
   return {};
 }
 

@@ -73,9 +73,14 @@ struct SetWantedSize {
   Status apply(Project&, const EditContext&) const;
 };
 struct SetAllowance {
-  static constexpr EditInfo kInfo{"setAllowance", "value (mm), cloth?", "changes the seam allowance"};
+  static constexpr EditInfo kInfo{
+      "setAllowance", "value (mm), cloth? | shape? | where?: outer, least? (mm): what may be accepted",
+      "changes the seam allowance"};
   Length value;
-  std::optional<ClothId> cloth;  ///< of this one alone
+  std::optional<ClothId> cloth;                     ///< of this one alone
+  std::optional<std::string> shape = {};            ///< of this one alone, by its id
+  bool outer = false;                               ///< of the quilt's own edge
+  std::optional<std::optional<Length>> least = {};  ///< none takes it away
   Status apply(Project&, const EditContext&) const;
 };
 struct SetSpare {
@@ -395,18 +400,28 @@ struct ClothFields {
   std::optional<Hatch> hatch;
   std::optional<bool> scraps;
   std::optional<std::optional<Length>> width;
-  std::optional<std::vector<Length>> lengths;
+  std::optional<std::vector<OnHand>> lengths;
   std::optional<Direction> direction;
+  std::optional<std::optional<Stand>> stand;
   std::optional<Length> increment;
+  std::optional<std::optional<SoldPiece>> soldPiece;
+  std::optional<std::optional<double>> price;
+  std::optional<double> shrinkPercent;
   std::optional<std::optional<Length>> allowance;
+  std::optional<std::optional<Length>> leastAllowance;
   std::optional<bool> turnOneWay;
   std::optional<std::optional<PrintFields>> print;  ///< a value of none takes the print off
 
   void putOn(Cloth& cloth) const;  ///< all but the print
 };
 inline constexpr std::string_view kClothKeys =
-    "name, width?, lengths? [mm..], direction?: none | two-way | one-way | stripe, colour? #rrggbb, hatch?, "
-    "increment? (mm), allowance? (mm), print? {picture, dpi, along, across, kind: straight | half-drop | "
+    "name, width?, lengths? [mm | {length, width?, mark?, holes?} | {outline, mark?, holes?}..], direction?: "
+    "none | "
+    "two-way | one-way | stripe, stand?: piece | shape | any, colour? #rrggbb, hatch?, sold? {by: length, "
+    "step, "
+    "price?} | {by: piece, name, width, length, price?}, price? (of a step or piece), shrink? (percent), "
+    "increment? (mm), allowance? (mm), least? (mm), print? {picture, dpi, along, across, kind: straight | "
+    "half-drop | "
     "brick, "
     "mirror_axes [{deg, point}], mark [x, y] | null}";
 
@@ -442,7 +457,8 @@ struct RemoveCloth {
   Status apply(Project&, const EditContext&) const;
 };
 struct ChooseMethod {
-  static constexpr EditInfo kInfo{"chooseMethod", "cloth, method: {methods}, turnOneWay?",
+  static constexpr EditInfo kInfo{"chooseMethod",
+                                  "cloth, method?: {methods} | null (the recommended one), turnOneWay?",
                                   "chooses how to cut"};
   ClothId cloth = kNoCloth;
   std::optional<std::string> method;

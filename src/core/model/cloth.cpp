@@ -34,6 +34,25 @@ std::string directionName(Direction d) {
   return "none";
 }
 
+std::string standName(Stand s) {
+  return s == Stand::Piece ? "piece" : s == Stand::Shape ? "shape" : "any";
+}
+
+Stand standOf(const Cloth& cloth) {
+  if (cloth.turnOneWay) return Stand::Any;
+  return cloth.stand.value_or(cloth.direction == Direction::None ? Stand::Any : Stand::Piece);
+}
+
+std::optional<Point> markOn(const Cloth& cloth, const OnHand& length) {
+  if (length.mark) return *length.mark;
+  return cloth.print ? cloth.print->mark : std::nullopt;
+}
+
+double widthOf(const Cloth& cloth, const OnHand& length) {
+  if (!length.outline.empty()) return bounds(length.outline).right;
+  return length.width ? length.width->mm() : cloth.width.value_or(Length{}).mm();
+}
+
 std::string repeatName(RepeatKind k) {
   switch (k) {
     case RepeatKind::HalfDrop:

@@ -17,6 +17,9 @@ inline constexpr std::size_t kMostCloths = 500;
 inline constexpr std::size_t kMostNameLetters = 120;  ///< characters of a cloth's name
 
 enum class Direction { None, TwoWay, OneWay, Stripe };
+/// How patches stand on the cloth: as their pieces lie in the layout, as the shape's upright outline, or any
+/// way.
+enum class Stand { Piece, Shape, Any };
 enum class RepeatKind { Straight, HalfDrop, Brick };
 
 /// The step shops of a system usually sell by: 1/8 yd, 10 cm.
@@ -44,6 +47,29 @@ struct Print {
   friend bool operator==(const Print&, const Print&) = default;
 };
 
+/// One length of a cloth that is on hand, or a scrap of it.
+struct OnHand {
+  Length length;                ///< along the cloth; of a scrap its box's
+  std::optional<Length> width;  ///< where it is not the cloth's
+  /// Where the print's corner lies on this length, if that is known for it alone: mm, unknown when empty.
+  std::optional<std::optional<Point>> mark;
+  std::vector<Polygon>
+      holes;        ///< what is not there any more, mm from the left selvedge and the upper cut end
+  Polygon outline;  ///< of a scrap; empty: a rectangle from selvedge to selvedge
+
+  OnHand() = default;
+  OnHand(Length l) : length(l) {}
+  double mm() const { return length.mm(); }
+  friend bool operator==(const OnHand&, const OnHand&) = default;
+};
+
+/// Cloth that the shop sells by the piece.
+struct SoldPiece {
+  std::string name;  ///< "fat quarter"
+  Length width, length;
+  friend bool operator==(const SoldPiece&, const SoldPiece&) = default;
+};
+
 struct Rgb {
   std::uint8_t r = 0, g = 0, b = 0;
   friend bool operator==(Rgb, Rgb) = default;
@@ -61,13 +87,18 @@ struct Cloth {
   Hatch hatch = Hatch::Plain;
   bool scraps = false;          ///< cloth without a size: planned as a list of rough rectangles
   std::optional<Length> width;  ///< usable, between the selvedges
-  std::vector<Length> lengths;  ///< on hand
+  std::vector<OnHand> lengths;  ///< on hand
   Direction direction = Direction::None;
+  std::optional<Stand> stand;  ///< absent: as pieces lie where there is a direction, else any
   Length increment = Length::nanometres(50'000'000);  ///< the shop's step of sale
+  std::optional<SoldPiece> soldPiece;                 ///< where it is sold by the piece
+  std::optional<double> price;                        ///< of one such step or piece
+  double shrinkPercent = 0;                           ///< along it, of cloth that is bought and washed then
   std::optional<Length> allowance;                    ///< of this cloth alone
+  std::optional<Length> leastAllowance;               ///< what may be accepted of it
   std::optional<Print> print;
-  std::string method = "strips";  ///< chosen cutting method
-  bool turnOneWay = false;        ///< patches of a one-way cloth may be laid upside down all the same
+  std::string method;       ///< chosen cutting method; empty: the recommended one
+  bool turnOneWay = false;  ///< patches of a one-way cloth may be laid upside down all the same
   friend bool operator==(const Cloth&, const Cloth&) = default;
 };
 
@@ -78,7 +109,14 @@ std::string clothTitle(const Cloth& cloth);
 /// The same as a value of a message.
 Arg clothArg(const Cloth& cloth);
 std::string directionName(Direction d);  ///< none, two-way, one-way, stripe
-std::string repeatName(RepeatKind k);    ///< straight, half-drop, brick
+std::string standName(Stand s);          ///< piece, shape, any
+/// How patches of the cloth stand, with what its direction makes usual.
+Stand standOf(const Cloth& cloth);
+/// Where the print's corner lies on one of its lengths: its own place, else that of all; unknown when empty.
+std::optional<Point> markOn(const Cloth& cloth, const OnHand& length);
+/// Usable width of one of its lengths, mm; 0 where it has none.
+double widthOf(const Cloth& cloth, const OnHand& length);
+std::string repeatName(RepeatKind k);  ///< straight, half-drop, brick
 std::string hatchName(Hatch h);
 /// Steps of the print: from any spot to the same spot, first the one mainly across, then the one mainly
 /// along.

@@ -177,6 +177,11 @@ double allowanceOf(const Project& project, const Cloth& cloth) {
   return cloth.allowance.value_or(project.settings.allowance).mm();
 }
 
+double allowanceOf(const Project& project, const Cloth& cloth, const std::string& shape) {
+  const auto own = project.settings.shapeAllowances.find(shape);
+  return own == project.settings.shapeAllowances.end() ? allowanceOf(project, cloth) : own->second.wished.mm();
+}
+
 Result<ClothId> addCloth(Project& project, Cloth cloth) {
   if (project.cloths.size() >= kMostCloths) return fail("project-holds-at-most-cloths", kMostCloths);
   if (characters(cloth.name) > kMostNameLetters)

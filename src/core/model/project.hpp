@@ -24,9 +24,19 @@ struct SetAside {
   friend bool operator==(const SetAside&, const SetAside&) = default;
 };
 
+/// An allowance of one shape.
+struct ShapeAllowance {
+  Length wished;
+  std::optional<Length> least;
+  friend bool operator==(const ShapeAllowance&, const ShapeAllowance&) = default;
+};
+
 struct Settings {
   LengthUnit unit = LengthUnit::Inch;
   Length allowance = Length::sixtyFourths(16);  ///< 1/4 in
+  std::optional<Length> leastAllowance;         ///< what may be accepted
+  std::optional<Length> outerAllowance;         ///< of edges on the quilt's outline
+  std::map<std::string, ShapeAllowance> shapeAllowances;  ///< by the shape's id
   double sparePercent = 0;
   std::string page = "a4";
   double margin = kPageMargin;  ///< mm, on pages of papers
@@ -103,6 +113,8 @@ const Cloth* clothById(const Project& project, ClothId id);
 [[nodiscard]] Result<ClothId> findCloth(const Project& project, std::string_view nameOrSign);
 /// The allowance a cloth is cut with, mm.
 double allowanceOf(const Project& project, const Cloth& cloth);
+/// The same for one of its shapes: the shape's own, else the cloth's, else the project's.
+double allowanceOf(const Project& project, const Cloth& cloth, const std::string& shape);
 
 /// Adds a cloth with the next free sign and hatch. Errors: the name is taken or too long, too many cloths.
 [[nodiscard]] Result<ClothId> addCloth(Project& project, Cloth cloth);

@@ -83,7 +83,7 @@ WindowInput windowInput(const Project& project, const MotifChoice& motif) {
   out.motif = motif;
   const Cloth* cloth = clothById(project, motif.cloth);
   if (cloth) out.cloth = *cloth;
-  if (cloth) out.allowance = allowanceOf(project, *cloth);
+  if (cloth) out.allowance = allowanceOf(project, *cloth, motif.shape);
   std::erase_if(out.motif.pieces, [&](std::uint32_t i) { return project.painting[i] != motif.cloth; });
   if (const Shape* shape = shapeNamed(*project.layout, motif.shape)) out.shape = shape->outline;
   out.leftHand = !out.motif.pieces.empty() && project.layout->pieces[out.motif.pieces.front()].hand < 0;
@@ -110,7 +110,7 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
     for (const Coset& c : field.cosets_)
       if (length(modulo(at - c.at, field.lattice_)) < 1e-3 && samePolygon(c.paper, p)) return;
     if (field.cosets_.size() >= kMostCosets) return;
-    field.cosets_.push_back({at, m.mirrors(), p, allowanceOutline(p, allowance)});
+    field.cosets_.push_back({at, m.mirrors(), p, allowanceOutline(p, allowance, Tips::Blunted)});
     motions.push_back(m);
   };
   add(motions.front());
@@ -312,12 +312,12 @@ constexpr std::int64_t kQuick = 1'000'000;
 
 /// What the lengths on hand give, within bounds.
 void countQuickly(MotifSupply& out, const WindowField& field, const Cloth& cloth, const Progress& progress) {
-  const double width = cloth.width->mm();
   const auto each = kQuick / static_cast<std::int64_t>(std::max<std::size_t>(1, cloth.lengths.size()));
   int least = 0, most = 0;
-  for (const Length l : cloth.lengths) {
-    if (cloth.print->mark) {
-      const WindowSet set = field.most(width, l.mm(), *cloth.print->mark, progress, each);
+  for (const OnHand& l : cloth.lengths) {
+    const double width = widthOf(cloth, l);
+    if (const auto mark = markOn(cloth, l)) {
+      const WindowSet set = field.most(width, l.mm(), *mark, progress, each);
       least += static_cast<int>(set.windows.size());
       most += set.exact ? static_cast<int>(set.windows.size()) : set.atMost;
       out.exact = out.exact && set.exact;
@@ -333,12 +333,13 @@ void countQuickly(MotifSupply& out, const WindowField& field, const Cloth& cloth
 }
 
 void countExactly(MotifSupply& out, const WindowField& field, const Cloth& cloth, const Progress& progress) {
-  const double width = cloth.width->mm();
   int least = 0, most = 0;
   out.exact = true;
-  for (const Length l : cloth.lengths) {
-    const WindowSet set = cloth.print->mark ? field.most(width, l.mm(), *cloth.print->mark, progress)
-                                            : field.fewest(width, l.mm(), progress);
+  for (const OnHand& l : cloth.lengths) {
+    const double width = widthOf(cloth, l);
+    const auto mark = markOn(cloth, l);
+    const WindowSet set =
+        mark ? field.most(width, l.mm(), *mark, progress) : field.fewest(width, l.mm(), progress);
     least += static_cast<int>(set.windows.size());
     most += set.exact ? static_cast<int>(set.windows.size()) : set.atMost;
     out.exact = out.exact && set.exact;

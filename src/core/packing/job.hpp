@@ -55,8 +55,9 @@ struct PackResult {
 /// How long to look. The same job, seed and steps give the same answer on any machine, if the clock does not
 /// end it.
 struct PackEffort {
-  std::uint64_t steps = 0;  ///< 0: what the job's size deserves
-  double seconds = 0;       ///< by the clock at most; 0: as long as the steps take
+  std::uint64_t steps = 0;   ///< 0: what the job's size deserves
+  double seconds = 0;        ///< by the clock at most; 0: as long as the steps take
+  bool asManyAsFit = false;  ///< on cloth at hand: what finds no place is left out, which is no error then
   std::uint64_t seed = 1;
   /// Told of every better answer.
   std::function<void(const PackResult&)> better;

@@ -4,7 +4,6 @@
 #include <cmath>
 #include <numbers>
 
-#include "shape/convex.hpp"
 #include "shape/overlay.hpp"
 
 namespace clathra {
@@ -25,12 +24,34 @@ Polygon joined(const Polygon& a, const Polygon& b) {
   return {};
 }
 
-Polygon sumOf(const Polygon& a, const Polygon& b, double sign) {
-  Polygon points;
-  points.reserve(a.size() * b.size());
-  for (const Point p : a)
-    for (const Point q : b) points.push_back(p + sign * q);
-  return ConvexOutline::hullOf(points).outline();
+/// Clockwise, from its highest corner on.
+Polygon fromTop(Polygon p) {
+  if (signedArea(p) < 0) std::reverse(p.begin(), p.end());
+  const auto top = std::min_element(p.begin(), p.end(),
+                                    [](Point a, Point b) { return a.y != b.y ? a.y < b.y : a.x < b.x; });
+  std::rotate(p.begin(), top, p.end());
+  return p;
+}
+
+/// Minkowski sum of two convex outlines: their edges one after the other by direction.
+Polygon sumOf(const Polygon& one, Polygon two, double sign) {
+  for (Point& q : two) q = sign * q;
+  const Polygon a = fromTop(one), b = fromTop(std::move(two));
+  Polygon out;
+  std::size_t i = 0, k = 0;
+  while (i < a.size() || k < b.size()) {
+    out.push_back(a[i % a.size()] + b[k % b.size()]);
+    const Point u = a[(i + 1) % a.size()] - a[i % a.size()], v = b[(k + 1) % b.size()] - b[k % b.size()];
+    const double turn = cross(u, v);
+    // Parallel edges go together; rounding must not part them.
+    const double rounding = 1e-9 * length(u) * length(v);
+    const bool mine = k >= b.size() || (i < a.size() && turn >= -rounding),
+               yours = i >= a.size() || (k < b.size() && turn <= rounding);
+    if (mine) ++i;
+    if (yours) ++k;
+  }
+  constexpr double kSame = 1e-6;
+  return cleaned(out, kSame);
 }
 
 /// Round the circle of that radius, touching it level and plumb.
@@ -38,7 +59,8 @@ Polygon roundOf(double radius) {
   constexpr int kCorners = 32;
   const double reach = radius / std::cos(std::numbers::pi / kCorners);
   Polygon out;
-  for (int i = 0; i < kCorners; ++i) out.push_back(reach * towards(Angle::degrees(360.0 * (i + 0.5) / kCorners)));
+  for (int i = 0; i < kCorners; ++i)
+    out.push_back(reach * towards(Angle::degrees(360.0 * (i + 0.5) / kCorners)));
   return out;
 }
 
@@ -66,6 +88,42 @@ std::vector<Polygon> convexParts(PolygonView outline) {
       }
   }
   return parts;
+}
+
+Polygon roundWithFewer(PolygonView outline, double by) {
+  Polygon p(outline.begin(), outline.end());
+  const double sign = signedArea(p) < 0 ? -1 : 1;
+  const auto at = [&](std::size_t i) { return p[i % p.size()]; };
+  const auto turnAt = [&](std::size_t i) {
+    return sign * cross(at(i) - at(i + p.size() - 1), at(i + 1) - at(i));
+  };
+  for (bool again = true; again && p.size() > 8;) {
+    again = false;
+    for (std::size_t i = 0; i < p.size() && p.size() > 8; ++i) {
+      // A corner of a hollow goes: the chord lies outside the outline.
+      const Point a = at(i + p.size() - 1), b = at(i), c = at(i + 1);
+      if (turnAt(i) < 0) {
+        if (std::abs(cross(c - a, b - a)) / std::max(distance(a, c), 1e-9) > by) continue;
+        p.erase(p.begin() + static_cast<std::ptrdiff_t>(i));
+        again = true;
+        continue;
+      }
+      // A short side of a bulge goes: its neighbours run on until they meet.
+      const std::size_t k = (i + 1) % p.size();
+      const Point d = at(i + 2);
+      if (turnAt(k) <= 0) continue;
+      const Point u = b - a, v = c - d;
+      const double det = cross(u, v);
+      if (std::abs(det) < 1e-9 * length(u) * length(v)) continue;
+      const Point meet = a + (cross(d - a, v) / det) * u;
+      if (dot(meet - b, u) < 0 || dot(meet - c, v) < 0) continue;
+      if (std::abs(cross(c - b, meet - b)) / std::max(distance(b, c), 1e-9) > by) continue;
+      p[i] = meet;
+      p.erase(p.begin() + static_cast<std::ptrdiff_t>(k));
+      again = true;
+    }
+  }
+  return p;
 }
 
 NoFit NoFit::between(const std::vector<Polygon>& fixed, const std::vector<Polygon>& moving, double gap) {

@@ -11,6 +11,10 @@ namespace clathra {
 /// Convex parts of a simple outline, clockwise; the outline itself where it is convex.
 std::vector<Polygon> convexParts(PolygonView outline);
 
+/// An outline round a simple one, with fewer corners, nowhere further from it than about `by` mm: arcs are
+/// drawn with longer chords.
+Polygon roundWithFewer(PolygonView outline, double by);
+
 class NoFit {
  public:
   NoFit() = default;

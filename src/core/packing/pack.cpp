@@ -15,6 +15,10 @@ namespace {
 
 using packing::Variants;
 
+/// Outlines of more corners are searched for by plainer ones round them.
+constexpr std::size_t kFewCorners = 16;
+constexpr double kPlainer = 0.5;  // mm
+
 constexpr double kLeastCloth = 5, kMostCloth = 20'000;  // mm
 constexpr double kMostGap = 100;                        // mm
 constexpr double kLeastPatch = 1;                       // mm²
@@ -107,8 +111,10 @@ std::vector<Angle> turnsFor(const PackJob& job, const PackShape& s, Turns allowe
   add(kQuarterTurn);
   add(-kQuarterTurn);
   if (allowed != Turns::Any) return out;
+  // Of arcs that are drawn with many chords no single one is laid level.
+  const double least = s.outline.size() > kFewCorners ? perimeter(s.outline) / kFewCorners : 0;
   for (std::size_t i = 0; i < s.outline.size(); ++i)
-    for (int q = 0; q < 4; ++q)
+    for (int q = 0; q < 4 && distance(s.outline[i], s.outline[(i + 1) % s.outline.size()]) > least; ++q)
       add(Angle::degrees(90 * q) - directionOf(s.outline[(i + 1) % s.outline.size()] - s.outline[i]));
   for (int half = 0; out.empty() && half < 720; ++half) add(Angle::degrees(0.5 * half));
   return out;
@@ -149,7 +155,7 @@ std::uint64_t usualSteps(const PackJob& job) {
 class Packer {
  public:
   Packer(const PackJob& job, const PackEffort& effort, const Progress& progress)
-      : job_(job), effort_(effort), sets_(turnSetsOf(job)) {
+      : given_(job), job_(plainer(job)), effort_(effort), sets_(turnSetsOf(job)) {
     budget_.progress = progress;
     if (effort.seconds <= 0) return;
     const auto end = std::chrono::steady_clock::now() + std::chrono::duration<double>(effort.seconds);
@@ -178,22 +184,63 @@ class Packer {
     }
     if (!best) return tl::make_unexpected(why);
     best->steps = steps;
+    if (job_.rooms.empty()) pushExactly(*best);
     return std::move(*best);
   }
 
  private:
+  static PackJob plainer(PackJob job) {
+    for (PackShape& s : job.shapes)
+      if (s.outline.size() > kFewCorners) s.outline = roundWithFewer(s.outline, kPlainer);
+    return job;
+  }
+
+  /// What plainer outlines keep apart comes together, as far as the true ones let it.
+  void pushExactly(PackResult& result) {
+    bool same = true;
+    for (std::size_t s = 0; s < job_.shapes.size(); ++s)
+      same = same && job_.shapes[s].outline.size() == given_.shapes[s].outline.size();
+    if (same || budget_.progress.cancelled()) return;
+    TurnSets used(given_.shapes.size());
+    std::size_t turns = 0;
+    for (const PackedPatch& p : result.patches) {
+      auto& own = used[p.shape];
+      if (std::find(own.begin(), own.end(), p.turn) != own.end()) continue;
+      own.push_back(p.turn);
+      ++turns;
+    }
+    constexpr std::size_t kMostTurns = 4;
+    if (turns > kMostTurns) return;
+    const Variants variants(given_, used);
+    auto items = lyingOf(result, variants, true);
+    if (items.size() != result.patches.size()) return;
+    budget_.steps = 0;
+    budget_.most = 100'000;
+    const double length =
+        packing::pushTogether(variants, {{0, 0, given_.width, 0}, {}}, items, result.usedLength, budget_);
+    if (length >= result.usedLength) return;
+    const std::uint64_t steps = result.steps;
+    result = boltResult(variants, {std::move(items), length}, true);
+    result.steps = steps + budget_.steps;
+  }
+
   double patchArea() const {
     double sum = 0;
-    for (const PackShape& s : job_.shapes) sum += s.quantity * area(s.outline);
+    for (const PackShape& s : given_.shapes) sum += s.quantity * area(s.outline);
     return sum;
   }
 
   /// Where the patches of an answer lie on a board of more turns.
-  std::vector<packing::Lying> lyingOf(const PackResult& result, const Variants& variants) const {
+  std::vector<packing::Lying> lyingOf(const PackResult& result, const Variants& variants,
+                                      bool exactly = false) const {
+    const auto& shapes = exactly ? given_.shapes : job_.shapes;
     std::vector<packing::Lying> out;
     for (const PackedPatch& p : result.patches) {
-      const Box b = bounds(p.outline);
-      const Point middle{(b.left + b.right) / 2, (b.top + b.bottom) / 2};
+      // How far the given outline was moved, and where the middle of the one that is searched with lies then.
+      const Point moved =
+          p.outline.front() - placed(given_.shapes[p.shape].outline, p.turn, false, {}).front();
+      const Box b = bounds(placed(shapes[p.shape].outline, p.turn, false, {}));
+      const Point middle = moved + Point{(b.left + b.right) / 2, (b.top + b.bottom) / 2};
       for (const std::size_t v : variants.of(p.shape))
         if (variants[v].turn == p.turn) {
           out.push_back({v, p.room, middle});
@@ -203,13 +250,19 @@ class Packer {
     return out;
   }
 
-  static PackResult placedOut(const Variants& variants, const std::vector<packing::Lying>& items,
-                              const std::vector<packing::Room>& rooms) {
+  PackResult placedOut(const Variants& variants, const std::vector<packing::Lying>& items,
+                       const std::vector<packing::Room>& rooms, bool exactly = false) const {
+    const auto& given = given_.shapes;
+    const auto& shapes = exactly ? given_.shapes : job_.shapes;
     PackResult out;
     for (const packing::Lying& l : items) {
       const packing::Variant& v = variants[l.variant];
       const Point corner{rooms[l.room].box.left, rooms[l.room].box.top};
-      out.patches.push_back({v.shape, l.room, v.turn, translated(v.outline, l.at - corner)});
+      // The plainer outline has its box's middle at the place.
+      const Box b = bounds(placed(shapes[v.shape].outline, v.turn, false, {}));
+      const Point middle{(b.left + b.right) / 2, (b.top + b.bottom) / 2};
+      out.patches.push_back(
+          {v.shape, l.room, v.turn, placed(given[v.shape].outline, v.turn, false, l.at - corner - middle)});
     }
     std::stable_sort(out.patches.begin(), out.patches.end(), [](const PackedPatch& a, const PackedPatch& b) {
       return std::pair(a.room, bounds(a.outline).top) < std::pair(b.room, bounds(b.outline).top);
@@ -219,10 +272,13 @@ class Packer {
     return out;
   }
 
-  PackResult boltResult(const Variants& variants, const packing::BoltAnswer& answer) const {
-    PackResult out = placedOut(variants, answer.items, {{{0, 0, job_.width, 0}, {}}});
-    out.usedLength = answer.length;
-    out.utilisation = patchArea() / (job_.width * answer.length);
+  PackResult boltResult(const Variants& variants, const packing::BoltAnswer& answer,
+                        bool exactly = false) const {
+    PackResult out = placedOut(variants, answer.items, {{{0, 0, job_.width, 0}, {}}}, exactly);
+    out.usedLength = 0;
+    for (const PackedPatch& p : out.patches)
+      out.usedLength = std::max(out.usedLength, bounds(p.outline).bottom);
+    out.utilisation = patchArea() / (job_.width * out.usedLength);
     return out;
   }
 
@@ -250,7 +306,9 @@ class Packer {
       least = used / job_.rooms[r].length;
       out.usedLength = used;
     }
-    out.utilisation = answer.area > 0 ? patchArea() / answer.area : 0;
+    double laid = 0;
+    for (const PackedPatch& p : out.patches) laid += area(p.outline);
+    out.utilisation = answer.area > 0 ? laid / answer.area : 0;
     return out;
   }
 
@@ -262,7 +320,8 @@ class Packer {
                                              if (effort_.better && a.missing == 0)
                                                effort_.better(roomsResult(variants, a, rooms));
                                            });
-    if (answer.missing == 0) return roomsResult(variants, answer, rooms);
+    if (answer.missing == 0 || (effort_.asManyAsFit && !answer.items.empty()))
+      return roomsResult(variants, answer, rooms);
     if (budget_.progress.cancelled()) return fail(kCancelled);
     std::vector<int> left;
     for (const PackShape& s : job_.shapes) left.push_back(s.quantity);
@@ -273,7 +332,8 @@ class Packer {
     return fail("pack-not-enough", answer.missing, *first, name);
   }
 
-  const PackJob& job_;
+  const PackJob& given_;
+  PackJob job_;  ///< with outlines that are quick to search with
   const PackEffort& effort_;
   std::vector<TurnSets> sets_;
   packing::Budget budget_;
@@ -297,9 +357,25 @@ PackJob clockwise(PackJob job) {
 Result<PackResult> pack(const PackJob& given, const PackEffort& effort, const Progress& progress) {
   if (const auto ok = checkJob(given); !ok) return tl::make_unexpected(ok.error());
   const PackJob job = clockwise(given);
-  for (const PackShape& s : job.shapes)
-    if (turnsFor(job, s, s.turns).empty()) return fail("pack-fits-nowhere", s.id);
-  return Packer(job, effort, progress).work();
+  const auto fits = [&](const PackShape& s) { return !turnsFor(job, s, s.turns).empty(); };
+  if (!effort.asManyAsFit) {
+    for (const PackShape& s : job.shapes)
+      if (!fits(s)) return fail("pack-fits-nowhere", s.id);
+    return Packer(job, effort, progress).work();
+  }
+  PackJob some = job;
+  std::vector<std::size_t> was;
+  some.shapes.clear();
+  for (std::size_t i = 0; i < job.shapes.size(); ++i)
+    if (fits(job.shapes[i])) {
+      was.push_back(i);
+      some.shapes.push_back(job.shapes[i]);
+    }
+  if (was.empty()) return PackResult{};
+  auto out = Packer(some, effort, progress).work();
+  if (!out) return out;
+  for (PackedPatch& p : out->patches) p.shape = was[p.shape];
+  return out;
 }
 
 }  // namespace clathra

@@ -60,9 +60,20 @@ SetWantedSize read(EditFields& in, SetWantedSize*) {
   return {in.number("width", 0, 100'000), in.number("height", 0, 100'000)};
 }
 SetAllowance read(EditFields& in, SetAllowance*) {
-  const Length value = lengthOf(in, "value");
+  SetAllowance out{lengthOf(in, "value"), {}, {}, false, {}};
   (void)in.isNull("cloth");  // null is the project's own
-  return {value, in.clothIfSaid()};
+  out.cloth = in.clothIfSaid();
+  if (in.has("shape")) out.shape = in.text("shape", {}, 120);
+  if (in.has("where")) {
+    (void)in.choice("where", {"outer"}, 0);
+    out.outer = true;
+  }
+  if (in.isNull("least"))
+    out.least = std::optional<Length>();
+  else if (in.has("least"))
+    out.least = std::optional(lengthOf(in, "least"));
+  if ((out.cloth ? 1 : 0) + (out.shape ? 1 : 0) + (out.outer ? 1 : 0) > 1) in.fault("allowance-one-of");
+  return out;
 }
 SetSpare read(EditFields& in, SetSpare*) {
   return {in.number("percent", 0, 200)};

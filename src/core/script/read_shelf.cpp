@@ -56,6 +56,7 @@ RemoveCloth read(EditFields& in, RemoveCloth*) {
 ChooseMethod read(EditFields& in, ChooseMethod*) {
   ChooseMethod out;
   out.cloth = in.cloth();
+  if (in.isNull("method")) out.method = std::string();
   if (in.has("method")) out.method = in.text("method", {}, 20);
   if (in.has("turnOneWay")) out.turnOneWay = in.flag("turnOneWay");
   return out;

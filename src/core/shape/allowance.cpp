@@ -47,6 +47,10 @@ Polygon allowanceOutline(PolygonView paper, double s, Tips tips) {
     filled = filledIn(paper, s);
     p = filled;
   }
+  return allowanceOutline(p, std::vector<double>(p.size(), s), tips);
+}
+
+Polygon allowanceOutline(PolygonView p, const std::vector<double>& edges, Tips tips) {
   const std::size_t n = p.size();
   const double sign = signedArea(p) < 0 ? -1 : 1;
   const auto angles = cornerAngles(p);
@@ -55,21 +59,32 @@ Polygon allowanceOutline(PolygonView paper, double s, Tips tips) {
     const Point before = p[(i + n - 1) % n], at = p[i], after = p[(i + 1) % n];
     const Point in = (1 / distance(before, at)) * (at - before),
                 onward = (1 / distance(at, after)) * (after - at);
+    const double s1 = edges[(i + n - 1) % n], s2 = edges[i];
     const Point n1 = sign * Point{in.y, -in.x}, n2 = sign * Point{onward.y, -onward.x};
+    const double turn = cross(n1, n2);
+    constexpr double kStraight = 1e-6;
+    if (std::abs(turn) < kStraight && dot(n1, n2) > 0) {  // a corner on a straight side
+      out.push_back(at + s1 * n1);
+      if (std::abs(s1 - s2) > 1e-9) out.push_back(at + s2 * n2);
+      continue;
+    }
+    // Where both moved edges meet.
+    const Point meet = at + (1 / turn) * Point{s1 * n2.y - s2 * n1.y, s2 * n1.x - s1 * n2.x};
     const Point middle = n1 + n2;
-    const double len = length(middle);
-    const Point outwards = (1 / len) * middle;
-    const double reach = 2 * s / len;  // s / cos(half the turn of the normals)
-    const double blunt = kBluntAt * s;
+    const Point outwards = (1 / length(middle)) * middle;
+    const double blunt = kBluntAt * std::max(s1, s2);
     const Angle sharp = tips == Tips::Blunted ? kSharpTip : kCusp;
-    if (s > 0 && angles[i] < sharp && reach > blunt) {
-      // The square cut meets both moved edges half a width to either side of the bisector.
-      const double half = (reach - blunt) * tan(angles[i] / 2);
-      const Point across = sign * Point{-outwards.y, outwards.x};
-      out.push_back(at + blunt * outwards - half * across);
-      out.push_back(at + blunt * outwards + half * across);
+    const double reach = dot(meet - at, outwards);
+    if (blunt > 0 && angles[i] < sharp && reach > blunt) {
+      // The square cut, across the paper's bisector, meets both moved edges.
+      const auto onEdge = [&](Point along) {
+        const double run = (reach - blunt) / dot(along, outwards);
+        return meet - run * along;
+      };
+      out.push_back(onEdge(in));
+      out.push_back(onEdge(-1.0 * onward));
     } else {
-      out.push_back(at + reach * outwards);
+      out.push_back(meet);
     }
   }
   return out;

@@ -18,6 +18,10 @@ inline constexpr double kBluntAt = 1.0;
 /// no mitre, are always blunted.
 Polygon allowanceOutline(PolygonView p, double s, Tips tips = Tips::Mitred);
 
+/// The same with an allowance for each edge (mm); hollow arcs are taken as they are. Tips are cut square one
+/// allowance, the larger of its two edges, past the paper's.
+Polygon allowanceOutline(PolygonView p, const std::vector<double>& edges, Tips tips);
+
 /// Does the outline have a hollow arc that an allowance of `s` mm leaves nothing of?
 bool hollowVanishes(PolygonView p, double s);
 

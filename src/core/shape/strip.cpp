@@ -88,7 +88,8 @@ std::vector<StripLay> stripLays(PolygonView outline, bool mayTurn) {
   };
   for (std::size_t i = 0; i < outline.size(); ++i) {
     const Point d = outline[(i + 1) % outline.size()] - outline[i];
-    for (const Angle aside : {Angle(), kQuarterTurn})  // the edge level, or plumb
+    // The edge level or plumb, and either way up: alternately turned strips may begin with either.
+    for (const Angle aside : {Angle(), kQuarterTurn, kHalfTurn, -kQuarterTurn})
       for (const bool alternate : {false, true}) {
         if (alternate && !mayTurn) continue;
         const StripLay lay = stripLay(outline, aside - directionOf(d), alternate);

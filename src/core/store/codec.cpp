@@ -1,6 +1,9 @@
 #include "store/codec.hpp"
 
+#include <algorithm>
 #include <cstdio>
+
+#include "shape/own_polygon.hpp"
 
 namespace clathra {
 
@@ -40,20 +43,84 @@ const char* nameOf(TypedIn unit) {
   return kTypedIn[static_cast<std::size_t>(unit)];
 }
 
-std::vector<Length> readLengths(Fields& in) {
-  std::vector<Length> out;
+Polygon polygonIn(const json& j) {
+  Polygon out;
+  if (!j.is_array()) return out;
+  for (const json& q : j) {
+    if (!q.is_array() || q.size() != 2 || !q[0].is_number() || !q[1].is_number()) return {};
+    out.push_back({q[0].get<double>(), q[1].get<double>()});
+  }
+  if (out.size() > 1 && distance(out.front(), out.back()) < 1e-9) out.pop_back();
+  if (signedArea(out) < 0) std::reverse(out.begin(), out.end());
+  return out;
+}
+
+constexpr std::size_t kMostHoles = 2'000, kMostHoleCorners = 1'000;
+
+bool isOutline(const Polygon& p) {
+  return p.size() >= 3 && p.size() <= kMostHoleCorners && !crossesItself(p) && area(p) > 1;
+}
+
+/// A length with a width, a mark or holes of its own, or a scrap by its outline.
+std::optional<OnHand> readLength(const json& j, Fields& whole) {
+  Fields in(j, Message("a-length"));
+  OnHand out;
+  if (in.has("outline")) {
+    out.outline = polygonIn(j["outline"]);
+    const Box b = bounds(out.outline.empty() ? Polygon{{}} : out.outline);
+    if (!isOutline(out.outline) || b.left < 0 || b.top < 0 || b.bottom > kLongest || b.right > kWidest)
+      in.fault("scrap-outline-wrong");
+    out.length = Length::millimetres(b.bottom);
+  } else {
+    out.length = Length::millimetres(in.number("length", 1, kLongest));
+    if (in.has("width")) out.width = Length::millimetres(in.number("width", 10, kWidest));
+  }
+  if (in.isNull("mark"))
+    out.mark = std::optional<Point>();
+  else if (const auto mark = in.point("mark"))
+    out.mark = std::optional(mark);
+  for (const json& hole : in.array("holes", kMostHoles)) {
+    Polygon p = polygonIn(hole);
+    if (!isOutline(p)) {
+      in.fault("hole-wrong");
+      break;
+    }
+    const Box b = bounds(p);
+    constexpr double kRounding = 0.05;
+    const double wide = out.width ? out.width->mm() : kWidest;
+    if (b.left < -kRounding || b.top < -kRounding || b.bottom > out.mm() + kRounding ||
+        b.right > wide + kRounding) {
+      in.fault("hole-outside-cloth");
+      break;
+    }
+    out.holes.push_back(std::move(p));
+  }
+  in.nothingElse();
+  if (in.ok()) return out;
+  whole.faultAlone(in.error().message);
+  return std::nullopt;
+}
+
+std::vector<OnHand> readLengths(Fields& in) {
+  std::vector<OnHand> out;
   for (const json& j : in.array("lengths", 200)) {
+    if (j.is_object()) {
+      auto one = readLength(j, in);
+      if (!one) break;
+      out.push_back(std::move(*one));
+      continue;
+    }
     const double mm = j.is_number() ? j.get<double>() : 0;
     if (!(mm >= 1) || mm > kLongest) {
       in.fault("length-on-hand-not");
       break;
     }
-    out.push_back(Length::millimetres(mm));
+    out.emplace_back(Length::millimetres(mm));
   }
   std::size_t i = 0;
   for (const json& unit : in.array("lengths_typed_in", 200)) {
     if (i >= out.size()) break;
-    out[i] = out[i].typed(typedIn(unit));
+    out[i].length = out[i].length.typed(typedIn(unit));
     ++i;
   }
   return out;
@@ -100,12 +167,35 @@ json toJson(const Print& print) {
           {"mark", print.mark ? pointJson(*print.mark) : json(nullptr)}};
 }
 
+namespace {
+
+json outlineJson(PolygonView p) {
+  json out = json::array();
+  for (const Point q : p) out.push_back(pointJson(q));
+  return out;
+}
+
+json lengthJson(const OnHand& l) {
+  if (!l.width && !l.mark && l.holes.empty() && l.outline.empty()) return l.mm();
+  json out = json::object();
+  if (l.outline.empty())
+    out["length"] = l.mm();
+  else
+    out["outline"] = outlineJson(l.outline);
+  if (l.width) out["width"] = l.width->mm();
+  if (l.mark) out["mark"] = *l.mark ? pointJson(**l.mark) : json(nullptr);
+  for (const Polygon& hole : l.holes) out["holes"].push_back(outlineJson(hole));
+  return out;
+}
+
+}  // namespace
+
 json toJson(const Cloth& cloth) {
   json lengths = json::array();
   json typed = json::array();
-  for (const Length l : cloth.lengths) {
-    lengths.push_back(l.mm());
-    typed.push_back(nameOf(l.typedIn()));
+  for (const OnHand& l : cloth.lengths) {
+    lengths.push_back(lengthJson(l));
+    typed.push_back(nameOf(l.length.typedIn()));
   }
   json out = {{"id", cloth.id},
               {"name", cloth.name},
@@ -124,6 +214,15 @@ json toJson(const Cloth& cloth) {
     out["width_typed_in"] = nameOf(cloth.width->typedIn());
   }
   if (cloth.allowance) out["allowance"] = cloth.allowance->mm();
+  if (cloth.leastAllowance) out["least"] = cloth.leastAllowance->mm();
+  if (cloth.stand) out["stand"] = standName(*cloth.stand);
+  if (cloth.soldPiece)
+    out["sold"] = {{"by", "piece"},
+                   {"name", cloth.soldPiece->name},
+                   {"width", cloth.soldPiece->width.mm()},
+                   {"length", cloth.soldPiece->length.mm()}};
+  if (cloth.price) out["price"] = *cloth.price;
+  if (cloth.shrinkPercent > 0) out["shrink"] = cloth.shrinkPercent;
   if (cloth.print) out["print"] = toJson(*cloth.print);
   return out;
 }
@@ -192,6 +291,34 @@ PrintFields readPrintFields(Fields& in) {
   return out;
 }
 
+namespace {
+
+constexpr double kMostPrice = 1e6;
+
+/// How the shop sells it: by the length in steps, or by the piece.
+void readSold(Fields& in, ClothFields& out) {
+  if (in.isNull("sold")) out.soldPiece = std::optional<SoldPiece>();
+  if (!in.has("sold")) return;
+  Fields sold(in.object("sold"), Message("how-it-is-sold"));
+  if (!sold.has("by")) sold.fault("sold-needs-by");
+  if (sold.choice("by", {"length", "piece"}, 0) == 0) {
+    out.soldPiece = std::optional<SoldPiece>();
+    out.increment = Length::millimetres(sold.number("step", 1, kLongest));
+  } else {
+    SoldPiece piece;
+    piece.name = sold.text("name", {}, 60);
+    if (piece.name.empty()) sold.fault("sold-needs-name");
+    piece.width = Length::millimetres(sold.number("width", 10, kWidest));
+    piece.length = Length::millimetres(sold.number("length", 10, kLongest));
+    out.soldPiece = std::optional(std::move(piece));
+  }
+  if (sold.has("price")) out.price = std::optional(sold.number("price", 0, kMostPrice));
+  sold.nothingElse();
+  if (!sold.ok()) in.faultAlone(sold.error().message);
+}
+
+}  // namespace
+
 ClothFields readClothFields(Fields& in) {
   ClothFields out;
   out.name = ifThere(in, "name", [&] { return in.text("name", {}, 120); });
@@ -206,8 +333,16 @@ ClothFields readClothFields(Fields& in) {
     *out.width = (*out.width)->typed(typedIn(json(in.text("width_typed_in", {}, 10))));
   out.lengths = ifThere(in, "lengths", [&] { return readLengths(in); });
   out.direction = kindIn<Direction>(in, "direction", directionNames());
+  if (in.isNull("stand")) out.stand = std::optional<Stand>();
+  if (in.has("stand"))
+    out.stand = std::optional(static_cast<Stand>(in.choice("stand", {"piece", "shape", "any"}, 0)));
   out.increment = lengthIn(in, "increment", 1, kLongest);
+  readSold(in, out);
+  if (in.isNull("price")) out.price = std::optional<double>();
+  if (in.has("price")) out.price = std::optional(in.number("price", 0, kMostPrice));
+  if (in.has("shrink")) out.shrinkPercent = in.number("shrink", 0, 50);
   out.allowance = lengthOrNone(in, "allowance", 0, 100);
+  out.leastAllowance = lengthOrNone(in, "least", 0, 100);
   out.turnOneWay = ifThere(in, "turnOneWay", [&] { return in.flag("turnOneWay"); });
   return out;
 }

@@ -17,6 +17,30 @@ using nlohmann::json;
 
 namespace {
 
+json settingsJson(const Settings& s) {
+  json out = {{"unit", unitNames()[static_cast<std::size_t>(s.unit)]},
+              {"allowance", s.allowance.mm()},
+              {"sparePercent", s.sparePercent},
+              {"page", s.page},
+              {"marked", s.marked == MarkedSide::Front ? "front" : "back"},
+              {"stripsFirst", s.stripsFirst},
+              {"margin", s.margin},
+              {"gap", s.gap},
+              {"sort", sortingNames()[static_cast<std::size_t>(s.sorting)]},
+              {"marks", toJson(s.marks)},
+              {"easePercent", s.easePercent},
+              {"lookAlike", s.lookAlike},
+              {"papers", toJson(s.papers)}};
+  if (s.leastAllowance) out["least"] = s.leastAllowance->mm();
+  if (s.outerAllowance) out["outer"] = s.outerAllowance->mm();
+  for (const auto& [shape, own] : s.shapeAllowances) {
+    json one = {{"shape", shape}, {"wished", own.wished.mm()}};
+    if (own.least) one["least"] = own.least->mm();
+    out["shapeAllowances"].push_back(std::move(one));
+  }
+  return out;
+}
+
 json paintingJson(const Painting& painting) {
   json out = json::array();
   for (std::size_t i = 0; i < painting.size(); ++i) out.push_back(painting[i]);
@@ -62,20 +86,7 @@ json projectJson(const Project& p) {
           {"nextCloth", p.nextCloth},
           {"motifs", motifs},
           {"nextMotif", p.nextMotif},
-          {"settings",
-           {{"unit", unitNames()[static_cast<std::size_t>(p.settings.unit)]},
-            {"allowance", p.settings.allowance.mm()},
-            {"sparePercent", p.settings.sparePercent},
-            {"page", p.settings.page},
-            {"marked", p.settings.marked == MarkedSide::Front ? "front" : "back"},
-            {"stripsFirst", p.settings.stripsFirst},
-            {"margin", p.settings.margin},
-            {"gap", p.settings.gap},
-            {"sort", sortingNames()[static_cast<std::size_t>(p.settings.sorting)]},
-            {"marks", toJson(p.settings.marks)},
-            {"easePercent", p.settings.easePercent},
-            {"lookAlike", p.settings.lookAlike},
-            {"papers", toJson(p.settings.papers)}}},
+          {"settings", settingsJson(p.settings)},
           {"readings", toJson(p.readings)},
           {"setAside", aside},
           {"wanted", json::array({p.wantedWidth, p.wantedHeight})},
@@ -107,6 +118,16 @@ Settings readSettings(Fields& in, const json& j) {
   Settings out;
   out.unit = static_cast<LengthUnit>(s.choice("unit", unitNames(), 0));
   out.allowance = Length::millimetres(s.number("allowance", 0, 100, out.allowance.mm()));
+  if (s.has("least")) out.leastAllowance = Length::millimetres(s.number("least", 0, 100));
+  if (s.has("outer")) out.outerAllowance = Length::millimetres(s.number("outer", 0, 100));
+  for (const json& j2 : s.array("shapeAllowances", 500)) {
+    Fields one(j2, Message("its-settings"));
+    const std::string shape = one.text("shape", {}, 120);
+    ShapeAllowance own{Length::millimetres(one.number("wished", 0, 100)), {}};
+    if (one.has("least")) own.least = Length::millimetres(one.number("least", 0, 100));
+    if (!one.ok()) s.faultAlone(one.error().message);
+    out.shapeAllowances[shape] = own;
+  }
   out.sparePercent = s.number("sparePercent", 0, 500, 0);
   out.page = s.text("page", "a4", 40);
   out.margin = s.number("margin", kLeastMargin, kMostMargin, kPageMargin);
@@ -143,7 +164,7 @@ void readCloths(Fields& in, Project& p) {
     c.id = static_cast<ClothId>(f.whole("id", 0, 30'000));
     c.sign = f.text("sign", "?", 4);
     readClothFields(f).putOn(c);
-    c.method = f.text("method", "strips", 20);
+    c.method = f.text("method", {}, 20);
     if (f.has("print")) {
       Fields pf(f.object("print"), Message("a-print"));
       c.print = printOf(pf);

@@ -792,5 +792,68 @@
         <numerusform>%n pieces of cloth touched, of which %2 % become patches</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n patch(es) find no place, on hand or on the piece it is sold by.</source>
+      <translation>
+        <numerusform>%n patch find no place, on hand or on the piece it is sold by.</numerusform>
+        <numerusform>%n patches find no place, on hand or on the piece it is sold by.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Lay up to %n strip(s) on each other and cut round the template.</source>
+      <translation>
+        <numerusform>Lay up to %n strip on each other and cut round the template.</numerusform>
+        <numerusform>Lay up to %n strips on each other and cut round the template.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>From what is left of strip %2 cut %n strip(s) %3 wide, and from them %4.</source>
+      <translation>
+        <numerusform>From what is left of strip %2 cut %n strip %3 wide, and from them %4.</numerusform>
+        <numerusform>From what is left of strip %2 cut %n strips %3 wide, and from them %4.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n patch(es) as densely as they go</source>
+      <translation>
+        <numerusform>%n patch as densely as they go</numerusform>
+        <numerusform>%n patches as densely as they go</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n row(s) of them from what other strips leave</source>
+      <translation>
+        <numerusform>%n row of them from what other strips leave</numerusform>
+        <numerusform>%n rows of them from what other strips leave</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n time(s) round a template at %2 min</source>
+      <translation>
+        <numerusform>%n time round a template at %2 min</numerusform>
+        <numerusform>%n times round a template at %2 min</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n cut(s) along it at %2 min</source>
+      <translation>
+        <numerusform>%n cut along it at %2 min</numerusform>
+        <numerusform>%n cuts along it at %2 min</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n outline(s) to draw at %2 min</source>
+      <translation>
+        <numerusform>%n outline to draw at %2 min</numerusform>
+        <numerusform>%n outlines to draw at %2 min</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n patch(es) trimmed round the paper at %2 min</source>
+      <translation>
+        <numerusform>%n patch trimmed round the paper at %2 min</numerusform>
+        <numerusform>%n patches trimmed round the paper at %2 min</numerusform>
+      </translation>
+    </message>
   </context>
 </TS>

@@ -1,0 +1,145 @@
+// Round a template: strips as high as the patch, then round it with a small blade in several layers.
+#include <algorithm>
+#include <cmath>
+
+#include "cutting/methods.hpp"
+#include "cutting/times.hpp"
+#include "shape/arcs.hpp"
+#include "shape/strip.hpp"
+
+namespace clathra {
+
+namespace {
+
+/// A small rotary blade runs past a corner by as much, so patches keep that far apart.
+constexpr double kOverrun = 3;  // mm
+
+struct TemplateGroup {
+  PatchDemand demand;
+  StripLay lay;
+  double height = 0;
+  int perStrip = 0, sides = 0;
+};
+
+StripLay apartBy(StripLay lay, double gap) {
+  lay.toNext += gap;
+  lay.toAfter += gap;
+  return lay;
+}
+
+TemplateGroup groupOf(const PatchDemand& demand, double width, LengthUnit unit) {
+  std::vector<StripLay> lays;
+  if (demand.inPairs)
+    lays = {stripLay(demand.patch, {}, true)};
+  else if (demand.mayTurn)
+    lays = stripLays(demand.patch, true);
+  else
+    lays = {stripLay(demand.patch, {}, false)};
+  if (!demand.mayTurn && demand.mayTurnHalf && !demand.inPairs)
+    for (const Angle begin : {Angle(), kHalfTurn}) lays.push_back(stripLay(demand.patch, begin, true));
+  TemplateGroup best{demand, {}, 0, 0, static_cast<int>(edgesOf(demand.patch).size())};
+  double least = 1e300;
+  for (const StripLay& lay : lays) {
+    const StripLay wide = apartBy(lay, kOverrun);
+    const int per = static_cast<int>(wide.fitting(width));
+    if (per == 0) continue;
+    const double height = roundedToRuler(lay.height, unit);
+    const double length = (demand.patches + per - 1) / per * height;
+    if (length >= least - 1e-6) continue;
+    least = length;
+    best.lay = wide;
+    best.height = height;
+    best.perStrip = per;
+  }
+  return best;
+}
+
+BandMaker makerOf(const TemplateGroup& g, int group) {
+  BandMaker m;
+  m.group = group;
+  m.wanted = g.demand.patches;
+  m.height = g.height;
+  m.fits = [lay = g.lay](double width) { return static_cast<int>(lay.fitting(width)); };
+  m.used = [lay = g.lay](int n) { return lay.lengthFor(static_cast<std::size_t>(n)); };
+  m.make = [g, group](int n, int before) {
+    std::vector<PlacedPatch> out;
+    const double length = g.lay.lengthFor(static_cast<std::size_t>(n));
+    for (Polygon& patch : stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(n))) {
+      PlacedPatch p;
+      p.shape = g.demand.shape;
+      p.hand = g.demand.hand;
+      p.group = group;
+      p.patch = std::move(patch);
+      if (g.demand.inPairs && before % 2 == 1)
+        for (Point& q : p.patch) q = {length - q.x, g.lay.height - q.y};
+      out.push_back(std::move(p));
+    }
+    return out;
+  };
+  return m;
+}
+
+/// Strips of a group lie on each other, as many as the blade takes; each stack is cut round as often as its
+/// fullest strip has patches.
+void finish(CutMethod& m, const std::vector<TemplateGroup>& groups, double sparePercent) {
+  std::vector<std::vector<int>> strips(groups.size());
+  std::vector<int> inBand(m.laid.bands.size(), 0);
+  for (const PlacedPatch& p : m.laid.placements)
+    if (p.group >= 0) ++inBand[static_cast<std::size_t>(p.band)];
+  for (std::size_t b = 0; b < m.laid.bands.size(); ++b)
+    if (m.laid.bands[b].group >= 0)
+      strips[static_cast<std::size_t>(m.laid.bands[b].group)].push_back(inBand[b]);
+  int all = 0, round = 0, goes = 0;
+  for (std::size_t g = 0; g < groups.size(); ++g) {
+    auto& own = strips[g];
+    std::sort(own.rbegin(), own.rend());
+    addDemandLines(m, groups[g].demand, sparePercent);
+    if (own.empty()) continue;
+    const auto n = static_cast<int>(own.size());
+    m.sum.push_back({Message("sum-strips", n, own.front(), fineArg(groups[g].lay.height, 1)),
+                     n * groups[g].lay.height, true});
+    if (const double rounded = n * (groups[g].height - groups[g].lay.height); rounded > 1e-6)
+      m.sum.push_back({Message("sum-strips-rounded"), rounded, true});
+    all += n;
+    for (std::size_t i = 0; i < own.size(); i += kLayersRoundTemplate) {
+      goes += own[i];
+      round += own[i] * groups[g].sides;
+    }
+  }
+  m.cuts = all + round;
+  m.minutesParts = {
+      {Message("minutes-set-up-square"), groups.empty() ? 0 : kMinutesToSetUp},
+      {Message("minutes-strips", all, numberArg(kMinutesPerStrip, 1)), all * kMinutesPerStrip},
+      {Message("minutes-round-template", goes, numberArg(kMinutesPerGo, 1)), goes * kMinutesPerGo},
+      {Message("minutes-round-cuts", round, numberArg(kMinutesPerRoundCut, 1)), round * kMinutesPerRoundCut}};
+}
+
+}  // namespace
+
+WorkedMethod workTemplate(const CutInput& in, const std::vector<PatchDemand>& demands) {
+  WorkedMethod out;
+  CutMethod& m = out.method;
+  const double width = stripWidthOf(in.cloth);
+  if (in.cloth.scraps || width <= 0) {
+    m.why = Message(in.cloth.scraps ? "scraps-no-strips" : "give-usable-width");
+    return out;
+  }
+  std::vector<TemplateGroup> groups;
+  for (const PatchDemand& d : demands) {
+    groups.push_back(groupOf(d, width, in.unit));
+    const TemplateGroup& g = groups.back();
+    if (g.perStrip == 0) {
+      m.why = Message("patch-wider-than-cloth", shapeArg(d.title));
+      return out;
+    }
+    m.turnsOneWay =
+        m.turnsOneWay || (in.cloth.direction == Direction::OneWay && g.lay.alternate && !d.inPairs);
+    out.makers.push_back(makerOf(g, static_cast<int>(m.groups.size())));
+    m.groups.push_back({d, g.height, 0, g.perStrip, (d.patches + g.perStrip - 1) / g.perStrip,
+                        g.lay.alternate, d.inPairs && g.perStrip % 2 != 0});
+  }
+  out.finish = [groups, spare = in.sparePercent](CutMethod& method) { finish(method, groups, spare); };
+  return out;
+}
+
+}  // namespace clathra

@@ -1,0 +1,361 @@
+// Lengths with holes and widths of their own, scraps, what the shop sells, allowances, and ways to stand:
+// plans by hand.
+#include "cutting/methods.hpp"
+#include "registry.hpp"
+#include "shape/arcs.hpp"
+#include "shape/overlap.hpp"
+#include "shape/symmetry.hpp"
+#include "sound_plan.hpp"
+#include "store/file.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+struct Wanted {
+  const char* name;
+  Polygon outline;
+  int count;
+  int hand = 0;
+};
+
+Polygon rectangle(double w, double h) {
+  return {{-w / 2, -h / 2}, {w / 2, -h / 2}, {w / 2, h / 2}, {-w / 2, h / 2}};
+}
+
+/// So many pieces of some shapes, wherever they lie; allowance 5 mm, cloth 1000 mm wide.
+CutInput inputOf(const std::vector<Wanted>& wanted) {
+  CutInput in;
+  Layout layout;
+  std::vector<Piece> pieces;
+  for (const Wanted& w : wanted) {
+    Shape s;
+    s.name = s.family = s.title = w.name;
+    s.outline = w.outline;
+    s.edges = edgesOf(s.outline);
+    s.symmetry = symmetryOf(s.outline);
+    layout.shapes.push_back(s);
+    for (int i = 0; i < w.count; ++i) {
+      Piece p;
+      p.shape = static_cast<std::uint16_t>(layout.shapes.size() - 1);
+      p.hand = static_cast<std::int8_t>(w.hand);
+      in.pieces.push_back(static_cast<std::uint32_t>(pieces.size()));
+      pieces.push_back(p);
+    }
+  }
+  layout.pieces = SharedList<Piece>(std::move(pieces));
+  in.layout = std::make_shared<const Layout>(std::move(layout));
+  in.allowance = 5;
+  in.unit = LengthUnit::Millimetre;
+  in.cloth.name = "C";
+  in.cloth.width = Length::millimetres(1000);
+  in.cloth.increment = Length::millimetres(100);
+  return in;
+}
+
+CutPlan planOf(const CutInput& in) {
+  auto plan = cutPlan(in);
+  if (!plan) qFatal("%s", said(plan.error()).c_str());
+  support::judge(in, *plan);
+  return std::move(*plan);
+}
+
+/// A copy: plans are made on the way.
+CutMethod method(const CutPlan& plan, const char* id) {
+  for (const CutMethod& m : plan.methods)
+    if (m.id == id) return m;
+  qFatal("no method %s", id);
+}
+
+OnHand lengthOf(double mm) {
+  return {Length::millimetres(mm)};
+}
+
+Project with(Project p, const std::string& script) {
+  for (const auto& step : json::parse(script)) p = support::edited(p, step);
+  return p;
+}
+
+}  // namespace
+
+class ClothOnHandTest : public QObject {
+  Q_OBJECT
+ private slots:
+  /// Four squares of 100 take one strip of 110 and 440 of its 1000 mm; what is left holds eleven squares of
+  /// 50 in each of two rows, so the ten of 40 come from there: 110 and 25 mm, not 185.
+  void smallerSquaresComeFromTheStripsEnd() {
+    const CutPlan plan =
+        planOf(inputOf({{"large", rectangle(100, 100), 4}, {"small", rectangle(40, 40), 10}}));
+    const CutMethod& m = method(plan, "strips");
+    COMPARE_TO(*m.length, 135, 1e-9);
+    QCOMPARE(m.laid.offcuts.size(), std::size_t(1));
+    QCOMPARE(m.laid.offcuts.front().rows, std::vector<int>({10}));
+    // 1 to square up, 1 strip, 5 across it for four squares, 1 along the row and 10 across it.
+    QCOMPARE(m.cuts, 1 + 1 + 5 + 1 + 10);
+    QVERIFY(support::says(m.steps.back(), "step-offcut"));
+    COMPARE_TO(*method(plan, "template").length, 25 + 110 + 50, 1e-9);
+  }
+  /// Twenty-five of 40: eleven in each of the two rows, the other three in a strip of their own.
+  void whatTheEndDoesNotHoldHasAStrip() {
+    const CutMethod& m = method(
+        planOf(inputOf({{"large", rectangle(100, 100), 4}, {"small", rectangle(40, 40), 25}})), "strips");
+    COMPARE_TO(*m.length, 135 + 50, 1e-9);
+    QCOMPARE(m.laid.offcuts.front().rows, std::vector<int>({11, 11}));
+    const auto runs = runsOf(m.laid);
+    QCOMPARE(runs.size(), std::size_t(2));
+    QCOMPARE(runs[0].last, 4);
+    QCOMPARE(runs[1].last, 3);
+  }
+  /// 100 squares of 50: 15 in a strip with 3 mm between them, seven strips in two stacks of up to four, cut
+  /// round 15 times 4 sides each.
+  void roundATemplateByHand() {
+    const CutMethod& m = method(planOf(inputOf({{"square", rectangle(50, 50), 100}})), "template");
+    COMPARE_TO(*m.length, 7 * 60 + 25, 1e-9);
+    QCOMPARE(m.cuts, 1 + 7 + 2 * 15 * 4);
+    COMPARE_TO(m.minutes, 5 + 7 * 1.5 + 30 * 0.3 + 120 * 0.15, 1e-9);
+    QVERIFY(support::says(m.steps[2], "step-round-template"));
+  }
+  /// Squares side by side leave nothing to find.
+  void tracedByHand() {
+    const CutMethod& m = method(planOf(inputOf({{"square", rectangle(50, 50), 100}})), "traced");
+    COMPARE_TO(*m.length, 7 * 60 + 25, 1e-3);
+    QCOMPARE(m.cuts, 1 + 400);
+    COMPARE_TO(m.minutes, 5 + 100 * 0.5 + 400 * 0.4, 1e-9);
+  }
+  /// Mirror images lie in their strips as many as each other: a jewel that leans has the same number either
+  /// way.
+  void mirrorImagesGiveTheSame() {
+    const Polygon lean{{-30, -20}, {18, -26}, {34, 5}, {2, 31}, {-24, 10}};
+    Polygon mirrored;
+    for (auto p = lean.rbegin(); p != lean.rend(); ++p) mirrored.push_back({-p->x, p->y});
+    for (const double width : {500.0, 733.0, 1000.0, 1066.8}) {
+      std::vector<int> per;
+      for (const Polygon& outline : {lean, mirrored}) {
+        CutInput in = inputOf({{"lean", outline, 40}});
+        in.cloth.width = Length::millimetres(width);
+        const CutPlan plan = planOf(in);
+        per.push_back(method(plan, "strips").groups.front().perBand);
+        per.push_back(method(plan, "template").groups.front().perBand);
+      }
+      QCOMPARE(per[0], per[2]);
+      QCOMPARE(per[1], per[3]);
+    }
+  }
+
+  /// Bands step over a hole: 25 to square up, strips at 25 to 85, then the hole from 100 to 150 leaves the
+  /// next at 150.
+  void stripsStepOverHoles() {
+    CutInput in = inputOf({{"square", rectangle(50, 50), 30}});  // two strips
+    OnHand holed = lengthOf(400);
+    holed.holes = {{{200, 100}, {300, 100}, {310, 150}, {205, 140}}};
+    in.cloth.lengths = {holed};
+    const CutMethod& m = method(planOf(in), "strips");
+    std::vector<double> from;
+    for (const Band& b : m.laid.bands)
+      if (b.kind == BandKind::Strip) from.push_back(b.from);
+    QCOMPARE(from.size(), std::size_t(2));
+    COMPARE_TO(from[0], 25, 1e-9);
+    COMPARE_TO(from[1], 150, 1e-9);
+    COMPARE_TO(*m.length, 25 + 120, 1e-9);
+    QCOMPARE(m.toBuy, 0.0);
+  }
+  /// A length narrower than the cloth holds fewer in a strip: 8 of 60 on 500 mm, 16 on 1000.
+  void lengthsHaveWidthsOfTheirOwn() {
+    CutInput in = inputOf({{"square", rectangle(50, 50), 40}});
+    OnHand narrow = lengthOf(220);
+    narrow.width = Length::millimetres(500);
+    in.cloth.lengths = {narrow, lengthOf(90)};
+    const CutPlan plan = planOf(in);
+    const CutMethod& m = method(plan, "strips");
+    std::vector<int> on(m.laid.lengths.size(), 0);
+    for (const PlacedPatch& p : m.laid.placements) ++on[static_cast<std::size_t>(p.length)];
+    QCOMPARE(on, std::vector<int>({24, 16}));
+    QCOMPARE(m.toBuy, 0.0);
+  }
+  /// Traced goes onto scraps by their outlines, and round what was cut out of them.
+  void scrapsAreTraced() {
+    CutInput in = inputOf({{"square", rectangle(50, 50), 9}, {"bar", rectangle(20, 90), 6}});
+    OnHand scrap = lengthOf(260);
+    scrap.outline = {{0, 0}, {300, 0}, {260, 260}, {40, 240}};
+    scrap.holes = {{{100, 100}, {150, 100}, {150, 150}, {100, 150}}};
+    OnHand small = lengthOf(200);
+    small.width = Length::millimetres(180);
+    in.cloth.lengths = {scrap, small};
+    const CutMethod& m = method(planOf(in), "traced");
+    QVERIFY(m.length);
+    QCOMPARE(m.toBuy, 0.0);
+    QVERIFY(std::none_of(m.laid.bands.begin(), m.laid.bands.end(), [](const Band& b) {
+      return b.length == 0 && b.kind == BandKind::Squaring;  // none for scraps
+    }));
+  }
+
+  /// Fat quarters of 500 by 560: strips of 60 hold 8, and 25 and eight strips go on one: 64. 100 squares take
+  /// two.
+  void soldByThePiece() {
+    CutInput in = inputOf({{"square", rectangle(50, 50), 100}});
+    in.cloth.soldPiece = {"fat quarter", Length::millimetres(500), Length::millimetres(560)};
+    in.cloth.price = 3.5;
+    const CutPlan plan = planOf(in);
+    const CutMethod& m = method(plan, "strips");
+    QCOMPARE(m.buy.size(), std::size_t(1));
+    QCOMPARE(m.buy.front().piece, std::string("fat quarter"));
+    QCOMPARE(m.buy.front().count, 2);
+    COMPARE_TO(*m.buy.front().price, 7, 1e-9);
+    COMPARE_TO(*m.money, 7, 1e-9);
+    for (const ClothLength& l : m.laid.lengths) QVERIFY(l.used <= 560 + 1e-9);
+    // 13 strips: eight on the first piece, five on the second, each squared up.
+    COMPARE_TO(*m.length, 13 * 60 + 2 * 25, 1e-9);
+  }
+  /// 445 mm in steps of 100 are five; with 8 % to shrink 483.7, five still; with 12 % 505.7, six.
+  void shrinkageIsBought() {
+    CutInput in = inputOf({{"square", rectangle(50, 50), 100}});
+    in.cloth.price = 1.25;
+    const auto strips = [&](double shrink) {
+      in.cloth.shrinkPercent = shrink;
+      const CutPlan plan = planOf(in);
+      return method(plan, "strips");
+    };
+    COMPARE_TO(strips(0).buyLength, 500, 1e-9);
+    COMPARE_TO(*strips(0).money, 6.25, 1e-9);
+    COMPARE_TO(strips(8).buyLength, 500, 1e-9);
+    COMPARE_TO(strips(12).buyLength, 600, 1e-9);
+    COMPARE_TO(strips(12).toBuy, 445, 1e-9);
+  }
+  /// No other way is as good in cloth to buy, minutes and cuts and better in one; until another is chosen it
+  /// is used.
+  void theRecommendedIsNeverBeaten() {
+    for (const double onHand : {0.0, 300.0, 2000.0}) {
+      CutInput in = inputOf({{"square", rectangle(50, 50), 60}, {"bar", rectangle(20, 90), 31}});
+      if (onHand > 0) in.cloth.lengths = {lengthOf(onHand)};
+      const CutPlan plan = planOf(in);
+      QCOMPARE(plan.chosen, plan.recommended);
+      const CutMethod& r = method(plan, plan.recommended.c_str());
+      for (const CutMethod& m : plan.methods) {
+        if (!m.length) continue;
+        const bool asGood =
+            m.buyLength <= r.buyLength + 1e-6 && m.minutes <= r.minutes + 1e-6 && m.cuts <= r.cuts;
+        const bool better =
+            m.buyLength < r.buyLength - 1e-6 || m.minutes < r.minutes - 1e-6 || m.cuts < r.cuts;
+        QVERIFY2(!(asGood && better), m.id.c_str());
+      }
+      in.cloth.method = "rectangles";
+      QCOMPARE(planOf(in).chosen, std::string("rectangles"));
+    }
+  }
+  /// Spares are counted for each shape and hand, however the pieces stand: 7 of 100 at 5 % more are 8, once.
+  void sparesAreCountedOnceForAShape() {
+    const Project p = with(support::project(support::recipe("triangles", 40, 6, 4)),
+                           R"([{"edit":"setUnit","unit":"mm"},{"edit":"setSpare","percent":5},
+      {"edit":"addCloth","name":"C","width":800,"direction":"one-way"},
+      {"edit":"paint","cloth":"C","shape":"triangle60"}])");
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+    const auto pieces = static_cast<double>(p.layout->size());
+    QCOMPARE(static_cast<double>(method(plan, "strips").laid.placements.size()), std::ceil(pieces * 1.05));
+  }
+
+  /// Squares of 50, two by two, with 5 mm and 20 mm at the quilt's edge: each patch has two edges of each, 75
+  /// by 75; 13 in a strip.
+  void theQuiltsOwnEdgeHasItsAllowance() {
+    const Project p = with(support::project(support::recipe("squares", 50, 2, 2)),
+                           R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
+      {"edit":"setAllowance","value":20,"where":"outer"},
+      {"edit":"addCloth","name":"C","width":1000},{"edit":"paint","cloth":"C","shape":"square"}])");
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+    const CutMethod& m = method(plan, "strips");
+    COMPARE_TO(*m.length, 25 + 75, 1e-9);
+    QCOMPARE(m.groups.size(), std::size_t(1));  // all four are one outline, turned
+    // Nine: a corner patch, an edge patch and the middle one are three outlines.
+    const Project nine = with(support::project(support::recipe("squares", 50, 3, 3)),
+                              R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
+      {"edit":"setAllowance","value":20,"where":"outer"},
+      {"edit":"addCloth","name":"C","width":1000},{"edit":"paint","cloth":"C","shape":"square"}])");
+    const CutPlan three = support::soundPlan(nine, *findCloth(nine, "C"));
+    std::vector<double> areas;
+    for (const PlacedPatch& q : method(three, "traced").laid.placements) areas.push_back(area(q.patch));
+    std::sort(areas.begin(), areas.end());
+    COMPARE_TO(areas.front(), 60 * 60, 1e-6);
+    COMPARE_TO(areas[4], 60 * 75, 1e-6);
+    COMPARE_TO(areas.back(), 75 * 75, 1e-6);
+  }
+  void aShapeHasItsAllowance() {
+    const Project p = with(support::project(support::recipe("octagon-square", 30, 3, 3)),
+                           R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
+      {"edit":"setAllowance","value":9,"shape":"square","least":6},
+      {"edit":"addCloth","name":"C","width":1000,"allowance":7},
+      {"edit":"paint","cloth":"C","shape":"square"},{"edit":"paint","cloth":"C","shape":"octagon"}])");
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+    for (const CutGroup& g : method(plan, "strips").groups) {
+      const Box paper = bounds(g.demand.paper), patch = bounds(g.demand.patch);
+      // Squares stand on their tips here.
+      COMPARE_TO(patch.width() - paper.width(), g.demand.title == "square" ? 18 * std::sqrt(2) : 14, 0.01);
+    }
+    QVERIFY(!support::refusal(p, {{"edit", "setAllowance"}, {"value", 5}, {"shape", "star"}}).empty());
+    QVERIFY(!support::refusal(p, {{"edit", "setAllowance"}, {"value", 5}, {"least", 6}}).empty());
+    QVERIFY(!support::refusal(p, {{"edit", "setAllowance"}, {"value", 5}, {"cloth", "C"}, {"where", "outer"}})
+                 .empty());
+  }
+
+  /// A stripe keeps patches as their pieces lie, half a turn away too; "shape" stands them all as the upright
+  /// shape; "any" turns them.
+  void patchesStandAsTheClothAsks() {
+    const auto standing = [](const char* stand) {
+      const Project p =
+          with(support::project(support::recipe("diamonds", 40, 4, 4)),
+               R"([{"edit":"setUnit","unit":"mm"},
+        {"edit":"addCloth","name":"C","width":900,"direction":"stripe","stand":")" +
+                   std::string(stand) + R"("},{"edit":"paint","cloth":"C","shape":"diamond60"}])");
+      return support::soundPlan(p, *findCloth(p, "C"));
+    };
+    QVERIFY(method(standing("piece"), "traced").groups.size() > 1);  // they lie three ways
+    {
+      const CutMethod m = method(standing("shape"), "traced");
+      const Box one = bounds(m.groups.front().demand.patch);
+      QVERIFY(std::abs(one.width() - one.height()) > 10);  // a diamond lies or stands
+      for (const PlacedPatch& p : m.laid.placements) {
+        COMPARE_TO(bounds(p.patch).width(), one.width(), 1e-6);
+        COMPARE_TO(bounds(p.patch).height(), one.height(), 1e-6);
+      }
+    }
+    const CutPlan any = standing("any");
+    QVERIFY(method(any, "strips").groups.front().demand.mayTurn);
+  }
+
+  /// Forth and back through the file, and what is wrong is said.
+  void theShelfIsKept() {
+    const Project p = with(support::project(support::recipe("squares", 50, 4, 4)), R"([
+      {"edit":"addCloth","name":"C","width":1000,"lengths":[700,
+        {"length":400,"width":500,"mark":[3,4],"holes":[[[10,10],[60,10],[60,50]]]},
+        {"outline":[[0,0],[200,10],[150,180]],"mark":null}],
+       "sold":{"by":"piece","name":"square 5 in","width":127,"length":127,"price":0.4},"stand":"shape",
+       "shrink":3,"least":4}])");
+    const Cloth& c = p.cloths.back();
+    QCOMPARE(c.lengths.size(), std::size_t(3));
+    COMPARE_TO(widthOf(c, c.lengths[1]), 500, 1e-9);
+    COMPARE_TO(markOn(c, c.lengths[1])->y, 4, 1e-9);
+    QCOMPARE(c.lengths[1].holes.size(), std::size_t(1));
+    COMPARE_TO(c.lengths[2].mm(), 180, 1e-9);
+    QCOMPARE(c.soldPiece->name, std::string("square 5 in"));
+    COMPARE_TO(*c.price, 0.4, 1e-12);
+    const auto bytes = serialize(p);
+    QVERIFY(bytes);
+    const auto again = deserialize(*bytes);
+    QVERIFY(again);
+    QVERIFY(again->cloths.back() == c);
+    const auto refused = [&](const char* lengths) {
+      return support::refusal(
+          p, json::parse(std::string(R"({"edit":"changeCloth","cloth":"C","lengths":)") + lengths + "}"));
+    };
+    QVERIFY(!refused(R"([{"outline":[[0,0],[100,100],[100,0],[0,100]]}])").empty());  // crosses itself
+    QVERIFY(!refused(R"([{"length":100,"holes":[[[0,90],[50,90],[50,120]]]}])").empty());
+    QVERIFY(!refused(R"([{"length":300,"holes":[[[990,0],[1040,0],[1040,50]]]}])").empty());
+    QVERIFY(!refused(R"([{"length":300,"hole":[]}])").empty());
+    QVERIFY(!refused(R"([{"outline":[[0,0],[50,50]]}])").empty());
+    QVERIFY(
+        !support::refusal(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"sold", {{"by", "piece"}}}}).empty());
+  }
+};
+
+CLATHRA_TEST(ClothOnHandTest, "cloth_on_hand")
+#include "cloth_on_hand.moc"
