@@ -179,7 +179,7 @@ class PagesTest : public QObject {
         QRegularExpression("[0-9/ ]+ in used\\s+[0-9/ ]+ in used\\s+[0-9/ ]+ in used").match(text).hasMatch(),
         qPrintable(text));
     QCOMPARE(text.count("From length 1, of about 11 13/16 in"), 1);
-    QCOMPARE(text.count("From length 2, of about 16 17/32 in"), 3);
+    QCOMPARE(text.count("From length 2, of about 16 17/32 in"), 2);
     QCOMPARE(text.count("From the cloth you buy"), 1);
     QVERIFY(text.contains("squaring up, 3 cut ends") && text.contains("less what you have"));
   }

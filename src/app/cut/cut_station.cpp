@@ -342,7 +342,7 @@ void CutStation::fillSum() {
   const bool scraps = cloth()->scraps;
   const double whole = *plan()->length, buy = plan()->buyLength.value_or(0),
                toBuy = plan()->toBuy.value_or(0);
-  sum_->setTitle(scraps ? tr("What the scraps must give") : tr("Why %1?").arg(clothText(session_, whole)));
+  sum_->setTitle(scraps ? tr("From the scraps") : tr("Why %1?").arg(clothText(session_, whole)));
   SumWriter written(unit());
   const auto add = [this, &written](const Message& what, double value, bool isLength) {
     QString shown = isLength ? QString::fromStdString(written.line(value)) : QString::number(value);
