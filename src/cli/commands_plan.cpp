@@ -10,8 +10,9 @@
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
 #include "review/review.hpp"
-#include "script/edit_fields.hpp"
+#include "script/named_pieces.hpp"
 #include "store/box_file.hpp"
+#include "store/codec.hpp"
 #include "store/file.hpp"
 #include "words/words.hpp"
 
@@ -45,24 +46,27 @@ json methodJson(const CutMethod& m, LengthUnit unit) {
           {"why_not", m.length ? json(nullptr) : json(said(m.why, unit))}};
 }
 
-json outlineJson(PolygonView outline) {
-  json out = json::array();
-  for (const Point p : outline) out.push_back({p.x, p.y});
-  return out;
-}
-
 json placementsJson(const Project& project, const CutPlan& plan) {
   json out = json::array();
   if (!plan.method()) return out;
+  // Lengths as the shelf lists them; those to buy after them.
+  const auto shelf = static_cast<int>(clothById(project, plan.cloth)->lengths.size());
+  const auto origin = [&](int length) {
+    const auto n = static_cast<int>(plan.origins.size());
+    return length < n ? plan.origins[static_cast<std::size_t>(length)] : LengthOrigin{length - n + shelf, 0};
+  };
+  const auto onShelf = [&](const PlacedPatch& p, const Polygon& outline) {
+    return outlineJson(translated(outline, {0, origin(p.length).from}));
+  };
   for (const PlacedPatch& p : plan.method()->laid.placements) {
     json one = {{"shape", project.layout->shapes[p.shape].name},
                 {"handed", p.hand},
                 {"motif", nullptr},
-                {"length", p.length},
-                {"polygon", outlineJson(p.patch)}};
+                {"length", origin(p.length).length},
+                {"polygon", onShelf(p, p.patch)}};
     for (const WindowPart& w : plan.windows)
       if (p.motif == w.motif) one["motif"] = w.name;
-    if (!p.rough.empty()) one["rough"] = outlineJson(p.rough);
+    if (!p.rough.empty()) one["rough"] = onShelf(p, p.rough);
     out.push_back(std::move(one));
   }
   return out;
@@ -101,33 +105,6 @@ struct CutOptions {
   bool json = false, placements = false;
 };
 
-/// "1,2,5-9" or "unit:NAME".
-Result<std::vector<std::uint32_t>> piecesNamed(const Project& project, const std::string& text) {
-  constexpr std::string_view kUnit = "unit:";
-  if (text.starts_with(kUnit)) {
-    const json one = {{"unit", text.substr(kUnit.size())}};
-    EditFields fields(one, Message("it"), project);
-    auto pieces = fields.pieces();
-    if (!fields.ok()) return tl::make_unexpected(fields.error());
-    return pieces;
-  }
-  std::vector<std::uint32_t> out;
-  std::stringstream in(text);
-  for (std::string part; std::getline(in, part, ',');) {
-    unsigned long from = 0, to = 0;
-    char dash = 0, more = 0;
-    std::stringstream range(part);
-    if (!(range >> from)) return fail("now-pieces", part);
-    to = from;
-    if (range >> dash && (dash != '-' || !(range >> to) || range >> more)) return fail("now-pieces", part);
-    if (from < 1 || to < from || to > project.layout->size())
-      return fail("now-no-piece", part, project.layout->size());
-    for (auto i = from; i <= to; ++i) out.push_back(static_cast<std::uint32_t>(i - 1));
-  }
-  if (out.empty()) return fail("now-pieces", text);
-  return out;
-}
-
 json restJson(const Project& project, const CutBatch& batch) {
   json missing = json::array();
   for (const MissingPatches& m : batch.missing)
@@ -150,7 +127,7 @@ Status cut(const CutOptions& o) {
   }
   std::vector<std::uint32_t> now;
   if (!o.now.empty()) {
-    auto named = piecesNamed(*project, o.now);
+    auto named = piecesListed(*project, o.now);
     if (!named) return tl::make_unexpected(named.error());
     now = std::move(*named);
   }

@@ -20,10 +20,13 @@ QString say(const char* text) {
 }
 
 /// Which lengths a map shows: those that are cut from, else the first.
-std::vector<int> shownLengths(const CutLayout& laid) {
+std::vector<int> shownLengths(const CutLayout& laid, const std::vector<std::pair<int, Polygon>>& heldBack) {
   std::vector<int> out;
   for (std::size_t l = 0; l < laid.lengths.size(); ++l)
-    if (laid.lengths[l].used > 0) out.push_back(static_cast<int>(l));
+    if (laid.lengths[l].used > 0 || std::any_of(heldBack.begin(), heldBack.end(), [&](const auto& one) {
+          return one.first == static_cast<int>(l);
+        }))
+      out.push_back(static_cast<int>(l));
   if (out.empty() && !laid.lengths.empty()) out.push_back(0);
   return out;
 }
@@ -39,12 +42,14 @@ class CutMap {
         laid_(plan.method()->laid),
         look_(look),
         cloth_(clothById(project, plan.cloth)) {
-    for (const int l : shownLengths(laid_)) {
+    for (const int l : shownLengths(laid_, look.heldBack)) {
       const ClothLength& length = laid_.lengths[static_cast<std::size_t>(l)];
       // A long remainder would make what is cut unreadable.
-      const double shown = length.used > 0 ? std::min(std::max(length.used, length.length),
-                                                      std::max(length.used * 2.2, length.width * 0.8))
-                                           : length.length;
+      double shown = length.used > 0 ? std::min(std::max(length.used, length.length),
+                                                std::max(length.used * 2.2, length.width * 0.8))
+                                     : length.length;
+      for (const auto& [on, outline] : look.heldBack)
+        if (on == l) shown = std::max(shown, std::min(length.length, bounds(outline).bottom));
       rows_.push_back({l, shown, {}});
     }
     // As large as they all fit, beside each other and then below.
@@ -62,8 +67,10 @@ class CutMap {
     int window = 1;
     for (const Row& r : rows_) {
       row_ = &r;
+      plates_.clear();
       ends();
       cloth();
+      heldBack();
       bands();
       patches(window);
       for (const BandRun& run : runs)
@@ -109,7 +116,7 @@ class CutMap {
     const ClothLength& l = laid_.lengths[static_cast<std::size_t>(row.length)];
     if (l.toBuy) return say("to buy");
     return say("length %1, %2")
-        .arg(row.length + 1)
+        .arg(l.number)
         .arg(QString::fromStdString(formatLength(Length::millimetres(l.length), project_.settings.unit)));
   }
   QString usedText(const Row& row) const {
@@ -155,8 +162,8 @@ class CutMap {
 
   /// What is not there: round a scrap, and where patches were cut out before.
   void gone() {
-    if (row_->length >= static_cast<int>(cloth_->lengths.size())) return;
-    const OnHand& own = cloth_->lengths[static_cast<std::size_t>(row_->length)];
+    if (row_->length >= static_cast<int>(plan_.lengths.size())) return;
+    const OnHand& own = plan_.lengths[static_cast<std::size_t>(row_->length)];
     p_.setPen(QPen(look_.palette->muted, look_.text / 12));
     p_.setBrush(QBrush(look_.palette->line, Qt::SolidPattern));
     for (const Polygon& hole : own.holes) p_.drawPolygon(mapped(hole));
@@ -164,6 +171,15 @@ class CutMap {
     p_.setPen(QPen(look_.palette->ink, look_.text / 9));
     p_.setBrush(Qt::NoBrush);
     p_.drawPolygon(mapped(own.outline));
+  }
+
+  /// Outlines of the rest, dashed on what stays.
+  void heldBack() {
+    QPen pen(look_.palette->muted, look_.text / 12, Qt::DashLine);
+    p_.setPen(pen);
+    p_.setBrush(Qt::NoBrush);
+    for (const auto& [on, outline] : look_.heldBack)
+      if (on == row_->length) p_.drawPolygon(mapped(outline));
   }
 
   QBrush fill() const {
@@ -208,14 +224,18 @@ class CutMap {
     return std::min(b.width(), b.height()) * scale_;
   }
 
+  static QSizeF plateSize(const QString& text, double size) {
+    const double wide = QFontMetricsF(textFont(size, QFont::DemiBold)).horizontalAdvance(text);
+    return {std::max(wide + size * 0.8, size * 1.5), size * 1.56};
+  }
   /// A label on a light plate; left out where it would cover what it names.
   void plate(QPointF centre, const QString& text, double room) {
     const double size = std::min(look_.text, room * 0.7);
     if (size < look_.text * 0.5) return;
     p_.setFont(textFont(size, QFont::DemiBold));
     const QFontMetricsF metrics(p_.font());
-    const double w = std::max(metrics.horizontalAdvance(text) + size * 0.8, size * 1.5);
-    const QRectF box(centre.x() - w / 2, centre.y() - size * 0.78, w, size * 1.56);
+    QRectF box({}, plateSize(text, size));
+    box.moveCenter(centre);
     p_.setPen(QPen(look_.palette->ink, look_.text / 14));
     p_.setBrush(look_.vector ? QColor(Qt::white) : QColor(0xFCFAF5));
     p_.drawRoundedRect(box, size * 0.78, size * 0.78);
@@ -229,15 +249,29 @@ class CutMap {
     const int last = run.first + run.count - 1;
     const QString text =
         run.count == 1 ? QString::number(run.first) : say("%1 to %2").arg(run.first).arg(last);
-    // Labels that are wider than their bands stand higher and lower in turn.
-    const double wide =
-        QFontMetricsF(textFont(look_.text, QFont::DemiBold)).horizontalAdvance(text) + look_.text;
-    const bool narrow = wide > (run.to - run.from) * scale_;
-    const double aside = narrow ? look_.text * (++narrow_ % 2 == 0 ? 1.1 : -1.1) : 0;
-    plate(at(plan_.width / 2, (run.from + run.to) / 2) + QPointF(0, aside), text, look_.text * 1.6);
+    // Labels that would cover each other stand aside, and none leaves the map.
+    const QSizeF size = plateSize(text, look_.text);
+    QPointF middle = at(plan_.width / 2, (run.from + run.to) / 2);
+    middle.setX(
+        std::clamp(middle.x(), row_->area.left() + size.width() / 2,
+                   std::max(row_->area.left() + size.width() / 2, row_->area.right() - size.width() / 2)));
+    for (int step = 0; step < 9; ++step) {
+      const double aside = (step % 2 == 0 ? 0.5 : -0.5) * ((step + 1) / 2) * 2.3 * size.height();
+      QRectF box({}, size);
+      box.moveCenter(middle + QPointF(0, aside));
+      const bool inside = box.top() > row_->area.top() && box.bottom() < row_->area.bottom();
+      if (!inside || std::any_of(plates_.begin(), plates_.end(),
+                                 [&](const QRectF& other) { return other.intersects(box); }))
+        continue;
+      plates_.push_back(box);
+      return plate(box.center(), text, look_.text * 1.6);
+    }
   }
 
   void rest() {
+    if (std::any_of(look_.heldBack.begin(), look_.heldBack.end(),
+                    [&](const auto& one) { return one.first == row_->length; }))
+      return;
     const double left = row_->shown - length().used;
     if (left * scale_ < look_.text * 7) return;
     p_.setFont(textFont(look_.text));
@@ -278,7 +312,7 @@ class CutMap {
   std::vector<Row> rows_;
   const Row* row_ = nullptr;
   double scale_ = 1;
-  int narrow_ = 0;  // labels that stood aside
+  std::vector<QRectF> plates_;  // of this length
 };
 
 QString rangeText(const char* one, const char* many, int first, int n) {
@@ -286,6 +320,18 @@ QString rangeText(const char* one, const char* many, int first, int n) {
 }
 
 }  // namespace
+
+std::vector<std::pair<int, Polygon>> heldBackBy(const CutBatch& batch) {
+  std::vector<std::pair<int, Polygon>> out;
+  const CutMethod* m = batch.rest.method();
+  if (!m) return out;
+  for (const PlacedPatch& p : m->laid.placements) {
+    if (p.length >= static_cast<int>(batch.left.origins.size())) continue;
+    const LengthOrigin& at = batch.left.origins[static_cast<std::size_t>(p.length)];
+    out.emplace_back(at.length, translated(p.rough.empty() ? p.patch : p.rough, {0, at.from}));
+  }
+  return out;
+}
 
 void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
                  const CutMapLook& look) {

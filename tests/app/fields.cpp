@@ -63,6 +63,16 @@ std::vector<Row> rows() {
        410},
       {"Cloth", "Direction", Row::Choose, "stripe", {"/cloths/1/direction"}, "stripe"},
       {"Cloth", "Sold by", Row::Choose, "25 cm", {"/cloths/1/increment"}, 250},
+      {"Cloth",
+       "Sold as",
+       Row::Choose,
+       "fat quarter",
+       {"/cloths/1/sold"},
+       {{"by", "piece"}, {"name", "fat quarter"}, {"width", 550.0}, {"length", 500.0}}},
+      {"Cloth", "Price of one step or piece", Row::Type, "4,5", {"/cloths/1/price"}, 4.5},
+      {"Cloth", "Shrinks in the wash, percent", Row::Type, "3", {"/cloths/1/shrink"}, 3},
+      {"Cloth", "Patches stand", Row::Choose, "upright", {"/cloths/1/stand"}, "shape"},
+      {"Cloth", "Its least seam allowance", Row::Type, "7 mm", {"/cloths/1/least"}, 7},
       {"Cloth", "Its own seam allowance", Row::Type, "11 mm", {"/cloths/1/allowance"}, 11},
       {"Cloth", "Its own seam allowance", Row::Type, "", {"/cloths/1/allowance"}, nullptr},
       {"Cloth", "Scraps, without a size", Row::Check, "", {"/cloths/1/scraps"}, true},
@@ -148,6 +158,8 @@ class FieldsTest : public QObject {
     QVERIFY(d.open(file_));
     d.click(r.station);
     if (QString(r.station) == "Cloth") d.click("Lantern Damask");
+    for (const char* buying : {"Sold as", "Price of", "Shrinks", "Patches stand", "Its least"})
+      if (QString(r.control).startsWith(buying)) d.click("Buying and washing, folded");
     if (QString(r.station) == "Cut") {
       d.click("B, Lantern Damask");
       d.click("Allowance and spares, folded");
@@ -155,7 +167,8 @@ class FieldsTest : public QObject {
     if (QString(r.station) == "Arrange" && QString(r.control).startsWith("Pieces are numbered"))
       d.click("Numbers and map, folded");
     if (QString(r.control) == "Own page size") d.click("Page: Own");
-    if (!r.changes.isEmpty() && r.changes.first().startsWith("/settings/marks")) d.click("Marks on papers, folded");
+    if (!r.changes.isEmpty() && r.changes.first().startsWith("/settings/marks"))
+      d.click("Marks on papers, folded");
     const json before = contentOf(d.project());
     switch (r.how) {
       case Row::Type: {

@@ -127,7 +127,7 @@ class CommandsTest : public QObject {
     for (const char* key : {"motif", "cloth", "shape", "at", "turn", "mirrored", "pieces", "wanted",
                             "on_hand", "length_needed", "meeting"})
       QVERIFY2(motif.contains(key), key);
-    QCOMPARE(motif["wanted"].toInt(), 3);
+    QCOMPARE(motif["wanted"].toInt(), 4);
     QVERIFY(motif["meeting"].isNull());
     QCOMPARE(run({"check", out}).code, 0);
     const QJsonArray review = run({"review", out, "--json"}).json().array();

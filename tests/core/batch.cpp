@@ -68,7 +68,7 @@ class BatchTest : public QObject {
     for (const OnHand& l : p.cloths.back().lengths) left += l.mm();
     for (const ClothLength& l : batch.now.method()->laid.lengths) used += l.used;
     COMPARE_TO(batch.lengthLeft, left - used, 1e-6);
-    for (const OnHand& l : batch.left.lengths) QVERIFY(l.mm() <= 300);
+    for (const OnHand& l : batch.left.cloth.lengths) QVERIFY(l.mm() <= 300);
   }
 
   /// Traced patches leave holes: the rest is planned on cloth with exactly these gone.
@@ -78,9 +78,9 @@ class BatchTest : public QObject {
     const Project traced = with(p, R"([{"edit":"chooseMethod","cloth":"C","method":"traced"}])");
     const CutBatch batch = batchOf(traced, 10, 18);
     QCOMPARE(batch.now.chosen, std::string("traced"));
-    QCOMPARE(batch.left.lengths.size(), std::size_t(1));
-    QCOMPARE(batch.left.lengths.front().holes.size(), std::size_t(1 + 18));
-    const double cut = 640 - batch.left.lengths.front().mm();
+    QCOMPARE(batch.left.cloth.lengths.size(), std::size_t(1));
+    QCOMPARE(batch.left.cloth.lengths.front().holes.size(), std::size_t(1 + 18));
+    const double cut = 640 - batch.left.cloth.lengths.front().mm();
     for (const PlacedPatch& later : batch.rest.method()->laid.placements) {
       if (batch.rest.method()->laid.lengths[static_cast<std::size_t>(later.length)].toBuy) continue;
       const Polygon there = translated(later.patch, {0, cut});

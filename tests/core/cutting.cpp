@@ -95,6 +95,27 @@ class CuttingTest : public QObject {
     if (s.cuts > 0) QCOMPARE(m.cuts, s.cuts);
   }
 
+  /// How strips are crossed, by hand. Diamonds of 60° and 50 mm with 6: all four sides lie 50 sin 60° + 12 =
+  /// 55.3 apart. Triangles of 60 mm with 6: the sharp patch has sides of 60 + 12 cot 30° = 80.8, and where
+  /// its tip is cut square, 6 mm past the paper's, it is 12 tan 30° = 6.9 wide.
+  void slantedCutsSayAngleAndDistance() {
+    const auto steps = [](const char* arrangement, const char* shape, double edge) {
+      const CutPlan plan = planOf(made(
+          {.arrangement = arrangement, .edge = edge, .shape = shape, .n = 12, .allowance = 6, .width = 900}));
+      QByteArray all;
+      for (const Message& s : method(plan, "strips").steps) all += support::text(s) + "\n";
+      return all;
+    };
+    const QByteArray diamonds = steps("diamond-rows", "diamond", 50);
+    QVERIFY2(diamonds.contains("at 60° to the strip") && diamonds.contains("55.3 mm from the last"),
+             diamonds.constData());
+    const QByteArray triangles = steps("triangles", "triangle", 60);
+    QVERIFY2(triangles.contains("at 60°, leaning") && triangles.contains("80.8 mm and 6.9 mm apart"),
+             triangles.constData());
+    const QByteArray squares = steps("squares", "square", 60);
+    QVERIFY2(!squares.contains("°"), squares.constData());
+  }
+
   void scrapsAreAListOfRoughRectangles() {
     Project p = made({.n = 7});
     p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"scraps", true}});

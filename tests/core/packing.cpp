@@ -98,6 +98,22 @@ class PackingTest : public QObject {
     COMPARE_TO(result.utilisation, patches / cloth, 1e-9);
   }
 
+  /// Two kites side by side in one row: nothing overlaps however short the cloth, but the cloth ends where
+  /// they do.
+  void oneRowIsNeverShorterThanItsPatches() {
+    for (const int n : {1, 2, 3}) {
+      const PackJob job = bolt(400, {{"crooked", kCrooked, n, Turns::None}});
+      const PackResult laid = packed(job, 200'000);
+      COMPARE_TO(laid.usedLength, 47, 1e-6);
+      QCOMPARE(idsOf(faultsOf(job, laid)), std::string());
+    }
+    const PackJob two =
+        bolt(400, {{"crooked", kCrooked, 2, Turns::Half}, {"square", kSquare, 3, Turns::Quarter}}, 3);
+    const PackResult laid = packed(two, 200'000);
+    COMPARE_TO(laid.usedLength, 47, 1e-6);
+    QCOMPARE(idsOf(faultsOf(two, laid)), std::string());
+  }
+
   /// Squares by hand: 4 of 40 across 170, so ten take three rows; 160 across exactly.
   void squaresByHand() {
     COMPARE_TO(packed(bolt(170, {{"square", kSquare, 10, Turns::None}})).usedLength, 120, 1e-6);

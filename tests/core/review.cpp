@@ -84,6 +84,50 @@ class ReviewTest : public QObject {
     QVERIFY(!r->pieces.empty());
     QVERIFY(!find(remarksOf(support::edited(p, *mendingEdit(r->mend))), "sliver"));
   }
+  void tipsTooSharpToFold() {
+    Recipe r = support::recipe("narrow-diamond-rows", 40, 4, 3);
+    r.proportions = {{"angle", 36}};
+    const Project sharp = support::project(r);
+    const auto all = remarksOf(sharp);
+    const Remark* remark = find(all, "tips-sharp:" + sharp.layout->shapes[0].name);
+    QVERIFY(remark);
+    QCOMPARE(remark->pieces.size(), sharp.layout->size());
+    QVERIFY(clathra::said(remark->why).find("36°") != std::string::npos);
+    // Of 45° they are as usual, and so is a corner of 36° that points inwards.
+    QVERIFY(
+        !find(remarksOf(support::project(support::recipe("narrow-diamond-rows", 40, 4, 3))), "tips-sharp"));
+  }
+  void stripsTooNarrowToHold() {
+    // Squares of 16 mm with 6.35: 28.7, and 1 1/4 in by the ruler; of 15 mm 27.7 and 1 1/8 in, 28.6 mm.
+    const auto squares = [](double edge) {
+      Project p = support::project(support::recipe("squares", edge, 5, 4));
+      p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "B"}, {"width", 1000}});
+      p = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"pieces", {2, 3, 9}}});
+      return support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "B"}, {"method", "strips"}});
+    };
+    const auto all = remarksOf(squares(15));
+    const Remark* r = find(all, "strip-narrow:#1");
+    QVERIFY(r);
+    QCOMPARE(r->pieces, (std::vector<std::uint32_t>{1, 2, 8}));
+    QVERIFY(clathra::said(r->why, LengthUnit::Inch).find("1 1/8 in") != std::string::npos);
+    QVERIFY(!find(remarksOf(squares(16)), "strip-narrow"));
+  }
+  void darkAllowanceBehindLightCloth() {
+    Project p = support::project(support::recipe("squares", 40, 4, 1));
+    const auto named = [&](const char* sign, const char* colour, json pieces) {
+      p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", sign}, {"colour", colour}});
+      p = support::edited(p, {{"edit", "paint"}, {"cloth", sign}, {"pieces", std::move(pieces)}});
+    };
+    named("A", "#101820", {1});
+    named("B", "#f4efe2", {2, 3});
+    named("C", "#b9a888", {4});
+    const auto all = remarksOf(p);
+    const Remark* r = find(all, "dark-beside-light:#1/#0");
+    QVERIFY(r);
+    QCOMPARE(r->pieces, (std::vector<std::uint32_t>{1}));  // the light one
+    QVERIFY(!find(all, "dark-beside-light:#1/#2"));
+    QVERIFY(isAdvice(*r));
+  }
   void clothShorterThanThePlan() {
     Project p = painted();
     p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"lengths", {100}}});

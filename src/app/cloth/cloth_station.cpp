@@ -4,8 +4,10 @@
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QMessageBox>
+#include <QRegularExpression>
 #include <QScrollArea>
 
+#include "app/cloth/shelf_tile.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
@@ -36,80 +38,6 @@ std::vector<Length> shopSteps(LengthUnit unit) {
   return out;
 }
 
-/// One cloth of the shelf, to the shelf's common scale: its width lies across, its lengths hang down from the
-/// cut end.
-class ShelfTile : public PaintedButton {
- public:
-  static constexpr double kRoom = 212, kDrop = 190;  // px at 100 %
-
-  ShelfTile(Session& session, const Cloth& cloth, double scale)
-      : session_(session), id_(cloth.id), scale_(scale) {
-    setCheckable(true);
-    setAccessibleName(QObject::tr("%1, %2").arg(QString::fromStdString(clothTitle(cloth)),
-                                                facts(cloth, session.project().settings.unit)));
-    setFixedSize(scaled(kRoom + 28), scaled(kDrop + 118));
-  }
-
-  static QString facts(const Cloth& c, LengthUnit unit) {
-    if (c.scraps) return QObject::tr("scraps, no size");
-    if (!c.width) return QObject::tr("width not known yet");
-    double sum = 0;
-    for (const OnHand& l : c.lengths) sum += l.mm();
-    QString text = QObject::tr("%1 wide").arg(QString::fromStdString(formatLength(*c.width, unit)));
-    text += c.lengths.empty() ? QObject::tr(", none on hand")
-                              : QObject::tr(", %1 on hand").arg(QString::fromStdString(writeLong(sum, unit)));
-    if (c.direction != Direction::None)
-      text += QStringLiteral(", ") + QString::fromStdString(directionName(c.direction));
-    if (c.print)
-      text += QObject::tr(", repeat %1 × %2 mm %3")
-                  .arg(QString::fromStdString(formatNumber(c.print->across.mm(), 1)),
-                       QString::fromStdString(formatNumber(c.print->along.mm(), 1)),
-                       QString::fromStdString(repeatName(c.print->kind)));
-    return text;
-  }
-
- protected:
-  void draw(QPainter& p, double k) override {
-    const Cloth* c = clothById(session_.project(), id_);
-    if (!c) return;
-    p.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
-    p.setPen(currentPalette().ink);
-    p.setFont(textFont(15 * k, QFont::Bold));
-    const QString head =
-        QString::fromStdString(c->sign) + QStringLiteral("   ") + QString::fromStdString(clothTitle(*c));
-    p.drawText(QPointF(14 * k, 24 * k),
-               QFontMetricsF(p.font()).elidedText(head, Qt::ElideRight, width() - 28 * k));
-    p.setFont(textFont(14 * k));
-    p.setPen(currentPalette().muted);
-    p.drawText(QRectF(14 * k, 30 * k, width() - 24 * k, 66 * k), Qt::TextWordWrap | Qt::AlignTop,
-               facts(*c, session_.project().settings.unit));
-    const QPointF corner(14 * k, 100 * k);
-    if (c->scraps || !c->width || c->lengths.empty())
-      return loose(p, *c, QRectF(corner, QSizeF(110 * k, 80 * k)));
-    double x = corner.x();
-    for (const OnHand& l : c->lengths) {
-      const QRectF piece(x, corner.y(), widthOf(*c, l) * scale_ * k, l.mm() * scale_ * k);
-      paintClothLength(p, session_.project(), *c, piece, scale_ * k, currentPalette());
-      x += piece.width() + 8 * k;
-    }
-  }
-
- private:
-  /// Nothing to draw to scale: a swatch with a torn rim.
-  void loose(QPainter& p, const Cloth& c, const QRectF& swatch) {
-    paintClothLength(p, session_.project(), c, swatch, 0.5, currentPalette());
-    QPen torn(currentPalette().panel, 3);
-    torn.setDashPattern({2, 2});
-    p.setPen(torn);
-    p.setBrush(Qt::NoBrush);
-    p.drawRect(swatch);
-  }
-
-  Session& session_;
-  ClothId id_;
-  double scale_;
-};
-
 }  // namespace
 
 ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* parent)
@@ -135,7 +63,11 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   all->addWidget(scroll, 1);
   picture_ = panel;
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = new Bench({clothCard(), printCard(), remarks});
+  buying_ = new BuyingCard(session_);
+  connect(buying_, &BuyingCard::said, this, &Station::said);
+  gives_ = new GivesCard(session_);
+  connect(gives_, &GivesCard::said, this, &Station::said);
+  bench_ = new Bench({clothCard(), buying_, printCard(), gives_, remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   const auto addOne = [this](bool scraps, const QString& base) {
@@ -313,7 +245,11 @@ void ClothStation::fillSteps(Length own) {
 
 QString ClothStation::shownLengths() const {
   QStringList lengths;
-  for (const OnHand& l : cloth()->lengths) lengths << QString::fromStdString(formatLength(l.length, unit()));
+  for (const OnHand& l : cloth()->lengths) {
+    QString text = QString::fromStdString(formatLength(l.length, unit()));
+    if (l.width) text += tr(" × %1 wide").arg(QString::fromStdString(formatLength(*l.width, unit())));
+    lengths << text;
+  }
   return lengths.join(QStringLiteral("; "));
 }
 
@@ -321,9 +257,19 @@ void ClothStation::setLengths() {
   if (!cloth() || filling_ || lengths_->text() == shownLengths()) return;
   std::vector<OnHand> read;
   const QStringList parts = lengths_->text().split(QLatin1Char(';'), Qt::SkipEmptyParts);
+  static const QRegularExpression between(QStringLiteral("\\s*[×*]\\s*"));
   for (const QString& part : parts) {
-    const auto l = parseLengthWithin(part.trimmed().toStdString(), unit(), "A length on hand",
+    // "43 cm × 40 cm wide": a length of a width of its own.
+    QStringList both = part.trimmed().split(between);
+    const auto l = parseLengthWithin(both.front().toStdString(), unit(), "A length on hand",
                                      Length::millimetres(1), kLongest);
+    std::optional<Length> width;
+    if (l && both.size() > 1) {
+      const auto w = parseLengthWithin(both[1].remove(tr("wide")).trimmed().toStdString(), unit(),
+                                       "The width of a length", kLeast, kWidest);
+      if (!w) return Q_EMIT said(inWords(w.error()));
+      width = *w;
+    }
     if (!l) {
       Q_EMIT said(inWords(l.error()));
       return;
@@ -333,11 +279,12 @@ void ClothStation::setLengths() {
     const std::size_t i = read.size();
     read.push_back(i < was.size() && was[i].length.nm() == l->nm() ? was[i] : OnHand(*l));
     read.back().length = *l;
+    read.back().width = width;
   }
   const auto as = [](Length l) { return std::pair(l.nm(), l.typedIn()); };
-  const bool same =
-      std::equal(read.begin(), read.end(), cloth()->lengths.begin(), cloth()->lengths.end(),
-                 [&](const OnHand& a, const OnHand& b) { return as(a.length) == as(b.length); });
+  const bool same = std::equal(
+      read.begin(), read.end(), cloth()->lengths.begin(), cloth()->lengths.end(),
+      [&](const OnHand& a, const OnHand& b) { return as(a.length) == as(b.length) && a.width == b.width; });
   if (!same) change(&ClothFields::lengths, read, tr("changed the lengths on hand"));
 }
 
@@ -429,6 +376,8 @@ void ClothStation::fillShelf() {
 
 void ClothStation::fillBench() {
   const Cloth* c = cloth();
+  buying_->show(chosen_);
+  gives_->show(chosen_);
   clothCard_->setEnabled(c != nullptr);
   printCard_->setEnabled(c != nullptr);
   if (!c) return;
@@ -479,7 +428,7 @@ std::vector<StripFigure> ClothStation::figures() const {
   const Project& p = session_.project();
   double onHand = 0;
   for (const Cloth& c : p.cloths)
-    for (const OnHand& l : c.lengths) onHand += l.mm();
+    for (const OnHand& l : clothLeft(c).cloth.lengths) onHand += l.mm();
   std::vector<StripFigure> out{
       {QString::number(p.cloths.size()), tr("cloths"), {}, false, {}},
       {longText(session_, onHand), tr("on hand in all"), {}, false, tr("All lengths of all cloths.")}};

@@ -5,6 +5,8 @@
 #include <QPlainTextEdit>
 
 #include "app/canvas/picture_view.hpp"
+#include "app/cloth/buying_card.hpp"
+#include "app/cloth/gives_card.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/fields.hpp"
@@ -62,6 +64,8 @@ class ClothStation : public Station {
   QWidget *picture_ = nullptr, *bench_ = nullptr, *shelf_ = nullptr, *sized_ = nullptr,
           *printFields_ = nullptr;
   Card *clothCard_ = nullptr, *printCard_ = nullptr;
+  BuyingCard* buying_ = nullptr;
+  GivesCard* gives_ = nullptr;
   QLineEdit *name_ = nullptr, *lengths_ = nullptr;
   QPushButton* colour_ = nullptr;
   QCheckBox *scraps_ = nullptr, *mirror_ = nullptr, *placeKnown_ = nullptr;

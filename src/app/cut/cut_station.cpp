@@ -3,8 +3,12 @@
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QScrollArea>
+#include <algorithm>
 #include <cmath>
+#include <map>
 
+#include "app/cut/cut_rows.hpp"
+#include "app/cut/steps_list.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/flow_layout.hpp"
@@ -12,6 +16,7 @@
 #include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
 #include "cutting/methods.hpp"
+#include "cutting/ticks.hpp"
 #include "draw/card.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/exporter.hpp"
@@ -30,58 +35,6 @@ QString minutesText(double minutes) {
                 : QObject::tr("%1 h %2").arg(m / 60).arg(m % 60, 2, 10, QLatin1Char('0'));
 }
 
-/// A cloth as a chip: its hatch with the sign on it.
-class ClothChip : public PaintedButton {
- public:
-  explicit ClothChip(const Cloth& cloth) : cloth_(cloth) {
-    setCheckable(true);
-    setAutoExclusive(true);
-    setAccessibleName(QString::fromStdString(cloth.sign + ", " + clothTitle(cloth)));
-    setToolTip(QString::fromStdString(clothTitle(cloth)));
-    setFixedSize(scaled(62), scaled(44));
-  }
-
- protected:
-  void draw(QPainter& p, double k) override {
-    const QRectF patch = QRectF(rect()).adjusted(6 * k, 6 * k, -6 * k, -6 * k);
-    p.setPen(QPen(currentPalette().ink, isChecked() ? 2.4 : 1.2));
-    p.setBrush(hatchBrush(cloth_, devicePixelRatioF()));
-    p.drawRoundedRect(patch, 5 * k, 5 * k);
-    p.setBrush(QColor(0xFCFAF5));
-    p.setPen(Qt::NoPen);
-    p.drawEllipse(patch.center(), 12 * k, 12 * k);
-    p.setPen(QColor(0x1F2D38));
-    p.setFont(textFont(15 * k, QFont::Bold));
-    p.drawText(patch, Qt::AlignCenter, QString::fromStdString(cloth_.sign));
-  }
-
- private:
-  Cloth cloth_;
-};
-
-/// A row of the table that is as high as its words need at its width.
-class MethodRow : public QPushButton {
- public:
-  MethodRow() {
-    setObjectName(QStringLiteral("row"));
-    setCheckable(true);
-    setAutoExclusive(true);
-    setCursor(Qt::PointingHandCursor);
-  }
-
-  QSize sizeHint() const override {
-    const int high = layout() ? layout()->totalMinimumHeightForWidth(std::max(width(), scaled(200))) : 0;
-    return {scaled(200), std::max(scaled(34), high + scaled(2))};
-  }
-  QSize minimumSizeHint() const override { return sizeHint(); }
-
- protected:
-  void resizeEvent(QResizeEvent* event) override {
-    QPushButton::resizeEvent(event);
-    updateGeometry();
-  }
-};
-
 }  // namespace
 
 CutStation::CutStation(Session& session, Preferences& preferences, QObject* parent)
@@ -90,10 +43,17 @@ CutStation::CutStation(Session& session, Preferences& preferences, QObject* pare
   sum_ = new Card(tr("Why this length?"));
   card_ = new Card(tr("The card"));
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = new Bench({sum_, card_, planCard(), remarks});
+  now_ = new NowCard(session_);
+  enough_ = new EnoughCard(session_);
+  log_ = new Card(tr("What is cut"));
+  connect(now_, &NowCard::said, this, &Station::said);
+  bench_ = new Bench({sum_, enough_, now_, card_, log_, planCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
-  connect(&session_, &Session::opened, this, [this] { chosen_ = kNoCloth; });
+  connect(&session_, &Session::opened, this, [this] {
+    chosen_ = kNoCloth;
+    view_ = Whole;
+  });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
   connect(&session_, &Session::resultsChanged, this, [this] { refreshIfSeen(); });
 }
@@ -114,13 +74,20 @@ void CutStation::buildPicture() {
   cloths_->setSizePolicy(policy);
   top->addWidget(cloths_);
   title_ = wrapped({}, "head");
-  top->addWidget(title_);
+  views_ = new Pills({tr("All of it"), tr("What is cut now"), tr("The rest")}, tr("What the map shows"),
+                     Pills::At::Picture);
+  connect(views_, &Pills::chosen, this, [this](int i) { look(static_cast<View>(i)); });
+  auto* head = new QHBoxLayout;
+  head->addWidget(title_, 1);
+  head->addWidget(views_);
+  top->addLayout(head);
   auto* row = new QHBoxLayout;
   map_ = new PictureView(tr("Cutting map to scale"), [this](QPainter& p, const QRectF& into) {
     if (!plan() || !cloth()) return;
     CutMapLook look;
     look.palette = &currentPalette();
     look.text = 14 * textScale();
+    if (view_ == Now && batch()) look.heldBack = heldBackBy(*batch());
     paintCutMap(p, session_.project(), *plan(), into, look);
   });
   map_->setMinimumSize(220, 140);
@@ -145,10 +112,8 @@ void CutStation::buildPicture() {
   methods_->setSpacing(scaled(2));
   methodRows_ = std::make_unique<KeptRows>(methods_);
   // In a low window the rows scroll, not the picture.
-  auto* rows = scrolledDown(table);
-  rows->setMinimumHeight(scaled(72));
-  rows->setMaximumHeight(scaled(152));
-  under->addWidget(rows);
+  methodsArea_ = new RowsArea(table);
+  under->addWidget(methodsArea_);
   windowsNote_ = wrapped({}, "muted");
   under->addWidget(windowsNote_);
   column->addWidget(lower, 0);
@@ -186,6 +151,11 @@ void CutStation::choose(ClothId id) {
   refresh();
 }
 
+void CutStation::look(View view) {
+  view_ = view;
+  refresh();
+}
+
 void CutStation::refresh() {
   const Project& p = session_.project();
   if (!cloth() || session_.tally().count(chosen_) == 0) {
@@ -196,16 +166,47 @@ void CutStation::refresh() {
         break;
       }
   }
+  session_.planner().showBatch(chosen_);
+  fillViews();
   fillCloths();
   fillMethods();
   fillSum();
   fillCard();
+  fillLog();
+  now_->show(chosen_);
+  enough_->show(chosen_);
   if (cloth()) {
     allowance_->setUnit(unit());
     allowance_->setLength(cloth()->allowance.value_or(p.settings.allowance));
   }
   spare_->setCount(qRound(p.settings.sparePercent));
   map_->update();
+}
+
+std::shared_ptr<const CutPlan> CutStation::plan() const {
+  const auto shown = batch();
+  if (view_ == Whole || (view_ == Rest && markedHere() == 0)) return session_.plan(chosen_);
+  if (!shown) return nullptr;
+  return {shown, view_ == Now ? &shown->now : &shown->rest};
+}
+
+/// Pieces of this cloth that are marked and still to be cut.
+int CutStation::markedHere() const {
+  const auto in = cutInput(session_.project(), chosen_);
+  if (!in) return 0;
+  const Pieces& now = session_.project().now;
+  return static_cast<int>(std::count_if(in->pieces.begin(), in->pieces.end(), [&](std::uint32_t i) {
+    return std::binary_search(now.begin(), now.end(), i);
+  }));
+}
+
+/// Now and the rest are there to be looked at where something is marked. After the last tick of a batch the
+/// view stays: the next tick must not cut what was not marked.
+void CutStation::fillViews() {
+  const bool any = !session_.project().now.empty();
+  if (!any) view_ = Whole;
+  views_->setVisible(any);
+  views_->setCurrent(view_);
 }
 
 void CutStation::fillCloths() {
@@ -273,7 +274,7 @@ void CutStation::addMethodRow(const std::string& id, const QString& title, const
     b->setEnabled(usable);
     b->setAccessibleName(title + QStringLiteral(": ") + figures);
     auto* line = new QHBoxLayout(b);
-    line->setContentsMargins(scaled(12), scaled(2), scaled(12), scaled(2));
+    line->setContentsMargins(scaled(12), scaled(7), scaled(12), scaled(7));
     QLabel* name =
         label((chosen ? QStringLiteral("●  ") : QStringLiteral("○  ")) + title, chosen ? "head" : "");
     QLabel* facts = wrapped(figures);
@@ -293,9 +294,15 @@ void CutStation::addMethodRow(const std::string& id, const QString& title, const
 void CutStation::fillMethods() {
   methodRows_->begin();
   clearLayout(labels_->layout());
-  windowsNote_->clear();
+  windowsNote_->hide();
   if (!plan() || !cloth()) {
-    const Message why = session_.planner().planFault(chosen_);
+    if (view_ == Now && markedHere() == 0) {
+      methodsTitle_->setText(tr("Nothing of it that is marked is still to be cut."));
+      methodRows_->end();
+      return;
+    }
+    const Message why =
+        view_ == Whole ? session_.planner().planFault(chosen_) : session_.planner().batchFault();
     methodsTitle_->setText(!why.empty()                   ? inWords(why, unit())
                            : session_.planner().stopped() ? tr("Stopped before the plan was worked out.")
                                                           : tr("Working out the plan …"));
@@ -305,14 +312,18 @@ void CutStation::fillMethods() {
           addMethodRow(std::string(kind.id), inWords(Message("method-" + std::string(kind.id))),
                        tr("being worked out …"), true, {});
     methodRows_->end();
+    methodsArea_->updateGeometry();
     return;
   }
   int patches = 0, windows = 0;
-  for (const PatchDemand& d : demandsOf(*cutInput(session_.project(), cloth()->id))) patches += d.pieces;
+  if (const CutMethod* m = plan()->method())
+    for (const CutGroup& g : m->groups) patches += g.demand.pieces;
   for (const WindowPart& w : plan()->windows) windows += w.copies;
   methodsTitle_->setText(tr("Ways to cut the %1").arg(tr("%n patch(es)", nullptr, patches)));
   for (const CutMethod& m : plan()->methods) addMethod(m);
   methodRows_->end();
+  methodsArea_->updateGeometry();
+  windowsNote_->setVisible(windows > 0);
   if (windows > 0)
     windowsNote_->setText(
         plan()->windowLength && !cloth()->scraps
@@ -344,9 +355,11 @@ void CutStation::fillSum() {
                toBuy = plan()->toBuy.value_or(0);
   sum_->setTitle(scraps ? tr("From the scraps") : tr("Why %1?").arg(clothText(session_, whole)));
   SumWriter written(unit());
-  const auto add = [this, &written](const Message& what, double value, bool isLength) {
+  const QString nothing = QString::fromStdString(SumWriter(unit()).line(0));
+  const auto add = [this, &written, &nothing](const Message& what, double value, bool isLength) {
     QString shown = isLength ? QString::fromStdString(written.line(value)) : QString::number(value);
-    shown.remove(QStringLiteral("−"));  // "less what you have" says so
+    if (isLength && shown == nothing) return;  // a rounding that reads as nothing
+    shown.remove(QStringLiteral("−"));         // "less what you have" says so
     sum_->body()->addWidget(sumRow(inWords(what, unit()), shown));
   };
   const auto total = [this, &written](const QString& what, double exact) {
@@ -355,9 +368,7 @@ void CutStation::fillSum() {
     if (unit() == LengthUnit::Inch && cut != read)
       sum_->body()->addWidget(wrapped(tr("Cloth is rounded up: %1.").arg(cut), "muted"));
   };
-  for (const SumLine& l : plan()->sum)
-    if (!l.isLength || l.value >= 0.05)
-      add(l.what, l.value, l.isLength);  // no rounding that nobody can measure
+  for (const SumLine& l : plan()->sum) add(l.what, l.value, l.isLength);
   if (scraps) return;
   auto* line = new QFrame;
   line->setFixedHeight(1);
@@ -375,22 +386,76 @@ void CutStation::fillCard() {
   clearLayout(card_->body());
   if (!plan()) return;
   card_->body()->addWidget(wrapped(clothLies(*plan()), "muted"));
-  if (const CutMethod* m = plan()->method(); m && m->length && !m->groups.empty())
-    for (const Message& s : m->steps)
-      card_->body()->addWidget(wrapped(QStringLiteral("☐  ") + inWords(s, unit())));
-  for (const WindowPart& w : plan()->windows)
-    for (const MotifChoice& m : session_.project().motifs)
-      if (m.id == w.motif && w.copies > 0)
-        card_->body()->addWidget(
-            wrapped(tr("☐  %1 with scissors: %2.")
-                        .arg(tr("%n window(s)", nullptr, w.copies),
-                             m.note.empty() ? QString::fromStdString(m.name)
-                                            : QStringLiteral("“%1”").arg(QString::fromStdString(m.note)))));
+  addSteps(*plan());
   card_->body()->addWidget(noteBox(bladeCautions()));
   auto* save = button(tr("Save this card as PDF"), "act");
   save->setEnabled(plan()->length.has_value());
   connect(save, &QPushButton::clicked, this, &CutStation::saveCard);
   card_->body()->addWidget(save);
+}
+
+/// One box for all sentences of a tick.
+void CutStation::addSteps(const CutPlan& shown) {
+  const Layout& layout = *session_.project().layout;
+  const QString notHere = view_ == Rest ? tr("Cut what is marked first.") : QString();
+  const QString toBuy = tr("This cloth is still to be bought.");
+  const CutMethod* m = shown.method();
+  if (m && m->length && !m->groups.empty()) {
+    std::map<int, QStringList> sentences;
+    for (std::size_t i = 0; i < m->steps.size(); ++i) sentences[m->ticks[i]] << inWords(m->steps[i], unit());
+    for (const auto& [number, words] : sentences) {
+      if (number < 0) {
+        card_->body()->addWidget(wrapped(words.join(QLatin1Char(' '))));
+        continue;
+      }
+      auto cut = cutOf(layout, shown, number);
+      const QString why = !notHere.isEmpty() ? notHere : cut ? QString() : toBuy;
+      card_->body()->addWidget(
+          tickRow(words.join(QLatin1Char(' ')), why, [this, cut = std::move(cut)] { tick(cut); }));
+    }
+  }
+  for (const WindowPart& w : shown.windows)
+    for (const MotifChoice& motif : session_.project().motifs) {
+      if (motif.id != w.motif || w.copies == 0) continue;
+      auto cut = windowsCut(layout, shown, w.motif);
+      const QString words =
+          tr("%1 with scissors: %2.")
+              .arg(tr("%n window(s)", nullptr, w.copies),
+                   motif.note.empty() ? QString::fromStdString(motif.name)
+                                      : QStringLiteral("“%1”").arg(QString::fromStdString(motif.note)));
+      const QString why = !notHere.isEmpty() ? notHere : cut ? QString() : toBuy;
+      card_->body()->addWidget(tickRow(words, why, [this, cut = std::move(cut)] { tick(cut); }));
+    }
+  if (view_ == Whole && shown.buyLength.value_or(0) > 0 && cloth() && !cloth()->soldPiece &&
+      !cloth()->scraps) {
+    auto* bought = button(tr("I have bought %1").arg(clothText(session_, *shown.buyLength)));
+    connect(bought, &QPushButton::clicked, this, [this, mm = *shown.buyLength] { addBought(mm); });
+    card_->body()->addWidget(bought);
+  }
+}
+
+void CutStation::tick(const std::optional<ClothCut>& cut) {
+  if (!cut || !cloth()) return;
+  session_.edit(TakeCut{cloth()->id, *cut, view_ == Now}, tr("ticked a step of the card"), {},
+                whileThere(this, [this](bool made) {
+                  if (!made) fillCard();
+                }));
+}
+
+void CutStation::addBought(double length) {
+  if (!cloth()) return;
+  ClothFields fields;
+  fields.lengths = cloth()->lengths;
+  fields.lengths->emplace_back(Length::millimetres(length));
+  session_.edit(ChangeCloth{cloth()->id, std::move(fields)}, tr("put bought cloth on the shelf"));
+}
+
+void CutStation::fillLog() {
+  clearLayout(log_->body());
+  if (!cloth()) return;
+  addCutRows(*static_cast<QVBoxLayout*>(log_->body()), session_.project(), *cloth(), [this](int id) {
+    if (cloth()) session_.edit(GiveBackCut{cloth()->id, id}, tr("gave back what was cut"));
+  });
 }
 
 void CutStation::saveCard() {

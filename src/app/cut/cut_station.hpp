@@ -1,6 +1,9 @@
 // Cut: for each cloth the methods side by side, the sum opened, the map to scale, and the card for the table.
 #pragma once
 #include "app/canvas/picture_view.hpp"
+#include "app/cut/enough_card.hpp"
+#include "app/cut/now_card.hpp"
+#include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/kept_rows.hpp"
@@ -21,6 +24,8 @@ class CutStation : public Station {
   Settled settled() const override;
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
   void choose(ClothId cloth);
+  enum View { Whole, Now, Rest };
+  void look(View view);
 
  private:
   void buildPicture();
@@ -32,7 +37,15 @@ class CutStation : public Station {
   void fillCard();
   void saveCard();
   const Cloth* cloth() const { return clothById(session_.project(), chosen_); }
-  std::shared_ptr<const CutPlan> plan() const { return session_.plan(chosen_); }
+  /// What is shown: the whole, what is cut now, or the rest.
+  std::shared_ptr<const CutPlan> plan() const;
+  std::shared_ptr<const CutBatch> batch() const { return session_.planner().batch(chosen_); }
+  int markedHere() const;
+  void fillViews();
+  void fillLog();
+  void addSteps(const CutPlan& shown);
+  void tick(const std::optional<ClothCut>& cut);
+  void addBought(double length);
   void addMethod(const CutMethod& method);
   void addMethodRow(const std::string& id, const QString& title, const QString& figures, bool usable,
                     const QString& why);
@@ -40,9 +53,14 @@ class CutStation : public Station {
   QWidget *picture_ = nullptr, *bench_ = nullptr, *cloths_ = nullptr, *labels_ = nullptr;
   PictureView* map_ = nullptr;
   QVBoxLayout* methods_ = nullptr;
+  QWidget* methodsArea_ = nullptr;
   std::unique_ptr<KeptRows> chips_, methodRows_;
   QLabel *title_ = nullptr, *methodsTitle_ = nullptr, *windowsNote_ = nullptr;
-  Card *sum_ = nullptr, *card_ = nullptr, *ease_ = nullptr;
+  Pills* views_ = nullptr;
+  View view_ = Whole;
+  NowCard* now_ = nullptr;
+  EnoughCard* enough_ = nullptr;
+  Card *sum_ = nullptr, *card_ = nullptr, *ease_ = nullptr, *log_ = nullptr;
   CountField* spare_ = nullptr;
   LengthField* allowance_ = nullptr;
   ClothId chosen_ = kNoCloth;

@@ -1,5 +1,8 @@
 #include "app/session/planner.hpp"
 
+#include <algorithm>
+#include <iterator>
+
 namespace clathra {
 
 namespace {
@@ -92,6 +95,18 @@ Planner::Planner(QObject* parent)
             return workChoices(in, progress);
           },
           [this] { arrived(); }),
+      batch_(
+          *pool_, this,
+          [](const BatchInput& in, const Progress& progress, const auto&) {
+            return cutBatch(in.cut, in.now, progress);
+          },
+          [this] { arrived(); }),
+      remedies_(
+          *pool_, this,
+          [](const RemediesInput& in, const Progress& progress, const auto&) {
+            return remediesFor(*in.project, in.cloth, progress);
+          },
+          [this] { arrived(); }),
       closing_(
           *pool_, this,
           [](const ClosingInput& in, const Progress& progress, const auto&) {
@@ -114,6 +129,10 @@ Planner::~Planner() {
 }
 
 void Planner::follow(std::shared_ptr<const Project> project, const Derived& derived, const PaperBox& box) {
+  if (project != project_) {
+    remediesOf_ = kNoCloth;
+    remedies_.rest();
+  }
   project_ = std::move(project);
   derived_ = derived;
   const Settings& s = project_->settings;
@@ -161,7 +180,38 @@ void Planner::follow(std::shared_ptr<const Project> project, const Derived& deri
           changed);
   }
   wantPlans();
+  wantBatch();
   wantRemarks();
+}
+
+void Planner::showBatch(ClothId cloth) {
+  if (batchOf_ == cloth) return;
+  batchOf_ = cloth;
+  if (project_) wantBatch();
+}
+
+void Planner::askRemedies(ClothId cloth) {
+  if (!project_) return;
+  remediesOf_ = cloth;
+  remedies_.want({project_, cloth});
+  Q_EMIT changed();
+}
+
+std::shared_ptr<const std::vector<Remedy>> Planner::remedies() const {
+  return good(remedies_.value());
+}
+Message Planner::remediesFault() const {
+  return fault(remedies_.value());
+}
+
+void Planner::wantBatch() {
+  const auto at = cuts_.find(batchOf_);
+  if (at == cuts_.end()) return batch_.rest();
+  BatchInput in{at->second, {}};
+  std::set_intersection(project_->now.begin(), project_->now.end(), in.cut.pieces.begin(),
+                        in.cut.pieces.end(), std::back_inserter(in.now));
+  if (in.now.empty()) return batch_.rest();
+  batch_.want(std::move(in));
 }
 
 void Planner::setPrinter(const PrinterProfile& printer) {
@@ -229,6 +279,9 @@ void Planner::rest() {
   before_.reset();
   sheets_.rest();
   choices_.rest();
+  batch_.rest();
+  remedies_.rest();
+  remediesOf_ = kNoCloth;
   closing_.rest();
   remarks_.rest();
   supplies_.clear();
@@ -239,6 +292,8 @@ template <class Do>
 void Planner::each(Do what) {
   what(sheets_);
   what(choices_);
+  what(batch_);
+  what(remedies_);
   what(closing_);
   for (auto& [id, node] : supplies_) what(*node);
   for (auto& [id, node] : plans_) what(*node);
@@ -248,6 +303,8 @@ template <class Do>
 void Planner::each(Do what) const {
   what(sheets_);
   what(choices_);
+  what(batch_);
+  what(remedies_);
   what(closing_);
   for (const auto& [id, node] : supplies_) what(*node);
   for (const auto& [id, node] : plans_) what(*node);
@@ -292,6 +349,12 @@ std::shared_ptr<const CutPlan> Planner::plan(ClothId cloth) const {
 Message Planner::planFault(ClothId cloth) const {
   const auto at = plans_.find(cloth);
   return at == plans_.end() ? Message() : fault(at->second->value());
+}
+std::shared_ptr<const CutBatch> Planner::batch(ClothId cloth) const {
+  return cloth == batchOf_ ? good(batch_.value()) : nullptr;
+}
+Message Planner::batchFault() const {
+  return fault(batch_.value());
 }
 std::shared_ptr<const MotifSupply> Planner::supply(int motif) const {
   const auto at = supplies_.find(motif);

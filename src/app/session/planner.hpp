@@ -7,6 +7,8 @@
 #include <vector>
 
 #include "app/session/node.hpp"
+#include "cutting/batch.hpp"
+#include "edit/remedies.hpp"
 #include "paper/closing.hpp"
 #include "paper/paper_plan.hpp"
 #include "review/review.hpp"
@@ -52,6 +54,20 @@ struct PlanInput {
   friend bool operator==(const PlanInput&, const PlanInput&) = default;
 };
 
+/// What is cut now of one cloth, and the rest.
+struct BatchInput {
+  CutInput cut;
+  std::vector<std::uint32_t> now;
+  friend bool operator==(const BatchInput&, const BatchInput&) = default;
+};
+
+/// A cloth that does not suffice.
+struct RemediesInput {
+  std::shared_ptr<const Project> project;
+  ClothId cloth = kNoCloth;
+  friend bool operator==(const RemediesInput&, const RemediesInput&) = default;
+};
+
 /// What the remarks read. Figures that are not there yet are left out, and the checks pass them over.
 struct RemarksInput {
   std::shared_ptr<const Project> project;
@@ -88,6 +104,8 @@ class Planner : public QObject {
   const std::optional<PrinterProfile>& printer() const { return printer_; }
   /// The paper station is looked at: what is dear and only shown there is worked out too.
   void showPaperChoices(bool shown);
+  /// This cloth is looked at: where pieces are marked to be cut now, its batch is worked out.
+  void showBatch(ClothId cloth);
   void rest();  ///< no project is open
   void stop();
   void goOn();  ///< what was stopped is taken up again
@@ -101,6 +119,15 @@ class Planner : public QObject {
   Message closureFault() const;
   std::shared_ptr<const CutPlan> plan(ClothId cloth) const;
   Message planFault(ClothId cloth) const;
+  /// Of the cloth that is shown; absent too where nothing of it is marked.
+  std::shared_ptr<const CutBatch> batch(ClothId cloth) const;
+  Message batchFault() const;
+  /// What can be done where a cloth is sold out: worked out when it is asked for, and gone with the next
+  /// edit.
+  void askRemedies(ClothId cloth);
+  bool remediesAsked(ClothId cloth) const { return remediesOf_ == cloth && cloth != kNoCloth; }
+  std::shared_ptr<const std::vector<Remedy>> remedies() const;
+  Message remediesFault() const;
   std::shared_ptr<const MotifSupply> supply(int motif) const;
   Message supplyFault(int motif) const;
   const std::vector<Remark>& remarks() const;
@@ -123,10 +150,13 @@ class Planner : public QObject {
   using ClosingNode = Node<ClosingInput, Result<Closure>>;
   using SupplyNode = Node<WindowInput, Result<MotifSupply>>;
   using PlanNode = Node<PlanInput, Result<CutPlan>>;
+  using BatchNode = Node<BatchInput, Result<CutBatch>>;
+  using RemediesNode = Node<RemediesInput, Result<std::vector<Remedy>>>;
   using RemarksNode = Node<RemarksInput, Remarks>;
 
   void arrived();
   void wantPlans();
+  void wantBatch();
   void wantRemarks();
   template <class Do>
   void each(Do what);
@@ -141,6 +171,10 @@ class Planner : public QObject {
   SheetsNode sheets_;
   ChoicesNode choices_;
   bool choicesShown_ = false;
+  BatchNode batch_;
+  ClothId batchOf_ = kNoCloth;
+  RemediesNode remedies_;
+  ClothId remediesOf_ = kNoCloth;
   std::optional<PrinterProfile> printer_;
   ClosingNode closing_;
   std::map<int, std::unique_ptr<SupplyNode>> supplies_;

@@ -7,6 +7,7 @@
 #include <cstdio>
 
 #include "app/arrange/arrange_station.hpp"
+#include "app/cut/cut_station.hpp"
 #include "app/papers/papers_station.hpp"
 #include "app/session/recovery.hpp"
 #include "app/theme/theme.hpp"
@@ -187,24 +188,6 @@ void shootUnits(MainWindow& window, Session& session, Photographer& camera) {
   camera.shoot("arrange-units");
 }
 
-/// Rosettes of two rings set out with a path one hexagon wide.
-void shootPath(MainWindow& window, Session& session, Photographer& camera) {
-  Scene scene(window, session, "hexagon-rosette");
-  scene.edit({{"edit", "setCounts"}, {"rings", 2}});
-  scene.edit({{"edit", "paint"}, {"all", true}, {"cloth", "C"}});
-  nlohmann::json wheel = nlohmann::json::array();
-  for (std::size_t i = 1; i <= session.project().layout->size(); ++i) wheel.push_back(i);
-  scene.edit({{"edit", "paint"}, {"ring", {{"of", 1}, {"k", 1}}}, {"cloth", "B"}});
-  scene.edit({{"edit", "paint"}, {"pieces", {1}}, {"cloth", "A"}});
-  scene.edit({{"edit", "markUnit"}, {"name", "Wheel"}, {"pieces", wheel}});
-  scene.edit(
-      {{"edit", "setOutUnits"}, {"unit", "Wheel"}, {"path", 1}, {"across", 3}, {"down", 2}, {"cloth", "D"}});
-  scene.arrange->setMode(0);
-  scene.arrange->canvas()->setCursorPiece(-1);
-  scene.arrange->openOnly({"Units"});
-  camera.shoot("arrange-path");
-}
-
 /// Counts and edges that come near a wanted size, the nearest put on.
 void shootFitting(MainWindow& window, Session& session, Photographer& camera) {
   Scene scene(window, session, "honeycomb-square");
@@ -274,6 +257,20 @@ void shootVariants(MainWindow& window, Session& session, Photographer& camera) {
 }
 
 /// Papers as they were measured: the row that comes out short, and a scan of the papers.
+/// Some of the demo's pieces are to be cut now.
+void shootBatch(MainWindow& window, Session& session, Photographer& camera) {
+  Pieces now;
+  for (std::uint32_t i = 0; i < session.project().layout->size() / 4; ++i) now.push_back(i);
+  session.edit(SetNow{std::move(now)}, QStringLiteral("marked"));
+  camera.settle();
+  auto* cut = qobject_cast<CutStation*>(window.station(QStringLiteral("cut")));
+  cut->look(CutStation::Now);
+  camera.shoot("cut-now");
+  cut->look(CutStation::Whole);
+  session.undo();
+  camera.settle();
+}
+
 void shootPapers(MainWindow& window, Session& session, Photographer& camera) {
   Scene scene(window, session, "squares");
   scene.edit({{"edit", "setCounts"}, {"across", 12}, {"down", 4}});
@@ -348,6 +345,7 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
       arrange->canvas()->setCursorPiece(-1);
     camera.shoot(id);
   }
+  shootBatch(window, session, camera);
   preferences.setEvening(true);
   window.goTo(QStringLiteral("arrange"));
   window.rebuild();
@@ -358,7 +356,6 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   shootDividing(window, session, camera);
   shootDrafting(window, session, camera);
   shootUnits(window, session, camera);
-  shootPath(window, session, camera);
   shootFitting(window, session, camera);
   shootSides(window, session, camera);
   shootVariants(window, session, camera);

@@ -10,22 +10,33 @@ namespace clathra {
 
 namespace {
 
-/// The same cloth asked for some of its pieces.
+/// The same cloth asked for some of its pieces: those of a batch with spares of their own, or the rest, which
+/// counts what was cut before.
 CutInput only(const CutInput& in, const std::set<std::uint32_t>& pieces, bool wanted) {
   CutInput out = in;
   const auto drop = [&](std::uint32_t i) { return pieces.contains(i) != wanted; };
   std::erase_if(out.pieces, drop);
   for (WindowInput& w : out.windows) {
     std::erase_if(w.motif.pieces, drop);
+    if (wanted) w.cut = {};
+    w.copies = stillWanted(static_cast<int>(w.motif.pieces.size()), w.cut, in.sparePercent);
     w.leftHand = !w.motif.pieces.empty() && in.layout->pieces[w.motif.pieces.front()].hand < 0;
   }
   std::erase_if(out.windows, [](const WindowInput& w) { return w.motif.pieces.empty(); });
+  if (wanted) out.cut.clear();
   return out;
 }
 
-CutInput onCloth(CutInput in, const Cloth& cloth) {
-  in.cloth = cloth;
-  for (WindowInput& w : in.windows) w.cloth = cloth;
+CutInput onCloth(CutInput in, const ClothLeft& left) {
+  std::vector<LengthOrigin> origins = left.origins;  // on the input's lengths; those may lie on others
+  if (!in.origins.empty())
+    for (LengthOrigin& at : origins) {
+      const LengthOrigin& own = in.origins[static_cast<std::size_t>(at.length)];
+      at = {own.length, own.from + at.from};
+    }
+  in.origins = std::move(origins);
+  in.cloth = left.cloth;
+  for (WindowInput& w : in.windows) w.cloth = left.cloth;
   return in;
 }
 
@@ -58,7 +69,7 @@ std::vector<MissingPatches> everythingOf(const CutInput& in) {
 
 /// The rest on what one way of cutting the batch leaves.
 struct Tried {
-  Cloth left;
+  ClothLeft left;
   CutPlan rest;
   std::vector<MissingPatches> missing;
 };
@@ -79,7 +90,7 @@ Result<Tried> restAfter(const CutInput& rest, const Cloth& cloth, const CutLayou
     out.missing = std::move(missing);
   }
   if (best)
-    choose(out.rest, out.left, best->id);
+    choose(out.rest, out.left.cloth, best->id);
   else
     out.missing = everythingOf(rest);
   return out;
@@ -87,39 +98,20 @@ Result<Tried> restAfter(const CutInput& rest, const Cloth& cloth, const CutLayou
 
 }  // namespace
 
-Cloth clothAfter(const Cloth& cloth, const CutLayout& laid) {
-  Cloth out = cloth;
-  std::vector<OnHand> lengths;
-  for (std::size_t l = 0; l < cloth.lengths.size(); ++l) {
-    OnHand left = cloth.lengths[l];
-    if (l >= laid.lengths.size() || laid.lengths[l].used < 1e-6) {
-      lengths.push_back(std::move(left));
-      continue;
-    }
-    double cut = 0;  // across the whole width, from the cut end
-    for (const Band& b : laid.bands)
-      if (b.length == static_cast<int>(l) && b.kind != BandKind::Traced) cut = std::max(cut, b.to);
-    for (const PlacedPatch& p : laid.placements)
-      if (p.length == static_cast<int>(l) &&
-          laid.bands[static_cast<std::size_t>(p.band)].kind == BandKind::Traced)
-        left.holes.push_back(p.patch);
-    const auto up = [&](Polygon& p) { p = clippedToHalfPlane(translated(p, {0, -cut}), {0, -1}, 0); };
-    if (cut > 0 && left.outline.empty()) {
-      constexpr double kLeast = 1;
-      if (left.mm() - cut < kLeast) continue;
-      for (Polygon& hole : left.holes) {
-        const bool whole = bounds(hole).top >= cut;
-        hole = whole ? translated(hole, {0, -cut}) : hole;
-        if (!whole) up(hole);
-      }
-      std::erase_if(left.holes, [](const Polygon& p) { return p.size() < 3; });
-      if (const auto mark = markOn(cloth, left)) left.mark = std::optional<Point>(*mark - Point{0, cut});
-      left.length = Length::millimetres(left.mm() - cut);
-    }
-    lengths.push_back(std::move(left));
+ClothLeft clothAfter(const Cloth& cloth, const CutLayout& laid) {
+  Cloth cut = cloth;
+  for (const Band& b : laid.bands) {
+    const bool own = b.length < static_cast<int>(cloth.lengths.size());
+    if (!own || b.kind == BandKind::Traced || b.kind == BandKind::Windows) continue;
+    cut.cuts.push_back({0, {}, b.length, b.from, b.to, {}});
   }
-  out.lengths = std::move(lengths);
-  return out;
+  for (const PlacedPatch& p : laid.placements) {
+    if (p.length >= static_cast<int>(cloth.lengths.size())) continue;
+    ClothCut one{0, {}, p.length, 0, 0, {}};
+    one.patches.emplace_back().outlines.push_back(p.patch);
+    cut.cuts.push_back(std::move(one));
+  }
+  return clothLeft(cut);
 }
 
 Result<CutBatch> cutBatch(const CutInput& in, const std::vector<std::uint32_t>& pieces,
@@ -156,7 +148,7 @@ Result<CutBatch> cutBatch(const CutInput& in, const std::vector<std::uint32_t>& 
     out.rest = std::move(best->rest);
     out.missing = std::move(best->missing);
   } else {
-    out.left = in.cloth;
+    out.left = {in.cloth, {}};
     out.missing = everythingOf(rest);
   }
   out.fits = out.missing.empty();

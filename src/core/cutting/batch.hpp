@@ -18,7 +18,7 @@ struct MissingPatches {
 
 struct CutBatch {
   CutPlan now;
-  Cloth left;  ///< the cloth as it is after the batch
+  ClothLeft left;  ///< the cloth as it is after the batch; its lengths lie on those the batch is cut from
   CutPlan rest;
   bool fits = false;
   std::vector<MissingPatches> missing;
@@ -30,7 +30,8 @@ struct CutBatch {
 [[nodiscard]] Result<CutBatch> cutBatch(const CutInput& input, const std::vector<std::uint32_t>& pieces,
                                         const Progress& progress = {});
 
-/// The cloth after a method was carried out: lengths shorter by their bands, what was traced gone as holes.
-Cloth clothAfter(const Cloth& cloth, const CutLayout& laid);
+/// The cloth after a method was carried out: strips and rows are gone right across, windows and what was
+/// traced have left holes.
+ClothLeft clothAfter(const Cloth& cloth, const CutLayout& laid);
 
 }  // namespace clathra

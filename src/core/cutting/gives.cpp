@@ -19,10 +19,12 @@ constexpr double kRounding = 1e-6;                      // mm
 constexpr std::size_t kMostShapes = 200;
 
 /// Usual edges up to `most`, rising.
-std::vector<double> usualEdges(double most) {
+std::vector<double> usualEdges(double most, std::optional<LengthUnit> system) {
   std::vector<double> out;
-  for (double e = kQuarterInch; e <= most; e += kQuarterInch) out.push_back(e);
-  for (double e = kFive; e <= most; e += kFive) out.push_back(e);
+  if (system != LengthUnit::Millimetre)
+    for (double e = kQuarterInch; e <= most; e += kQuarterInch) out.push_back(e);
+  if (system != LengthUnit::Inch)
+    for (double e = kFive; e <= most; e += kFive) out.push_back(e);
   std::sort(out.begin(), out.end());
   return out;
 }
@@ -81,7 +83,7 @@ Result<std::vector<GivesRow>> whatItGives(const GivesInput& in, const Progress& 
   if (!(in.allowance >= 0 && in.allowance <= kMostAllowance))
     return fail("gives-allowance", readableArg(kMostAllowance));
   if (in.shapes.empty() || in.shapes.size() > kMostShapes) return fail("gives-shapes", kMostShapes);
-  const auto edges = usualEdges(2 * (in.width + in.height));
+  const auto edges = usualEdges(2 * (in.width + in.height), in.system);
   std::vector<GivesRow> out;
   for (const std::string& id : in.shapes) {
     if (progress.cancelled()) return fail(kCancelled);

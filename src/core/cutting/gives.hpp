@@ -15,6 +15,7 @@ struct GivesInput {
   double allowance = 6.35;          ///< mm
   std::vector<std::string> shapes;  ///< ids of families
   Direction direction = Direction::None;
+  std::optional<LengthUnit> system = {};  ///< usual edges of this one alone; absent: of both
 };
 
 struct GivesRow {

@@ -15,11 +15,14 @@ constexpr double kRounding = 1e-6;  // mm
 /// The lengths while they are filled.
 class Lengths {
  public:
-  explicit Lengths(const Cloth& cloth) : cloth_(cloth) {
-    for (const OnHand& l : cloth.lengths) {
+  explicit Lengths(const CutInput& in) : cloth_(in.cloth) {
+    for (const OnHand& l : cloth_.lengths) {
       One one;
-      one.cloth = {widthOf(cloth, l), l.mm(), 0, false};
+      const std::size_t number = lengths_.size();
+      one.cloth = {widthOf(cloth_, l), l.mm(), 0, false,
+                   (in.origins.empty() ? static_cast<int>(number) : in.origins[number].length) + 1};
       one.scrap = !l.outline.empty();
+      one.straight = l.straight;
       for (const Polygon& hole : l.holes) {
         const Box b = bounds(hole);
         one.gone.emplace_back(b.top, b.bottom);
@@ -54,7 +57,7 @@ class Lengths {
       std::vector<PlacedPatch> patches = maker.make(n, done);
       for (PlacedPatch& p : patches) move(p, {0, from});
       add(*one, kind, maker.group, from, maker.height, std::move(patches));
-      one->ends.push_back({one->bands.size() - 1, maker.used(n)});
+      one->ends.push_back({one->bands.size() - 1, maker.used(n), maker.hand});
       done += n;
     }
     return true;
@@ -69,7 +72,8 @@ class Lengths {
     std::vector<End> ends;
     for (std::size_t l = 0; l < lengths_.size(); ++l)
       for (std::size_t e = 0; e < lengths_[l].ends.size(); ++e)
-        ends.push_back({l, e, lengths_[l].cloth.width - lengths_[l].ends[e].used});
+        if (lengths_[l].ends[e].hand == maker.hand)
+          ends.push_back({l, e, lengths_[l].cloth.width - lengths_[l].ends[e].used});
     std::stable_sort(ends.begin(), ends.end(), [](const End& a, const End& b) { return a.room < b.room; });
     int done = 0;
     for (const End& end : ends) {
@@ -108,10 +112,11 @@ class Lengths {
   struct StripEnd {
     std::size_t band;
     double used;  ///< mm along it
+    int hand;
   };
   struct One {
     ClothLength cloth;
-    bool scrap = false;
+    bool scrap = false, straight = false;
     std::vector<std::pair<double, double>> gone;  ///< from, to along it
     std::vector<Band> bands;
     std::vector<std::vector<PlacedPatch>> placements;  // one list a band
@@ -124,8 +129,8 @@ class Lengths {
     if (!p.rough.empty()) p.rough = translated(p.rough, by);
   }
   static bool squared(const One& one) {
-    return std::any_of(one.bands.begin(), one.bands.end(),
-                       [](const Band& b) { return b.kind == BandKind::Squaring; });
+    return one.straight || std::any_of(one.bands.begin(), one.bands.end(),
+                                       [](const Band& b) { return b.kind == BandKind::Squaring; });
   }
   /// Where a band would begin: below what is used, clear of holes.
   static double placeIn(const One& one, double height) {
@@ -157,12 +162,8 @@ class Lengths {
     return {&lengths_.back(), kSquaringUp};
   }
   One& roomForWindows(double height) {
-    for (const std::size_t i : longestFirst_) {
-      One& one = lengths_[i];
-      const bool whole =
-          !one.scrap && one.gone.empty() && std::abs(one.cloth.width - stripWidthOf(cloth_)) < 1e-6;
-      if (whole && one.cloth.used + height <= one.cloth.length + kRounding) return one;
-    }
+    if (const auto own = lengthForWindows(cloth_); own && height <= lengths_[*own].cloth.length + kRounding)
+      return lengths_[*own];
     One more;
     more.cloth = {stripWidthOf(cloth_), cloth_.soldPiece ? cloth_.soldPiece->length.mm() : 0, 0, true};
     lengths_.push_back(std::move(more));
@@ -224,7 +225,12 @@ Message onLength(const CutLayout& layout, int length, Message step) {
   const ClothLength& l = layout.lengths[static_cast<std::size_t>(length)];
   if (layout.lengths.size() < 2) return step;
   if (l.toBuy) return Message("step-on-bought", std::move(step));
-  return Message("step-on-length", length + 1, sizeArg(l.length), std::move(step));
+  return Message("step-on-length", l.number, sizeArg(l.length), std::move(step));
+}
+
+/// The steps from here on belong to a tick.
+void addTicks(CutMethod& m, int tick) {
+  m.ticks.resize(m.steps.size(), tick);
 }
 
 void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
@@ -239,7 +245,9 @@ void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
                      : Message("step-from-each", patchesArg(run.most, g.demand));
   if (round)
     from = Message("two-sentences", Message("step-round-template", kLayersRoundTemplate), std::move(from));
-  if (g.alternate) from = Message("two-sentences", std::move(from), Message("step-turn-every-second"));
+  if (!g.crossing.empty()) from = Message("two-sentences", std::move(from), g.crossing);
+  if (g.alternate && (round || g.crossing.empty()))
+    from = Message("two-sentences", std::move(from), Message("step-turn-every-second"));
   if (g.swapsBeginning && run.count > 1)
     from = Message("two-sentences", std::move(from), Message("step-begin-every-second"));
   m.steps.push_back(std::move(from));
@@ -253,10 +261,16 @@ void addOffcutSteps(CutMethod& m) {
     for (int b = 0; b <= o.band; ++b) number += m.laid.bands[static_cast<std::size_t>(b)].group >= 0 ? 1 : 0;
     m.steps.emplace_back("step-offcut", o.rows.size(), number, sizeArg(o.height),
                          patchesArg(patches, g.demand));
+    const auto runs = runsOf(m.laid);
+    const auto run = std::find_if(runs.begin(), runs.end(), [&](const BandRun& r) {
+      return number >= r.first && number < r.first + r.count;
+    });
+    addTicks(m, static_cast<int>(run - runs.begin()));
   }
 }
 
 void addTracedSteps(CutMethod& m) {
+  int tick = 0;
   for (std::size_t l = 0; l < m.laid.lengths.size(); ++l) {
     std::vector<Message> what;
     for (std::size_t g = 0; g < m.groups.size(); ++g) {
@@ -266,8 +280,9 @@ void addTracedSteps(CutMethod& m) {
           });
       if (n > 0) what.push_back(Message("patches-of", patchesArg(static_cast<int>(n), m.groups[g].demand)));
     }
-    if (!what.empty())
-      m.steps.push_back(onLength(m.laid, static_cast<int>(l), Message("step-trace", Arg(what))));
+    if (what.empty()) continue;
+    m.steps.push_back(onLength(m.laid, static_cast<int>(l), Message("step-trace", Arg(what))));
+    addTicks(m, tick++);
   }
 }
 
@@ -275,10 +290,13 @@ void addSteps(CutMethod& m, BandKind kind, bool round) {
   const auto squarings = std::count_if(m.laid.bands.begin(), m.laid.bands.end(),
                                        [](const Band& b) { return b.kind == BandKind::Squaring; });
   if (squarings > 0) m.steps.emplace_back("step-square-up", squarings);
+  addTicks(m, -1);
   if (kind == BandKind::Traced) return addTracedSteps(m);
+  int tick = 0;
   for (const BandRun& run : runsOf(m.laid)) {
     if (kind == BandKind::Strip) {
       addStripSteps(m, run, round);
+      addTicks(m, tick++);
       continue;
     }
     const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
@@ -287,14 +305,18 @@ void addSteps(CutMethod& m, BandKind kind, bool round) {
                  run.most);
     if (g.alternate) step = Message("two-sentences", std::move(step), Message("step-half-upside-down"));
     m.steps.push_back(onLength(m.laid, run.length, std::move(step)));
+    addTicks(m, tick++);
   }
   addOffcutSteps(m);
 }
 
 void addScrapSteps(CutMethod& m) {
-  for (const CutGroup& g : m.groups)
+  int tick = 0;
+  for (const CutGroup& g : m.groups) {
     m.steps.emplace_back("step-scraps", g.demand.patches, sizeArg(g.width), sizeArg(g.height),
                          patchesArg(g.demand.patches, g.demand));
+    addTicks(m, tick++);
+  }
 }
 
 /// The bands of a method; false if a group fits on nothing that there is or can be bought.
@@ -332,6 +354,17 @@ void addWhole(CutMethod& m) {
 
 }  // namespace
 
+std::optional<std::size_t> lengthForWindows(const Cloth& cloth) {
+  std::optional<std::size_t> best;
+  for (std::size_t i = 0; i < cloth.lengths.size(); ++i) {
+    const OnHand& l = cloth.lengths[i];
+    if (!l.outline.empty() || std::abs(widthOf(cloth, l) - stripWidthOf(cloth)) > kRounding) continue;
+    const auto rank = [](const OnHand& o) { return std::pair(o.holes.empty(), o.mm()); };
+    if (!best || rank(l) > rank(cloth.lengths[*best])) best = i;
+  }
+  return best;
+}
+
 double stripWidthOf(const Cloth& cloth) {
   if (cloth.soldPiece && !cloth.width) return cloth.soldPiece->width.mm();
   return cloth.soldPiece ? cloth.soldPiece->width.mm() : cloth.width.value_or(Length{}).mm();
@@ -345,12 +378,17 @@ void addDemandLines(CutMethod& m, const PatchDemand& demand, double sparePercent
         {Message("sum-with-spare", numberArg(sparePercent, 1)), static_cast<double>(demand.patches), false});
 }
 
-std::vector<BandRun> runsOf(const CutLayout& layout) {
-  std::vector<int> patches(layout.bands.size(), 0);
+std::vector<int> patchesInBands(const CutLayout& layout) {
+  std::vector<int> out(layout.bands.size(), 0);
   for (const PlacedPatch& p : layout.placements) {
     const auto band = static_cast<std::size_t>(p.band);
-    if (p.group < 0 || p.group == layout.bands[band].group) ++patches[band];
+    if (p.group < 0 || p.group == layout.bands[band].group) ++out[band];
   }
+  return out;
+}
+
+std::vector<BandRun> runsOf(const CutLayout& layout) {
+  const std::vector<int> patches = patchesInBands(layout);
   std::vector<BandRun> out;
   int number = 1;
   for (std::size_t b = 0; b < layout.bands.size(); ++b) {
@@ -379,12 +417,12 @@ CutMethod laid(const CutInput& in, const std::vector<WindowPart>& windows, doubl
     }
     return m;
   }
-  Lengths lengths(in.cloth);
+  Lengths lengths(in);
   if (windowLength > 0) lengths.windows(in, windows, windowLength);
   const bool bands = worked.kind != BandKind::Traced;
   if (m.why.empty() && bands && !layBands(lengths, worked)) {
     m.why = Message("sold-piece-too-small");
-    Lengths again(in.cloth);
+    Lengths again(in);
     if (windowLength > 0) again.windows(in, windows, windowLength);
     m.laid = again.take();
     return m;

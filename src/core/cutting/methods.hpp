@@ -12,6 +12,7 @@ namespace clathra {
 /// How the patches of one group are cut across a piece of cloth: a strip, or a row of rough rectangles.
 struct BandMaker {
   int group = 0;
+  int hand = 0;                             ///< hands are never cut from one strip
   int wanted = 0;                           ///< patches
   double height = 0;                        ///< of a band, mm
   std::function<int(double width)> fits;    ///< patches in a band that long
@@ -57,6 +58,13 @@ CutMethod laid(const CutInput& input, const std::vector<WindowPart>& windows, do
 /// Lays outlines as densely as they go: on what is on hand first, the rest on cloth to buy.
 CutLayout laidTraced(const CutInput& input, const std::vector<PatchDemand>& demands, CutLayout windows,
                      const Progress& progress);
+
+/// Which of the cloth's lengths windows are cut from: of its full width, without holes if there is such a
+/// one, and the longest of those.
+std::optional<std::size_t> lengthForWindows(const Cloth& cloth);
+
+/// Patches of its own group that each band holds.
+std::vector<int> patchesInBands(const CutLayout& laid);
 
 /// Usable width of strips, mm: the cloth's, or of the pieces that it is sold by; 0 where there is none.
 double stripWidthOf(const Cloth& cloth);

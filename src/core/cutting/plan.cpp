@@ -24,60 +24,83 @@ std::vector<bool> windowPieces(const CutInput& in) {
   return out;
 }
 
-int withSpare(int pieces, double percent) {
-  return static_cast<int>(std::ceil(pieces * (1 + percent / 100) - 1e-9));
-}
+/// What windows are cut from: a length on hand, or cloth that is bought.
+struct WindowGround {
+  double width = 0;
+  std::optional<Point> mark;  ///< the print's place, where it is known
+  std::vector<Polygon> holes;
+  std::optional<double> length;  ///< mm; of cloth to buy any
+};
 
-/// Where the print lies on the length that windows are cut from: the longest whole one.
-std::optional<Point> markOfWindows(const Cloth& cloth) {
-  const OnHand* longest = nullptr;
-  for (const OnHand& l : cloth.lengths)
-    if (l.outline.empty() && l.holes.empty() && (!longest || l.mm() > longest->mm())) longest = &l;
-  return longest ? markOn(cloth, *longest) : cloth.print->mark;
+WindowGround windowGround(const Cloth& cloth) {
+  const auto own = lengthForWindows(cloth);
+  if (!own) return {cloth.width->mm(), cloth.print ? cloth.print->mark : std::nullopt, {}, {}};
+  const OnHand& l = cloth.lengths[*own];
+  return {widthOf(cloth, l), markOn(cloth, l), l.holes, l.mm()};
 }
 
 /// The motif's windows after `start`; how many it wants are the pieces that still wear the cloth.
-Result<WindowPart> windowPart(const WindowInput& input, double start, double sparePercent,
+Result<WindowPart> windowPart(const WindowInput& input, const WindowGround& ground, double start,
                               const Supplies& known, const Progress& progress) {
   const Cloth& cloth = input.cloth;
   WindowPart part;
   part.motif = input.motif.id;
   part.name = input.motif.name;
-  part.copies = withSpare(static_cast<int>(input.motif.pieces.size()), sparePercent);
+  part.copies = input.copies;
   part.start = start;
   if (part.copies == 0) {
     part.length = 0;
     return part;
   }
+  const auto made = WindowField::make(input);
+  if (!made) return tl::make_unexpected(made.error());
   if (cloth.scraps || !cloth.width) return part;
-  const auto field = WindowField::make(input);
-  if (!field) return tl::make_unexpected(field.error());
-  const auto mark = markOfWindows(cloth);
-  part.worstPlace = !mark;
+  const WindowField field = made->clearOf(ground.holes);
+  part.worstPlace = !ground.mark;
+  const double limit = ground.length.value_or(WindowField::kLongestLooked);
   WindowSet set;
   const auto at = known.find(part.motif);
-  if (start == 0 && at != known.end() && static_cast<int>(at->second->needed.windows.size()) == part.copies)
+  if (start == 0 && ground.holes.empty() && ground.mark == cloth.print->mark && at != known.end() &&
+      static_cast<int>(at->second->needed.windows.size()) == part.copies)
     set = at->second->needed;
-  else
-    set = mark ? field->shortest(part.copies, cloth.width->mm(), *mark, start, progress)
-               : field->longest(part.copies, cloth.width->mm(), start, progress);
+  else if (ground.mark)
+    set = field.shortest(part.copies, ground.width, *ground.mark, start, progress, kWindowEffort, limit);
+  else if (ground.holes.empty())
+    set = field.longest(part.copies, ground.width, start, progress, kWindowEffort);
   if (progress.cancelled()) return fail(kCancelled);
   if (set.windows.empty()) return part;
   part.length = set.length - start;
+  part.exact = set.exact;
   part.windows = std::move(set.windows);
   return part;
 }
 
-constexpr int kDegrees = 360;
-
-/// How a piece stands in the layout against its upright shape, in whole degrees; ways that its symmetry makes
-/// equal are one.
-int standing(const Piece& piece, const Shape& shape) {
-  const double step = static_cast<double>(kDegrees) / std::max(1, shape.symmetry.turns);
-  const double turn = std::fmod(piece.turn.degrees(), step);
-  const int whole = static_cast<int>(std::lround(turn < -0.5 ? turn + step : turn));
-  return whole >= std::lround(step) ? 0 : whole;
+/// The windows of all motif choices below each other on one piece of cloth: on a length on hand where it
+/// suffices, else on cloth that is bought, where nobody knows yet how its print will lie.
+Result<std::vector<WindowPart>> windowParts(const CutInput& in, const Supplies& known,
+                                            const Progress& progress) {
+  const auto on = [&](const WindowGround& ground) -> Result<std::vector<WindowPart>> {
+    std::vector<WindowPart> parts;
+    double at = 0;
+    for (const WindowInput& w : in.windows) {
+      auto part = windowPart(w, ground, at, known, progress);
+      if (!part) return tl::make_unexpected(part.error());
+      at += part->length.value_or(0);
+      parts.push_back(std::move(*part));
+    }
+    return parts;
+  };
+  WindowGround ground;
+  if (!in.cloth.scraps && in.cloth.width) ground = windowGround(in.cloth);
+  auto parts = on(ground);
+  if (!parts || !ground.length) return parts;
+  const bool fits = std::all_of(parts->begin(), parts->end(), [&](const WindowPart& p) {
+    return p.length && p.start + *p.length <= *ground.length + 1e-6;
+  });
+  return fits ? std::move(parts) : on({in.cloth.width->mm(), {}, {}, {}});
 }
+
+constexpr int kDegrees = 360;
 
 int opposite(int turn, const Shape& shape) {
   const int step =
@@ -167,7 +190,10 @@ void addWhole(CutPlan& plan, const Cloth& cloth) {
   plan.sum = method->sum;
   for (const WindowPart& w : plan.windows)
     if (w.copies > 0)
-      plan.sum.push_back({Message(w.worstPlace ? "sum-windows-worst" : "sum-windows", w.copies, w.name),
+      plan.sum.push_back({Message(!w.exact       ? "sum-windows-at-most"
+                                  : w.worstPlace ? "sum-windows-worst"
+                                                 : "sum-windows",
+                                  w.copies, w.name),
                           w.length.value_or(0), true});
   plan.toBuy = method->toBuy;
   plan.buyLength = method->buyLength;
@@ -183,6 +209,13 @@ const CutMethod* CutPlan::method() const {
   const auto at =
       std::find_if(methods.begin(), methods.end(), [&](const CutMethod& m) { return m.id == chosen; });
   return at == methods.end() ? nullptr : &*at;
+}
+
+int standing(const Piece& piece, const Shape& shape) {
+  const double step = static_cast<double>(kDegrees) / std::max(1, shape.symmetry.turns);
+  const double turn = std::fmod(piece.turn.degrees(), step);
+  const int whole = static_cast<int>(std::lround(turn < -0.5 ? turn + step : turn));
+  return whole >= std::lround(step) ? 0 : whole;
 }
 
 double roundedToRuler(double mm, LengthUnit unit) {
@@ -250,8 +283,8 @@ std::map<DemandKey, int> countsOf(const CutInput& in, Stand stand) {
 }  // namespace
 
 /// Spares are counted for each shape and hand, whichever way pieces stand, and dealt out in turn to the
-/// largest demands.
-static void addSpares(std::vector<PatchDemand>& demands, double percent) {
+/// largest demands; patches that were cut and have lost their piece are dealt out likewise.
+static void addSpares(std::vector<PatchDemand>& demands, const CutInput& in) {
   std::map<std::pair<std::uint16_t, int>, std::vector<PatchDemand*>> same;
   for (PatchDemand& d : demands) same[{d.shape, d.hand}].push_back(&d);
   for (auto& [kind, all] : same) {
@@ -259,9 +292,17 @@ static void addSpares(std::vector<PatchDemand>& demands, double percent) {
     for (const PatchDemand* d : all) pieces += d->pieces;
     std::stable_sort(all.begin(), all.end(),
                      [](const PatchDemand* a, const PatchDemand* b) { return a->pieces > b->pieces; });
-    const int extra = withSpare(pieces, percent) - pieces;
-    for (int i = 0; i < extra; ++i) ++all[static_cast<std::size_t>(i) % all.size()]->patches;
+    const auto cut = in.cut.find(kind);
+    const int wanted = stillWanted(pieces, cut == in.cut.end() ? CutCount{} : cut->second, in.sparePercent);
+    for (int i = 0; i < wanted - pieces; ++i) ++all[static_cast<std::size_t>(i) % all.size()]->patches;
+    for (int left = pieces - wanted, i = 0; left > 0; ++i) {
+      int& patches = all[static_cast<std::size_t>(i) % all.size()]->patches;
+      if (patches == 0) continue;
+      --patches;
+      --left;
+    }
   }
+  std::erase_if(demands, [](const PatchDemand& d) { return d.patches == 0; });
 }
 
 std::vector<PatchDemand> demandsOf(const CutInput& in, Stand stand) {
@@ -296,7 +337,7 @@ std::vector<PatchDemand> demandsOf(const CutInput& in, Stand stand) {
         false);
     counts.erase(other);
   }
-  addSpares(out, in.sparePercent);
+  addSpares(out, in);
   return out;
 }
 
@@ -304,12 +345,56 @@ std::vector<PatchDemand> demandsOf(const CutInput& in) {
   return demandsOf(in, standOf(in.cloth));
 }
 
+namespace {
+
+/// The layout's shape that patches of the log were cut for, if it is still the same.
+std::optional<std::uint16_t> shapeOf(const Layout& layout, const CutPatches& p) {
+  for (std::size_t s = 0; s < layout.shapes.size(); ++s) {
+    const Shape& shape = layout.shapes[s];
+    if (shape.name == p.shape && !turnsBetween(p.paper, placed(shape.outline, {}, p.hand < 0, {})).empty())
+      return static_cast<std::uint16_t>(s);
+  }
+  return std::nullopt;
+}
+
+/// Takes the pieces that have their patch out of what is wanted, and counts what is cut.
+void takeCutOnes(CutInput& in, const Cloth& cloth) {
+  const auto windows = windowPieces(in);
+  std::vector<std::uint32_t> done;
+  for (const ClothCut& c : cloth.cuts)
+    for (const CutPatches& p : c.patches) {
+      if (p.motif) {
+        done.insert(done.end(), p.pieces.begin(), p.pieces.end());
+        continue;
+      }
+      const auto shape = shapeOf(*in.layout, p);
+      if (!shape) continue;
+      CutCount& count = in.cut[{*shape, p.hand}];
+      count.patches += p.count;
+      for (const auto i : p.pieces) {
+        const Piece& piece = in.layout->pieces[i];
+        if (windows[i] || piece.shape != *shape || piece.hand != p.hand ||
+            !std::binary_search(in.pieces.begin(), in.pieces.end(), i))
+          continue;
+        ++count.pieces;
+        done.push_back(i);
+      }
+    }
+  if (done.empty()) return;
+  std::sort(done.begin(), done.end());
+  std::erase_if(in.pieces, [&](std::uint32_t i) { return std::binary_search(done.begin(), done.end(), i); });
+}
+
+}  // namespace
+
 Result<CutInput> cutInput(const Project& project, ClothId id) {
   const Cloth* cloth = clothById(project, id);
   if (!cloth) return fail("no-such-cloth-project");
   CutInput in;
   in.layout = project.layout;
-  in.cloth = *cloth;
+  ClothLeft left = clothLeft(*cloth);
+  in.cloth = std::move(left.cloth);
+  in.origins = std::move(left.origins);
   std::uint32_t piece = 0;
   for (const ClothId worn : project.painting) {
     if (worn == id) in.pieces.push_back(piece);
@@ -317,6 +402,7 @@ Result<CutInput> cutInput(const Project& project, ClothId id) {
   }
   for (const MotifChoice& m : project.motifs)
     if (m.cloth == id) in.windows.push_back(windowInput(project, m));
+  takeCutOnes(in, *cloth);
   in.allowance = allowanceOf(project, *cloth);
   for (std::size_t s = 0; s < project.layout->shapes.size(); ++s)
     if (const double own = allowanceOf(project, *cloth, project.layout->shapes[s].name); own != in.allowance)
@@ -342,20 +428,22 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
   const Cloth& cloth = in.cloth;
   CutPlan plan;
   plan.cloth = cloth.id;
+  plan.lengths = cloth.lengths;
+  plan.origins = in.origins;
   plan.width = stripWidthOf(cloth);
   plan.chosen = cloth.method;
   const auto demands = demandsOf(in);
   for (const PatchDemand& d : demands) plan.pieces += d.pieces;
   double at = 0;
   bool windowsKnown = true;
-  for (const WindowInput& w : in.windows) {
-    auto part = windowPart(w, at, in.sparePercent, known, progress);
-    if (!part) return tl::make_unexpected(part.error());
-    windowsKnown = windowsKnown && (part->length.has_value() || cloth.scraps);
-    at += part->length.value_or(0);
-    plan.pieces += part->copies;
-    plan.windowMinutes += part->copies * kMinutesPerWindow;
-    plan.windows.push_back(std::move(*part));
+  auto parts = windowParts(in, known, progress);
+  if (!parts) return tl::make_unexpected(parts.error());
+  plan.windows = std::move(*parts);
+  for (const WindowPart& part : plan.windows) {
+    windowsKnown = windowsKnown && (part.length.has_value() || cloth.scraps);
+    at += part.length.value_or(0);
+    plan.pieces += part.copies;
+    plan.windowMinutes += part.copies * kMinutesPerWindow;
   }
   if (windowsKnown) plan.windowLength = at;
   for (const MethodKind& kind : methodKinds()) {

@@ -56,6 +56,7 @@ struct CutGroup {
   int perBand = 0, bands = 0;   ///< 0 bands from scraps
   bool alternate = false;       ///< every second patch lies the other way up
   bool swapsBeginning = false;  ///< every second band begins with one that lies the other way up
+  Message crossing = {};        ///< how strips of it are crossed: angles and distances; empty where square
 };
 
 struct MinutesPart {
@@ -68,6 +69,7 @@ struct ClothLength {
   double width = 0, length = 0;  ///< mm; of cloth to buy as much as is used
   double used = 0;               ///< mm from the cut end
   bool toBuy = false;            ///< else it is on hand, as the cloth lists them
+  int number = 0;                ///< as the shelf lists it, from 1; 0: to buy
 };
 
 enum class BandKind { Squaring, Windows, Strip, Row, Traced };
@@ -137,6 +139,7 @@ struct CutMethod {
   double lengthIfTurned = 0;  ///< for one-way cloth: what turning would come to; 0 if the same
   std::vector<SumLine> sum;
   std::vector<Message> steps;
+  std::vector<int> ticks;  ///< one a step: which tick it belongs to, from 0; -1: none of its own
   std::vector<CutGroup> groups;
   CutLayout laid;        ///< windows and what this method cuts; windows alone where it cannot be used
   double toBuy = 0;      ///< mm that the lengths on hand do not hold, windows included
@@ -155,11 +158,14 @@ struct WindowPart {
   double start = 0;              ///< mm from the cut end
   std::vector<Window> windows;
   bool worstPlace = false;
+  bool exact = true;  ///< false: a shorter length may do, which was not looked for to the end
 };
 
 struct CutPlan {
   ClothId cloth = kNoCloth;
-  double width = 0;  ///< mm; 0 for scraps
+  std::vector<OnHand> lengths;        ///< that it was made on: what is left of those on the shelf
+  std::vector<LengthOrigin> origins;  ///< where they lie on those
+  double width = 0;                   ///< mm; 0 for scraps
   std::vector<WindowPart> windows;
   std::vector<CutMethod> methods;
   std::string chosen;  ///< by the quilter, else the recommended one
@@ -181,8 +187,10 @@ struct CutPlan {
 /// All that the plan of one cloth depends on.
 struct CutInput {
   std::shared_ptr<const Layout> layout;
-  Cloth cloth;
-  std::vector<std::uint32_t> pieces;                               ///< that wear it; rising
+  Cloth cloth;                        ///< as it is after its cuts
+  std::vector<LengthOrigin> origins;  ///< of its lengths on those of the shelf; empty: they are the same
+  std::vector<std::uint32_t> pieces;  ///< that wear it and have no patch yet; rising
+  std::map<std::pair<std::uint16_t, int>, CutCount> cut;           ///< what is cut already, by shape and hand
   std::vector<WindowInput> windows;                                ///< of the motif choices cut from it
   double allowance = 0;                                            ///< mm
   std::map<std::uint16_t, double> shapeAllowances;                 ///< mm, where a shape has its own
@@ -215,6 +223,10 @@ void choose(CutPlan& plan, const Cloth& cloth, const std::string& method);
 /// two-way cloth and stripes.
 std::vector<PatchDemand> demandsOf(const CutInput& input, Stand stand);
 std::vector<PatchDemand> demandsOf(const CutInput& input);
+
+/// How a piece stands in the layout against its upright shape, in whole degrees; ways that its symmetry makes
+/// equal are one.
+int standing(const Piece& piece, const Shape& shape);
 
 /// Up to the next line of the ruler: 1/8 in, or 1 mm.
 double roundedToRuler(double mm, LengthUnit unit);

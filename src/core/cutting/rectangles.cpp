@@ -78,6 +78,7 @@ std::vector<PlacedPatch> rowOf(const RectangleGroup& g, int group, int n, int be
 BandMaker makerOf(const RectangleGroup& g, int group) {
   BandMaker m;
   m.group = group;
+  m.hand = g.demand.hand;
   m.wanted = g.demand.patches;
   m.height = g.height;
   m.fits = [w = g.width](double width) { return static_cast<int>((width + 1e-6) / w); };
@@ -97,10 +98,9 @@ void setMinutes(CutMethod& m, int scissorCuts, int patches) {
 
 /// A cut under each row; in a row one more than it has patches.
 void finish(CutMethod& m, const std::vector<RectangleGroup>& groups, double sparePercent) {
-  std::vector<int> rows(groups.size(), 0), most(groups.size(), 0), inBand(m.laid.bands.size(), 0);
+  std::vector<int> rows(groups.size(), 0), most(groups.size(), 0);
   int cuts = 0;
-  for (const PlacedPatch& p : m.laid.placements)
-    if (p.group >= 0) ++inBand[static_cast<std::size_t>(p.band)];
+  const std::vector<int> inBand = patchesInBands(m.laid);
   for (std::size_t b = 0; b < m.laid.bands.size(); ++b) {
     if (m.laid.bands[b].group < 0) continue;
     const auto g = static_cast<std::size_t>(m.laid.bands[b].group);

@@ -2,11 +2,11 @@
 #include <algorithm>
 #include <cmath>
 #include <memory>
+#include <numbers>
 
-#include "cutting/methods.hpp"
+#include "cutting/strip_maker.hpp"
 #include "cutting/times.hpp"
 #include "shape/convex.hpp"
-#include "shape/strip.hpp"
 #include "shape/strokes.hpp"
 
 namespace clathra {
@@ -47,16 +47,39 @@ int crossCuts(const StripGroup& g, int copies) {
   }));
 }
 
-std::vector<StripLay> laysFor(const PatchDemand& demand) {
-  if (demand.inPairs) return {stripLay(demand.patch, {}, true)};
-  if (demand.mayTurn) return stripLays(demand.patch, true);
-  // Print and stripe run as the patch stands: no quarter turns, and half turns only where they do not show.
-  std::vector<StripLay> lays{stripLay(demand.patch, {}, false)};
-  if (demand.mayTurnHalf) {
-    lays.push_back(stripLay(demand.patch, {}, true));
-    lays.push_back(stripLay(demand.patch, kHalfTurn, true));
+/// How a strip is crossed, where that is not square: the angles of the cuts to the strip, and how far apart
+/// they are. Two plain slants make a patch with its level sides; other outlines have more.
+Message crossingOf(const StripGroup& g) {
+  if (g.perStrip == 0 || !isConvex(g.demand.sharp)) return {};
+  const Polygon sharp = asCut({g.demand, g.lay, g.height, 1}, 1).front();
+  std::vector<Point> sides;  // upwards
+  double top = 0, bottom = 0;
+  for (std::size_t i = 0; i < sharp.size(); ++i) {
+    const Point d = sharp[(i + 1) % sharp.size()] - sharp[i];
+    constexpr double kLevel = 1e-3;
+    if (std::abs(d.y) < kLevel)
+      (d.x > 0 ? top : bottom) += std::abs(d.x);
+    else
+      sides.push_back(d.y < 0 ? d : -1.0 * d);
   }
-  return lays;
+  std::vector<int> angles;
+  for (const Point d : sides) {
+    const int deg = static_cast<int>(std::lround(std::atan2(-d.y, d.x) * 180 / std::numbers::pi));
+    if (std::find(angles.begin(), angles.end(), deg) == angles.end()) angles.push_back(deg);
+  }
+  std::sort(angles.begin(), angles.end());
+  constexpr int kSquare = 90;
+  if (angles == std::vector<int>{kSquare}) return {};
+  if (sides.size() == 2 && angles.size() == 1) {
+    const double apart = g.lay.toNext * std::abs(sides[0].y) / length(sides[0]);
+    return Message("step-slanted", angles[0] > kSquare ? 2 * kSquare - angles[0] : angles[0], sizeArg(apart));
+  }
+  if (sides.size() == 2 && g.lay.alternate && angles.front() + angles.back() == 2 * kSquare)
+    return Message("step-slanted-in-turn", angles.front(), sizeArg(std::max(top, bottom)),
+                   sizeArg(std::min(top, bottom)));
+  std::vector<Message> all;
+  for (const int deg : angles) all.emplace_back("degrees", deg);
+  return Message("step-slants", Arg(all));
 }
 
 /// More cloth than this share is not spent to save cuts, see docs/calculations.md ("Cutting").
@@ -103,35 +126,8 @@ bool swapsBeginning(const StripGroup& g) {
   return g.demand.inPairs && g.demand.patches > g.perStrip && g.perStrip % 2 != 0;
 }
 
-std::vector<PlacedPatch> stripOf(const StripGroup& g, int group, int n, int before) {
-  const double length = g.lay.lengthFor(static_cast<std::size_t>(n));
-  std::vector<PlacedPatch> out;
-  for (Polygon& patch : stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(n))) {
-    PlacedPatch p;
-    p.shape = g.demand.shape;
-    p.hand = g.demand.hand;
-    p.group = group;
-    p.patch = std::move(patch);
-    if (g.demand.inPairs && before % 2 == 1)
-      for (Point& q : p.patch) q = {length - q.x, g.lay.height - q.y};
-    out.push_back(std::move(p));
-  }
-  return out;
-}
-
 bool turnsAnyOf(const StripGroup& g) {
   return g.lay.alternate || std::abs(g.lay.turn.wrapped().degrees()) > 0.1;
-}
-
-BandMaker makerOf(const StripGroup& g, int group) {
-  BandMaker m;
-  m.group = group;
-  m.wanted = g.demand.patches;
-  m.height = g.height;
-  m.fits = [lay = g.lay](double width) { return static_cast<int>(lay.fitting(width)); };
-  m.used = [lay = g.lay](int n) { return lay.lengthFor(static_cast<std::size_t>(n)); };
-  m.make = [g, group](int n, int before) { return stripOf(g, group, n, before); };
-  return m;
 }
 
 /// What was laid of each group: strips of its own, and rows in what is left of others.
@@ -144,19 +140,12 @@ void addSum(CutMethod& m, const StripGroup& g, const Strips& s, double sparePerc
   if (s.offcutRows > 0)
     m.sum.push_back({Message("sum-from-offcuts", s.offcutRows), static_cast<double>(s.offcutRows), false});
   if (s.strips == 0) return;
-  // As it stands, not rounded to a fraction: the ruler's line comes in the next line of the sum.
-  m.sum.push_back(
-      {Message("sum-strips", s.strips, s.most, fineArg(g.lay.height, 1)), s.strips * g.lay.height, true});
-  if (const double rounded = s.strips * (g.height - g.lay.height); rounded > 1e-6)
-    m.sum.push_back({Message("sum-strips-rounded"), rounded, true});
+  addStripLines(m, s.strips, s.most, g.lay.height, g.height);
 }
 
 void finish(CutMethod& m, const std::vector<StripGroup>& groups, double sparePercent) {
   std::vector<Strips> all(groups.size());
-  std::vector<int> inBand(m.laid.bands.size(), 0);
-  for (const PlacedPatch& p : m.laid.placements)
-    if (p.group >= 0 && p.group == m.laid.bands[static_cast<std::size_t>(p.band)].group)
-      ++inBand[static_cast<std::size_t>(p.band)];
+  const std::vector<int> inBand = patchesInBands(m.laid);
   int strips = 0, crossing = 0;
   std::map<std::pair<int, int>, int> known;
   const auto cross = [&](int group, int n) {
@@ -228,9 +217,9 @@ WorkedMethod workStrips(const CutInput& in, const std::vector<PatchDemand>& dema
   if (oneWay) m.lengthIfTurned = lengthIfTurned(in, width);
   for (const StripGroup& g : groups) {
     m.turnsOneWay = m.turnsOneWay || (oneWay && !g.demand.inPairs && turnsAnyOf(g));
-    out.makers.push_back(makerOf(g, static_cast<int>(m.groups.size())));
+    out.makers.push_back(stripMaker(g.demand, g.lay, g.height, static_cast<int>(m.groups.size())));
     m.groups.push_back({g.demand, g.height, 0, g.perStrip, (g.demand.patches + g.perStrip - 1) / g.perStrip,
-                        g.lay.alternate, swapsBeginning(g)});
+                        g.lay.alternate, swapsBeginning(g), crossingOf(g)});
   }
   out.finish = [groups, spare = in.sparePercent](CutMethod& method) { finish(method, groups, spare); };
   return out;

@@ -2,10 +2,9 @@
 #include <algorithm>
 #include <cmath>
 
-#include "cutting/methods.hpp"
+#include "cutting/strip_maker.hpp"
 #include "cutting/times.hpp"
 #include "shape/arcs.hpp"
-#include "shape/strip.hpp"
 
 namespace clathra {
 
@@ -28,18 +27,9 @@ StripLay apartBy(StripLay lay, double gap) {
 }
 
 TemplateGroup groupOf(const PatchDemand& demand, double width, LengthUnit unit) {
-  std::vector<StripLay> lays;
-  if (demand.inPairs)
-    lays = {stripLay(demand.patch, {}, true)};
-  else if (demand.mayTurn)
-    lays = stripLays(demand.patch, true);
-  else
-    lays = {stripLay(demand.patch, {}, false)};
-  if (!demand.mayTurn && demand.mayTurnHalf && !demand.inPairs)
-    for (const Angle begin : {Angle(), kHalfTurn}) lays.push_back(stripLay(demand.patch, begin, true));
   TemplateGroup best{demand, {}, 0, 0, static_cast<int>(edgesOf(demand.patch).size())};
   double least = 1e300;
-  for (const StripLay& lay : lays) {
+  for (const StripLay& lay : laysFor(demand)) {
     const StripLay wide = apartBy(lay, kOverrun);
     const int per = static_cast<int>(wide.fitting(width));
     if (per == 0) continue;
@@ -54,38 +44,11 @@ TemplateGroup groupOf(const PatchDemand& demand, double width, LengthUnit unit) 
   return best;
 }
 
-BandMaker makerOf(const TemplateGroup& g, int group) {
-  BandMaker m;
-  m.group = group;
-  m.wanted = g.demand.patches;
-  m.height = g.height;
-  m.fits = [lay = g.lay](double width) { return static_cast<int>(lay.fitting(width)); };
-  m.used = [lay = g.lay](int n) { return lay.lengthFor(static_cast<std::size_t>(n)); };
-  m.make = [g, group](int n, int before) {
-    std::vector<PlacedPatch> out;
-    const double length = g.lay.lengthFor(static_cast<std::size_t>(n));
-    for (Polygon& patch : stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(n))) {
-      PlacedPatch p;
-      p.shape = g.demand.shape;
-      p.hand = g.demand.hand;
-      p.group = group;
-      p.patch = std::move(patch);
-      if (g.demand.inPairs && before % 2 == 1)
-        for (Point& q : p.patch) q = {length - q.x, g.lay.height - q.y};
-      out.push_back(std::move(p));
-    }
-    return out;
-  };
-  return m;
-}
-
 /// Strips of a group lie on each other, as many as the blade takes; each stack is cut round as often as its
 /// fullest strip has patches.
 void finish(CutMethod& m, const std::vector<TemplateGroup>& groups, double sparePercent) {
   std::vector<std::vector<int>> strips(groups.size());
-  std::vector<int> inBand(m.laid.bands.size(), 0);
-  for (const PlacedPatch& p : m.laid.placements)
-    if (p.group >= 0) ++inBand[static_cast<std::size_t>(p.band)];
+  const std::vector<int> inBand = patchesInBands(m.laid);
   for (std::size_t b = 0; b < m.laid.bands.size(); ++b)
     if (m.laid.bands[b].group >= 0)
       strips[static_cast<std::size_t>(m.laid.bands[b].group)].push_back(inBand[b]);
@@ -96,10 +59,7 @@ void finish(CutMethod& m, const std::vector<TemplateGroup>& groups, double spare
     addDemandLines(m, groups[g].demand, sparePercent);
     if (own.empty()) continue;
     const auto n = static_cast<int>(own.size());
-    m.sum.push_back({Message("sum-strips", n, own.front(), fineArg(groups[g].lay.height, 1)),
-                     n * groups[g].lay.height, true});
-    if (const double rounded = n * (groups[g].height - groups[g].lay.height); rounded > 1e-6)
-      m.sum.push_back({Message("sum-strips-rounded"), rounded, true});
+    addStripLines(m, n, own.front(), groups[g].lay.height, groups[g].height);
     all += n;
     for (std::size_t i = 0; i < own.size(); i += kLayersRoundTemplate) {
       goes += own[i];
@@ -134,7 +94,7 @@ WorkedMethod workTemplate(const CutInput& in, const std::vector<PatchDemand>& de
     }
     m.turnsOneWay =
         m.turnsOneWay || (in.cloth.direction == Direction::OneWay && g.lay.alternate && !d.inPairs);
-    out.makers.push_back(makerOf(g, static_cast<int>(m.groups.size())));
+    out.makers.push_back(stripMaker(g.demand, g.lay, g.height, static_cast<int>(m.groups.size())));
     m.groups.push_back({d, g.height, 0, g.perStrip, (d.patches + g.perStrip - 1) / g.perStrip,
                         g.lay.alternate, d.inPairs && g.perStrip % 2 != 0});
   }

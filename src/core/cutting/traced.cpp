@@ -83,7 +83,7 @@ class Tracing {
   /// The part of a length below its windows and what is squared up.
   PackRoom roomOf(std::size_t l) const {
     const ClothLength& c = laid_.lengths[l];
-    const double top = c.used + (isScrap(l) ? 0 : kSquaringUp);
+    const double top = c.used + squaring(l);
     PackRoom room;
     room.width = c.width;
     room.length = c.length - top;
@@ -102,6 +102,11 @@ class Tracing {
     if (b.top >= 0 && b.bottom <= room.length && b.left >= 0 && b.right <= room.width) return hole;
     const Polygon box{{b.left, b.top}, {b.right, b.top}, {b.right, b.bottom}, {b.left, b.bottom}};
     return clippedToBox(isConvex(hole) ? hole : box, {0, 0, room.width, room.length});
+  }
+  /// What is squared up when the length is begun, mm.
+  double squaring(std::size_t l) const {
+    const bool straight = l < in_.cloth.lengths.size() && in_.cloth.lengths[l].straight;
+    return isScrap(l) || straight ? 0 : kSquaringUp;
   }
   bool isScrap(std::size_t l) const {
     return l < in_.cloth.lengths.size() && !in_.cloth.lengths[l].outline.empty();
@@ -124,7 +129,7 @@ class Tracing {
     });
     for (const std::size_t l : whole) {
       ClothLength& c = laid_.lengths[l];
-      if (c.used + kSquaringUp + packed->usedLength > c.length + 1e-6) continue;
+      if (c.used + squaring(l) + packed->usedLength > c.length + 1e-6) continue;
       take(*packed, {l});
       return true;
     }
@@ -205,7 +210,7 @@ class Tracing {
     std::map<std::size_t, double> top;
     for (const auto& [l, low] : bottom) {
       ClothLength& c = laid_.lengths[l];
-      if (!isScrap(l)) {
+      if (squaring(l) > 0) {
         laid_.bands.push_back({static_cast<int>(l), BandKind::Squaring, -1, c.used, c.used + kSquaringUp});
         c.used += kSquaringUp;
       }

@@ -111,8 +111,12 @@ class PlanJudge {
         if (at == left.end()) return faults_.emplace_back("fault-wrong-way-up-5"), void();
         --at->second;
       }
-      for (const auto& [deg, n] : left)
-        if (n > 0) return faults_.emplace_back("fault-wrong-way-up-5"), void();
+      // Patches that were cut and lost their piece may serve some.
+      int pieces = 0, lacking = 0;
+      for (const auto& [deg, n] : want[kind]) pieces += n;
+      for (const auto& [deg, n] : left) lacking += std::max(0, n);
+      if (lacking > std::max(0, pieces - patchesFor({0, kind.first, kind.second}, pieces)))
+        return faults_.emplace_back("fault-wrong-way-up-5"), void();
     }
   }
   int whole(Angle turn, std::uint16_t shape) const {
@@ -173,6 +177,14 @@ class PlanJudge {
     }
   }
 
+  /// Pieces and spares of a shape and hand, less what is cut already.
+  int patchesFor(const Kind& kind, int pieces) const {
+    const auto at = in_.cut.find({std::get<1>(kind), std::get<2>(kind)});
+    const CutCount cut = at == in_.cut.end() ? CutCount{} : at->second;
+    const double all = (pieces + cut.pieces) * (1 + in_.sparePercent / 100);
+    return std::max(0, static_cast<int>(std::ceil(all - 1e-9)) - cut.patches);
+  }
+
   void counts() {
     std::map<Kind, int> laid, want;
     for (const PlacedPatch& p : laid_.placements)
@@ -187,20 +199,20 @@ class PlanJudge {
         windows += n;
         continue;
       }
-      const int pieces = want[kind];
-      // One spare more at most for each way of standing, where they go in pairs.
-      const int least = static_cast<int>(std::ceil(pieces * (1 + in_.sparePercent / 100) - 1e-9));
-      if (n != least) return faults_.emplace_back("fault-count-4"), void();
+      if (n != patchesFor(kind, want[kind])) return faults_.emplace_back("fault-count-4"), void();
     }
     for (const auto& [kind, n] : want)
-      if (method_.length && n > 0 && laid[kind] == 0) return faults_.emplace_back("fault-count-4"), void();
+      if (method_.length && laid[kind] != patchesFor(kind, n))
+        return faults_.emplace_back("fault-count-4"), void();
     int copies = 0;
     for (const WindowPart& w : plan_.windows) copies += static_cast<int>(w.windows.size());
     if (plan_.windowLength && windows != copies) faults_.emplace_back("fault-count-4");
   }
 
-  bool isScrap(std::size_t l) const {
-    return l < in_.cloth.lengths.size() && !in_.cloth.lengths[l].outline.empty();
+  /// Scraps are not squared up, nor what is straight already.
+  bool squaredUp(std::size_t l) const {
+    if (l >= in_.cloth.lengths.size()) return true;
+    return in_.cloth.lengths[l].outline.empty() && !in_.cloth.lengths[l].straight;
   }
 
   void lengths() {
@@ -216,7 +228,7 @@ class PlanJudge {
         return faults_.emplace_back("fault-sum-6"), void();
     }
     for (std::size_t l = 0; l < cut.size(); ++l)
-      if (squared[l] != (cut[l] > 0 && !isScrap(l) ? 1 : 0))
+      if (squared[l] != (cut[l] > 0 && squaredUp(l) ? 1 : 0))
         return faults_.emplace_back("fault-sum-6"), void();
     if (std::abs(sum - *method_.length) > kClose || std::abs(bands - *method_.length) > kClose)
       faults_.emplace_back("fault-sum-6");

@@ -91,6 +91,54 @@ void ClothFields::putOn(Cloth& cloth) const {
   cloth.turnOneWay = turnOneWay.value_or(cloth.turnOneWay);
 }
 
+namespace {
+
+/// Does what was cut off a length still lie on it?
+bool holds(const OnHand& length, const std::vector<ClothCut>& cuts, int index) {
+  constexpr double kRounding = 0.05;
+  return std::all_of(cuts.begin(), cuts.end(), [&](const ClothCut& c) {
+    if (c.length != index) return true;
+    double end = c.to;
+    for (const CutPatches& p : c.patches)
+      for (const Polygon& o : p.outlines) end = std::max(end, bounds(o).bottom);
+    return end <= length.mm() + kRounding;
+  });
+}
+
+/// What was cut follows its length where the lengths are listed anew. Of a length that is gone the patches
+/// stay: they were cut.
+void followLengths(Cloth& cloth, const std::vector<OnHand>& before) {
+  if (cloth.cuts.empty()) return;
+  const auto& after = cloth.lengths;
+  std::vector<int> to(before.size(), -1);
+  std::vector<bool> taken(after.size(), false);
+  const auto same = [](const OnHand& a, const OnHand& b) {
+    return a.length.nm() == b.length.nm() && a.width == b.width && a.outline == b.outline;
+  };
+  const auto give = [&](std::size_t from, std::size_t at) {
+    to[from] = static_cast<int>(at);
+    taken[at] = true;
+  };
+  for (std::size_t i = 0; i < before.size() && i < after.size(); ++i)
+    if (same(before[i], after[i])) give(i, i);
+  for (std::size_t i = 0; i < before.size(); ++i)
+    for (std::size_t k = 0; k < after.size() && to[i] < 0; ++k)
+      if (!taken[k] && same(before[i], after[k])) give(i, k);
+  // As many as before: one of them was measured anew.
+  for (std::size_t i = 0; i < before.size() && before.size() == after.size(); ++i)
+    if (to[i] < 0 && !taken[i] && holds(after[i], cloth.cuts, static_cast<int>(i))) give(i, i);
+  for (ClothCut& c : cloth.cuts) {
+    if (c.length < 0) continue;
+    c.length = to[static_cast<std::size_t>(c.length)];
+    if (c.length >= 0) continue;
+    c.from = c.to = 0;
+    for (CutPatches& p : c.patches) p.outlines.clear();
+  }
+  std::erase_if(cloth.cuts, [](const ClothCut& c) { return c.length < 0 && c.patches.empty(); });
+}
+
+}  // namespace
+
 bool AddCloth::readsPicture(const Project& p) const {
   return clathra::readsPicture(fields, p);
 }
@@ -127,6 +175,7 @@ Status ChangeCloth::apply(Project& p, const EditContext& c) const {
   if (!own) return tl::make_unexpected(own.error());
   Cloth changed = **own;
   if (const auto ok = putOn(p, changed, fields, c); !ok) return ok;
+  if (fields.lengths) followLengths(changed, (*own)->lengths);
   for (const Cloth& other : p.cloths)
     if (other.id != changed.id && !changed.name.empty() && other.name == changed.name)
       return fail("already-cloth-called", changed.name);

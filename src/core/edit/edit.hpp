@@ -4,6 +4,7 @@
 #include <memory>
 #include <span>
 
+#include "edit/cut_edits.hpp"
 #include "edit/edits.hpp"
 #include "edit/places.hpp"
 

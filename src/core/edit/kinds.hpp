@@ -1,5 +1,6 @@
 // All kinds of edits, in the order help lists them: what the registry and the readers of scripts go through.
 #pragma once
+#include "edit/cut_edits.hpp"
 #include "edit/edits.hpp"
 
 namespace clathra {
@@ -17,7 +18,7 @@ using EditKinds =
              ChangeVariant, DropVariant, SetNumbering, BeginWith, MakeShape, DropShape, AddPieces, TakeAway,
              Subdivide, FillHoles, CloseRing, Exchange, JoinPieces, DraftLines, Cure, SplitPiece, MarkUnit,
              PlaceUnit, SetOutUnits, ReplaceUnits, RenameUnit, DropUnit, AddCloth, AddScraps, ChangeCloth,
-             JoinNearCloths, RemoveCloth, ChooseMethod, AddMotif, ChangeMotif, RemoveMotif, SetRemarkAside,
-             TakeUpAgain>;
+             JoinNearCloths, RemoveCloth, ChooseMethod, SetNow, TakeCut, GiveBackCut, AddMotif, ChangeMotif,
+             RemoveMotif, SetRemarkAside, TakeUpAgain>;
 
 }  // namespace clathra

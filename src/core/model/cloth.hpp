@@ -7,6 +7,7 @@
 
 #include "measure/length.hpp"
 #include "message.hpp"
+#include "model/cut_log.hpp"
 #include "shape/polygon.hpp"
 
 namespace clathra {
@@ -54,8 +55,9 @@ struct OnHand {
   /// Where the print's corner lies on this length, if that is known for it alone: mm, unknown when empty.
   std::optional<std::optional<Point>> mark;
   std::vector<Polygon>
-      holes;        ///< what is not there any more, mm from the left selvedge and the upper cut end
-  Polygon outline;  ///< of a scrap; empty: a rectangle from selvedge to selvedge
+      holes;              ///< what is not there any more, mm from the left selvedge and the upper cut end
+  Polygon outline;        ///< of a scrap; empty: a rectangle from selvedge to selvedge
+  bool straight = false;  ///< its cut end is straight already and need not be squared up
 
   OnHand() = default;
   OnHand(Length l) : length(l) {}
@@ -99,7 +101,14 @@ struct Cloth {
   std::optional<Print> print;
   std::string method;       ///< chosen cutting method; empty: the recommended one
   bool turnOneWay = false;  ///< patches of a one-way cloth may be laid upside down all the same
+  std::vector<ClothCut> cuts;    ///< what was cut of it, as it was cut
   friend bool operator==(const Cloth&, const Cloth&) = default;
+};
+
+/// A cloth as it is after its cuts, and where its lengths came from.
+struct ClothLeft {
+  Cloth cloth;
+  std::vector<LengthOrigin> origins;  ///< one a length
 };
 
 /// 0 -> A, 1 -> B …, without I and O; then AA, AB …

@@ -67,6 +67,24 @@ void followMotif(MotifChoice& motif, const Followed& moved, const Layout& after)
   motif.pieces = std::move(kept);
 }
 
+/// Rising numbers of pieces that are still there.
+std::vector<std::uint32_t> followed(const std::vector<std::uint32_t>& pieces, const Followed& moved) {
+  std::vector<std::uint32_t> out;
+  for (const auto p : pieces)
+    if (const auto q = moved.after(p); q != kGone) out.push_back(q);
+  std::sort(out.begin(), out.end());
+  return out;
+}
+
+/// Calls what it is given with each list of pieces that patches were cut for, and with those marked to be
+/// cut.
+void eachCutList(Project& project, auto change) {
+  change(project.now);
+  for (Cloth& c : project.cloths)
+    for (ClothCut& cut : c.cuts)
+      for (CutPatches& p : cut.patches) change(p.pieces);
+}
+
 int freeSignIndex(const Project& project) {
   for (int i = 0;; ++i) {
     const std::string sign = signOf(i);
@@ -93,7 +111,7 @@ bool sameContent(const Project& a, const Project& b) {
   };
   return a.name == b.name && a.recipe == b.recipe && a.painting == b.painting && a.variants == b.variants &&
          a.roles == b.roles && a.roleOf == b.roleOf && a.cloths == b.cloths && a.motifs == b.motifs &&
-         a.pictures == b.pictures && a.settings == b.settings && a.setAside == b.setAside &&
+         a.now == b.now && a.pictures == b.pictures && a.settings == b.settings && a.setAside == b.setAside &&
          a.readings == b.readings && a.wantedWidth == b.wantedWidth && a.wantedHeight == b.wantedHeight &&
          sameLayout();
 }
@@ -137,9 +155,13 @@ Status relayout(Project& project, const ArrangementLibrary& library, const Recip
     roleOf = moved.of(project.roleOf);
     for (Variant& v : project.variants) v.painting = moved.of(v.painting);
     for (MotifChoice& m : project.motifs) followMotif(m, moved, *layout);
+    eachCutList(project, [&](std::vector<std::uint32_t>& list) {
+      if (!list.empty()) list = followed(list, moved);
+    });
   } else {
     project.variants.clear();  // places of another arrangement
     for (MotifChoice& m : project.motifs) m.pieces.clear();
+    eachCutList(project, [](std::vector<std::uint32_t>& list) { list.clear(); });
   }
   project.painting = std::move(painting);
   project.roleOf = std::move(roleOf);
@@ -179,7 +201,8 @@ double allowanceOf(const Project& project, const Cloth& cloth) {
 
 double allowanceOf(const Project& project, const Cloth& cloth, const std::string& shape) {
   const auto own = project.settings.shapeAllowances.find(shape);
-  return own == project.settings.shapeAllowances.end() ? allowanceOf(project, cloth) : own->second.wished.mm();
+  return own == project.settings.shapeAllowances.end() ? allowanceOf(project, cloth)
+                                                       : own->second.wished.mm();
 }
 
 Result<ClothId> addCloth(Project& project, Cloth cloth) {

@@ -33,9 +33,9 @@ struct ShapeAllowance {
 
 struct Settings {
   LengthUnit unit = LengthUnit::Inch;
-  Length allowance = Length::sixtyFourths(16);  ///< 1/4 in
-  std::optional<Length> leastAllowance;         ///< what may be accepted
-  std::optional<Length> outerAllowance;         ///< of edges on the quilt's outline
+  Length allowance = Length::sixtyFourths(16);            ///< 1/4 in
+  std::optional<Length> leastAllowance;                   ///< what may be accepted
+  std::optional<Length> outerAllowance;                   ///< of edges on the quilt's outline
   std::map<std::string, ShapeAllowance> shapeAllowances;  ///< by the shape's id
   double sparePercent = 0;
   std::string page = "a4";
@@ -82,6 +82,7 @@ struct Project {
   ClothId nextCloth = 0;
   std::vector<MotifChoice> motifs;
   int nextMotif = 1;
+  std::vector<std::uint32_t> now;  ///< pieces that are to be cut next, rising; the rest is promised its cloth
   std::map<std::string, Picture> pictures;
   Settings settings;
   std::vector<SetAside> setAside;

@@ -7,6 +7,7 @@
 
 #include "motif/independent.hpp"
 #include "shape/allowance.hpp"
+#include "shape/congruent.hpp"
 #include "shape/overlap.hpp"
 
 namespace clathra {
@@ -76,17 +77,36 @@ const Shape* shapeNamed(const Layout& layout, const std::string& name) {
   return nullptr;
 }
 
+/// Takes the pieces that have their patch out of a motif choice; how many that are, and how many patches.
+/// Patches of another size serve no more.
+CutCount takeCutOnes(MotifChoice& motif, const Cloth& cloth, const Polygon& shape) {
+  CutCount out;
+  for (const ClothCut& c : cloth.cuts)
+    for (const CutPatches& p : c.patches) {
+      if (p.motif != motif.id || shape.empty()) continue;
+      if (turnsBetween(p.paper, shape).empty() && turnsBetween(p.paper, placed(shape, {}, true, {})).empty())
+        continue;
+      out.patches += p.count;
+      for (const auto piece : p.pieces) out.pieces += std::erase(motif.pieces, piece) > 0 ? 1 : 0;
+    }
+  return out;
+}
+
 }  // namespace
 
 WindowInput windowInput(const Project& project, const MotifChoice& motif) {
   WindowInput out;
   out.motif = motif;
   const Cloth* cloth = clothById(project, motif.cloth);
-  if (cloth) out.cloth = *cloth;
-  if (cloth) out.allowance = allowanceOf(project, *cloth, motif.shape);
   std::erase_if(out.motif.pieces, [&](std::uint32_t i) { return project.painting[i] != motif.cloth; });
   if (const Shape* shape = shapeNamed(*project.layout, motif.shape)) out.shape = shape->outline;
   out.leftHand = !out.motif.pieces.empty() && project.layout->pieces[out.motif.pieces.front()].hand < 0;
+  if (cloth) {
+    out.cloth = clothLeft(*cloth).cloth;
+    out.allowance = allowanceOf(project, *cloth, motif.shape);
+    out.cut = takeCutOnes(out.motif, *cloth, out.shape);
+  }
+  out.copies = stillWanted(static_cast<int>(out.motif.pieces.size()), out.cut, project.settings.sparePercent);
   return out;
 }
 
@@ -129,6 +149,26 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
   return field;
 }
 
+WindowField WindowField::clearOf(std::vector<Polygon> holes) const {
+  WindowField out = *this;
+  out.holes_ = std::move(holes);
+  return out;
+}
+
+std::pair<double, double> clearStretch(const OnHand& length) {
+  std::vector<std::pair<double, double>> gone;
+  for (const Polygon& hole : length.holes) gone.emplace_back(bounds(hole).top, bounds(hole).bottom);
+  gone.emplace_back(length.mm(), length.mm());
+  std::sort(gone.begin(), gone.end());
+  std::pair<double, double> best{0, 0};
+  double from = 0;
+  for (const auto& [top, bottom] : gone) {
+    if (top - from > best.second - best.first) best = {from, top};
+    from = std::max(from, bottom);
+  }
+  return best;
+}
+
 double WindowField::patchWidth() const {
   return bounds(cosets_.front().patch).width();
 }
@@ -139,6 +179,10 @@ double WindowField::patchHeight() const {
 std::vector<WindowField::Spot> WindowField::spotsIn(double width, double from, double to, Point mark) const {
   std::vector<Spot> out;
   const double det = cross(lattice_.a, lattice_.b);
+  const auto meetsHole = [&](const Polygon& patch) {
+    return std::any_of(holes_.begin(), holes_.end(),
+                       [&](const Polygon& hole) { return overlaps(patch, hole); });
+  };
   for (std::size_t c = 0; c < cosets_.size(); ++c) {
     const Box b = bounds(cosets_[c].patch);
     const Box room{-b.left - kOnEdge, from - b.top - kOnEdge, width - b.right + kOnEdge,
@@ -159,6 +203,7 @@ std::vector<WindowField::Spot> WindowField::spotsIn(double width, double from, d
       for (double j = std::floor(jLow); j <= std::ceil(jHigh); ++j) {
         const Point at = start + i * lattice_.a + j * lattice_.b;
         if (at.x < room.left || at.x > room.right || at.y < room.top || at.y > room.bottom) continue;
+        if (!holes_.empty() && meetsHole(translated(cosets_[c].patch, at))) continue;
         out.push_back({at, c, at.y + b.top, at.y + b.bottom});
       }
   }
@@ -212,20 +257,21 @@ WindowSet WindowField::most(double width, double length, Point mark, const Progr
 }
 
 WindowSet WindowField::shortest(int wanted, double width, Point mark, double from, const Progress& progress,
-                                std::int64_t effort) const {
-  constexpr double kLongest = 100'000;  // mm
+                                std::int64_t effort, double limit) const {
   const double step = std::max(std::abs(lattice_.b.y), std::abs(lattice_.a.y));
   const auto reached = [&](const WindowSet& s) {
     const int need = halfEach_ ? (wanted + 1) / 2 * 2 : wanted;
     return static_cast<int>(s.windows.size()) >= need;
   };
   // Grow the length until it suffices; the choice itself then finds the earliest end.
-  for (double length = from + patchHeight() + step * 4; length < 2 * kLongest;
-       length = from + (length - from) * 2) {
+  for (double reach = from + patchHeight() + step * 4; reach < 2 * limit; reach = from + (reach - from) * 2) {
     if (progress.cancelled()) break;
+    const double length = std::min(reach, limit);
     WindowSet set = choose(spotsIn(width, from, length, mark), wanted, progress, effort);
     if (reached(set)) return set;
-    if (spotsIn(width, from, from + patchHeight() + step * 4, mark).empty() && length > from + 8 * step)
+    if (length >= limit) break;
+    if (holes_.empty() && spotsIn(width, from, from + patchHeight() + step * 4, mark).empty() &&
+        length > from + 8 * step)
       break;
   }
   return {};
@@ -269,14 +315,22 @@ WindowSet WindowField::fewest(double width, double length, const Progress& progr
   return worst.value_or(WindowSet{});
 }
 
-WindowSet WindowField::longest(int wanted, double width, double from, const Progress& progress) const {
+WindowSet WindowField::longest(int wanted, double width, double from, const Progress& progress,
+                               std::int64_t effort) const {
   std::optional<WindowSet> worst;
-  for (const Point mark : criticalMarks(width, from + patchHeight())) {
+  const auto marks = criticalMarks(width, from + patchHeight());
+  constexpr std::int64_t kLeast = 10'000;
+  const auto each =
+      std::max(kLeast, effort / static_cast<std::int64_t>(std::max<std::size_t>(1, marks.size())));
+  bool exact = true;
+  for (const Point mark : marks) {
     if (progress.cancelled()) break;
-    WindowSet set = shortest(wanted, width, {mark.x, mark.y + from}, from, progress);
+    WindowSet set = shortest(wanted, width, {mark.x, mark.y + from}, from, progress, each);
+    exact = exact && set.exact;
     if (set.windows.empty()) return {};
     if (!worst || set.length > worst->length) worst = std::move(set);
   }
+  if (worst) worst->exact = exact;
   if (worst) worst->length = std::ceil(worst->length * 1e3) / 1e3;  // the hair by which a row was just lost
   return worst.value_or(WindowSet{});
 }
@@ -316,13 +370,15 @@ void countQuickly(MotifSupply& out, const WindowField& field, const Cloth& cloth
   int least = 0, most = 0;
   for (const OnHand& l : cloth.lengths) {
     const double width = widthOf(cloth, l);
+    if (!l.outline.empty()) continue;
     if (const auto mark = markOn(cloth, l)) {
-      const WindowSet set = field.most(width, l.mm(), *mark, progress, each);
+      const WindowSet set = field.clearOf(l.holes).most(width, l.mm(), *mark, progress, each);
       least += static_cast<int>(set.windows.size());
       most += set.exact ? static_cast<int>(set.windows.size()) : set.atMost;
       out.exact = out.exact && set.exact;
     } else {
-      const auto bounds = field.fewestWithin(width, l.mm(), progress, each);
+      const auto [from, to] = clearStretch(l);
+      const auto bounds = field.fewestWithin(width, to - from, progress, each);
       least += bounds.atLeast;
       most += bounds.atMost;
       out.exact = out.exact && bounds.atLeast == bounds.atMost;
@@ -336,10 +392,12 @@ void countExactly(MotifSupply& out, const WindowField& field, const Cloth& cloth
   int least = 0, most = 0;
   out.exact = true;
   for (const OnHand& l : cloth.lengths) {
+    if (!l.outline.empty()) continue;
     const double width = widthOf(cloth, l);
     const auto mark = markOn(cloth, l);
-    const WindowSet set =
-        mark ? field.most(width, l.mm(), *mark, progress) : field.fewest(width, l.mm(), progress);
+    const auto [from, to] = clearStretch(l);
+    const WindowSet set = mark ? field.clearOf(l.holes).most(width, l.mm(), *mark, progress)
+                               : field.fewest(width, to - from, progress);
     least += static_cast<int>(set.windows.size());
     most += set.exact ? static_cast<int>(set.windows.size()) : set.atMost;
     out.exact = out.exact && set.exact;
@@ -356,7 +414,7 @@ Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progre
   if (!field) return tl::make_unexpected(field.error());
   const Cloth& cloth = input.cloth;
   MotifSupply out;
-  out.wanted = static_cast<int>(input.motif.pieces.size());
+  out.wanted = input.copies;
   if (cloth.scraps) {
     out.remark = Message("scraps-look-for", numberArg(std::ceil(field->patchWidth() - 1e-6), 0),
                          numberArg(std::ceil(field->patchHeight() - 1e-6), 0));
@@ -380,8 +438,9 @@ Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progre
     if (progress.cancelled()) return fail(kCancelled);
     out.counted = true;
   }
-  const WindowSet needed = mark ? field->shortest(std::max(1, out.wanted), width, *mark, 0, progress)
-                                : field->longest(std::max(1, out.wanted), width, 0, progress);
+  const WindowSet needed =
+      mark ? field->shortest(std::max(1, out.wanted), width, *mark, 0, progress, kWindowEffort)
+           : field->longest(std::max(1, out.wanted), width, 0, progress, kWindowEffort);
   if (progress.cancelled()) return fail(kCancelled);
   if (out.wanted == 0) {
     out.lengthNeeded = 0;

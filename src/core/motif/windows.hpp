@@ -20,6 +20,9 @@
 
 namespace clathra {
 
+/// What is looked at of a motif's windows before an answer is given as a bound: about a second.
+inline constexpr std::int64_t kWindowEffort = 1'000'000;
+
 /// One window on a length of cloth.
 struct Window {
   Point at;               ///< centroid, mm from the left selvedge and the upper cut end
@@ -37,10 +40,12 @@ struct WindowSet {
 
 /// All that the windows of one motif choice depend on.
 struct WindowInput {
-  Cloth cloth;
-  MotifChoice motif;      ///< its pieces are those that wear the cloth
+  Cloth cloth;            ///< what is left of it
+  MotifChoice motif;      ///< its pieces are those that wear the cloth and have no patch yet
   Polygon shape;          ///< the shape's upright outline; empty if no piece has it any more
   bool leftHand = false;  ///< its first piece is of the left hand
+  CutCount cut;           ///< what is cut of it already
+  int copies = 0;         ///< windows that are still wanted: pieces and spares
   double allowance = 0;   ///< mm
   friend bool operator==(const WindowInput&, const WindowInput&) = default;
 };
@@ -49,17 +54,22 @@ WindowInput windowInput(const Project& project, const MotifChoice& motif);
 /// The print under one motif choice: windows repeat over it.
 class WindowField {
  public:
+  static constexpr double kLongestLooked = 200'000;  ///< mm
+
   /// Errors: the cloth has no print, the shape is not in the layout, a mirrored choice without mirror line.
   [[nodiscard]] static Result<WindowField> make(const WindowInput& input);
+  /// The same on a length with these holes: windows keep clear of them. Where the print's place is unknown
+  /// use the longest stretch without holes instead (clearStretch).
+  WindowField clearOf(std::vector<Polygon> holes) const;
 
   /// As many windows as possible on a length of `width` by `length`, the picture's corner at `mark`.
   /// Once `effort` possibilities were looked at the answer is soon given as bounds.
   WindowSet most(double width, double length, Point mark, const Progress& progress,
                  std::int64_t effort = INT64_MAX) const;
   /// The shortest length on which `wanted` windows fit, from `from` mm below the cut end.
-  /// Empty windows if the width takes none.
+  /// Empty windows if the width takes none, or a length of `limit` mm does not suffice.
   WindowSet shortest(int wanted, double width, Point mark, double from, const Progress& progress,
-                     std::int64_t effort = INT64_MAX) const;
+                     std::int64_t effort = INT64_MAX, double limit = kLongestLooked) const;
 
   /// The same over all places of the print: the fewest windows, the longest length.
   WindowSet fewest(double width, double length, const Progress& progress) const;
@@ -69,7 +79,8 @@ class WindowField {
     int atLeast = 0, atMost = 0;
   };
   Bounds fewestWithin(double width, double length, const Progress& progress, std::int64_t effort) const;
-  WindowSet longest(int wanted, double width, double from, const Progress& progress) const;
+  WindowSet longest(int wanted, double width, double from, const Progress& progress,
+                    std::int64_t effort = INT64_MAX) const;
 
   double patchWidth() const;
   double patchHeight() const;
@@ -92,8 +103,12 @@ class WindowField {
 
   Lattice lattice_;
   std::vector<Coset> cosets_;
-  bool halfEach_ = false;  ///< half of the copies of each hand
+  bool halfEach_ = false;       ///< half of the copies of each hand
+  std::vector<Polygon> holes_;  ///< of the length that is looked at
 };
+
+/// The longest stretch of a length that no hole touches: from and to, mm along it.
+std::pair<double, double> clearStretch(const OnHand& length);
 
 /// What one motif choice asks for and what the shelf gives.
 struct MotifSupply {

@@ -32,8 +32,8 @@ class Bolt {
       tallest = std::max(tallest, low);
       bySize_.push_back(s);
     }
-    least_ = area / job.width;
-    ample_ = 4 * least_ + 4 * tallest;
+    least_ = std::max(area / job.width, tallest);
+    ample_ = 4 * area / job.width + 4 * tallest;
     std::stable_sort(bySize_.begin(), bySize_.end(), [&](std::size_t a, std::size_t b) {
       return clathra::area(job.shapes[a].outline) > clathra::area(job.shapes[b].outline);
     });

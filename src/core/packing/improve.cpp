@@ -144,6 +144,7 @@ double pushTogether(const Variants& variants, Room bolt, std::vector<Lying>& ite
   bolt.box.bottom = length;
   Relax board(variants, {bolt}, items);
   for (double by = 2; by > 0.004 && !budget.over();) {
+    ++budget.steps;
     board.setItems(items);
     board.setBottom(length - by);
     if (!board.settle(kSweeps, budget.steps)) {
@@ -151,7 +152,7 @@ double pushTogether(const Variants& variants, Room bolt, std::vector<Lying>& ite
       continue;
     }
     items = board.items();
-    length = std::min(length - by, lengthOf(variants, items));
+    length = lengthOf(variants, items);
     by *= 1.5;
   }
   return length;

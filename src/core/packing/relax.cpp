@@ -17,6 +17,11 @@ Box boxOf(const std::vector<Room>& rooms) {
 /// A hair more than the way out, so that pairs come clear instead of creeping up on each other.
 constexpr double kHair = 2e-4;
 
+/// How far something that is larger than its room stands out of it, mm.
+double standsOut(const Box& inner) {
+  return std::max({0.0, inner.left - inner.right, inner.top - inner.bottom});
+}
+
 Point furtherBy(Point way, double hair) {
   const double len = length(way);
   return len < 1e-12 ? Point{} : ((len + hair) / len) * way;
@@ -181,6 +186,9 @@ double Relax::overlap(std::uint64_t& steps, bool weighed) {
   if (moved()) findPairs();
   steps += pairs_.size();
   double sum = 0;
+  for (const Lying& i : items_)
+    if (const double out = standsOut(innerFit(variants_[i.variant], rooms_[i.room].box)); out > kClear)
+      sum += out * out;
   for (const Pair& p : pairs_) {
     const Lying& one = items_[p.one];
     double depth = 0;
@@ -198,6 +206,8 @@ double Relax::overlap(std::uint64_t& steps, bool weighed) {
 
 double Relax::overlapOf(std::size_t item, const Lying& there, std::uint64_t& steps) const {
   double sum = 0;
+  if (const double out = standsOut(innerFit(variants_[there.variant], rooms_[there.room].box)); out > kClear)
+    sum += out * out;
   const auto add = [&](double depth, std::size_t other) {
     ++steps;
     if (depth > kClear) sum += weight(item, other) * depth * depth;

@@ -11,9 +11,9 @@ class Relax {
  public:
   Relax(const Variants& variants, std::vector<Room> rooms, std::vector<Lying> items);
 
-  /// Pushes pairs apart, at most that many times over all; true if nothing overlaps.
+  /// Pushes pairs apart, at most that many times over all; true if nothing overlaps or stands out.
   bool settle(int sweeps, std::uint64_t& steps);
-  /// All overlap as it is now, squared depths, mm².
+  /// All overlap as it is now and what stands out of its room, squared depths, mm².
   double overlap(std::uint64_t& steps, bool weighed = true);
   /// Of one item where it lies, or elsewhere.
   double overlapOf(std::size_t item, const Lying& there, std::uint64_t& steps) const;

@@ -7,7 +7,8 @@ std::vector<Remark> oneWayTurned(const ReviewInput& in) {
   std::vector<Remark> out;
   for (const Cloth& c : p.cloths) {
     const auto plan = in.plans.find(c.id);
-    if (c.direction != Direction::OneWay || plan == in.plans.end() || plan->second->chosen != "strips") continue;
+    if (c.direction != Direction::OneWay || plan == in.plans.end() || plan->second->chosen != "strips")
+      continue;
     const CutMethod* m = plan->second->method();
     if (!m || !m->length || m->groups.empty()) continue;
     const double saved = *m->length - m->lengthIfTurned;

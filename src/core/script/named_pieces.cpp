@@ -1,6 +1,7 @@
 // Which pieces an edit speaks of.
 #include <algorithm>
 #include <cmath>
+#include <sstream>
 
 #include "layout/seams.hpp"
 #include "layout/unit.hpp"
@@ -107,6 +108,40 @@ Result<Pieces> namedPieces(const Project& project, const json& args) {
     return ring;
   }
   return fail("say-pieces-pieces-shape");
+}
+
+Result<Pieces> piecesListed(const Project& project, const std::string& text) {
+  constexpr std::string_view kUnit = "unit:";
+  if (text.starts_with(kUnit)) return namedPieces(project, {{"unit", text.substr(kUnit.size())}});
+  Pieces out;
+  std::stringstream in(text);
+  for (std::string part; std::getline(in, part, ',');) {
+    unsigned long from = 0, to = 0;
+    char dash = 0, more = 0;
+    std::stringstream range(part);
+    if (!(range >> from)) return fail("now-pieces", part);
+    to = from;
+    if (range >> dash && (dash != '-' || !(range >> to) || range >> more)) return fail("now-pieces", part);
+    if (from < 1 || to < from || to > project.layout->size())
+      return fail("now-no-piece", part, project.layout->size());
+    for (auto i = from; i <= to; ++i) out.push_back(static_cast<std::uint32_t>(i - 1));
+  }
+  if (out.empty()) return fail("now-pieces", text);
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end()), out.end());
+  return out;
+}
+
+std::string listOf(const Pieces& pieces) {
+  std::string out;
+  for (std::size_t i = 0; i < pieces.size();) {
+    std::size_t last = i;
+    while (last + 1 < pieces.size() && pieces[last + 1] == pieces[last] + 1) ++last;
+    out += (out.empty() ? "" : ", ") + std::to_string(pieces[i] + 1);
+    if (last > i) out += (last == i + 1 ? ", " : "-") + std::to_string(pieces[last] + 1);
+    i = last + 1;
+  }
+  return out;
 }
 
 }  // namespace clathra

@@ -43,30 +43,14 @@ const char* nameOf(TypedIn unit) {
   return kTypedIn[static_cast<std::size_t>(unit)];
 }
 
-Polygon polygonIn(const json& j) {
-  Polygon out;
-  if (!j.is_array()) return out;
-  for (const json& q : j) {
-    if (!q.is_array() || q.size() != 2 || !q[0].is_number() || !q[1].is_number()) return {};
-    out.push_back({q[0].get<double>(), q[1].get<double>()});
-  }
-  if (out.size() > 1 && distance(out.front(), out.back()) < 1e-9) out.pop_back();
-  if (signedArea(out) < 0) std::reverse(out.begin(), out.end());
-  return out;
-}
-
-constexpr std::size_t kMostHoles = 2'000, kMostHoleCorners = 1'000;
-
-bool isOutline(const Polygon& p) {
-  return p.size() >= 3 && p.size() <= kMostHoleCorners && !crossesItself(p) && area(p) > 1;
-}
+constexpr std::size_t kMostHoles = 2'000;
 
 /// A length with a width, a mark or holes of its own, or a scrap by its outline.
 std::optional<OnHand> readLength(const json& j, Fields& whole) {
   Fields in(j, Message("a-length"));
   OnHand out;
   if (in.has("outline")) {
-    out.outline = polygonIn(j["outline"]);
+    out.outline = outlineIn(j["outline"]);
     const Box b = bounds(out.outline.empty() ? Polygon{{}} : out.outline);
     if (!isOutline(out.outline) || b.left < 0 || b.top < 0 || b.bottom > kLongest || b.right > kWidest)
       in.fault("scrap-outline-wrong");
@@ -74,13 +58,14 @@ std::optional<OnHand> readLength(const json& j, Fields& whole) {
   } else {
     out.length = Length::millimetres(in.number("length", 1, kLongest));
     if (in.has("width")) out.width = Length::millimetres(in.number("width", 10, kWidest));
+    out.straight = in.flag("straight");
   }
   if (in.isNull("mark"))
     out.mark = std::optional<Point>();
   else if (const auto mark = in.point("mark"))
     out.mark = std::optional(mark);
   for (const json& hole : in.array("holes", kMostHoles)) {
-    Polygon p = polygonIn(hole);
+    Polygon p = outlineIn(hole);
     if (!isOutline(p)) {
       in.fault("hole-wrong");
       break;
@@ -128,6 +113,28 @@ std::vector<OnHand> readLengths(Fields& in) {
 
 }  // namespace
 
+Polygon outlineIn(const json& j) {
+  Polygon out;
+  if (!j.is_array()) return out;
+  for (const json& q : j) {
+    if (!q.is_array() || q.size() != 2 || !q[0].is_number() || !q[1].is_number()) return {};
+    out.push_back({q[0].get<double>(), q[1].get<double>()});
+  }
+  if (out.size() > 1 && distance(out.front(), out.back()) < 1e-9) out.pop_back();
+  if (signedArea(out) < 0) std::reverse(out.begin(), out.end());
+  return out;
+}
+
+bool isOutline(const Polygon& p) {
+  return p.size() >= 3 && p.size() <= kMostOutlineCorners && !crossesItself(p) && area(p) > 1;
+}
+
+json outlineJson(PolygonView p) {
+  json out = json::array();
+  for (const Point q : p) out.push_back(pointJson(q));
+  return out;
+}
+
 const std::vector<std::string>& directionNames() {
   static const std::vector<std::string> names = {"none", "two-way", "one-way", "stripe"};
   return names;
@@ -169,20 +176,15 @@ json toJson(const Print& print) {
 
 namespace {
 
-json outlineJson(PolygonView p) {
-  json out = json::array();
-  for (const Point q : p) out.push_back(pointJson(q));
-  return out;
-}
-
 json lengthJson(const OnHand& l) {
-  if (!l.width && !l.mark && l.holes.empty() && l.outline.empty()) return l.mm();
+  if (!l.width && !l.mark && l.holes.empty() && l.outline.empty() && !l.straight) return l.mm();
   json out = json::object();
   if (l.outline.empty())
     out["length"] = l.mm();
   else
     out["outline"] = outlineJson(l.outline);
   if (l.width) out["width"] = l.width->mm();
+  if (l.straight) out["straight"] = true;
   if (l.mark) out["mark"] = *l.mark ? pointJson(**l.mark) : json(nullptr);
   for (const Polygon& hole : l.holes) out["holes"].push_back(outlineJson(hole));
   return out;
@@ -224,6 +226,7 @@ json toJson(const Cloth& cloth) {
   if (cloth.price) out["price"] = *cloth.price;
   if (cloth.shrinkPercent > 0) out["shrink"] = cloth.shrinkPercent;
   if (cloth.print) out["print"] = toJson(*cloth.print);
+  if (!cloth.cuts.empty()) out["cuts"] = toJson(cloth.cuts);
   return out;
 }
 

@@ -12,6 +12,17 @@ nlohmann::json toJson(const Cloth& cloth);
 nlohmann::json toJson(const Print& print);
 nlohmann::json toJson(const MotifChoice& motif, const Project& project);
 
+/// Corners [[x, y]..]; of what is no list of them nothing.
+nlohmann::json outlineJson(PolygonView outline);
+Polygon outlineIn(const nlohmann::json& corners);
+inline constexpr std::size_t kMostOutlineCorners = 1'000;
+/// At least three corners and 1 mm², and it does not cross itself.
+bool isOutline(const Polygon& outline);
+
+nlohmann::json toJson(const std::vector<ClothCut>& cuts);
+/// "cuts" of a cloth that has so many lengths. Faults stay in `cloth`.
+std::vector<ClothCut> readCuts(Fields& cloth, std::size_t lengths, std::size_t pieces);
+
 nlohmann::json toJson(const Layout& layout);
 /// Errors: incomplete, numbers out of range, pieces without area.
 [[nodiscard]] Result<Layout> readLayout(const nlohmann::json& j);

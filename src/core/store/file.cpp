@@ -86,6 +86,7 @@ json projectJson(const Project& p) {
           {"nextCloth", p.nextCloth},
           {"motifs", motifs},
           {"nextMotif", p.nextMotif},
+          {"now", p.now},
           {"settings", settingsJson(p.settings)},
           {"readings", toJson(p.readings)},
           {"setAside", aside},
@@ -165,6 +166,7 @@ void readCloths(Fields& in, Project& p) {
     c.sign = f.text("sign", "?", 4);
     readClothFields(f).putOn(c);
     c.method = f.text("method", {}, 20);
+    c.cuts = readCuts(f, c.lengths.size(), p.layout->size());
     if (f.has("print")) {
       Fields pf(f.object("print"), Message("a-print"));
       c.print = printOf(pf);
@@ -203,6 +205,15 @@ void readMotifs(Fields& in, Project& p) {
     if (!f.ok()) in.faultAlone(f.error().message);
     p.nextMotif = std::max(p.nextMotif, m.id + 1);
     p.motifs.push_back(std::move(m));
+  }
+}
+
+void readNow(Fields& in, Project& p) {
+  for (const json& n : in.array("now", static_cast<std::size_t>(kMostPieces))) {
+    if (!n.is_number_unsigned() || n.get<std::uint64_t>() >= p.layout->size() ||
+        (!p.now.empty() && n.get<std::uint32_t>() <= p.now.back()))
+      return in.fault("names-piece-not");
+    p.now.push_back(n.get<std::uint32_t>());
   }
 }
 
@@ -365,6 +376,7 @@ Result<Project> readProject(const json& j, Layout layout) {
   readRoles(in, p);
   p.nextMotif = static_cast<int>(in.whole("nextMotif", 1, 1'000'001, 1));
   readMotifs(in, p);
+  readNow(in, p);
   readRest(in, p, *version);
   if (!in.ok()) return tl::make_unexpected(in.error());
   return p;

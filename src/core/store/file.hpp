@@ -11,7 +11,8 @@
 
 namespace clathra {
 
-inline constexpr int kFileVersion = 3;  ///< 2 added the recipe's hand work; 3 lets remarks name cloths by id
+/// 2 added the recipe's hand work, 3 lets remarks name cloths by id, 4 has the log of what was cut.
+inline constexpr int kFileVersion = 4;
 
 /// The bytes of a project file.
 [[nodiscard]] Result<std::string> serialize(const Project& project);

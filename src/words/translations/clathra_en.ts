@@ -38,6 +38,20 @@
         <numerusform>%n edges at the rim</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n patch(es) are cut</source>
+      <translation>
+        <numerusform>%n patch is cut</numerusform>
+        <numerusform>%n patches are cut</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>for %n piece(s) of the layout.</source>
+      <translation>
+        <numerusform>for %n piece of the layout.</numerusform>
+        <numerusform>for %n pieces of the layout.</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>Session</name>
@@ -243,6 +257,16 @@
       <translation>
         <numerusform>%n pack</numerusform>
         <numerusform>%n packs</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::NowCard</name>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
       </translation>
     </message>
   </context>
@@ -853,6 +877,34 @@
       <translation>
         <numerusform>%n patch trimmed round the paper at %2 min</numerusform>
         <numerusform>%n patches trimmed round the paper at %2 min</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n window(s), %2 (a shorter length was not ruled out)</source>
+      <translation>
+        <numerusform>%n window, %2 (a shorter length was not ruled out)</numerusform>
+        <numerusform>%n windows, %2 (a shorter length was not ruled out)</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Cut %n window(s) of %2 fewer; those pieces are cut plain.</source>
+      <translation>
+        <numerusform>Cut %n window of %2 fewer; those pieces are cut plain.</numerusform>
+        <numerusform>Cut %n windows of %2 fewer; those pieces are cut plain.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Let %n piece(s) at the outside wear %2.</source>
+      <translation>
+        <numerusform>Let %n piece at the outside wear %2.</numerusform>
+        <numerusform>Let %n pieces at the outside wear %2.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%1 lies beside %2 along %n seam(s): its allowance may show through.</source>
+      <translation>
+        <numerusform>%1 lies beside %2 along %n seam: its allowance may show through.</numerusform>
+        <numerusform>%1 lies beside %2 along %n seams: its allowance may show through.</numerusform>
       </translation>
     </message>
   </context>

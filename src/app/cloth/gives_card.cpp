@@ -1,0 +1,105 @@
+#include "app/cloth/gives_card.hpp"
+
+#include <algorithm>
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/buttons.hpp"
+#include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
+#include "cutting/gives.hpp"
+#include "model/sold_pieces.hpp"
+#include "shape/families.hpp"
+#include "words/words.hpp"
+
+namespace clathra {
+
+namespace {
+
+const Length kLeast = Length::millimetres(10), kMost = Length::millimetres(10'000);
+
+}  // namespace
+
+GivesCard::GivesCard(Session& session) : Card(tr("What does it give?"), false), session_(session) {
+  body()->addWidget(
+      wrapped(tr("A strip, square or scrap: the largest usual edge of each shape that can be cut from it."),
+              "muted"));
+  piece_ = new ChoiceList;
+  piece_->setAccessibleName(tr("A piece of cloth"));
+  body()->addWidget(fieldRow(tr("Piece"), piece_));
+  width_ = new LengthField(tr("How wide the piece is"), kLeast, kMost);
+  height_ = new LengthField(tr("How long the piece is"), kLeast, kMost);
+  body()->addWidget(fieldRow(tr("Wide"), width_));
+  body()->addWidget(fieldRow(tr("Long"), height_));
+  auto* go = button(tr("Work it out"));
+  body()->addWidget(go);
+  auto* rows = new QWidget;
+  rows_ = new QVBoxLayout(rows);
+  rows_->setContentsMargins(0, 0, 0, 0);
+  rows_->setSpacing(scaled(4));
+  body()->addWidget(rows);
+  connect(piece_, &QComboBox::activated, this, [this](int i) {
+    const auto pieces = usualSoldPieces(unit());
+    if (i < 0 || static_cast<std::size_t>(i) >= pieces.size()) return;
+    width_->setLength(pieces[static_cast<std::size_t>(i)].width);
+    height_->setLength(pieces[static_cast<std::size_t>(i)].length);
+    ask();
+  });
+  connect(go, &QPushButton::clicked, this, &GivesCard::ask);
+  for (LengthField* f : {width_, height_}) connect(f, &LengthField::wrong, this, &GivesCard::said);
+}
+
+void GivesCard::fillPieces() {
+  if (filledFor_ == unit()) return;
+  filledFor_ = unit();
+  piece_->clear();
+  const auto pieces = usualSoldPieces(unit());
+  for (const SoldPiece& p : pieces) piece_->addItem(QString::fromStdString(p.name));
+  width_->setUnit(unit());
+  height_->setUnit(unit());
+  width_->setLength(pieces.front().width);
+  height_->setLength(pieces.front().length);
+  clearLayout(rows_);
+}
+
+void GivesCard::ask() {
+  if (!width_->length() || !height_->length()) return;
+  GivesInput in;
+  in.width = width_->length()->mm();
+  in.height = height_->length()->mm();
+  const Project& p = session_.project();
+  const Cloth* cloth = clothById(p, cloth_);
+  in.allowance = cloth ? allowanceOf(p, *cloth) : p.settings.allowance.mm();
+  if (cloth) in.direction = cloth->direction;
+  for (const Family& f : families()) in.shapes.emplace_back(f.id);
+  in.system = unit();
+  clearLayout(rows_);
+  rows_->addWidget(wrapped(tr("Working it out …"), "muted"));
+  work_.start(
+      this, [in](const Progress& progress) { return whatItGives(in, progress); },
+      [this](Result<std::vector<GivesRow>> found) { answer(found); });
+}
+
+void GivesCard::answer(const Result<std::vector<GivesRow>>& found) {
+  clearLayout(rows_);
+  if (!found) {
+    rows_->addWidget(wrapped(inWords(found.error()), "muted"));
+    return;
+  }
+  bool any = false;
+  for (const GivesRow& r : *found) {
+    if (!r.edge) continue;
+    any = true;
+    const auto family =
+        std::find_if(families().begin(), families().end(), [&](const Family& f) { return f.id == r.shape; });
+    rows_->addWidget(wrapped(inWords(
+        Message("gives-row", shapeArg(std::string(family->title)), sizeArg(*r.edge), r.copies), unit())));
+  }
+  if (!any) rows_->addWidget(wrapped(tr("It is too small for any usual edge.")));
+}
+
+void GivesCard::show(ClothId cloth) {
+  cloth_ = cloth;
+  fillPieces();
+}
+
+}  // namespace clathra

@@ -1,0 +1,123 @@
+#include "app/cloth/shelf_tile.hpp"
+
+#include <QPainter>
+#include <QPainterPath>
+
+#include "app/theme/theme.hpp"
+#include "draw/cut_painter.hpp"
+#include "draw/fonts.hpp"
+#include "measure/quantity.hpp"
+#include "words/words.hpp"
+
+namespace clathra {
+
+ShelfTile::ShelfTile(Session& session, const Cloth& cloth, double scale)
+    : session_(session), id_(cloth.id), scale_(scale) {
+  setCheckable(true);
+  setAccessibleName(QObject::tr("%1, %2").arg(QString::fromStdString(clothTitle(cloth)),
+                                              facts(cloth, session.project().settings.unit)));
+  setFixedSize(scaled(kRoom + 28), scaled(kDrop + 118));
+}
+
+QString ShelfTile::facts(const Cloth& c, LengthUnit unit) {
+  if (c.scraps) return QObject::tr("scraps, no size");
+  if (!c.width) return QObject::tr("width not known yet");
+  double sum = 0;
+  for (const OnHand& l : clothLeft(c).cloth.lengths) sum += l.mm();
+  QString text = QObject::tr("%1 wide").arg(QString::fromStdString(formatLength(*c.width, unit)));
+  text += c.lengths.empty() ? QObject::tr(", none on hand")
+                            : QObject::tr(", %1 on hand").arg(QString::fromStdString(writeLong(sum, unit)));
+  if (c.direction != Direction::None)
+    text += QStringLiteral(", ") + QString::fromStdString(directionName(c.direction));
+  if (c.print)
+    text += QObject::tr(", repeat %1 × %2 mm %3")
+                .arg(QString::fromStdString(formatNumber(c.print->across.mm(), 1)),
+                     QString::fromStdString(formatNumber(c.print->along.mm(), 1)),
+                     QString::fromStdString(repeatName(c.print->kind)));
+  return text;
+}
+
+void ShelfTile::draw(QPainter& p, double k) {
+  const Cloth* c = clothById(session_.project(), id_);
+  if (!c) return;
+  p.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
+  p.setPen(currentPalette().ink);
+  p.setFont(textFont(15 * k, QFont::Bold));
+  const QString head =
+      QString::fromStdString(c->sign) + QStringLiteral("   ") + QString::fromStdString(clothTitle(*c));
+  p.drawText(QPointF(14 * k, 24 * k),
+             QFontMetricsF(p.font()).elidedText(head, Qt::ElideRight, width() - 28 * k));
+  p.setFont(textFont(14 * k));
+  p.setPen(currentPalette().muted);
+  p.drawText(QRectF(14 * k, 30 * k, width() - 24 * k, 66 * k), Qt::TextWordWrap | Qt::AlignTop,
+             facts(*c, session_.project().settings.unit));
+  const QPointF corner(14 * k, 100 * k);
+  if (c->scraps || !c->width || c->lengths.empty())
+    return loose(p, *c, QRectF(corner, QSizeF(110 * k, 80 * k)));
+  double x = corner.x();
+  for (std::size_t i = 0; i < c->lengths.size(); ++i) {
+    const OnHand& l = c->lengths[i];
+    const QRectF piece(x, corner.y(), widthOf(*c, l) * scale_ * k, l.mm() * scale_ * k);
+    paintClothLength(p, session_.project(), *c, piece, scale_ * k, currentPalette());
+    cutOff(p, *c, static_cast<int>(i), piece, k);
+    gone(p, l, piece.topLeft(), k);
+    x += piece.width() + 8 * k;
+  }
+}
+
+/// What was cut: stretches that went right across faded and crossed out, patches as holes.
+void ShelfTile::cutOff(QPainter& p, const Cloth& cloth, int length, const QRectF& piece, double k) const {
+  for (const ClothCut& c : cloth.cuts) {
+    if (c.length != length) continue;
+    if (c.to > c.from) {
+      const QRectF across(piece.left(), piece.top() + c.from * scale_ * k, piece.width(),
+                          (c.to - c.from) * scale_ * k);
+      QColor faded = currentPalette().panel;
+      faded.setAlphaF(0.82F);
+      p.fillRect(across.adjusted(1, 0, -1, 0), faded);
+      p.setPen(QPen(currentPalette().muted, 1, Qt::DashLine));
+      p.drawLine(across.bottomLeft(), across.bottomRight());
+    }
+    p.setPen(QPen(currentPalette().muted, 0.8));
+    p.setBrush(currentPalette().panel);
+    for (const CutPatches& patches : c.patches)
+      for (const Polygon& outline : patches.outlines) {
+        QPolygonF mapped;
+        for (const Point q : outline) mapped << piece.topLeft() + QPointF(q.x, q.y) * scale_ * k;
+        p.drawPolygon(mapped);
+      }
+  }
+}
+
+/// What is not there any more, and round a scrap, as the tile's ground.
+void ShelfTile::gone(QPainter& p, const OnHand& length, QPointF corner, double k) const {
+  const auto mapped = [&](PolygonView outline) {
+    QPolygonF out;
+    for (const Point q : outline) out << corner + QPointF(q.x, q.y) * scale_ * k;
+    return out;
+  };
+  p.setPen(QPen(currentPalette().ink, 1));
+  p.setBrush(currentPalette().panel);
+  for (const Polygon& hole : length.holes) p.drawPolygon(mapped(hole));
+  if (length.outline.empty()) return;
+  QPainterPath round, scrap;
+  const Box b = bounds(length.outline);
+  round.addRect(QRectF(corner, QSizeF(b.right, b.bottom) * scale_ * k).adjusted(-1, -1, 1, 1));
+  scrap.addPolygon(mapped(length.outline));
+  scrap.closeSubpath();
+  p.fillPath(round.subtracted(scrap), currentPalette().panel);
+  p.setBrush(Qt::NoBrush);
+  p.drawPolygon(mapped(length.outline));
+}
+
+/// Nothing to draw to scale: a swatch with a torn rim.
+void ShelfTile::loose(QPainter& p, const Cloth& c, const QRectF& swatch) {
+  paintClothLength(p, session_.project(), c, swatch, 0.5, currentPalette());
+  QPen torn(currentPalette().panel, 3);
+  torn.setDashPattern({2, 2});
+  p.setPen(torn);
+  p.setBrush(Qt::NoBrush);
+  p.drawRect(swatch);
+}
+
+}  // namespace clathra

@@ -1,0 +1,30 @@
+// One cloth of the shelf, to the shelf's common scale: its width lies across, its lengths hang down from the
+// cut end.
+#pragma once
+#include "app/session/session.hpp"
+#include "app/widgets/painted_button.hpp"
+
+namespace clathra {
+
+class ShelfTile : public PaintedButton {
+ public:
+  static constexpr double kRoom = 212, kDrop = 190;  // px at 100 %
+
+  /// `scale`: px at 100 % for each mm.
+  ShelfTile(Session& session, const Cloth& cloth, double scale);
+  static QString facts(const Cloth& cloth, LengthUnit unit);
+
+ protected:
+  void draw(QPainter& p, double k) override;
+
+ private:
+  void cutOff(QPainter& p, const Cloth& cloth, int length, const QRectF& piece, double k) const;
+  void gone(QPainter& p, const OnHand& length, QPointF corner, double k) const;
+  void loose(QPainter& p, const Cloth& cloth, const QRectF& swatch);
+
+  Session& session_;
+  ClothId id_;
+  double scale_;
+};
+
+}  // namespace clathra

@@ -1,0 +1,272 @@
+// Cutting in batches as one does it over months: mark, look, tick, put away, open, go on.
+#include <QTemporaryDir>
+
+#include "app/cut/cut_station.hpp"
+#include "cutting/ticks.hpp"
+#include "driver.hpp"
+#include "registry.hpp"
+#include "shape/overlap.hpp"
+#include "sound_plan.hpp"
+
+using namespace clathra;
+using support::Driver;
+
+namespace {
+
+/// Fifty hexagons of 1 in of one cloth, on two lengths of unequal width.
+Project fifty(const char* method) {
+  Project p = support::project(support::recipe("hexagons", 25.4, 5, 10));
+  for (const auto& step : nlohmann::json::parse(R"([
+         {"edit":"setUnit","unit":"mm"},
+         {"edit":"addCloth","name":"Tide Ink","width":460,"lengths":[{"length":430,"width":400},300]},
+         {"edit":"paint","cloth":"Tide Ink","all":true}])"))
+    p = support::edited(p, step);
+  return support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "Tide Ink"}, {"method", method}});
+}
+
+const Cloth& tideInk(const Project& p) {
+  return *clothById(p, *findCloth(p, "Tide Ink"));
+}
+
+/// The first box of the card that can be ticked.
+QCheckBox* firstTick(Driver& d) {
+  d.settle();
+  for (QCheckBox* box : d.window->findChildren<QCheckBox*>())
+    if (box->isVisible() && box->isEnabled() && box->toolTip().startsWith(QStringLiteral("Tick when")))
+      return box;
+  return nullptr;
+}
+
+/// Ticks everything on the card that can be ticked.
+int tickAll(Driver& d) {
+  int n = 0;
+  for (QCheckBox* box = firstTick(d); box && n < 50; box = firstTick(d), ++n) {
+    d.bringIntoView(box);
+    QTest::mouseClick(box, Qt::LeftButton, {}, QPoint(10, box->height() / 2));
+    d.settle();
+  }
+  return n;
+}
+
+/// Nothing of the log lies on another part of it.
+bool logLiesApart(const Project& p) {
+  std::map<int, std::vector<Polygon>> all;
+  for (const ClothCut& c : tideInk(p).cuts)
+    for (const CutPatches& patches : c.patches)
+      all[c.length].insert(all[c.length].end(), patches.outlines.begin(), patches.outlines.end());
+  for (const auto& [length, outlines] : all)
+    for (std::size_t i = 0; i < outlines.size(); ++i)
+      for (std::size_t k = i + 1; k < outlines.size(); ++k)
+        if (overlaps(outlines[i], outlines[k])) return false;
+  return true;
+}
+
+int patchesCut(const Project& p) {
+  int n = 0;
+  for (const ClothCut& c : tideInk(p).cuts)
+    for (const CutPatches& patches : c.patches) n += patches.count;
+  return n;
+}
+
+}  // namespace
+
+class CutNowTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void aBatchIsCutAndTheRestAfterIt_data() {
+    QTest::addColumn<QString>("method");
+    for (const char* m : {"strips", "traced"}) QTest::newRow(m) << m;
+  }
+  void aBatchIsCutAndTheRestAfterIt() {
+    QFETCH(const QString, method);
+    QTemporaryDir dir;
+    const QString file = dir.filePath(QStringLiteral("batch.clathra"));
+    {
+      Driver d;
+      d.session->begin(fifty(method.toLatin1().constData()), {}, Origin::Fresh);
+      d.window->goTo(QStringLiteral("cut"));
+      d.settle();
+      d.type(QStringLiteral("Pieces to cut now"), QStringLiteral("4-23"));
+      QCOMPARE(d.project().now.size(), std::size_t(20));
+      QCOMPARE(d.project().now.front(), 3U);
+      QVERIFY(d.reads(QStringLiteral("The rest still fits what is left.")));
+      d.click(QStringLiteral("What the map shows: What is cut now"));
+      QVERIFY(tickAll(d) > 0);
+      QCOMPARE(patchesCut(d.project()), 20);
+      for (const ClothCut& c : tideInk(d.project()).cuts)
+        for (const CutPatches& p : c.patches)
+          for (const auto i : p.pieces) QVERIFY(i >= 3 && i < 23);
+      QVERIFY(d.reads(QStringLiteral("20 patches are cut")));
+      QVERIFY(d.saveTo(file));
+    }
+    Driver d;
+    QVERIFY(d.open(file));
+    d.window->goTo(QStringLiteral("cut"));
+    d.settle();
+    QCOMPARE(patchesCut(d.project()), 20);
+    d.type(QStringLiteral("Pieces to cut now"), QStringLiteral("1-3, 30-36"));
+    d.click(QStringLiteral("What the map shows: What is cut now"));
+    QVERIFY(tickAll(d) > 0);
+    QCOMPARE(patchesCut(d.project()), 30);
+    // One of the ticks is taken back by undo, and made again by redo.
+    const int before = patchesCut(d.project());
+    d.session->undo();
+    d.settle();
+    const int undone = patchesCut(d.project());
+    QVERIFY(undone < before);
+    const CutPlan plan = support::soundPlan(d.project(), tideInk(d.project()).id);
+    for (const PlacedPatch& p : plan.method()->laid.placements) {
+      if (p.length >= static_cast<int>(plan.origins.size())) continue;
+      const LengthOrigin at = plan.origins[static_cast<std::size_t>(p.length)];
+      for (const ClothCut& c : tideInk(d.project()).cuts)
+        for (const CutPatches& patches : c.patches)
+          for (const Polygon& o : patches.outlines)
+            QVERIFY(c.length != at.length || !overlaps(translated(p.patch, {0, at.from}), o));
+    }
+    d.session->redo();
+    d.settle();
+    QCOMPARE(patchesCut(d.project()), 30);
+    // And the rest.
+    d.click(QStringLiteral("All that is left"));
+    QVERIFY(tickAll(d) > 0);
+    QCOMPARE(patchesCut(d.project()), 50);
+    QVERIFY(logLiesApart(d.project()));
+    QVERIFY(cutInput(d.project(), tideInk(d.project()).id)->pieces.empty());
+    // Not cut after all: the last row of the list is the first tick.
+    d.click(QStringLiteral("Not cut after all"));
+    QVERIFY(patchesCut(d.project()) < 50);
+  }
+
+  void whatDoesNotFitSaysHowMuchToBuy() {
+    Driver d;
+    Project p = fifty("strips");
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"lengths", {250}}});
+    d.session->begin(std::move(p), {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("cut"));
+    d.type(QStringLiteral("Pieces to cut now"), QStringLiteral("1-14"));
+    QVERIFY(d.reads(QStringLiteral("lack cloth")));
+    QVERIFY(d.reads(QStringLiteral("while it is still sold")));
+    // What is on cloth to buy cannot be ticked, and what was bought is put on the shelf by one button.
+    d.click(QStringLiteral("Mark none"));
+    QVERIFY(d.project().now.empty());
+    d.click(QStringLiteral("I have bought"));
+    QCOMPARE(tideInk(d.project()).lengths.size(), std::size_t(2));
+    const auto plan = d.session->plan(tideInk(d.project()).id);
+    QVERIFY(plan);
+    QCOMPARE(*plan->toBuy, 0.0);
+  }
+
+  /// A length of a width of its own and a hole in it are typed, shown as they were typed, and planned round.
+  void holesAndWidthsAreTyped() {
+    Driver d;
+    d.session->begin(fifty("strips"), {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("cloth"));
+    d.click(QStringLiteral("Tide Ink"));
+    d.type(QStringLiteral("Lengths on hand"), QStringLiteral("450 mm × 380 mm wide; 300 mm"));
+    const Cloth typed = tideInk(d.project());
+    QCOMPARE(typed.lengths.size(), std::size_t(2));
+    COMPARE_TO(typed.lengths[0].width->mm(), 380, 1e-9);
+    COMPARE_TO(typed.lengths[0].mm(), 450, 1e-9);
+    QVERIFY(!typed.lengths[1].width);
+    d.click(QStringLiteral("Buying and washing, folded"));
+    d.type(QStringLiteral("Holes in its lengths"),
+           QStringLiteral("1: 50 mm, 100 mm, 80 mm, 60 mm; 2: 0 mm, 0 mm, 30 mm, 40 mm"));
+    const Cloth holed = tideInk(d.project());
+    QCOMPARE(holed.lengths[0].holes.size(), std::size_t(1));
+    QCOMPARE(holed.lengths[1].holes.size(), std::size_t(1));
+    const clathra::Box b = bounds(holed.lengths[0].holes[0]);
+    COMPARE_TO(b.left, 50, 1e-9);
+    COMPARE_TO(b.top, 100, 1e-9);
+    COMPARE_TO(b.right, 130, 1e-9);
+    COMPARE_TO(b.bottom, 160, 1e-9);
+    const QString shown = d.find<QLineEdit>(QStringLiteral("Holes in its lengths"))->text();
+    d.type(QStringLiteral("Holes in its lengths"), shown);  // as it is shown it can be read again
+    QVERIFY(tideInk(d.project()) == holed);
+    for (const char* wrong :
+         {"3: 0 mm, 0 mm, 30 mm, 40 mm", "1: 350 mm, 0 mm, 40 mm, 40 mm", "1: 5 mm, 5 mm", "hole"}) {
+      d.type(QStringLiteral("Holes in its lengths"), QString::fromLatin1(wrong));
+      QVERIFY2(tideInk(d.project()) == holed, wrong);
+    }
+    support::soundPlan(d.project(), holed.id);
+    d.session->undo();
+    d.settle();
+    QVERIFY(tideInk(d.project()) == typed);
+  }
+
+  /// A 10 in square with 1/4 in: a square of 9 1/2 in, one of it; a strip of 2 1/2 in across 42 in: squares
+  /// of 2 in, sixteen of them.
+  void whatASquareAndAStripGive() {
+    Driver d;
+    d.preferences.setUnit(LengthUnit::Inch);
+    d.click(QStringLiteral("New project: Hexagons"));
+    d.window->goTo(QStringLiteral("cloth"));
+    d.click(QStringLiteral("What does it give?, folded"));
+    d.choose(QStringLiteral("A piece of cloth"), QStringLiteral("10 in square"));
+    QVERIFY(QTest::qWaitFor([&] { return d.reads(QStringLiteral("square: an edge of 9 1/2 in, 1 patch")); },
+                            60'000));
+    d.choose(QStringLiteral("A piece of cloth"), QStringLiteral("2 1/2 in strip"));
+    QVERIFY(QTest::qWaitFor([&] { return d.reads(QStringLiteral("square: an edge of 2 in, 16 patches")); },
+                            60'000));
+    QVERIFY(!d.reads(QStringLiteral("mm")));
+    d.type(QStringLiteral("How long the piece is"), QStringLiteral("1/2 in"));
+    d.click(QStringLiteral("Work it out"));
+    QVERIFY(QTest::qWaitFor([&] { return d.reads(QStringLiteral("too small for any usual edge")); }, 60'000));
+  }
+
+  /// Sold out: what is offered is done by one button, undone in one step, and suffices.
+  void whatIsOfferedSuffices() {
+    Driver d;
+    Project p = support::edited(fifty("strips"), {{"edit", "setSpare"}, {"percent", 20}});
+    // 60 patches of 57 to a strip of seven: nine strips and 25 are 538. Without spares eight, 481.
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"lengths", {500}}});
+    d.session->begin(p, {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("cut"));
+    QVERIFY(d.reads(QStringLiteral("What is on hand lacks")));
+    d.click(QStringLiteral("And if it is sold out?"));
+    d.click(QStringLiteral("Do this: Cut no spare patches."));
+    QCOMPARE(d.project().settings.sparePercent, 0.0);
+    QVERIFY(d.session->plan(tideInk(d.project()).id));
+    QCOMPARE(*d.session->plan(tideInk(d.project()).id)->toBuy, 0.0);
+    QVERIFY(!d.reads(QStringLiteral("What is on hand lacks")));
+    d.session->undo();
+    d.settle();
+    QCOMPARE(d.project().settings.sparePercent, 20.0);
+    QVERIFY(!d.session->canUndo());
+  }
+
+  void wrongNumbersAreSaid() {
+    Driver d;
+    d.session->begin(fifty("strips"), {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("cut"));
+    d.type(QStringLiteral("Pieces to cut now"), QStringLiteral("1-3"));
+    QCOMPARE(d.project().now.size(), std::size_t(3));
+    for (const char* wrong : {"0-3", "7-51", "five", "9-4"}) {
+      d.type(QStringLiteral("Pieces to cut now"), QString::fromLatin1(wrong));
+      QVERIFY2(d.reads(QString::fromLatin1(wrong)), wrong);
+      QCOMPARE(d.project().now.size(), std::size_t(3));
+    }
+  }
+
+  /// A tick made while the plan of the last one is still being worked out is refused or right, never wrong.
+  void ticksWhileThePlanIsWorkedOut() {
+    Driver d;
+    d.session->begin(fifty("traced"), {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("cut"));
+    d.settle();
+    QCheckBox* box = firstTick(d);
+    QVERIFY(box);
+    d.bringIntoView(box);
+    QTest::mouseClick(box, Qt::LeftButton, {}, QPoint(10, box->height() / 2));
+    support::step(*d.session, {{"edit", "setSpare"}, {"percent", 20}}, QStringLiteral("spares"));
+    for (int i = 0; i < 20; ++i) QTest::qWait(5);
+    if (QCheckBox* again = d.window->findChild<QCheckBox*>(); again && again->isVisible())
+      QTest::mouseClick(again, Qt::LeftButton, {}, QPoint(10, again->height() / 2));
+    d.settle();
+    QVERIFY(logLiesApart(d.project()));
+    QVERIFY(patchesCut(d.project()) >= 25);
+    support::soundPlan(d.project(), tideInk(d.project()).id);
+  }
+};
+
+CLATHRA_TEST(CutNowTest, "cut_now")
+#include "cut_now.moc"
