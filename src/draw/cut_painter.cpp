@@ -9,6 +9,7 @@
 #include "draw/hatch.hpp"
 #include "draw/pictures.hpp"
 #include "measure/quantity.hpp"
+#include "model/lightness.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -187,6 +188,13 @@ class CutMap {
     return hatchBrush(*cloth_, p_.device()->devicePixelRatioF());
   }
 
+  /// Between patches that lie close: seen on dark cloth too.
+  QPen seamPen() const {
+    constexpr double kDark = 45;
+    const bool dark = !look_.vector && lightness(cloth_->colour) < kDark;
+    return {dark ? QColor(0xF4EFE2) : look_.palette->ink, look_.text / (dark ? 13 : 22)};
+  }
+
   void bands() {
     for (const Band& b : laid_.bands) {
       if (b.length != row_->length || b.kind == BandKind::Windows || b.kind == BandKind::Row ||
@@ -213,7 +221,7 @@ class CutMap {
         plate(at(middle.x, middle.y), QString::number(window++), smallest(p.paper));
         continue;
       }
-      p_.setPen(QPen(look_.palette->ink, look_.text / 22));
+      p_.setPen(seamPen());
       p_.setBrush(fill());
       p_.drawPolygon(mapped(p.rough.empty() ? p.patch : p.rough));
     }

@@ -95,6 +95,16 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP("core",
                        "Cut its end at %1° to the strip, and each further cut %2 from the last, measured "
                        "square to it.")},
+    {"step-slanted-right",
+     QT_TRANSLATE_NOOP(
+         "core",
+         "Lay the strip level and cut its end at %1°, leaning to the right, and each further cut "
+         "%2 from the last, measured square to it.")},
+    {"step-slanted-left",
+     QT_TRANSLATE_NOOP(
+         "core",
+         "Lay the strip level and cut its end at %1°, leaning to the left, and each further cut "
+         "%2 from the last, measured square to it.")},
     {"step-slanted-in-turn",
      QT_TRANSLATE_NOOP("core",
                        "Cut at %1°, leaning one way and the other in turn: along the upper edge of the "

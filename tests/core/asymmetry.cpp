@@ -160,6 +160,26 @@ class AsymmetryTest : public QObject {
           QVERIFY2(words.contains(QByteArray::number(groupOf(m, hand).bands) + " strip"), words.constData());
         }
   }
+  /// Parallelograms of either hand lean the same way under the hand, since the left ones are cut face down:
+  /// 87.01 sin 60° = 75.4 mm from cut to cut. Which way that is, by an outline of the right-hand patch as it
+  /// lies right side up.
+  void slantedCutsLeanTheWayTheHandAsks() {
+    const CutMethod m = method(planOf(support::asymmetric(), "C"), "strips");
+    for (const CutGroup& g : m.groups) {
+      Polygon right;
+      for (const PlacedPatch& p : m.laid.placements)
+        if (p.hand > 0) right = p.patch;
+      // Its longest slanted side, from its lower end to its upper one.
+      Point up;
+      for (std::size_t i = 0; i < right.size(); ++i) {
+        const Point d = right[(i + 1) % right.size()] - right[i];
+        if (std::abs(d.y) > std::abs(up.y) + 1e-6) up = d.y < 0 ? d : -1.0 * d;
+      }
+      QVERIFY2(support::says(g.crossing, up.x > 0 ? "step-slanted-right" : "step-slanted-left"),
+               g.crossing.id.c_str());
+      QVERIFY(support::text(g.crossing).contains("75.4 mm"));
+    }
+  }
   void theLastStripHasFewerAndSaysSo() {
     Project p = support::edited(support::asymmetric(), {{"edit", "setSpare"}, {"percent", 0}});
     const CutMethod m = method(planOf(p, "C"), "strips");

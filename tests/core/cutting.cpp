@@ -106,10 +106,10 @@ class CuttingTest : public QObject {
       for (const Message& s : method(plan, "strips").steps) all += support::text(s) + "\n";
       return all;
     };
-    const QByteArray diamonds = steps("diamond-rows", "diamond", 50);
+    const QByteArray diamonds = steps("diamond-rows", "diamond60", 50);
     QVERIFY2(diamonds.contains("at 60° to the strip") && diamonds.contains("55.3 mm from the last"),
              diamonds.constData());
-    const QByteArray triangles = steps("triangles", "triangle", 60);
+    const QByteArray triangles = steps("triangles", "triangle60", 60);
     QVERIFY2(triangles.contains("at 60°, leaning") && triangles.contains("80.8 mm and 6.9 mm apart"),
              triangles.constData());
     const QByteArray squares = steps("squares", "square", 60);

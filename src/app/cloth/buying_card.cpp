@@ -1,5 +1,6 @@
 #include "app/cloth/buying_card.hpp"
 
+#include <QCoreApplication>
 #include <cmath>
 
 #include "app/theme/theme.hpp"
@@ -48,10 +49,8 @@ BuyingCard::BuyingCard(Session& session) : Card(tr("Buying and washing"), false)
   holes_->setAccessibleName(tr("Holes in its lengths"));
   holes_->setMaxLength(4'000);
   body()->addWidget(fieldRow(tr("Holes"), holes_));
-  body()->addWidget(
-      wrapped(tr("A hole is the number of its length, then from the left selvedge, from the cut "
-                 "end, how wide and how long, like 1: 5 cm, 20 cm, 8 cm, 6 cm"),
-              "muted"));
+  holesNote_ = wrapped({}, "muted");
+  body()->addWidget(holesNote_);
   connect(pieces_, &QComboBox::activated, this, [this](int i) {
     ClothFields f;
     f.soldPiece =
@@ -119,7 +118,7 @@ void BuyingCard::fillPieces(const Cloth& cloth) {
   pieces_->addItem(tr("a length"));
   for (const SoldPiece& p : offered_)
     pieces_->addItem(tr("%1, %2 × %3")
-                         .arg(QString::fromStdString(p.name),
+                         .arg(QCoreApplication::translate("pieces", p.name.c_str()),
                               QString::fromStdString(formatLength(p.width, unit())),
                               QString::fromStdString(formatLength(p.length, unit()))));
   pieces_->setCurrentIndex(at);
@@ -184,6 +183,11 @@ void BuyingCard::show(ClothId id) {
   least_->setUnit(unit());
   least_->setLength(c->leastAllowance);
   showIn(*holes_, holesText(*c));
+  holesNote_->setText(
+      tr("A hole is the number of its length, then from the left selvedge, from the cut end, how "
+         "wide and how long, like %1")
+          .arg(unit() == LengthUnit::Inch ? QStringLiteral("1: 2 in, 8 in, 3 in, 2 1/2 in")
+                                          : QStringLiteral("1: 5 cm, 20 cm, 8 cm, 6 cm")));
   filling_ = false;
 }
 

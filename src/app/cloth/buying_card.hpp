@@ -5,6 +5,8 @@
 #include "app/widgets/card.hpp"
 #include "app/widgets/fields.hpp"
 
+class QLabel;
+
 namespace clathra {
 
 class BuyingCard : public Card {
@@ -29,6 +31,7 @@ class BuyingCard : public Card {
   ChoiceList *pieces_ = nullptr, *stand_ = nullptr;
   QLineEdit *price_ = nullptr, *shrink_ = nullptr;
   TextField* holes_ = nullptr;
+  QLabel* holesNote_ = nullptr;
   LengthField* least_ = nullptr;
   std::vector<SoldPiece> offered_;
   bool filling_ = false;

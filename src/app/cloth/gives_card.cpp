@@ -1,5 +1,6 @@
 #include "app/cloth/gives_card.hpp"
 
+#include <QCoreApplication>
 #include <algorithm>
 
 #include "app/theme/theme.hpp"
@@ -53,7 +54,7 @@ void GivesCard::fillPieces() {
   filledFor_ = unit();
   piece_->clear();
   const auto pieces = usualSoldPieces(unit());
-  for (const SoldPiece& p : pieces) piece_->addItem(QString::fromStdString(p.name));
+  for (const SoldPiece& p : pieces) piece_->addItem(QCoreApplication::translate("pieces", p.name.c_str()));
   width_->setUnit(unit());
   height_->setUnit(unit());
   width_->setLength(pieces.front().width);

@@ -48,7 +48,10 @@ QSize RowsArea::sizeHint() const {
   // In a low window the picture goes first, and more than two rows scroll.
   constexpr int kMost = 160, kInLowWindow = 72, kLow = 740;
   const int most = scaled(window()->height() < scaled(kLow) ? kInLowWindow : kMost);
-  return {scaled(200), std::min(most, widget()->layout()->totalHeightForWidth(wide) + 2)};
+  const QLayout& rows = *widget()->layout();
+  // Rows may ask for more than their words need: for their frame.
+  const int high = std::max(rows.totalHeightForWidth(wide), rows.totalMinimumSize().height());
+  return {scaled(200), std::min(most, high + 2)};
 }
 
 QSize RowsArea::minimumSizeHint() const {

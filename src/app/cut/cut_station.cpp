@@ -27,16 +27,6 @@
 
 namespace clathra {
 
-namespace {
-
-QString minutesText(double minutes) {
-  const int m = qRound(minutes);
-  return m < 60 ? QObject::tr("%1 min").arg(m)
-                : QObject::tr("%1 h %2").arg(m / 60).arg(m % 60, 2, 10, QLatin1Char('0'));
-}
-
-}  // namespace
-
 CutStation::CutStation(Session& session, Preferences& preferences, QObject* parent)
     : Station(session, preferences, parent) {
   buildPicture();
@@ -154,6 +144,7 @@ void CutStation::choose(ClothId id) {
 void CutStation::look(View view) {
   view_ = view;
   refresh();
+  Q_EMIT figuresChanged();
 }
 
 void CutStation::refresh() {

@@ -1,7 +1,6 @@
 #include "app/cut/enough_card.hpp"
 
 #include <QTimer>
-#include <cmath>
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/buttons.hpp"
@@ -18,9 +17,8 @@ void EnoughCard::addRemedy(const Remedy& remedy) {
   const LengthUnit unit = session_.project().settings.unit;
   const QString words = inWords(remedy.what, unit);
   body()->addWidget(wrapped(words));
-  body()->addWidget(wrapped(tr("Takes %1 of this cloth, about %2 min; nothing is to be bought.")
-                                .arg(clothText(session_, remedy.length))
-                                .arg(std::lround(remedy.minutes)),
+  body()->addWidget(wrapped(tr("Takes %1 of this cloth, about %2; nothing is to be bought.")
+                                .arg(clothText(session_, remedy.length), minutesText(remedy.minutes)),
                             "muted"));
   auto* yes = button(tr("Do this"));
   yes->setAccessibleName(tr("Do this: %1").arg(words));

@@ -102,12 +102,11 @@ void NowCard::tell(const Cloth& cloth) {
     std::set_intersection(now.begin(), now.end(), in->pieces.begin(), in->pieces.end(),
                           std::back_inserter(own));
   const QString title = QString::fromStdString(clothTitle(cloth));
+  verdict_->setVisible(!own.empty());
   if (now.empty()) {
-    verdict_->clear();
     return facts_->setText(tr("Nothing is marked: the plan cuts all at once."));
   }
   if (own.empty()) {
-    verdict_->clear();
     return facts_->setText(tr("None of the marked pieces is still to be cut of %1.").arg(title));
   }
   verdict_->setText(answer(cloth));

@@ -71,6 +71,13 @@ QString clothText(const Session& s, double mm) {
   return QString::fromStdString(writeCloth(mm, s.project().settings.unit));
 }
 
+QString minutesText(double minutes) {
+  const int m = qRound(minutes);
+  constexpr int kHour = 60;
+  return m < kHour ? QObject::tr("%1 min").arg(m)
+                   : QObject::tr("%1 h %2").arg(m / kHour).arg(m % kHour, 2, 10, QLatin1Char('0'));
+}
+
 QString changeOf(const Session& s, double now, double before) {
   return QString::fromStdString(writeChange(now - before, s.project().settings.unit));
 }

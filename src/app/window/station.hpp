@@ -90,6 +90,8 @@ StripFigure remarksFigure(const Session& session, const QString& station);
 /// Figures of the strip in the project's system: seams and thread, and cloth to cut or to buy.
 QString longText(const Session& session, double mm);
 QString clothText(const Session& session, double mm);
+/// "45 min", "1 h 12".
+QString minutesText(double minutes);
 /// How a length changed: "+1/2 in".
 QString changeOf(const Session& session, double now, double before);
 

@@ -50,6 +50,7 @@ int crossCuts(const StripGroup& g, int copies) {
 /// How a strip is crossed, where that is not square: the angles of the cuts to the strip, and how far apart
 /// they are. Two plain slants make a patch with its level sides; other outlines have more.
 Message crossingOf(const StripGroup& g) {
+  const auto tenths = [](double mm) { return sizeArg(std::round(10 * mm) / 10); };
   if (g.perStrip == 0 || !isConvex(g.demand.sharp)) return {};
   const Polygon sharp = asCut({g.demand, g.lay, g.height, 1}, 1).front();
   std::vector<Point> sides;  // upwards
@@ -72,11 +73,16 @@ Message crossingOf(const StripGroup& g) {
   if (angles == std::vector<int>{kSquare}) return {};
   if (sides.size() == 2 && angles.size() == 1) {
     const double apart = g.lay.toNext * std::abs(sides[0].y) / length(sides[0]);
-    return Message("step-slanted", angles[0] > kSquare ? 2 * kSquare - angles[0] : angles[0], sizeArg(apart));
+    const bool right = angles[0] < kSquare;  // as it lies right side up: its upper end to the right
+    // Left-handed patches are cut with the cloth face down, where they look like right-handed ones.
+    const char* slanted = g.demand.hand == 0             ? "step-slanted"
+                          : right == (g.demand.hand > 0) ? "step-slanted-right"
+                                                         : "step-slanted-left";
+    return Message(slanted, right ? angles[0] : 2 * kSquare - angles[0], tenths(apart));
   }
   if (sides.size() == 2 && g.lay.alternate && angles.front() + angles.back() == 2 * kSquare)
-    return Message("step-slanted-in-turn", angles.front(), sizeArg(std::max(top, bottom)),
-                   sizeArg(std::min(top, bottom)));
+    return Message("step-slanted-in-turn", angles.front(), tenths(std::max(top, bottom)),
+                   tenths(std::min(top, bottom)));
   std::vector<Message> all;
   for (const int deg : angles) all.emplace_back("degrees", deg);
   return Message("step-slants", Arg(all));
