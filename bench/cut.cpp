@@ -1,15 +1,13 @@
 // Packing jobs beside the packing library of Debian (libnest2d) and beside a person with ruler and strips: a
 // line a job. Lengths in mm, times in s. The library gets bins of several lengths and both of its placements
 // that suit cloth; the shortest that holds everything in one bin counts, with the time of that run alone.
-#include <libnest2d/libnest2d.hpp>
-
 #include <chrono>
 #include <cmath>
 #include <cstdio>
 #include <filesystem>
-#include <future>
 
 #include "filesystem.hpp"
+#include "nest_peer.hpp"
 #include "packing/job.hpp"
 #include "shape/strip.hpp"
 #include "store/pack_file.hpp"
@@ -39,43 +37,19 @@ double byRuler(const PackJob& job) {
   return length;
 }
 
-struct Peer {
-  double length = 0, seconds = 0;
-};
+using bench::Peer;
 
-/// One run of the library; nothing if it needs a second bin.
-std::optional<Peer> nested(const PackJob& job, double bin, bool bottomLeft) {
-  using namespace libnest2d;
-  constexpr double kUnits = 1e5;  // of the library's whole numbers in a mm
-  std::vector<Item> items;
-  bool half = false, quarter = false;
+bench::PeerJob peerJob(const PackJob& job) {
+  bench::PeerJob out;
+  out.width = job.width;
+  out.gap = job.gap;
   for (const PackShape& s : job.shapes) {
-    half = half || s.turns == Turns::Half;
-    quarter = quarter || s.turns == Turns::Quarter || s.turns == Turns::Any;
-    for (int i = 0; i < s.quantity; ++i) {
-      ClipperLib::Path path;
-      for (const clathra::Point q : s.outline)
-        path.emplace_back(std::llround(q.x * kUnits), std::llround(q.y * kUnits));
-      if (ClipperLib::Orientation(path)) std::reverse(path.begin(), path.end());
-      path.push_back(path.front());
-      items.emplace_back(path);
-    }
+    out.half = out.half || s.turns == Turns::Half;
+    out.quarter = out.quarter || s.turns == Turns::Quarter || s.turns == Turns::Any;
+    std::vector<std::array<double, 2>> outline;
+    for (const Point q : s.outline) outline.push_back({q.x, q.y});
+    for (int i = 0; i < s.quantity; ++i) out.outlines.push_back(outline);
   }
-  NfpPlacer::Config config;
-  if (!quarter) config.rotations = half ? std::vector<Radians>{0.0, Pi} : std::vector<Radians>{0.0};
-  if (bottomLeft) config.alignment = config.starting_point = NfpPlacer::Config::Alignment::BOTTOM_LEFT;
-  const auto start = std::chrono::steady_clock::now();
-  const auto units = [](double mm) { return static_cast<long long>(mm * kUnits); };
-  const auto bins =
-      nest(items, libnest2d::Box(units(job.width), units(bin)), units(job.gap), NestConfig<>{config});
-  Peer out{0, since(start)};
-  if (bins != 1) return std::nullopt;
-  long long low = INT64_MAX, high = INT64_MIN;
-  for (const Item& i : items) {
-    low = std::min<long long>(low, i.boundingBox().minCorner().Y);
-    high = std::max<long long>(high, i.boundingBox().maxCorner().Y);
-  }
-  out.length = static_cast<double>(high - low) / kUnits;
   return out;
 }
 
@@ -85,12 +59,14 @@ Peer libraryFor(const PackJob& job) {
     area += s.quantity * clathra::area(s.outline);
     tall = std::max(tall, bounds(s.outline).height());
   }
+  bench::PeerJob peer = peerJob(job);
   Peer best;
   for (const double slack : {1.3, 1.6, 2.2})
     for (const bool bottomLeft : {true, false}) {
-      const auto run = nested(job, slack * area / job.width + tall, bottomLeft);
-      if (run && (best.length == 0 || run->length < best.length)) best = *run;
-      if (run && run->seconds > 120) return best;
+      peer.bin = slack * area / job.width + tall;
+      peer.bottomLeft = bottomLeft;
+      const Peer run = bench::nested(peer);
+      if (run.length > 0 && (best.length == 0 || run.length < best.length)) best = run;
     }
   return best;
 }
