@@ -91,6 +91,13 @@ class CutNowTest : public QObject {
       QCOMPARE(d.project().now.front(), 3U);
       QVERIFY(d.reads(QStringLiteral("The rest still fits what is left.")));
       d.click(QStringLiteral("What the map shows: What is cut now"));
+      // The strip's figures are those of what is shown, not of the whole.
+      const auto batch = d.session->planner().batch(tideInk(d.project()).id);
+      QVERIFY(batch && batch->now.method()->cuts != d.session->plan(tideInk(d.project()).id)->method()->cuts);
+      const auto figures = d.window->findChild<TallyStrip*>()->findChildren<QLabel*>();
+      QVERIFY(std::any_of(figures.begin(), figures.end(), [&](const QLabel* l) {
+        return l->isVisible() && l->text() == QString::number(batch->now.method()->cuts);
+      }));
       QVERIFY(tickAll(d) > 0);
       QCOMPARE(patchesCut(d.project()), 20);
       for (const ClothCut& c : tideInk(d.project()).cuts)

@@ -144,7 +144,6 @@ void CutStation::choose(ClothId id) {
 void CutStation::look(View view) {
   view_ = view;
   refresh();
-  Q_EMIT figuresChanged();
 }
 
 void CutStation::refresh() {
@@ -172,6 +171,7 @@ void CutStation::refresh() {
   }
   spare_->setCount(qRound(p.settings.sparePercent));
   map_->update();
+  Q_EMIT figuresChanged();  // they are of the cloth and the view that are shown
 }
 
 std::shared_ptr<const CutPlan> CutStation::plan() const {

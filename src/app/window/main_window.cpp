@@ -174,6 +174,7 @@ void MainWindow::makeStations() {
                new CutStation(session_, preferences_, this)};
   for (Station* s : stations_) {
     connect(s, &Station::said, this, &MainWindow::say);
+    connect(s, &Station::figuresChanged, this, &MainWindow::refreshStrip);
     connect(s, &Station::goTo, this, &MainWindow::goTo);
     connect(s, &Station::benchWanted, this, &MainWindow::openBench);
   }
