@@ -31,6 +31,7 @@ void addScan(CLI::App& app, Outcome& outcome);
 void addPractice(CLI::App& app, Outcome& outcome);
 void addCut(CLI::App& app, Outcome& outcome);
 void addGives(CLI::App& app, Outcome& outcome);
+void addShelf(CLI::App& app, Outcome& outcome);
 void addPack(CLI::App& app, Outcome& outcome);
 void addMotif(CLI::App& app, Outcome& outcome);
 void addReview(CLI::App& app, Outcome& outcome);

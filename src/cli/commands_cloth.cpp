@@ -6,7 +6,9 @@
 #include "cutting/gives.hpp"
 #include "filesystem.hpp"
 #include "measure/length.hpp"
+#include "script/shelf_csv.hpp"
 #include "shape/json_fields.hpp"
+#include "store/file.hpp"
 #include "store/pack_file.hpp"
 #include "words/words.hpp"
 
@@ -83,7 +85,45 @@ Status packs(const std::string& file, double seconds, bool timed) {
   return {};
 }
 
+struct ShelfOptions {
+  std::string file, csv, take, out;
+};
+
+Status shelf(const ShelfOptions& o) {
+  auto project = openProject(o.file);
+  if (!project) return tl::make_unexpected(project.error());
+  if (o.take.empty()) {
+    const std::string table = shelfCsv(*project);
+    if (!o.csv.empty()) return writeWhole(realFileSystem(), o.csv, std::as_bytes(std::span(table)));
+    printLine(table);
+    return {};
+  }
+  const auto text = readWhole(o.take, kMostBytes);
+  if (!text) return tl::make_unexpected(text.error());
+  const auto edits = shelfEdits(*project, *text);
+  if (!edits) return tl::make_unexpected(edits.error());
+  const auto library = arrangements();
+  if (!library) return tl::make_unexpected(library.error());
+  const EditContext context{*library, {}, {}};
+  for (const Edit& e : *edits) {
+    auto next = applied(*project, e, context);
+    if (!next) return tl::make_unexpected(next.error());
+    project = std::move(*next);
+  }
+  return saveProject(realFileSystem(), *project, o.out.empty() ? o.file : o.out);
+}
+
 }  // namespace
+
+void addShelf(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("shelf", "The cloths on the shelf as a table, or from one");
+  const auto o = std::make_shared<ShelfOptions>();
+  cmd->add_option("file", o->file, "the project")->required();
+  cmd->add_option("--csv", o->csv, "write the table there; left out: print it");
+  auto* take = cmd->add_option("--take", o->take, "a table to put on the shelf");
+  cmd->add_option("-o", o->out, "write the project there; left out: to its own file")->needs(take);
+  cmd->callback([=, &outcome] { outcome.status = shelf(*o); });
+}
 
 void addPack(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("pack", "Packs outlines onto cloth: the least length, or the fewest pieces");

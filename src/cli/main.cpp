@@ -53,6 +53,7 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addFit(app, outcome);
   addImport(app, outcome);
   addGives(app, outcome);
+  addShelf(app, outcome);
   addPack(app, outcome);
   addUnbuilt(app, outcome, "repeat", "Finds a print's repeat");
   addUnbuilt(app, outcome, "sew", "Plans the stitching");

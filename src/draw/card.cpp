@@ -174,9 +174,10 @@ class CardRun {
       if (s.name != motif.shape) continue;
       const bool other = !motif.pieces.empty() && project_.layout->pieces[motif.pieces.front()].hand < 0;
       const Polygon paper = placed(s.outline, motif.turn, other, motif.at);
-      paintWindow(p_, decode(found->second), *cloth_.print, paper,
-                  allowanceOutline(paper, allowanceOf(project_, cloth_), Tips::Blunted),
-                  QRectF(kEdge, y_, 56, 54));
+      paintWindow(
+          p_, decode(found->second), *cloth_.print, paper,
+          allowanceOutline(paper, allowanceOf(project_, cloth_), Tips::Blunted, project_.settings.bluntBelow),
+          QRectF(kEdge, y_, 56, 54));
     }
   }
 

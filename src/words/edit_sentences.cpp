@@ -29,6 +29,7 @@ constexpr Sentence kAll[] = {
     {"hole-wrong", QT_TRANSLATE_NOOP("core", "has a hole that crosses itself or is no outline")},
     {"length-hole-outside", QT_TRANSLATE_NOOP("core", "Length %1 has a hole outside the cloth.")},
     {"hole-outside-cloth", QT_TRANSLATE_NOOP("core", "has a hole outside the cloth")},
+    {"allowance-of-project", QT_TRANSLATE_NOOP("core", "The project needs a seam allowance of its own.")},
     {"how-it-is-sold", QT_TRANSLATE_NOOP("core", "How it is sold")},
     {"sold-needs-by", QT_TRANSLATE_NOOP("core", "needs \"by\": length or piece")},
     {"sold-needs-name", QT_TRANSLATE_NOOP("core", "needs the name of the piece")},

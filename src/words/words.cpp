@@ -67,6 +67,10 @@ const char* sentenceOf(std::string_view id) {
   return at == all.end() ? nullptr : at->second;
 }
 
+QString upperFirst(const QString& text) {
+  return text.left(1).toUpper() + text.mid(1);
+}
+
 QString shapeWords(const std::string& title) {
   return QCoreApplication::translate("shapes", title.c_str());
 }

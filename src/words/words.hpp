@@ -24,6 +24,8 @@ inline std::string said(const Error& error, LengthUnit unit = LengthUnit::Millim
 QString inWords(const Arg& value, LengthUnit unit);
 
 /// A shape's title, and a number of such shapes: "7 half hexagons, point cut".
+/// For the beginning of a line.
+QString upperFirst(const QString& text);
 QString shapeWords(const std::string& title);
 QString shapeWords(int count, const std::string& title);
 

@@ -1,18 +1,15 @@
 #include <QtTest>
 
 #include "app/arrange/arrange_station.hpp"
-#include "driver.hpp"
 #include "layout/soundness.hpp"
+#include "layout_clicks.hpp"
 #include "registry.hpp"
 
 using namespace clathra;
+using support::canvasOf;
 using support::Driver;
 
 namespace {
-
-LayoutCanvas* canvasOf(Driver& d) {
-  return static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
-}
 
 /// A single hexagon of 4 in, ready to be drawn in.
 void beginDraft(Driver& d) {

@@ -119,6 +119,7 @@ struct Driver {
     bringIntoView(f);
     QTest::mouseClick(f, Qt::LeftButton);
     f->selectAll();
+    if (text.isEmpty()) QTest::keyClick(f, Qt::Key_Delete);
     QTest::keyClicks(f, text);
     QTest::keyClick(f, Qt::Key_Return);
     settle();

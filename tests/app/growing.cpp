@@ -4,19 +4,17 @@
 #include <set>
 
 #include "app/arrange/arrange_station.hpp"
-#include "driver.hpp"
 #include "fan.hpp"
 #include "layout/soundness.hpp"
+#include "layout_clicks.hpp"
 #include "registry.hpp"
 
 using namespace clathra;
+using support::canvasOf;
 using support::Driver;
 
 namespace {
 
-LayoutCanvas* canvasOf(Driver& d) {
-  return static_cast<ArrangeStation*>(d.window->station(QStringLiteral("arrange")))->canvas();
-}
 FitFan* fanOf(Driver& d) {
   return static_cast<ArrangeStation*>(d.window->station(QStringLiteral("arrange")))->grow()->fan();
 }

@@ -8,18 +8,15 @@
 #include "app/arrange/arrange_station.hpp"
 #include "app/motif/swatch_view.hpp"
 #include "asymmetric.hpp"
-#include "driver.hpp"
+#include "layout_clicks.hpp"
 #include "registry.hpp"
 #include "store/file.hpp"
 
 using namespace clathra;
+using support::canvasOf;
 using support::Driver;
 
 namespace {
-
-LayoutCanvas* canvasOf(Driver& d) {
-  return static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
-}
 
 QString textOf(const QString& pdf) {
   QProcess p;

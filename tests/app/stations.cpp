@@ -6,11 +6,12 @@
 #include "app/arrange/arrange_station.hpp"
 #include "app/cloth/cloth_station.hpp"
 #include "app/motif/motif_station.hpp"
-#include "driver.hpp"
+#include "layout_clicks.hpp"
 #include "model/alike.hpp"
 #include "registry.hpp"
 
 using namespace clathra;
+using support::canvasOf;
 using support::Driver;
 
 class StationsTest : public QObject {
@@ -20,10 +21,6 @@ class StationsTest : public QObject {
       if (m.name == name) return QString::fromStdString(subject(m.id));
     qFatal("There is no motif called %s.", name);
   }
-  static LayoutCanvas* canvasOf(Driver& d) {
-    return static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
-  }
-
  private slots:
   void theFirstStartAsksThreeQuestionsAndRemembersTheAnswers() {
     Driver d;

@@ -3,24 +3,16 @@
 #include <QLineEdit>
 
 #include "app/arrange/arrange_station.hpp"
-#include "driver.hpp"
 #include "fan.hpp"
 #include "layout/soundness.hpp"
+#include "layout_clicks.hpp"
 #include "registry.hpp"
 
 using namespace clathra;
+using support::clickPiece;
 using support::Driver;
 
 namespace {
-
-LayoutCanvas* canvasOf(Driver& d) {
-  return static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
-}
-
-void clickPiece(Driver& d, std::uint32_t piece, Qt::KeyboardModifiers with = {}) {
-  QTest::mouseClick(canvasOf(d), Qt::LeftButton, with, canvasOf(d)->onScreen(piece).toPoint());
-  d.settle();
-}
 
 /// A rosette of seven with its middle chosen as a unit by clicking.
 void makeUnit(Driver& d, const char* name, std::initializer_list<std::uint32_t> pieces, bool everywhere) {

@@ -6,20 +6,15 @@
 #include "app/arrange/arrange_station.hpp"
 #include "app/motif/motif_station.hpp"
 #include "draw/prints.hpp"
-#include "driver.hpp"
+#include "layout_clicks.hpp"
 #include "registry.hpp"
 #include "store/file.hpp"
 
 using namespace clathra;
+using support::clickPiece;
 using support::Driver;
 
 namespace {
-
-void clickPiece(Driver& d, std::uint32_t piece, Qt::KeyboardModifiers with = {}) {
-  auto* canvas = static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
-  QTest::mouseClick(canvas, Qt::LeftButton, with, canvas->onScreen(piece).toPoint());
-  d.settle();
-}
 
 struct FiguresOf {
   int pieces, sheets, wanted, onHand;

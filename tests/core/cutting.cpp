@@ -61,7 +61,7 @@ CutPlan planOf(const Project& p) {
   return support::soundPlan(p, *findCloth(p, "C"));
 }
 
-const CutMethod& method(const CutPlan& plan, const char* id) {
+const CutMethod& methodOf(const CutPlan& plan, const char* id) {
   for (const CutMethod& m : plan.methods)
     if (m.id == id) return m;
   qFatal("no method %s", id);
@@ -88,7 +88,7 @@ class CuttingTest : public QObject {
     QFETCH(int, index);
     const Sum s = sums()[static_cast<std::size_t>(index)];
     const CutPlan plan = planOf(made(s.setup));
-    const CutMethod& m = method(plan, s.method);
+    const CutMethod& m = methodOf(plan, s.method);
     QVERIFY(m.length);
     COMPARE_TO(*m.length, s.length, 1e-6);
     COMPARE_TO(sumOf(m.sum), s.length, 1e-6);
@@ -103,7 +103,7 @@ class CuttingTest : public QObject {
       const CutPlan plan = planOf(made(
           {.arrangement = arrangement, .edge = edge, .shape = shape, .n = 12, .allowance = 6, .width = 900}));
       QByteArray all;
-      for (const Message& s : method(plan, "strips").steps) all += support::text(s) + "\n";
+      for (const Message& s : methodOf(plan, "strips").steps) all += support::text(s) + "\n";
       return all;
     };
     const QByteArray diamonds = steps("diamond-rows", "diamond60", 50);
@@ -120,12 +120,12 @@ class CuttingTest : public QObject {
     Project p = made({.n = 7});
     p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"scraps", true}});
     const CutPlan plan = planOf(p);
-    const CutMethod& m = method(plan, "rectangles");
+    const CutMethod& m = methodOf(plan, "rectangles");
     QCOMPARE(*m.length, 0.0);
     QCOMPARE(support::text(m.steps.at(0)),
              QByteArray("From the scraps cut 7 rough rectangles of 60 mm × 60 mm for 7 squares."));
-    QVERIFY(!method(plan, "strips").length);
-    QVERIFY(!method(plan, "strips").why.empty());
+    QVERIFY(!methodOf(plan, "strips").length);
+    QVERIFY(!methodOf(plan, "strips").why.empty());
   }
 
   void theWholeIsTheSumOfItsLinesAndIsRoundedToTheShopsStep() {
@@ -163,7 +163,7 @@ class CuttingTest : public QObject {
       for (const Shape& s : p.layout->shapes)
         p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", s.name}});
       for (const char* id2 : {"template", "rectangles", "traced"})
-        QCOMPARE(method(planOf(p), id2).laid.placements.size(), p.layout->size());
+        QCOMPARE(methodOf(planOf(p), id2).laid.placements.size(), p.layout->size());
     }
     // A star with deep hollows, into which the neighbours' tips reach.
     Polygon star;
@@ -179,7 +179,7 @@ class CuttingTest : public QObject {
     p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 900}});
     p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"shape", "quarter-hexagon"}});
     const CutPlan plan = planOf(p);
-    const auto& strips = method(plan, "strips").groups;
+    const auto& strips = methodOf(plan, "strips").groups;
     QCOMPARE(strips.size(), std::size_t(2));
     QCOMPARE(strips[0].demand.hand, -1);
     QCOMPARE(strips[1].demand.hand, 1);
@@ -193,19 +193,19 @@ class CuttingTest : public QObject {
                       .n = 50,
                       .direction = "one-way",
                       .up = 50});
-    QVERIFY(!method(planOf(p), "strips").turnsOneWay);
-    COMPARE_TO(method(planOf(p), "strips").lengthIfTurned, 211, 1e-6);
+    QVERIFY(!methodOf(planOf(p), "strips").turnsOneWay);
+    COMPARE_TO(methodOf(planOf(p), "strips").lengthIfTurned, 211, 1e-6);
     p = support::edited(
         p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}, {"turnOneWay", true}});
-    QVERIFY(method(planOf(p), "strips").turnsOneWay);
-    COMPARE_TO(*method(planOf(p), "strips").length, 211, 1e-6);
+    QVERIFY(methodOf(planOf(p), "strips").turnsOneWay);
+    COMPARE_TO(*methodOf(planOf(p), "strips").length, 211, 1e-6);
   }
   void onAOneWayClothEveryPatchStandsAsItsPieceDoes() {  // guarantee 5 of plan.hpp
     // it will lie in the top.
     const Project p =
         made({.arrangement = "diamonds", .edge = 40, .shape = "diamond60", .n = 60, .direction = "one-way"});
     const CutPlan plan = planOf(p);
-    const CutMethod& m = method(plan, "strips");
+    const CutMethod& m = methodOf(plan, "strips");
     QCOMPARE(m.groups.size(), std::size_t(3));
     int patches = 0;
     for (const CutGroup& g : m.groups) {
@@ -223,15 +223,15 @@ class CuttingTest : public QObject {
     // 31 hexagons in 1000 mm: 3 strips lying (192 mm) or 3 standing (222 mm): lying is less by more than a
     // twentieth.
     const Setup few{.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 31, .allowance = 6};
-    COMPARE_TO(*method(planOf(made(few)), "strips").length, 192 + 25, 1e-6);
+    COMPARE_TO(*methodOf(planOf(made(few)), "strips").length, 192 + 25, 1e-6);
     const CutPlan plan = planOf(made(few));
-    const CutGroup& g = method(plan, "strips").groups.front();
+    const CutGroup& g = methodOf(plan, "strips").groups.front();
     COMPARE_TO(g.height, 64, 1e-9);
     // Sixty lie in five strips of 64 (320) or stand in four of 74 (296): a twelfth, so the cloth decides.
     COMPARE_TO(
-        *method(planOf(made(
-                    {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 60, .allowance = 6})),
-                "strips")
+        *methodOf(planOf(made(
+                      {.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 60, .allowance = 6})),
+                  "strips")
              .length,
         296 + 25, 1e-6);
   }
@@ -250,12 +250,12 @@ class CuttingTest : public QObject {
                             {"pieces", {1, 2, 3, 4}}});
     const CutPlan plan = planOf(p);
     COMPARE_TO(plan.windowMinutes, 4 * 2.5, 1e-9);
-    QCOMPARE(method(plan, "strips").groups.front().demand.patches, 16);
+    QCOMPARE(methodOf(plan, "strips").groups.front().demand.patches, 16);
   }
   void aPatchWiderThanTheClothIsSaid() {
     const CutPlan plan = planOf(made({.n = 4, .width = 55}));
-    QVERIFY(!method(plan, "strips").length);
-    QCOMPARE(method(plan, "strips").why.id, std::string("patch-wider-than-cloth"));
+    QVERIFY(!methodOf(plan, "strips").length);
+    QCOMPARE(methodOf(plan, "strips").why.id, std::string("patch-wider-than-cloth"));
     QVERIFY(!plan.length);
   }
   void whatIsMissingIsWhatDoesNotFitTheLengths() {
@@ -275,7 +275,7 @@ class CuttingTest : public QObject {
     const Project p =
         support::edited(made({}), {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", {145, 270}}});
     const CutPlan plan = planOf(p);
-    const CutMethod& m = method(plan, "strips");
+    const CutMethod& m = methodOf(plan, "strips");
     QCOMPARE(m.laid.lengths.size(), std::size_t(3));
     COMPARE_TO(m.laid.lengths[0].used, 25 + 2 * 60, 1e-9);
     COMPARE_TO(m.laid.lengths[1].used, 25 + 4 * 60, 1e-9);
@@ -300,8 +300,8 @@ class CuttingTest : public QObject {
     // Three strips find room on the longest, so the other length, listed first, stays whole.
     const CutPlan few = planOf(
         support::edited(made({.n = 40}), {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", {150, 400}}}));
-    COMPARE_TO(method(few, "strips").laid.lengths[0].used, 0, 1e-9);
-    COMPARE_TO(method(few, "strips").laid.lengths[1].used, 25 + 3 * 60, 1e-9);
+    COMPARE_TO(methodOf(few, "strips").laid.lengths[0].used, 0, 1e-9);
+    COMPARE_TO(methodOf(few, "strips").laid.lengths[1].used, 25 + 3 * 60, 1e-9);
     // A strip less on the shelf is a strip more to buy; nothing else moves.
     const CutPlan less =
         planOf(support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", {144, 270}}}));
@@ -317,7 +317,7 @@ class CuttingTest : public QObject {
                             .direction = "one-way",
                             .up = 29});
     const CutPlan plan = planOf(p);  // judged: as many of either as there are pieces
-    const CutMethod& m = method(plan, "strips");
+    const CutMethod& m = methodOf(plan, "strips");
     QCOMPARE(m.groups.size(), std::size_t(1));
     QCOMPARE(m.groups[0].perBand % 2, 1);
     QVERIFY(m.groups[0].swapsBeginning);
@@ -378,7 +378,7 @@ class CuttingTest : public QObject {
   void roughRectanglesHoldTheirPatches() {
     const CutPlan plan =
         planOf(made({.arrangement = "hexagons", .edge = 30, .shape = "hexagon", .n = 30, .allowance = 6}));
-    const CutMethod& m = method(plan, "rectangles");
+    const CutMethod& m = methodOf(plan, "rectangles");
     QCOMPARE(m.laid.placements.size(), std::size_t(30));
     for (const PlacedPatch& patch : m.laid.placements) {
       const Box rough = bounds(patch.rough), box = bounds(patch.patch);
@@ -415,7 +415,7 @@ class CuttingTest : public QObject {
       COMPARE_TO(m.minutes, sum, 1e-9);
     }
     // 5 to set up, 7 strips at 1.5, 107 crossing cuts at 0.2.
-    COMPARE_TO(method(plan, "strips").minutes, 5 + 10.5 + 21.4, 1e-9);
+    COMPARE_TO(methodOf(plan, "strips").minutes, 5 + 10.5 + 21.4, 1e-9);
   }
 
  private:

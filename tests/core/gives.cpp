@@ -1,6 +1,7 @@
 // What a strip, square or fat quarter gives.
 #include "cutting/gives.hpp"
 
+#include "cutting/scrap_for_one.hpp"
 #include "registry.hpp"
 #include "shape/allowance.hpp"
 #include "shape/families.hpp"
@@ -46,6 +47,62 @@ class GivesTest : public QObject {
     const GivesRow upright = oneOf(63.5, 63.5, "hexagon", 6.35, Direction::OneWay);
     QVERIFY(*upright.edge < 25.4);
     COMPARE_TO(*oneOf(63.2, 63.2, "hexagon", 6.35).edge, 25, 1e-9);  // 63.24 it would want
+  }
+  /// By hand: on 63.5 mm a hexagon of 25.4 is 50.8 from tip to tip, so 6.35 is left beyond each of two tips,
+  /// which a mitre of 6.35 · sin 60° = 5.50 fills; its level sides are 43.99 apart and keep (63.5 − 43.99) /
+  /// 2 = 9.75. The whole 6.35 would want 50.8 + 2 · 6.35 / sin 60° = 65.47 that way up; turned by 15° it
+  /// covers 65.47 · cos 15° = 63.24.
+  void aNearMissIsOfferedAsAChoice() {
+    const GivesRow free = oneOf(63.5, 63.5, "hexagon", 6.35);
+    COMPARE_TO(free.laid.corners, 5.499, 1e-3);
+    QCOMPARE(free.laid.tight, 2);
+    COMPARE_TO(free.laid.sides, 9.753, 1e-3);
+    COMPARE_TO(std::max(free.straight.width(), free.straight.height()), 65.465, 1e-3);
+    COMPARE_TO(std::abs(std::remainder(free.turn.degrees, 30)), 15, 0.6);
+    COMPARE_TO(std::max(free.turn.box.width(), free.turn.box.height()), 63.24, 0.3);
+    QVERIFY(free.straightNearly);
+    // On a piece that is longer a quarter turn does it, and laid across its tips would stand out: no choice.
+    const GivesRow across = oneOf(57, 100, "hexagon", 6.35);
+    QVERIFY(across.edge && !across.straightNearly);
+    // A print that stands upright forbids the turn: the near miss is the choice.
+    const GivesRow upright = oneOf(63.5, 63.5, "hexagon", 6.35, Direction::OneWay);
+    QVERIFY(upright.near);
+    COMPARE_TO(upright.near->edge, 25, 1e-9);  // in both systems the next usual one
+    GivesInput inches{63.5, 63.5, 6.35, {"hexagon"}, Direction::OneWay};
+    inches.system = LengthUnit::Inch;
+    const auto rows = whatItGives(inches);
+    QVERIFY(rows && rows->front().near);
+    COMPARE_TO(rows->front().near->edge, 25.4, 1e-9);
+    COMPARE_TO(rows->front().near->laid.corners, 5.499, 1e-3);
+    // What is less than may be accepted is no choice.
+    inches.least = 5.6;
+    QVERIFY(!whatItGives(inches)->front().near);
+  }
+  /// On a piece that is not square the narrow way decides: a triangle of 60, 51.96 high, on 80 × 60. Across,
+  /// its lower corners have 10 mm to the side, whose mitre reaches 60° · s: s / tan 30° to the side, so 5.77;
+  /// its tip has 4.02 upwards, s / sin 30° of it: 2.01. The base keeps 4.02.
+  void tipsAndBaseOfATriangle() {
+    const LaidStraight laid = laidStraight(Polygon{{0, 51.9615}, {30, 0}, {60, 51.9615}}, 80, 60);
+    COMPARE_TO(laid.corners, 2.0096, 1e-3);
+    QCOMPARE(laid.tight, 1);
+    COMPARE_TO(laid.sides, 4.0193, 1e-3);
+  }
+  /// One square of 50 with 6 mm wants 62 × 62; a hexagon of 30 with 6 a rectangle of 64 (62.96 between the
+  /// sides: 2 · (25.98 + 6) = 63.96) by 74 (2 · (30 + 6 / sin 60°) = 73.86), whichever way round.
+  void theSmallestScrapForOnePatch() {
+    Project p = support::project(support::recipe("hexagons", 30, 3, 2));
+    p = support::edited(p, {{"edit", "setUnit"}, {"unit", "mm"}});
+    p = support::edited(p, {{"edit", "setAllowance"}, {"value", 6}});
+    p = support::edited(p, {{"edit", "addCloth"}, {"name", "Reed"}, {"width", 1000}, {"lengths", {500}}});
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "Reed"}, {"pieces", {1, 2}}});
+    const auto in = cutInput(p, *findCloth(p, "Reed"));
+    QVERIFY(in);
+    const auto all = scrapsForOne(*in, 4.0);
+    QCOMPARE(all.size(), 1U);
+    COMPARE_TO(std::min(all[0].width, all[0].height), 64, 1e-9);
+    COMPARE_TO(std::max(all[0].width, all[0].height), 74, 1e-9);
+    COMPARE_TO(std::min(all[0].leastWidth, all[0].leastHeight), 60, 1e-9);  // 59.96
+    COMPARE_TO(std::max(all[0].leastWidth, all[0].leastHeight), 70, 1e-9);  // 69.24
   }
   /// Turned alternately, triangles lie in each other's gaps; one-way cloth keeps them upright.
   void directionTakesPatchesAway() {

@@ -112,6 +112,87 @@ class ReviewTest : public QObject {
     QVERIFY(clathra::said(r->why, LengthUnit::Inch).find("1 1/8 in") != std::string::npos);
     QVERIFY(!find(remarksOf(squares(16)), "strip-narrow"));
   }
+  /// Four strips at once of cloth 0.6 mm thick are 2.4 mm deep, three 1.8; one strip is one layer whatever is
+  /// wished.
+  void tooManyLayersForTheBlade() {
+    const auto squares = [](double thickness, int layers, int pieces) {
+      Project p = support::project(support::recipe("squares", 50, 10, 5));
+      p = support::edited(
+          p,
+          {{"edit", "changeCloth"}, {"cloth", "B"}, {"width", 600}, {"facts", {{"thickness", thickness}}}});
+      json worn = json::array();
+      for (int i = 1; i <= pieces; ++i) worn.push_back(i);
+      p = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"pieces", worn}});
+      p = support::edited(p, {{"edit", "setMaking"}, {"layers", layers}});
+      return support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "B"}, {"method", "strips"}});
+    };
+    const auto all = remarksOf(squares(0.6, 4, 40));
+    const Remark* r = find(all, "layers-many:#1");
+    QVERIFY(r);
+    QCOMPARE(r->pieces.size(), 40U);
+    QVERIFY(clathra::said(r->why).find("2.4 mm") != std::string::npos);
+    QVERIFY(clathra::said(r->fix).find("no more than 3") != std::string::npos);
+    QVERIFY(!find(remarksOf(squares(0.6, 3, 40)), "layers-many"));
+    QVERIFY(!find(remarksOf(squares(0.6, 4, 5)), "layers-many"));
+    QVERIFY(!find(remarksOf(squares(0.3, 6, 40)), "layers-many"));
+  }
+  void frayingClothWithASmallAllowance() {
+    Project p = support::project(support::recipe("squares", 50, 4, 2));
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"pieces", {2, 5}}});
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"pieces", {1, 3, 4}}});
+    const auto fray = [&](const char* much) {
+      return support::edited(p, {{"edit", "changeCloth"}, {"cloth", "B"}, {"facts", {{"fray", much}}}});
+    };
+    const auto all = remarksOf(fray("much"));
+    const Remark* r = find(all, "frays:#1");
+    QVERIFY(r);
+    QCOMPARE(r->pieces, (std::vector<std::uint32_t>{1, 4}));
+    QVERIFY(!find(remarksOf(fray("usual")), "frays"));
+    p = support::edited(p, {{"edit", "setAllowance"}, {"value", 9}, {"cloth", "B"}});
+    QVERIFY(!find(remarksOf(fray("much")), "frays"));
+  }
+  void washingAgainstPapersAndUnwashedCloth() {
+    Project p = support::project(support::recipe("squares", 50, 4, 2));
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"pieces", {2, 5}}});
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"pieces", {1, 3, 4}}});
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "B"}, {"facts", {{"washed", false}}}});
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"facts", {{"washed", true}}}});
+    p = support::edited(p, {{"edit", "setPapers"}, {"material", "leave-in"}});
+    QVERIFY(!find(remarksOf(p), "washing"));  // nobody said that it will be
+    const Project washed = support::edited(p, {{"edit", "setMaking"}, {"washed", true}});
+    const auto all = remarksOf(washed);
+    const Remark* cloth = find(all, "washing:#1");
+    QVERIFY(cloth);
+    QCOMPARE(cloth->pieces, (std::vector<std::uint32_t>{1, 4}));
+    QVERIFY(!find(all, "washing:#2"));
+    const bool stays = !washed.settings.papers.chosen().washable;
+    QCOMPARE(find(all, "washing:papers") != nullptr, stays);
+    QVERIFY(!find(remarksOf(support::edited(washed, {{"edit", "setPapers"}, {"material", "card"}})),
+                  "washing:papers"));
+    QVERIFY(!find(remarksOf(support::edited(p, {{"edit", "setMaking"}, {"washed", false}})), "washing"));
+  }
+  /// B lacks cloth; C, nearly its colour, is left over, D, of quite another, too.
+  void whatIsLeftWouldServeAnother() {
+    Project p = support::project(support::recipe("squares", 50, 6, 4));
+    const auto cloth = [&](const char* sign, const char* colour, double length, json pieces) {
+      p = support::edited(p, {{"edit", "changeCloth"},
+                              {"cloth", sign},
+                              {"colour", colour},
+                              {"width", 500},
+                              {"lengths", {length}}});
+      p = support::edited(p, {{"edit", "paint"}, {"cloth", sign}, {"pieces", std::move(pieces)}});
+    };
+    cloth("B", "#1b6a88", 100, {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12});
+    cloth("C", "#206f8c", 900, {13, 14});
+    cloth("D", "#a83a20", 900, {15, 16});
+    const auto all = remarksOf(p);
+    const Remark* r = find(all, "leftovers:#1");
+    QVERIFY(r);
+    QVERIFY(clathra::said(r->why).find("cloth C") != std::string::npos);
+    QCOMPARE(r->pieces.size(), 12U);
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"colour", "#a07010"}});
+    QVERIFY(!find(remarksOf(p), "leftovers"));
+  }
   void darkAllowanceBehindLightCloth() {
     Project p = support::project(support::recipe("squares", 40, 4, 1));
     const auto named = [&](const char* sign, const char* colour, json pieces) {
@@ -127,6 +208,13 @@ class ReviewTest : public QObject {
     QCOMPARE(r->pieces, (std::vector<std::uint32_t>{1}));  // the light one
     QVERIFY(!find(all, "dark-beside-light:#1/#2"));
     QVERIFY(isAdvice(*r));
+    // Held against the light: it does not show, or it shows even what is a little darker.
+    const auto thin = [&](bool shows) {
+      return remarksOf(support::edited(
+          p, {{"edit", "changeCloth"}, {"cloth", "B"}, {"facts", {{"shows_through", shows}}}}));
+    };
+    QVERIFY(!find(thin(false), "dark-beside-light"));
+    QVERIFY(find(thin(true), "dark-beside-light:#1/#2"));
   }
   void clothShorterThanThePlan() {
     Project p = painted();

@@ -14,12 +14,8 @@ namespace clathra {
 namespace {
 
 // What an item of the list stands for, before its own id.
-const QString kFamily = QStringLiteral("family:"), kSides = QStringLiteral("sides:"),
+const QString kFamily = QStringLiteral("family:"), kSided = QStringLiteral("sides:"),
               kOwn = QStringLiteral("own:"), kTyped = QStringLiteral("typed:");
-
-QString upperFirst(const QString& text) {
-  return text.left(1).toUpper() + text.mid(1);
-}
 
 }  // namespace
 
@@ -84,7 +80,7 @@ void BeginCard::offer() {
     const Polygon outline = regularPolygon(n);
     const ShapeName name = nameOf(outline);
     if (familyOutline(name.id)) continue;  // it stands above
-    shape_->addItem(upperFirst(shapeWords(name.title)), kSides + QString::number(n));
+    shape_->addItem(upperFirst(shapeWords(name.title)), kSided + QString::number(n));
   }
   for (const OwnShape& s : readShapeBox(shapeBoxFile()))
     shape_->addItem(tr("%1 (made before)").arg(QString::fromStdString(s.name)),
@@ -101,8 +97,8 @@ void BeginCard::begin() {
     const auto outline = familyOutline(chosen.mid(kFamily.size()).toStdString());
     if (!outline) return Q_EMIT said(inWords(outline.error()));
     edit.outline = scaled(*outline, p.recipe.edge.mm());
-  } else if (chosen.startsWith(kSides)) {
-    edit.outline = scaled(regularPolygon(chosen.mid(kSides.size()).toInt()), p.recipe.edge.mm());
+  } else if (chosen.startsWith(kSided)) {
+    edit.outline = scaled(regularPolygon(chosen.mid(kSided.size()).toInt()), p.recipe.edge.mm());
   } else if (chosen.startsWith(kOwn)) {
     edit.name = chosen.mid(kOwn.size()).toStdString();
     for (const OwnShape& s : readShapeBox(shapeBoxFile()))
@@ -123,7 +119,7 @@ void BeginCard::refresh() {
   const clathra::Shape& shape = p.layout->shapes.front();
   if (!typing()) {
     const int at = shape_->findData(kFamily + QString::fromStdString(shape.family));
-    const int regular = shape_->findData(kSides + QString::number(shape.outline.size()));
+    const int regular = shape_->findData(kSided + QString::number(shape.outline.size()));
     if (at >= 0)
       shape_->setCurrentIndex(at);
     else if (regular >= 0 &&

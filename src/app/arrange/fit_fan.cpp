@@ -22,9 +22,9 @@ constexpr int kPerPage = 6;
 constexpr int kRowWidth = 284, kWaysWidth = 84;
 
 /// One shape that fits: its number, its outline as it would lie, its name.
-class FitRow : public PaintedButton {
+class FanRow : public PaintedButton {
  public:
-  FitRow(int number, const Fit& fit, int places, int width)
+  FanRow(int number, const Fit& fit, int places, int width)
       : number_(number), fit_(fit), places_(places), width_(width) {
     setAccessibleName(QObject::tr("%1: %2").arg(number).arg(words()));
   }
@@ -185,7 +185,7 @@ void FitFan::unfold(int family) {
 void FitFan::addRow(int number, int fit, int ways) {
   const Fit& shown = fits_[static_cast<std::size_t>(fit)];
   auto* row =
-      new FitRow(number, shown, places_ ? places_(shown) : 1, ways > 1 ? kRowWidth - kWaysWidth : kRowWidth);
+      new FanRow(number, shown, places_ ? places_(shown) : 1, ways > 1 ? kRowWidth - kWaysWidth : kRowWidth);
   row->installEventFilter(this);
   row->setProperty("fit", fit);
   connect(row, &QPushButton::clicked, this, [this, fit] { Q_EMIT chosen(fit); });

@@ -8,6 +8,7 @@
 #include <QScrollArea>
 
 #include "app/cloth/shelf_tile.hpp"
+#include "app/cloth/table_card.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
@@ -65,9 +66,13 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   auto* remarks = new RemarksCard(session_, id());
   buying_ = new BuyingCard(session_);
   connect(buying_, &BuyingCard::said, this, &Station::said);
+  auto* table = new TableCard(session_);
+  connect(table, &TableCard::said, this, &Station::said);
+  facts_ = new FactsCard(session_);
+  connect(facts_, &FactsCard::said, this, &Station::said);
   gives_ = new GivesCard(session_);
   connect(gives_, &GivesCard::said, this, &Station::said);
-  bench_ = new Bench({clothCard(), buying_, printCard(), gives_, remarks});
+  bench_ = new Bench({clothCard(), buying_, printCard(), facts_, gives_, table, remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   const auto addOne = [this](bool scraps, const QString& base) {
@@ -359,12 +364,16 @@ void ClothStation::fillShelf() {
     if (n > 0) scale = std::min(scale, (ShelfTile::kRoom - 8 * (n - 1)) / (n * c.width->mm()));
     for (const OnHand& l : c.lengths) scale = std::min(scale, ShelfTile::kDrop / l.mm());
   }
+  const double room = std::max(scale, 0.004);
+  double drop = 0;
+  for (const Cloth& c : session_.project().cloths)
+    for (const OnHand& l : c.lengths) drop = std::max(drop, c.width ? l.mm() * room : 0);
+  drop = std::ceil(drop);
   for (const Cloth& c : session_.project().cloths) {
-    const double room = std::max(scale, 0.004);
-    const QString shows =
-        ShelfTile::facts(c, unit()) + QString::fromStdString(clothTitle(c)) + QString::number(room);
+    const QString shows = ShelfTile::facts(c, unit()) + QString::fromStdString(clothTitle(c)) +
+                          QString::number(room) + QStringLiteral(" ") + QString::number(drop);
     auto* tile = static_cast<ShelfTile*>(shelfRows_->row(QString::number(c.id), shows, [&] {
-      auto* made = new ShelfTile(session_, c, room);
+      auto* made = new ShelfTile(session_, c, room, drop);
       connect(made, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
       return made;
     }));
@@ -377,6 +386,7 @@ void ClothStation::fillShelf() {
 void ClothStation::fillBench() {
   const Cloth* c = cloth();
   buying_->show(chosen_);
+  facts_->show(chosen_);
   gives_->show(chosen_);
   clothCard_->setEnabled(c != nullptr);
   printCard_->setEnabled(c != nullptr);

@@ -6,6 +6,7 @@
 
 #include "app/canvas/picture_view.hpp"
 #include "app/cloth/buying_card.hpp"
+#include "app/cloth/facts_card.hpp"
 #include "app/cloth/gives_card.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
@@ -65,6 +66,7 @@ class ClothStation : public Station {
           *printFields_ = nullptr;
   Card *clothCard_ = nullptr, *printCard_ = nullptr;
   BuyingCard* buying_ = nullptr;
+  FactsCard* facts_ = nullptr;
   GivesCard* gives_ = nullptr;
   QLineEdit *name_ = nullptr, *lengths_ = nullptr;
   QPushButton* colour_ = nullptr;

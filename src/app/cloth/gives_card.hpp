@@ -21,13 +21,14 @@ class GivesCard : public Card {
   void fillPieces();
   void ask();
   void answer(const Result<std::vector<GivesRow>>& found);
+  void showScraps();
   LengthUnit unit() const { return session_.project().settings.unit; }
 
   Session& session_;
   ClothId cloth_ = kNoCloth;
   ChoiceList* piece_ = nullptr;
   LengthField *width_ = nullptr, *height_ = nullptr;
-  QVBoxLayout* rows_ = nullptr;
+  QVBoxLayout *rows_ = nullptr, *scraps_ = nullptr;
   Latest<Result<std::vector<GivesRow>>> work_;
   std::optional<LengthUnit> filledFor_;
 };

@@ -11,12 +11,18 @@
 
 namespace clathra {
 
-ShelfTile::ShelfTile(Session& session, const Cloth& cloth, double scale)
+namespace {
+
+constexpr double kLoose = 80;  // px, of a swatch without a size
+
+}  // namespace
+
+ShelfTile::ShelfTile(Session& session, const Cloth& cloth, double scale, double drop)
     : session_(session), id_(cloth.id), scale_(scale) {
   setCheckable(true);
   setAccessibleName(QObject::tr("%1, %2").arg(QString::fromStdString(clothTitle(cloth)),
                                               facts(cloth, session.project().settings.unit)));
-  setFixedSize(scaled(kRoom + 28), scaled(kDrop + 118));
+  setFixedSize(scaled(kRoom + 28), scaled(std::max(drop, kLoose) + 118));
 }
 
 QString ShelfTile::facts(const Cloth& c, LengthUnit unit) {
@@ -53,7 +59,7 @@ void ShelfTile::draw(QPainter& p, double k) {
              facts(*c, session_.project().settings.unit));
   const QPointF corner(14 * k, 100 * k);
   if (c->scraps || !c->width || c->lengths.empty())
-    return loose(p, *c, QRectF(corner, QSizeF(110 * k, 80 * k)));
+    return loose(p, *c, QRectF(corner, QSizeF(110 * k, kLoose * k)));
   double x = corner.x();
   for (std::size_t i = 0; i < c->lengths.size(); ++i) {
     const OnHand& l = c->lengths[i];

@@ -10,8 +10,8 @@ class ShelfTile : public PaintedButton {
  public:
   static constexpr double kRoom = 212, kDrop = 190;  // px at 100 %
 
-  /// `scale`: px at 100 % for each mm.
-  ShelfTile(Session& session, const Cloth& cloth, double scale);
+  /// `scale`: px at 100 % for each mm; `drop`: px at 100 % of the longest length on the shelf.
+  ShelfTile(Session& session, const Cloth& cloth, double scale, double drop);
   static QString facts(const Cloth& cloth, LengthUnit unit);
 
  protected:

@@ -36,8 +36,12 @@ CutStation::CutStation(Session& session, Preferences& preferences, QObject* pare
   now_ = new NowCard(session_);
   enough_ = new EnoughCard(session_);
   log_ = new Card(tr("What is cut"));
+  ease_ = new EaseCard(session_);
+  making_ = new MakingCard(session_);
   connect(now_, &NowCard::said, this, &Station::said);
-  bench_ = new Bench({sum_, enough_, now_, card_, log_, planCard(), remarks});
+  connect(ease_, &EaseCard::said, this, &Station::said);
+  connect(making_, &MakingCard::said, this, &Station::said);
+  bench_ = new Bench({sum_, enough_, now_, card_, log_, ease_, making_, remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::opened, this, [this] {
@@ -110,32 +114,6 @@ void CutStation::buildPicture() {
   picture_ = both;
 }
 
-QWidget* CutStation::planCard() {
-  ease_ = new Card(tr("Allowance and spares"), false);
-  allowance_ =
-      new LengthField(tr("Seam allowance of this cloth"), Length::millimetres(1), Length::millimetres(50));
-  spare_ = new CountField(tr("Spare patches in percent"), 0, 200);
-  const auto pairRow = [this](const QString& what, QWidget* field) {
-    auto* w = new QWidget;
-    auto* row = new QHBoxLayout(w);
-    row->setContentsMargins(0, 0, 0, 0);
-    row->addWidget(wrapped(what), 1);
-    row->addWidget(field);
-    ease_->body()->addWidget(w);
-  };
-  pairRow(tr("Allowance of this cloth"), allowance_);
-  pairRow(tr("Spare patches, %"), spare_);
-  connect(allowance_, &LengthField::lengthChanged, this, [this] {
-    if (cloth()) session_.edit(SetAllowance{*allowance_->length(), cloth()->id}, tr("changed an allowance"));
-  });
-  connect(spare_, &CountField::countChanged, this, [this] {
-    session_.edit(SetSpare{static_cast<double>(spare_->count())}, tr("changed the spare patches"));
-  });
-  connect(allowance_, &LengthField::wrong, this, &Station::said);
-  connect(spare_, &CountField::wrong, this, &Station::said);
-  return ease_;
-}
-
 void CutStation::choose(ClothId id) {
   chosen_ = id;
   refresh();
@@ -165,11 +143,8 @@ void CutStation::refresh() {
   fillLog();
   now_->show(chosen_);
   enough_->show(chosen_);
-  if (cloth()) {
-    allowance_->setUnit(unit());
-    allowance_->setLength(cloth()->allowance.value_or(p.settings.allowance));
-  }
-  spare_->setCount(qRound(p.settings.sparePercent));
+  ease_->show(chosen_);
+  making_->show();
   map_->update();
   Q_EMIT figuresChanged();  // they are of the cloth and the view that are shown
 }

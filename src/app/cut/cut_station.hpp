@@ -1,7 +1,9 @@
 // Cut: for each cloth the methods side by side, the sum opened, the map to scale, and the card for the table.
 #pragma once
 #include "app/canvas/picture_view.hpp"
+#include "app/cut/ease_card.hpp"
 #include "app/cut/enough_card.hpp"
+#include "app/cut/making_card.hpp"
 #include "app/cut/now_card.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
@@ -29,7 +31,6 @@ class CutStation : public Station {
 
  private:
   void buildPicture();
-  QWidget* planCard();
   void refresh() override;
   void fillCloths();
   void fillMethods();
@@ -60,9 +61,9 @@ class CutStation : public Station {
   View view_ = Whole;
   NowCard* now_ = nullptr;
   EnoughCard* enough_ = nullptr;
-  Card *sum_ = nullptr, *card_ = nullptr, *ease_ = nullptr, *log_ = nullptr;
-  CountField* spare_ = nullptr;
-  LengthField* allowance_ = nullptr;
+  Card *sum_ = nullptr, *card_ = nullptr, *log_ = nullptr;
+  EaseCard* ease_ = nullptr;
+  MakingCard* making_ = nullptr;
   ClothId chosen_ = kNoCloth;
 };
 

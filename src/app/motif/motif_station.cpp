@@ -401,7 +401,7 @@ void MotifStation::showSwatch() {
   const bool otherHand =
       !motif()->pieces.empty() && session_.project().layout->pieces[motif()->pieces.front()].hand < 0;
   swatch_->show(image_, print, placed(shape()->outline, {}, otherHand, {}),
-                allowanceOf(session_.project(), *cloth()));
+                allowanceOf(session_.project(), *cloth()), session_.project().settings.bluntBelow);
   swatch_->setWindow(motif()->at, motif()->turn);
   const int n = copies_->count();
   const bool mirrorable = !print.mirrors.empty();

@@ -26,11 +26,13 @@ SwatchView::SwatchView(QWidget* parent) : QWidget(parent) {
       "Arrow keys move the window by half a millimetre, with Shift by five; comma and full stop turn it."));
 }
 
-void SwatchView::show(const QImage& picture, const Print& print, const Polygon& outline, double allowance) {
+void SwatchView::show(const QImage& picture, const Print& print, const Polygon& outline, double allowance,
+                      Angle bluntBelow) {
   picture_ = picture;
   print_ = print;
   outline_ = outline;
   allowance_ = allowance;
+  bluntBelow_ = bluntBelow;
   refit();
 }
 
@@ -58,8 +60,9 @@ void SwatchView::paintEvent(QPaintEvent*) {
   QPainter p(this);
   p.setRenderHint(QPainter::Antialiasing);
   if (!picture_.isNull() && !outline_.empty())
-    paintSwatch(p, picture_, print_, paper(), allowanceOutline(paper(), allowance_, Tips::Blunted), place_,
-                QRectF(rect()), currentPalette());
+    paintSwatch(p, picture_, print_, paper(),
+                allowanceOutline(paper(), allowance_, Tips::Blunted, bluntBelow_), place_, QRectF(rect()),
+                currentPalette());
   if (hasFocus()) {
     p.setClipping(false);
     p.setBrush(Qt::NoBrush);

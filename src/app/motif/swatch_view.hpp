@@ -12,7 +12,8 @@ class SwatchView : public QWidget {
  public:
   explicit SwatchView(QWidget* parent = nullptr);
   /// What is shown; an empty picture shows nothing. `outline`: the paper about its centroid, unturned.
-  void show(const QImage& picture, const Print& print, const Polygon& outline, double allowance);
+  void show(const QImage& picture, const Print& print, const Polygon& outline, double allowance,
+            Angle bluntBelow);
   void setWindow(Point at, Angle turn);  ///< without telling
   Point at() const { return at_; }
   Angle turn() const { return turn_; }
@@ -40,6 +41,7 @@ class SwatchView : public QWidget {
   Print print_;
   Polygon outline_;
   double allowance_ = 6.35;
+  Angle bluntBelow_ = Angle::degrees(75);
   Point at_;
   Angle turn_;
   SwatchPlace place_;

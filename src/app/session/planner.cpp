@@ -10,7 +10,7 @@ namespace {
 /// Far more than there are cores: a slow figure must never keep another one waiting for a thread.
 constexpr int kMostThreads = 64;
 /// How long the end of the program waits for work that was cancelled.
-constexpr int kPatience = 500;  // ms
+constexpr int kLastPatience = 500;  // ms
 
 /// As far as the curve of papers covered ahead goes.
 constexpr int kCurve = 20;
@@ -125,7 +125,7 @@ Planner::Planner(QObject* parent)
 Planner::~Planner() {
   rest();
   // Work reads values of its own; what does not end in time is left to the end of the program.
-  if (!pool_->waitForDone(kPatience)) (void)pool_.release();
+  if (!pool_->waitForDone(kLastPatience)) (void)pool_.release();
 }
 
 void Planner::follow(std::shared_ptr<const Project> project, const Derived& derived, const PaperBox& box) {

@@ -291,7 +291,9 @@ void MainWindow::refreshBar() {
   if (!session_.isOpen()) return;
   const QString title = QString::fromStdString(session_.project().name);
   const QFontMetrics type(name_->font());
-  const QString shown = type.elidedText(title, Qt::ElideRight, scaled(200)), dot = QStringLiteral(" •");
+  QString shown = type.elidedText(title, Qt::ElideRight, scaled(200));
+  if (const int times = session_.project().settings.times; times > 1) shown += tr(" × %1").arg(times);
+  const QString dot = QStringLiteral(" •");
   name_->setFixedWidth(type.horizontalAdvance(shown + dot) + 2);  // the dot that comes and goes moves nothing
   name_->setText(session_.saved() ? shown : shown + dot);
   name_->setToolTip(session_.saved() ? title : tr("%1, with changes that are not saved").arg(title));

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "shape/allowance.hpp"
+#include "cutting/near_miss.hpp"
 #include "shape/families.hpp"
 #include "shape/lattice_fill.hpp"
 #include "shape/strip.hpp"
@@ -15,8 +15,9 @@ namespace {
 constexpr double kQuarterInch = 6.35, kFive = 5;        // mm
 constexpr double kLeastCloth = 5, kMostCloth = 20'000;  // mm
 constexpr double kMostAllowance = 100;                  // mm
-constexpr double kRounding = 1e-6;                      // mm
+constexpr double kFitRounding = 1e-6;                   // mm
 constexpr std::size_t kMostShapes = 200;
+constexpr double kLeastShare = 0.6;  // of the allowance: less is not offered where nothing else is said
 
 /// Usual edges up to `most`, rising.
 std::vector<double> usualEdges(double most, std::optional<LengthUnit> system) {
@@ -29,36 +30,12 @@ std::vector<double> usualEdges(double most, std::optional<LengthUnit> system) {
   return out;
 }
 
-/// How much the patch sticks out of the cloth in this turn, mm; nothing or less: it fits.
-double over(PolygonView patch, double degrees, const GivesInput& in) {
-  const Box b = bounds(placed(patch, Angle::degrees(degrees), false, {}));
-  return std::max(b.width() - in.width, b.height() - in.height);
+bool mayTurn(const GivesInput& in) {
+  return in.direction == Direction::None;
 }
 
-/// Degree by degree, then finer about the best: boxes change smoothly between the turns at which another
-/// corner takes over, and a fit is never narrower than that by more than the rounding.
 bool fits(PolygonView patch, const GivesInput& in) {
-  if (in.direction != Direction::None) return over(patch, 0, in) <= kRounding;
-  double best = 0, least = 1e300;
-  const auto look = [&](double degrees) {
-    const double now = over(patch, degrees, in);
-    if (now < least) {
-      least = now;
-      best = degrees;
-    }
-  };
-  for (std::size_t i = 0; i < patch.size(); ++i) {  // an edge level or plumb
-    const double along = directionOf(patch[(i + 1) % patch.size()] - patch[i]).degrees();
-    look(-along);
-    look(90 - along);
-  }
-  for (int degrees = 0; degrees < 180; ++degrees) look(degrees);
-  for (double step = 0.5; step > 1e-5 && least > kRounding; step /= 2) {
-    const double middle = best;
-    look(middle - step);
-    look(middle + step);
-  }
-  return least <= kRounding;
+  return bestTurn(patch, in.width, in.height, mayTurn(in)).over <= kFitRounding;
 }
 
 int copiesOf(PolygonView patch, const GivesInput& in) {
@@ -68,7 +45,7 @@ int copiesOf(PolygonView patch, const GivesInput& in) {
   for (const bool alternate : {false, true}) {
     if (alternate && in.direction == Direction::OneWay) continue;
     const StripLay lay = stripLay(patch, {}, alternate);
-    const int rows = static_cast<int>((in.height + kRounding) / lay.height);
+    const int rows = static_cast<int>((in.height + kFitRounding) / lay.height);
     best = std::max(best, rows * static_cast<int>(lay.fitting(in.width)));
   }
   return best;
@@ -84,15 +61,17 @@ Result<std::vector<GivesRow>> whatItGives(const GivesInput& in, const Progress& 
     return fail("gives-allowance", readableArg(kMostAllowance));
   if (in.shapes.empty() || in.shapes.size() > kMostShapes) return fail("gives-shapes", kMostShapes);
   const auto edges = usualEdges(2 * (in.width + in.height), in.system);
+  const double least = in.least.value_or(kLeastShare * in.allowance);
   std::vector<GivesRow> out;
   for (const std::string& id : in.shapes) {
     if (progress.cancelled()) return fail(kCancelled);
     const auto family = familyOutline(id);
     if (!family) return tl::make_unexpected(family.error());
     const auto patchOf = [&](double edge) {
-      return allowanceOutline(scaled(*family, edge), in.allowance, Tips::Blunted);
+      return allowanceOutline(scaled(*family, edge), in.allowance, Tips::Blunted, in.bluntBelow);
     };
-    GivesRow row{id, {}, 0, false};
+    GivesRow row;
+    row.shape = id;
     // A larger edge never fits where a smaller one does not.
     const auto first =
         std::partition_point(edges.begin(), edges.end(), [&](double e) { return fits(patchOf(e), in); });
@@ -100,7 +79,18 @@ Result<std::vector<GivesRow>> whatItGives(const GivesInput& in, const Progress& 
       row.edge = *(first - 1);
       row.copies = copiesOf(patchOf(*row.edge), in);
       row.inch = std::abs(std::remainder(*row.edge, kQuarterInch)) < 1e-6;
+      const Polygon patch = patchOf(*row.edge);
+      row.turn = bestTurn(patch, in.width, in.height, mayTurn(in));
+      row.straight = bounds(patch);
+      row.laid = laidStraight(scaled(*family, *row.edge), in.width, in.height);
+      const bool straight = row.straight.width() <= in.width + kFitRounding &&
+                            row.straight.height() <= in.height + kFitRounding;
+      row.straightNearly = !straight && row.laid.corners >= least;
     }
+    if (first != edges.end())
+      if (const LaidStraight next = laidStraight(scaled(*family, *first), in.width, in.height);
+          next.corners >= least)
+        row.near = NearMissRow{*first, next};
     out.push_back(std::move(row));
   }
   return out;

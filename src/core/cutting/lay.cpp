@@ -243,8 +243,11 @@ void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
                  : run.last != run.most
                      ? Message("step-from-each-last", patchesArg(run.most, g.demand), run.last)
                      : Message("step-from-each", patchesArg(run.most, g.demand));
-  if (round)
-    from = Message("two-sentences", Message("step-round-template", kLayersRoundTemplate), std::move(from));
+  if (round) from = Message("two-sentences", Message("step-round-template", g.layers), std::move(from));
+  if (!round && g.layers > 1 && (run.count > 1 || g.pairs))
+    from = Message("two-sentences",
+                   g.pairs ? Message("step-layers-in-pairs", g.layers) : Message("step-layers", g.layers),
+                   std::move(from));
   if (!g.crossing.empty()) from = Message("two-sentences", std::move(from), g.crossing);
   if (g.alternate && (round || g.crossing.empty()))
     from = Message("two-sentences", std::move(from), Message("step-turn-every-second"));
@@ -371,8 +374,10 @@ double stripWidthOf(const Cloth& cloth) {
 }
 
 void addDemandLines(CutMethod& m, const PatchDemand& demand, double sparePercent) {
+  const Arg pieces = patchesArg(demand.pieces, demand);
   m.sum.push_back(
-      {Message("sum-pieces", patchesArg(demand.pieces, demand)), static_cast<double>(demand.pieces), false});
+      {demand.times > 1 ? Message("sum-pieces-times", pieces, demand.times) : Message("sum-pieces", pieces),
+       static_cast<double>(demand.pieces), false});
   if (demand.patches != demand.pieces)
     m.sum.push_back(
         {Message("sum-with-spare", numberArg(sparePercent, 1)), static_cast<double>(demand.patches), false});

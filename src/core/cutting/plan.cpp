@@ -109,13 +109,13 @@ int opposite(int turn, const Shape& shape) {
 }
 
 /// The allowance of each edge of a shape, and where pieces of it lie on the quilt's outline.
-PatchDemand demandFor(const Shape& shape, int hand, int turn, const std::vector<double>& edges) {
+PatchDemand demandFor(const Shape& shape, int hand, int turn, const std::vector<double>& edges, Angle below) {
   PatchDemand d;
   d.hand = hand;
   d.paper = placed(shape.outline, Angle::degrees(turn), hand < 0, {});
   const bool equal = std::all_of(edges.begin(), edges.end(), [&](double e) { return e == edges.front(); });
-  d.patch = equal ? allowanceOutline(d.paper, edges.front(), Tips::Blunted)
-                  : allowanceOutline(d.paper, edges, Tips::Blunted);
+  d.patch = equal ? allowanceOutline(d.paper, edges.front(), Tips::Blunted, below)
+                  : allowanceOutline(d.paper, edges, Tips::Blunted, below);
   d.sharp = equal ? allowanceOutline(d.paper, edges.front()) : allowanceOutline(d.paper, edges, Tips::Mitred);
   d.title = shape.title;
   d.standingDegrees = turn;
@@ -263,10 +263,11 @@ std::map<DemandKey, int> countsOf(const CutInput& in, Stand stand) {
     if (known == same.end()) {
       DemandKey as = key;
       if (stand == Stand::Any && in.outerAllowance) {
-        const Polygon patch = demandFor(shape, p.hand, 0, std::get<3>(key)).patch;
+        const Polygon patch = demandFor(shape, p.hand, 0, std::get<3>(key), in.bluntBelow).patch;
         for (const auto& [other, n] : counts)
           if (std::get<0>(other) == p.shape && std::get<1>(other) == p.hand &&
-              !turnsBetween(demandFor(shape, p.hand, 0, std::get<3>(other)).patch, patch).empty()) {
+              !turnsBetween(demandFor(shape, p.hand, 0, std::get<3>(other), in.bluntBelow).patch, patch)
+                   .empty()) {
             as = other;
             break;
           }
@@ -315,7 +316,7 @@ std::vector<PatchDemand> demandsOf(const CutInput& in, Stand stand) {
     const auto& [shapeOf, hand, turn, edges] = key;
     const std::uint16_t shape = shapeOf;  // a lambda below takes it, which a binding does not allow
     counts.erase(counts.begin());
-    const PatchDemand demand = demandFor(layout.shapes[shape], hand, turn, edges);
+    const PatchDemand demand = demandFor(layout.shapes[shape], hand, turn, edges, in.bluntBelow);
     // The same piece standing the other way up: as many as there are of both go in pairs.
     const auto other =
         oneWay ? counts.find({shape, hand, opposite(turn, layout.shapes[shape]), edges}) : counts.end();
@@ -325,6 +326,7 @@ std::vector<PatchDemand> demandsOf(const CutInput& in, Stand stand) {
       d.shape = shape;
       d.pieces = pieces;
       d.inPairs = inPairs;
+      d.times = in.times;
       d.mayTurn = stand == Stand::Any;
       d.mayTurnHalf = stand == Stand::Any || !halfTurnsShow(in.cloth);
       d.patches = pieces;
@@ -333,8 +335,8 @@ std::vector<PatchDemand> demandsOf(const CutInput& in, Stand stand) {
     add(demand, 2 * pairs, true);
     add(demand, n - pairs, false);
     if (pairs == 0) continue;
-    add(demandFor(layout.shapes[shape], hand, std::get<2>(other->first), edges), other->second - pairs,
-        false);
+    add(demandFor(layout.shapes[shape], hand, std::get<2>(other->first), edges, in.bluntBelow),
+        other->second - pairs, false);
     counts.erase(other);
   }
   addSpares(out, in);
@@ -376,13 +378,17 @@ void takeCutOnes(CutInput& in, const Cloth& cloth) {
         if (windows[i] || piece.shape != *shape || piece.hand != p.hand ||
             !std::binary_search(in.pieces.begin(), in.pieces.end(), i))
           continue;
+        // Made fewer times than it was cut, the further patches are spares.
+        if (std::count(done.begin(), done.end(), i) >= in.times) continue;
         ++count.pieces;
         done.push_back(i);
       }
     }
   if (done.empty()) return;
   std::sort(done.begin(), done.end());
-  std::erase_if(in.pieces, [&](std::uint32_t i) { return std::binary_search(done.begin(), done.end(), i); });
+  std::vector<std::uint32_t> left;
+  std::set_difference(in.pieces.begin(), in.pieces.end(), done.begin(), done.end(), std::back_inserter(left));
+  in.pieces = std::move(left);
 }
 
 }  // namespace
@@ -395,9 +401,13 @@ Result<CutInput> cutInput(const Project& project, ClothId id) {
   ClothLeft left = clothLeft(*cloth);
   in.cloth = std::move(left.cloth);
   in.origins = std::move(left.origins);
+  in.times = project.settings.times;
+  in.layers = project.settings.layers;
+  in.bluntBelow = project.settings.bluntBelow;
   std::uint32_t piece = 0;
   for (const ClothId worn : project.painting) {
-    if (worn == id) in.pieces.push_back(piece);
+    if (worn == id)
+      in.pieces.insert(in.pieces.end(), static_cast<std::size_t>(project.settings.times), piece);
     ++piece;
   }
   for (const MotifChoice& m : project.motifs)

@@ -19,6 +19,7 @@
 #include "model/project.hpp"
 #include "motif/windows.hpp"
 #include "progress.hpp"
+#include "shape/allowance.hpp"
 
 namespace clathra {
 
@@ -44,6 +45,7 @@ struct PatchDemand {
   /// On a one-way cloth: every second piece stands the other way up in the layout, so that an alternately
   /// turned strip keeps the print upright in all of them. `pieces` are even then.
   bool inPairs = false;
+  int times = 1;  ///< that the whole is made: pieces and patches are for all of them
 };
 /// "7 half hexagons, point cut", and how they stand where that matters.
 Arg patchesArg(int n, const PatchDemand& demand);
@@ -56,6 +58,8 @@ struct CutGroup {
   int perBand = 0, bands = 0;   ///< 0 bands from scraps
   bool alternate = false;       ///< every second patch lies the other way up
   bool swapsBeginning = false;  ///< every second band begins with one that lies the other way up
+  int layers = 1;               ///< strips that lie on each other when they are crossed or cut round
+  bool pairs = false;           ///< with the mirrored ones between them, right sides together
   Message crossing = {};        ///< how strips of it are crossed: angles and distances; empty where square
 };
 
@@ -189,7 +193,9 @@ struct CutInput {
   std::shared_ptr<const Layout> layout;
   Cloth cloth;                        ///< as it is after its cuts
   std::vector<LengthOrigin> origins;  ///< of its lengths on those of the shelf; empty: they are the same
-  std::vector<std::uint32_t> pieces;  ///< that wear it and have no patch yet; rising
+  /// That wear it and have no patch yet, rising; one that is made several times is listed as often as it
+  /// still wants a patch.
+  std::vector<std::uint32_t> pieces;
   std::map<std::pair<std::uint16_t, int>, CutCount> cut;           ///< what is cut already, by shape and hand
   std::vector<WindowInput> windows;                                ///< of the motif choices cut from it
   double allowance = 0;                                            ///< mm
@@ -197,6 +203,9 @@ struct CutInput {
   std::optional<double> outerAllowance;                            ///< mm, of the edges below
   std::map<std::uint32_t, std::vector<std::uint16_t>> outerEdges;  ///< by piece: on the quilt's outline
   double sparePercent = 0;
+  int times = 1;                 ///< that a piece is wanted, less what is cut: so often it is listed
+  std::optional<int> layers;     ///< under the blade at once
+  Angle bluntBelow = kSharpTip;  ///< tips of patches that are sharper are cut square
   LengthUnit unit = LengthUnit::Inch;
   friend bool operator==(const CutInput&, const CutInput&) = default;
 };

@@ -6,6 +6,7 @@
 
 #include "cutting/strip_maker.hpp"
 #include "cutting/times.hpp"
+#include "shape/congruent.hpp"
 #include "shape/convex.hpp"
 #include "shape/strokes.hpp"
 
@@ -149,16 +150,59 @@ void addSum(CutMethod& m, const StripGroup& g, const Strips& s, double sparePerc
   addStripLines(m, s.strips, s.most, g.lay.height, g.height);
 }
 
-void finish(CutMethod& m, const std::vector<StripGroup>& groups, double sparePercent) {
+/// Groups whose strips may lie between this one's, right sides together: their patches are mirror images and
+/// lie in strips of the same height. -1 if there is none.
+int mirroredGroup(const std::vector<StripGroup>& groups, std::size_t g) {
+  const PatchDemand& own = groups[g].demand;
+  if (own.hand == 0) return -1;
+  const Polygon mirrored = placed(own.patch, {}, true, {});
+  for (std::size_t i = 0; i < groups.size(); ++i) {
+    const PatchDemand& d = groups[i].demand;
+    if (d.shape == own.shape && d.hand == -own.hand && groups[i].perStrip == groups[g].perStrip &&
+        std::abs(groups[i].height - groups[g].height) < 1e-6 && !turnsBetween(mirrored, d.patch).empty())
+      return static_cast<int>(i);
+  }
+  return -1;
+}
+
+/// Cross cuts of strips that lie on each other, `layers` at a time: as many as the fullest of each stack has.
+class StackedCuts {
+ public:
+  StackedCuts(const std::vector<StripGroup>& groups, int layers) : groups_(groups), layers_(layers) {}
+  void add(int group, int patches) {
+    int to = group;
+    if (layers_ > 1)
+      if (const int other = mirroredGroup(groups_, static_cast<std::size_t>(group)); other >= 0)
+        to = std::min(group, other);
+    strips_[to].push_back(patches);
+  }
+  int count() {
+    int cuts = 0;
+    for (auto& [group, strips] : strips_) {
+      std::sort(strips.rbegin(), strips.rend());
+      for (std::size_t i = 0; i < strips.size(); i += static_cast<std::size_t>(layers_))
+        cuts += cross(group, strips[i]);
+    }
+    return cuts;
+  }
+  int cross(int group, int n) {
+    const auto [at, isNew] = known_.try_emplace({group, n}, 0);
+    if (isNew) at->second = crossCuts(groups_[static_cast<std::size_t>(group)], n);
+    return at->second;
+  }
+
+ private:
+  const std::vector<StripGroup>& groups_;
+  int layers_;
+  std::map<int, std::vector<int>> strips_;
+  std::map<std::pair<int, int>, int> known_;
+};
+
+void finish(CutMethod& m, const std::vector<StripGroup>& groups, double sparePercent, int layers) {
   std::vector<Strips> all(groups.size());
   const std::vector<int> inBand = patchesInBands(m.laid);
-  int strips = 0, crossing = 0;
-  std::map<std::pair<int, int>, int> known;
-  const auto cross = [&](int group, int n) {
-    const auto [at, isNew] = known.try_emplace({group, n}, 0);
-    if (isNew) at->second = crossCuts(groups[static_cast<std::size_t>(group)], n);
-    return at->second;
-  };
+  int strips = 0;
+  StackedCuts stacked(groups, layers);
   for (std::size_t b = 0; b < m.laid.bands.size(); ++b) {
     const int group = m.laid.bands[b].group;
     if (group < 0) continue;
@@ -166,12 +210,13 @@ void finish(CutMethod& m, const std::vector<StripGroup>& groups, double sparePer
     ++s.strips;
     ++strips;
     s.most = std::max(s.most, inBand[b]);
-    crossing += cross(group, inBand[b]);
+    stacked.add(group, inBand[b]);
   }
+  int crossing = stacked.count();
   for (const Offcut& o : m.laid.offcuts) {
     all[static_cast<std::size_t>(o.group)].offcutRows += static_cast<int>(o.rows.size());
     // Along each row, and across it; the strip's last cut is the first of these.
-    for (const int n : o.rows) crossing += cross(o.group, n);
+    for (const int n : o.rows) crossing += stacked.cross(o.group, n);
   }
   for (std::size_t g = 0; g < groups.size(); ++g) addSum(m, groups[g], all[g], sparePercent);
   m.cuts = strips + crossing;
@@ -219,15 +264,20 @@ WorkedMethod workStrips(const CutInput& in, const std::vector<PatchDemand>& dema
       m.why = Message("patch-wider-than-cloth", shapeArg(g.demand.title));
       return out;
     }
+  const int layers = in.layers.value_or(1);
   const bool oneWay = cloth.direction == Direction::OneWay;
   if (oneWay) m.lengthIfTurned = lengthIfTurned(in, width);
-  for (const StripGroup& g : groups) {
+  for (std::size_t i = 0; i < groups.size(); ++i) {
+    const StripGroup& g = groups[i];
+    const bool pairs = layers > 1 && mirroredGroup(groups, i) >= 0;
     m.turnsOneWay = m.turnsOneWay || (oneWay && !g.demand.inPairs && turnsAnyOf(g));
     out.makers.push_back(stripMaker(g.demand, g.lay, g.height, static_cast<int>(m.groups.size())));
     m.groups.push_back({g.demand, g.height, 0, g.perStrip, (g.demand.patches + g.perStrip - 1) / g.perStrip,
-                        g.lay.alternate, swapsBeginning(g), crossingOf(g)});
+                        g.lay.alternate, swapsBeginning(g), layers, pairs, crossingOf(g)});
   }
-  out.finish = [groups, spare = in.sparePercent](CutMethod& method) { finish(method, groups, spare); };
+  out.finish = [groups, layers, spare = in.sparePercent](CutMethod& method) {
+    finish(method, groups, spare, layers);
+  };
   return out;
 }
 

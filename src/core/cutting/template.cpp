@@ -46,7 +46,7 @@ TemplateGroup groupOf(const PatchDemand& demand, double width, LengthUnit unit) 
 
 /// Strips of a group lie on each other, as many as the blade takes; each stack is cut round as often as its
 /// fullest strip has patches.
-void finish(CutMethod& m, const std::vector<TemplateGroup>& groups, double sparePercent) {
+void finish(CutMethod& m, const std::vector<TemplateGroup>& groups, double sparePercent, int layers) {
   std::vector<std::vector<int>> strips(groups.size());
   const std::vector<int> inBand = patchesInBands(m.laid);
   for (std::size_t b = 0; b < m.laid.bands.size(); ++b)
@@ -61,7 +61,7 @@ void finish(CutMethod& m, const std::vector<TemplateGroup>& groups, double spare
     const auto n = static_cast<int>(own.size());
     addStripLines(m, n, own.front(), groups[g].lay.height, groups[g].height);
     all += n;
-    for (std::size_t i = 0; i < own.size(); i += kLayersRoundTemplate) {
+    for (std::size_t i = 0; i < own.size(); i += static_cast<std::size_t>(layers)) {
       goes += own[i];
       round += own[i] * groups[g].sides;
     }
@@ -84,6 +84,7 @@ WorkedMethod workTemplate(const CutInput& in, const std::vector<PatchDemand>& de
     m.why = Message(in.cloth.scraps ? "scraps-no-strips" : "give-usable-width");
     return out;
   }
+  const int layers = in.layers.value_or(kLayersRoundTemplate);
   std::vector<TemplateGroup> groups;
   for (const PatchDemand& d : demands) {
     groups.push_back(groupOf(d, width, in.unit));
@@ -96,9 +97,11 @@ WorkedMethod workTemplate(const CutInput& in, const std::vector<PatchDemand>& de
         m.turnsOneWay || (in.cloth.direction == Direction::OneWay && g.lay.alternate && !d.inPairs);
     out.makers.push_back(stripMaker(g.demand, g.lay, g.height, static_cast<int>(m.groups.size())));
     m.groups.push_back({d, g.height, 0, g.perStrip, (d.patches + g.perStrip - 1) / g.perStrip,
-                        g.lay.alternate, d.inPairs && g.perStrip % 2 != 0});
+                        g.lay.alternate, d.inPairs && g.perStrip % 2 != 0, layers});
   }
-  out.finish = [groups, spare = in.sparePercent](CutMethod& method) { finish(method, groups, spare); };
+  out.finish = [groups, layers, spare = in.sparePercent](CutMethod& method) {
+    finish(method, groups, spare, layers);
+  };
   return out;
 }
 

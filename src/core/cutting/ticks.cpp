@@ -8,7 +8,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kClose = 0.02;  // mm
+constexpr double kSamePlaceCut = 0.02;  // mm
 
 /// How a patch stands: as its demand does or, in pairs, half a turn from it.
 int standsLike(const PatchDemand& demand, const Polygon& patch) {
@@ -16,7 +16,8 @@ int standsLike(const PatchDemand& demand, const Polygon& patch) {
   const Polygon& like = demand.patch;
   const Point by = centroid(patch) - centroid(like);
   const bool same = std::all_of(like.begin(), like.end(), [&](Point p) {
-    return std::any_of(patch.begin(), patch.end(), [&](Point q) { return distance(p + by, q) < kClose; });
+    return std::any_of(patch.begin(), patch.end(),
+                       [&](Point q) { return distance(p + by, q) < kSamePlaceCut; });
   });
   constexpr int kHalf = 180, kWhole = 360;
   return same ? demand.standingDegrees : (demand.standingDegrees + kHalf) % kWhole;
@@ -105,13 +106,14 @@ std::optional<ClothCut> cutOf(const Layout& layout, const CutPlan& plan, int tic
   for (const PlacedPatch& p : m->laid.placements) {
     const Band& b = bands[static_cast<std::size_t>(p.band)];
     const bool inside =
-        to > from ? b.from >= from - kClose && b.to <= to + kClose : b.kind == BandKind::Traced;
+        to > from ? b.from >= from - kSamePlaceCut && b.to <= to + kSamePlaceCut : b.kind == BandKind::Traced;
     if (p.length == length && !p.motif && inside) taking.add(out, p);
   }
   if (to <= from) return out;
   // What is squared up goes with the first strip below it.
   for (const Band& b : bands)
-    if (b.length == length && b.kind == BandKind::Squaring && std::abs(b.to - from) < kClose) from = b.from;
+    if (b.length == length && b.kind == BandKind::Squaring && std::abs(b.to - from) < kSamePlaceCut)
+      from = b.from;
   const double start = taking.origin(length).from;
   out.from = start + from;
   out.to = start + to;

@@ -65,7 +65,7 @@ class PlanJudge {
     for (const auto i : in_.pieces) {
       const Piece& piece = in_.layout->pieces[i];
       if (piece.shape != shape || (piece.hand != hand && !inWindow(i))) continue;
-      Polygon patch = allowanceOutline(paper, allowancesOf(in_, i), Tips::Blunted);
+      Polygon patch = allowanceOutline(paper, allowancesOf(in_, i), Tips::Blunted, in_.bluntBelow);
       if (std::none_of(out.begin(), out.end(),
                        [&](const Polygon& p) { return !turnsBetween(p, patch).empty(); }))
         out.push_back(std::move(patch));
@@ -289,7 +289,8 @@ std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window
     const bool mirrored = input.leftHand != w.mirrored;
     const Polygon upright = placed(input.shape, {}, mirrored, {});
     if (turnsBetween(upright, w.paper).empty() ||
-        turnsBetween(allowanceOutline(upright, input.allowance, Tips::Blunted), w.patch).empty())
+        turnsBetween(allowanceOutline(upright, input.allowance, Tips::Blunted, input.bluntBelow), w.patch)
+            .empty())
       return {Message("fault-not-congruent-1")};
     if (!insideBox(w.patch, 0, 0, width, length)) return {Message("fault-outside-2")};
     outlines.push_back(w.patch);

@@ -88,6 +88,7 @@ void ClothFields::putOn(Cloth& cloth) const {
   cloth.shrinkPercent = shrinkPercent.value_or(cloth.shrinkPercent);
   cloth.leastAllowance = leastAllowance.value_or(cloth.leastAllowance);
   cloth.allowance = allowance.value_or(cloth.allowance);
+  cloth.facts = facts.value_or(cloth.facts);
   cloth.turnOneWay = turnOneWay.value_or(cloth.turnOneWay);
 }
 

@@ -1,6 +1,6 @@
 // Edits of what is cut.
 #include <algorithm>
-#include <set>
+#include <map>
 
 #include "cutting/plan.hpp"
 #include "edit/cut_edits.hpp"
@@ -60,7 +60,8 @@ class PiecesFor {
  public:
   PiecesFor(const Project& p, const Cloth& cloth) : p_(p), cloth_(cloth) {
     for (const ClothCut& c : cloth.cuts)
-      for (const CutPatches& patches : c.patches) taken_.insert(patches.pieces.begin(), patches.pieces.end());
+      for (const CutPatches& patches : c.patches)
+        for (const auto i : patches.pieces) ++taken_[i];
   }
 
   std::vector<std::uint32_t> take(const CutPatches& patches, bool batch) {
@@ -68,20 +69,26 @@ class PiecesFor {
     for (const bool now : {true, false})
       for (std::uint32_t i = 0; i < p_.layout->size() && out.size() < static_cast<std::size_t>(patches.count);
            ++i)
-        if (isNow(i) == now && (now || !batch) && serves(patches, i)) {
+        while (out.size() < static_cast<std::size_t>(patches.count) && isNow(i) == now && (now || !batch) &&
+               serves(patches, i)) {
           out.push_back(i);
-          taken_.insert(i);
+          ++taken_[i];
         }
     std::sort(out.begin(), out.end());
     return out;
   }
 
  private:
+  int taken(std::uint32_t i) const {
+    const auto at = taken_.find(i);
+    return at == taken_.end() ? 0 : at->second;
+  }
   bool isNow(std::uint32_t i) const { return std::binary_search(p_.now.begin(), p_.now.end(), i); }
   bool serves(const CutPatches& patches, std::uint32_t i) const {
     const Piece& piece = p_.layout->pieces[i];
     const Shape& shape = p_.layout->shapes[piece.shape];
-    if (p_.painting[i] != cloth_.id || shape.name != patches.shape || taken_.contains(i)) return false;
+    if (p_.painting[i] != cloth_.id || shape.name != patches.shape || taken(i) >= p_.settings.times)
+      return false;
     const MotifChoice* motif = nullptr;
     for (const MotifChoice& m : p_.motifs)
       if (m.cloth == cloth_.id && std::binary_search(m.pieces.begin(), m.pieces.end(), i)) motif = &m;
@@ -100,7 +107,7 @@ class PiecesFor {
 
   const Project& p_;
   const Cloth& cloth_;
-  std::set<std::uint32_t> taken_;
+  std::map<std::uint32_t, int> taken_;  ///< patches of each piece
 };
 
 }  // namespace

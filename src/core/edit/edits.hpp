@@ -73,19 +73,33 @@ struct SetWantedSize {
   Status apply(Project&, const EditContext&) const;
 };
 struct SetAllowance {
-  static constexpr EditInfo kInfo{
-      "setAllowance", "value (mm), cloth? | shape? | where?: outer, least? (mm): what may be accepted",
-      "changes the seam allowance"};
+  static constexpr EditInfo kInfo{"setAllowance",
+                                  "value (mm) | null (none of its own), cloth? | shape? | where?: outer, "
+                                  "least? (mm): what may be accepted",
+                                  "changes the seam allowance"};
   Length value;
   std::optional<ClothId> cloth;                     ///< of this one alone
   std::optional<std::string> shape = {};            ///< of this one alone, by its id
   bool outer = false;                               ///< of the quilt's own edge
   std::optional<std::optional<Length>> least = {};  ///< none takes it away
+  bool none = false;                                ///< the cloth, shape or outer edge has none of its own
   Status apply(Project&, const EditContext&) const;
 };
 struct SetSpare {
   static constexpr EditInfo kInfo{"setSpare", "percent", "changes the spare patches"};
   double percent = 0;
+  Status apply(Project&, const EditContext&) const;
+};
+struct SetMaking {
+  static constexpr EditInfo kInfo{
+      "setMaking",
+      "times? (1-100), layers? (1-6) | null, washed? true | false | null, bluntBelow? (degrees; 20: hardly "
+      "any tip)",
+      "changes how it is made"};
+  std::optional<int> times;
+  std::optional<std::optional<int>> layers;
+  std::optional<std::optional<bool>> washed;
+  std::optional<double> bluntBelow = {};  ///< degrees
   Status apply(Project&, const EditContext&) const;
 };
 struct SetUnit {
@@ -410,6 +424,7 @@ struct ClothFields {
   std::optional<std::optional<Length>> allowance;
   std::optional<std::optional<Length>> leastAllowance;
   std::optional<bool> turnOneWay;
+  std::optional<ClothFacts> facts;                  ///< all of them
   std::optional<std::optional<PrintFields>> print;  ///< a value of none takes the print off
 
   void putOn(Cloth& cloth) const;  ///< all but the print
@@ -420,7 +435,9 @@ inline constexpr std::string_view kClothKeys =
     "two-way | one-way | stripe, stand?: piece | shape | any, colour? #rrggbb, hatch?, sold? {by: length, "
     "step, "
     "price?} | {by: piece, name, width, length, price?}, price? (of a step or piece), shrink? (percent), "
-    "increment? (mm), allowance? (mm), least? (mm), print? {picture, dpi, along, across, kind: straight | "
+    "increment? (mm), allowance? (mm), least? (mm), facts? {thickness? (mm), fray?: little | "
+    "usual | much, stretches?, shows_through?, readable_behind?, washed?, thread? #rrggbb}, print? {picture, "
+    "dpi, along, across, kind: straight | "
     "half-drop | "
     "brick, "
     "mirror_axes [{deg, point}], mark [x, y] | null}";

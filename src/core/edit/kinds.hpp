@@ -13,12 +13,12 @@ struct KindList {
 
 using EditKinds =
     KindList<Rename, SetArrangement, SetEdge, SetProportion, SetCounts, SetSize, SetSides, SetLine,
-             SetWantedSize, SetAllowance, SetSpare, SetUnit, SetPage, SetMarks, SetPapers, SetReadings, Paint,
-             AddRole, GiveRole, PutOnRole, RenameRole, DropRole, PaintByChance, KeepVariant, WearVariant,
-             ChangeVariant, DropVariant, SetNumbering, BeginWith, MakeShape, DropShape, AddPieces, TakeAway,
-             Subdivide, FillHoles, CloseRing, Exchange, JoinPieces, DraftLines, Cure, SplitPiece, MarkUnit,
-             PlaceUnit, SetOutUnits, ReplaceUnits, RenameUnit, DropUnit, AddCloth, AddScraps, ChangeCloth,
-             JoinNearCloths, RemoveCloth, ChooseMethod, SetNow, TakeCut, GiveBackCut, AddMotif, ChangeMotif,
-             RemoveMotif, SetRemarkAside, TakeUpAgain>;
+             SetWantedSize, SetAllowance, SetSpare, SetMaking, SetUnit, SetPage, SetMarks, SetPapers,
+             SetReadings, Paint, AddRole, GiveRole, PutOnRole, RenameRole, DropRole, PaintByChance,
+             KeepVariant, WearVariant, ChangeVariant, DropVariant, SetNumbering, BeginWith, MakeShape,
+             DropShape, AddPieces, TakeAway, Subdivide, FillHoles, CloseRing, Exchange, JoinPieces,
+             DraftLines, Cure, SplitPiece, MarkUnit, PlaceUnit, SetOutUnits, ReplaceUnits, RenameUnit,
+             DropUnit, AddCloth, AddScraps, ChangeCloth, JoinNearCloths, RemoveCloth, ChooseMethod, SetNow,
+             TakeCut, GiveBackCut, AddMotif, ChangeMotif, RemoveMotif, SetRemarkAside, TakeUpAgain>;
 
 }  // namespace clathra

@@ -114,7 +114,29 @@ Status SetWantedSize::apply(Project& p, const EditContext&) const {
   return {};
 }
 
+namespace {
+
+/// The cloth, shape or outer edge takes what the project has again.
+Status dropAllowance(Project& p, const SetAllowance& edit) {
+  if (edit.outer) {
+    p.settings.outerAllowance.reset();
+  } else if (edit.shape) {
+    p.settings.shapeAllowances.erase(*edit.shape);
+  } else if (edit.cloth) {
+    const auto own = clothIn(p, *edit.cloth);
+    if (!own) return tl::make_unexpected(own.error());
+    (*own)->allowance.reset();
+    (*own)->leastAllowance.reset();
+  } else {
+    return fail("allowance-of-project");
+  }
+  return {};
+}
+
+}  // namespace
+
 Status SetAllowance::apply(Project& p, const EditContext&) const {
+  if (none) return dropAllowance(p, *this);
   const auto allowance = lengthWithin(value.mm(), Message("the-seam-allowance"), Length::millimetres(1),
                                       Length::millimetres(50));
   if (!allowance) return tl::make_unexpected(allowance.error());
@@ -145,6 +167,15 @@ Status SetAllowance::apply(Project& p, const EditContext&) const {
 
 Status SetSpare::apply(Project& p, const EditContext&) const {
   p.settings.sparePercent = percent;
+  return {};
+}
+
+Status SetMaking::apply(Project& p, const EditContext&) const {
+  Settings& s = p.settings;
+  s.times = times.value_or(s.times);
+  s.layers = layers.value_or(s.layers);
+  s.washed = washed.value_or(s.washed);
+  if (bluntBelow) s.bluntBelow = Angle::degrees(*bluntBelow);
   return {};
 }
 

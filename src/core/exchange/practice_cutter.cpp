@@ -16,7 +16,7 @@ constexpr double kOn = 0.05;      // mm: lines nearer than this are one cut
 constexpr double kDoubled = 1;    // mm
 constexpr double kClosed = 0.05;  // mm between a path's ends
 constexpr std::size_t kMostPaths = 100'000;
-constexpr double kFarthest = 1e5;  // mm
+constexpr double kFarthestCut = 1e5;  // mm
 
 std::string_view trimmed(std::string_view s) {
   while (!s.empty() && std::isspace(static_cast<unsigned char>(s.front()))) s.remove_prefix(1);
@@ -70,7 +70,7 @@ class DxfReader {
   std::optional<double> numberOf() const {
     double out = 0;
     const auto [at, ec] = std::from_chars(value_.data(), value_.data() + value_.size(), out);
-    if (ec != std::errc() || at != value_.data() + value_.size() || !(std::abs(out) <= kFarthest))
+    if (ec != std::errc() || at != value_.data() + value_.size() || !(std::abs(out) <= kFarthestCut))
       return std::nullopt;
     return out;
   }

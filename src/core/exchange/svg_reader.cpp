@@ -15,8 +15,8 @@ namespace {
 constexpr std::size_t kNodeBytes = 96, kAttributeBytes = 48, kMostTreeBytes = 400'000'000;
 constexpr int kMostGroups = 64;
 constexpr std::size_t kMostPoints = 2'000'000, kMostBytes = 100'000'000;
-constexpr double kFarthest = 100'000;  // mm
-constexpr double kFlat = 0.05;         // mm from the curve
+constexpr double kFarthestDrawn = 100'000;  // mm
+constexpr double kFlat = 0.05;              // mm from the curve
 constexpr double kPixel = 25.4 / 96;
 
 /// [a c e; b d f], as SVG names them.
@@ -317,7 +317,7 @@ class Reader {
   Status add(std::vector<Point> line, bool closed, const Matrix& m) {
     for (Point& p : line) {
       p = m(p);
-      if (!(std::abs(p.x) <= kFarthest && std::abs(p.y) <= kFarthest))
+      if (!(std::abs(p.x) <= kFarthestDrawn && std::abs(p.y) <= kFarthestDrawn))
         return fail("drawing-reaches-farther-than");
     }
     points_ += line.size();

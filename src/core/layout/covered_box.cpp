@@ -17,9 +17,9 @@ void sortApart(std::vector<double>& v) {
 }
 
 /// The fields between neighbouring lines, each full or not.
-class Fields {
+class BoxFields {
  public:
-  Fields(const SeamGraph& patch, const std::vector<double>& xs, const std::vector<double>& ys)
+  BoxFields(const SeamGraph& patch, const std::vector<double>& xs, const std::vector<double>& ys)
       : xs_(xs), ys_(ys), full_((xs.size() - 1) * (ys.size() - 1), false) {
     for (std::size_t row = 0; row + 1 < ys.size(); ++row) fillRow(patch, row);
     for (const OuterEdge& e : patch.outer) strike(e.from, e.to);
@@ -42,7 +42,7 @@ class Fields {
     }
   }
 
-  /// Fields through whose inside an outer edge runs are not full.
+  /// BoxFields through whose inside an outer edge runs are not full.
   void strike(Point a, Point b) {
     const auto rowOf = [&](double y) {
       return std::upper_bound(ys_.begin(), ys_.end(), y) - ys_.begin() - 1;
@@ -80,7 +80,7 @@ std::optional<Box> largestCoveredBox(const SeamGraph& patch, std::vector<double>
   sortApart(xs);
   sortApart(ys);
   if (xs.size() < 2 || ys.size() < 2) return std::nullopt;
-  const Fields fields(patch, xs, ys);
+  const BoxFields fields(patch, xs, ys);
   std::optional<Box> best;
   double bestArea = 0;
   // Full fields above each one, row by row; under each height the widest run of columns at least as high.

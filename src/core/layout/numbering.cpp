@@ -10,7 +10,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kSameAngle = 1e-6;  // radians: under rounding, over nothing that is drawn
+constexpr double kSameTurn = 1e-6;  // radians: under rounding, over nothing that is drawn
 
 std::vector<int> depthsFrom(const SeamGraph& graph, std::size_t pieces, std::deque<std::uint32_t> begin) {
   std::vector<int> depth(pieces, -1);
@@ -41,7 +41,7 @@ Point middleOf(const Layout& layout) {
 double clockwise(Point of, Point round, double from) {
   double a = std::atan2(of.y - round.y, of.x - round.x) - from;
   a -= 2 * std::numbers::pi * std::floor(a / (2 * std::numbers::pi));
-  return a > 2 * std::numbers::pi - kSameAngle ? 0 : a;
+  return a > 2 * std::numbers::pi - kSameTurn ? 0 : a;
 }
 
 /// For each depth the direction of its piece nearest to the corner: there its numbers begin.
@@ -54,7 +54,7 @@ std::vector<double> beginningsAt(const Layout& layout, const std::vector<int>& d
     const double away = length(c - corner);
     if (away > nearest[d] - kMeet) continue;
     nearest[d] = away;
-    out[d] = std::atan2(c.y - middle.y, c.x - middle.x) - kSameAngle;
+    out[d] = std::atan2(c.y - middle.y, c.x - middle.x) - kSameTurn;
   }
   return out;
 }
@@ -142,7 +142,7 @@ Layout renumbered(Layout layout, Numbering numbering, const std::vector<PieceUni
   std::iota(order.begin(), order.end(), 0U);
   std::sort(order.begin(), order.end(), [&](std::uint32_t a, std::uint32_t b) {
     if (depth[a] != depth[b]) return depth[a] < depth[b];
-    if (std::abs(angle[a] - angle[b]) > kSameAngle) return angle[a] < angle[b];
+    if (std::abs(angle[a] - angle[b]) > kSameTurn) return angle[a] < angle[b];
     const double da = length(layout.pieces[a].centre - middle), db = length(layout.pieces[b].centre - middle);
     return std::abs(da - db) > kMeet ? da > db : a < b;
   });

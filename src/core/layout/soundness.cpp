@@ -15,9 +15,9 @@ namespace clathra {
 namespace {
 
 /// Pieces by the cells of a grid that their boxes touch; a cell is about as large as a piece.
-class Grid {
+class BoxGrid {
  public:
-  explicit Grid(const Layout& layout) {
+  explicit BoxGrid(const Layout& layout) {
     double size = 0;
     for (std::size_t i = 0; i < layout.size(); ++i) {
       boxes_.push_back(bounds(layout.outline(i)));
@@ -261,7 +261,7 @@ void lookAt(const Layout& layout, std::uint32_t a, std::uint32_t b, std::vector<
 
 Soundness soundness(const Layout& layout, const SeamGraph& graph) {
   Soundness out;
-  Grid(layout).pairs([&](std::uint32_t a, std::uint32_t b) { lookAt(layout, a, b, out.overlaps); });
+  BoxGrid(layout).pairs([&](std::uint32_t a, std::uint32_t b) { lookAt(layout, a, b, out.overlaps); });
   out.gaps = gapsOf(graph);
   return out;
 }

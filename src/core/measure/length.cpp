@@ -155,10 +155,7 @@ std::string formatNumber(double value, int digits) {
   return text == "-0" ? "0" : text;
 }
 
-namespace {
-
-/// In lowest terms: `2 3/8 in`, of `n` parts of which `below` (a power of two) make one.
-std::string fraction(std::int64_t n, std::int64_t below, const char* unit) {
+std::string formatFraction(std::int64_t n, std::int64_t below, const char* unit) {
   const std::int64_t whole = n / below, rest = n % below;
   std::string out = whole != 0 || rest == 0 ? std::to_string(whole) : std::string();
   if (rest != 0) {
@@ -168,14 +165,17 @@ std::string fraction(std::int64_t n, std::int64_t below, const char* unit) {
   return out + " " + unit;
 }
 
+namespace {
+
 constexpr std::int64_t kEighthYard = 288 * Length::kNmPerSixtyFourth;
 constexpr std::int64_t kTenth = 100'000;  // of a millimetre
 
 std::string inInches(Length length) {
   const std::int64_t nm = length.nm(), step = Length::kNmPerSixtyFourth;
-  if (nm % step != 0) return "about " + fraction((nm + step / 2) / step, 64, "in");
-  if (length.typedIn() == TypedIn::Yard && nm % kEighthYard == 0) return fraction(nm / kEighthYard, 8, "yd");
-  return fraction(nm / step, 64, "in");
+  if (nm % step != 0) return "about " + formatFraction((nm + step / 2) / step, 64, "in");
+  if (length.typedIn() == TypedIn::Yard && nm % kEighthYard == 0)
+    return formatFraction(nm / kEighthYard, 8, "yd");
+  return formatFraction(nm / step, 64, "in");
 }
 
 std::string inMillimetres(Length length) {
@@ -204,7 +204,7 @@ std::string formatLength(Length length, LengthUnit unit) {
 }
 
 std::string formatReadable(double mm, LengthUnit unit) {
-  if (unit == LengthUnit::Inch) return fraction(std::llround(mm / 25.4 * 8), 8, "in");
+  if (unit == LengthUnit::Inch) return formatFraction(std::llround(mm / 25.4 * 8), 8, "in");
   return mm >= 400 ? formatNumber(mm / 10, 1) + " cm" : formatNumber(mm, 1) + " mm";
 }
 

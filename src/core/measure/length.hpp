@@ -74,6 +74,9 @@ std::string formatLength(Length length, LengthUnit unit);
 /// For reading, not for reading back: mm to 0.1, cm above 400 mm, inches to the nearest 1/8.
 std::string formatReadable(double mm, LengthUnit unit);
 
+/// `n` parts of which `below` (a power of two) make one, in lowest terms: `2 3/8 in`.
+std::string formatFraction(std::int64_t n, std::int64_t below, const char* unit);
+
 /// A number with at most `digits` decimals and no trailing zeros, always with a point.
 std::string formatNumber(double value, int digits);
 

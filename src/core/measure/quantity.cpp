@@ -9,18 +9,6 @@ namespace {
 constexpr double kInch = 25.4, kYard = 36 * kInch;
 constexpr double kHair = 1e-6;  // mm: rounding up must not take a rounding error for cloth
 
-std::string fraction(std::int64_t n, std::int64_t below, const char* unit) {
-  // In lowest terms over a power of two.
-  while (n % 2 == 0 && below > 1) {
-    n /= 2;
-    below /= 2;
-  }
-  const std::int64_t whole = n / below, rest = n % below;
-  std::string out = whole != 0 || rest == 0 ? std::to_string(whole) : std::string();
-  if (rest != 0) out += (out.empty() ? "" : " ") + std::to_string(rest) + "/" + std::to_string(below);
-  return out + " " + unit;
-}
-
 std::int64_t up(double value) {
   return static_cast<std::int64_t>(std::ceil(value));
 }
@@ -30,8 +18,8 @@ std::int64_t up(double value) {
 std::string writeCloth(double mm, LengthUnit unit) {
   const double least = std::max(0.0, mm - kHair);
   if (unit == LengthUnit::Inch)
-    return least < 2 * kYard ? fraction(up(least / kInch * 8), 8, "in")
-                             : fraction(up(least / kYard * 8), 8, "yd");
+    return least < 2 * kYard ? formatFraction(up(least / kInch * 8), 8, "in")
+                             : formatFraction(up(least / kYard * 8), 8, "yd");
   const std::int64_t tenths = up(least);  // of a centimetre
   if (tenths < 1000) return formatNumber(static_cast<double>(tenths) / 10, 1) + " cm";
   return formatNumber(static_cast<double>(up(least / 10)) / 100, 2) + " m";
@@ -40,8 +28,8 @@ std::string writeCloth(double mm, LengthUnit unit) {
 std::string writeLong(double mm, LengthUnit unit) {
   const double size = std::max(0.0, mm);
   if (unit == LengthUnit::Inch) {
-    if (size < 2 * kYard) return fraction(std::llround(size / kInch * 8), 8, "in");
-    if (size < 10 * kYard) return fraction(std::llround(size / kYard * 8), 8, "yd");
+    if (size < 2 * kYard) return formatFraction(std::llround(size / kInch * 8), 8, "in");
+    if (size < 10 * kYard) return formatFraction(std::llround(size / kYard * 8), 8, "yd");
     return std::to_string(std::llround(size / kYard)) + " yd";
   }
   if (std::llround(size) < 1000) return formatNumber(size / 10, 1) + " cm";
@@ -52,7 +40,7 @@ std::string writeArea(double mm2, LengthUnit unit) {
   constexpr double kSquareYard = kYard * kYard, kSquareMetre = 1e6;
   if (unit == LengthUnit::Inch)
     return mm2 < kSquareYard ? std::to_string(std::llround(mm2 / (kInch * kInch))) + " sq in"
-                             : fraction(std::llround(mm2 / kSquareYard * 8), 8, "sq yd");
+                             : formatFraction(std::llround(mm2 / kSquareYard * 8), 8, "sq yd");
   return mm2 < kSquareMetre ? std::to_string(std::llround(mm2 / 100)) + " cm²"
                             : formatNumber(mm2 / kSquareMetre, 2) + " m²";
 }
@@ -75,7 +63,7 @@ std::string SumWriter::line(double mm) {
   const long long now = std::llround(exact_ / step), part = now - written_;
   written_ = now;
   if (unit_ == LengthUnit::Millimetre) return formatNumber(static_cast<double>(part) / 10, 1) + " mm";
-  return (part < 0 ? "−" : "") + fraction(std::abs(part), 16, "in");
+  return (part < 0 ? "−" : "") + formatFraction(std::abs(part), 16, "in");
 }
 
 std::string SumWriter::total() const {

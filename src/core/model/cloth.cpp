@@ -65,6 +65,18 @@ std::string repeatName(RepeatKind k) {
   return "straight";
 }
 
+std::string frayName(Fray f) {
+  switch (f) {
+    case Fray::Little:
+      return "little";
+    case Fray::Usual:
+      return "usual";
+    case Fray::Much:
+      return "much";
+  }
+  return {};
+}
+
 std::string hatchName(Hatch h) {
   static constexpr const char* names[kHatches] = {"plain",   "rising", "falling", "level", "upright",
                                                   "crossed", "dots",   "plus",    "waves", "bricks"};

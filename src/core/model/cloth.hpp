@@ -81,6 +81,19 @@ struct Rgb {
 enum class Hatch { Plain, Rising, Falling, Level, Upright, Crossed, Dots, Plus, Waves, Bricks };
 inline constexpr int kHatches = 10;
 
+enum class Fray { Little, Usual, Much };
+/// What a hand finds out about a cloth; what nobody said is absent.
+struct ClothFacts {
+  std::optional<double> thickness;  ///< mm of one layer
+  std::optional<Fray> fray;
+  std::optional<bool> stretches;
+  std::optional<bool> showsThrough;    ///< what lies behind it is seen
+  std::optional<bool> readableBehind;  ///< its print can be read from the wrong side
+  std::optional<bool> washed;          ///< what is on hand was washed
+  std::optional<Rgb> thread;           ///< that goes with it
+  friend bool operator==(const ClothFacts&, const ClothFacts&) = default;
+};
+
 struct Cloth {
   ClothId id = 0;
   std::string name;  ///< may be empty: "unnamed"
@@ -101,7 +114,8 @@ struct Cloth {
   std::optional<Print> print;
   std::string method;       ///< chosen cutting method; empty: the recommended one
   bool turnOneWay = false;  ///< patches of a one-way cloth may be laid upside down all the same
-  std::vector<ClothCut> cuts;    ///< what was cut of it, as it was cut
+  ClothFacts facts;
+  std::vector<ClothCut> cuts;  ///< what was cut of it, as it was cut
   friend bool operator==(const Cloth&, const Cloth&) = default;
 };
 
@@ -127,6 +141,7 @@ std::optional<Point> markOn(const Cloth& cloth, const OnHand& length);
 double widthOf(const Cloth& cloth, const OnHand& length);
 std::string repeatName(RepeatKind k);  ///< straight, half-drop, brick
 std::string hatchName(Hatch h);
+std::string frayName(Fray f);  ///< little, usual, much
 /// Steps of the print: from any spot to the same spot, first the one mainly across, then the one mainly
 /// along.
 struct Lattice {

@@ -87,7 +87,12 @@ CutCount takeCutOnes(MotifChoice& motif, const Cloth& cloth, const Polygon& shap
       if (turnsBetween(p.paper, shape).empty() && turnsBetween(p.paper, placed(shape, {}, true, {})).empty())
         continue;
       out.patches += p.count;
-      for (const auto piece : p.pieces) out.pieces += std::erase(motif.pieces, piece) > 0 ? 1 : 0;
+      for (const auto piece : p.pieces) {
+        const auto at = std::lower_bound(motif.pieces.begin(), motif.pieces.end(), piece);
+        if (at == motif.pieces.end() || *at != piece) continue;
+        motif.pieces.erase(at);
+        ++out.pieces;
+      }
     }
   return out;
 }
@@ -99,6 +104,12 @@ WindowInput windowInput(const Project& project, const MotifChoice& motif) {
   out.motif = motif;
   const Cloth* cloth = clothById(project, motif.cloth);
   std::erase_if(out.motif.pieces, [&](std::uint32_t i) { return project.painting[i] != motif.cloth; });
+  if (const auto times = static_cast<std::size_t>(project.settings.times); times > 1) {
+    std::vector<std::uint32_t> all;
+    for (const auto i : out.motif.pieces) all.insert(all.end(), times, i);
+    out.motif.pieces = std::move(all);
+  }
+  out.bluntBelow = project.settings.bluntBelow;
   if (const Shape* shape = shapeNamed(*project.layout, motif.shape)) out.shape = shape->outline;
   out.leftHand = !out.motif.pieces.empty() && project.layout->pieces[out.motif.pieces.front()].hand < 0;
   if (cloth) {
@@ -130,7 +141,8 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
     for (const Coset& c : field.cosets_)
       if (length(modulo(at - c.at, field.lattice_)) < 1e-3 && samePolygon(c.paper, p)) return;
     if (field.cosets_.size() >= kMostCosets) return;
-    field.cosets_.push_back({at, m.mirrors(), p, allowanceOutline(p, allowance, Tips::Blunted)});
+    field.cosets_.push_back(
+        {at, m.mirrors(), p, allowanceOutline(p, allowance, Tips::Blunted, input.bluntBelow)});
     motions.push_back(m);
   };
   add(motions.front());

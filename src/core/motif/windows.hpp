@@ -40,13 +40,14 @@ struct WindowSet {
 
 /// All that the windows of one motif choice depend on.
 struct WindowInput {
-  Cloth cloth;            ///< what is left of it
-  MotifChoice motif;      ///< its pieces are those that wear the cloth and have no patch yet
-  Polygon shape;          ///< the shape's upright outline; empty if no piece has it any more
-  bool leftHand = false;  ///< its first piece is of the left hand
-  CutCount cut;           ///< what is cut of it already
-  int copies = 0;         ///< windows that are still wanted: pieces and spares
-  double allowance = 0;   ///< mm
+  Cloth cloth;                            ///< what is left of it
+  MotifChoice motif;                      ///< its pieces are those that wear the cloth and have no patch yet
+  Polygon shape;                          ///< the shape's upright outline; empty if no piece has it any more
+  bool leftHand = false;                  ///< its first piece is of the left hand
+  CutCount cut;                           ///< what is cut of it already
+  int copies = 0;                         ///< windows that are still wanted: pieces and spares
+  double allowance = 0;                   ///< mm
+  Angle bluntBelow = Angle::degrees(75);  ///< sharper tips of the patch are cut square
   friend bool operator==(const WindowInput&, const WindowInput&) = default;
 };
 WindowInput windowInput(const Project& project, const MotifChoice& motif);

@@ -8,7 +8,7 @@ namespace clathra::packing {
 
 namespace {
 
-constexpr double kNone = -1e300;
+constexpr double kNoRow = -1e300;
 constexpr double kRounding = 1e-7;
 
 struct Pattern {
@@ -69,7 +69,7 @@ class RowSearch {
   /// clearFrom over all copies in a row.
   double clearIn(std::size_t fixed, std::size_t moving, double x, double step) {
     const NoFit& region = variants_.noFit(fixed, moving);
-    double y = kNone;
+    double y = kNoRow;
     const double first = x + std::ceil((region.box().left - x) / step) * step;
     for (double at = first; at < region.box().right; at += step) y = std::max(y, clearFrom(region, at));
     ++steps_;

@@ -90,8 +90,8 @@ const char* orderId(SewingOrder order) {
 }
 
 PaperInput paperInput(const Project& project, std::shared_ptr<const Geometry> geometry, PaperBox box) {
-  return {std::move(geometry), project.recipe.units, project.recipe.arrangement == kOwnArrangement,
-          project.settings.papers, std::move(box)};
+  return {std::move(geometry),    project.recipe.units,    project.recipe.arrangement == kOwnArrangement,
+          project.settings.times, project.settings.papers, std::move(box)};
 }
 
 SewingOrder plannedOrder(const PaperInput& in) {

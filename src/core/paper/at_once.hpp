@@ -23,6 +23,7 @@ struct PaperInput {
   std::shared_ptr<const Geometry> geometry;
   std::vector<PieceUnit> units;
   bool grown = false;  ///< by hand from a single piece
+  int times = 1;       ///< that it is made
   PaperWishes papers;
   PaperBox box;
   friend bool operator==(const PaperInput&, const PaperInput&) = default;

@@ -71,7 +71,7 @@ Result<PaperSupply> paperSupply(const PaperInput& in, const PaperMaterial& mater
   out.atOnce = papersAtOnce(*in.geometry, piecesInOrder(in, out.order), in.papers.ahead);
   if (progress.cancelled()) return fail(kCancelled);
   std::map<PaperKind, int> needed;
-  for (const Piece& p : layout.pieces) ++needed[{p.shape, p.hand}];
+  for (const Piece& p : layout.pieces) needed[{p.shape, p.hand}] += in.times;
   std::vector<int> left;
   for (const OwnedPapers& row : box) left.push_back(row.count);
   for (const auto& [kind, n] : needed) {

@@ -60,7 +60,8 @@ PencilError pencilError(const Shape& shape, double pencil, double border) {
 
 Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions& o,
                                    const Progress& progress) {
-  if (o.copies < 1 || o.copies > kMostTemplateCopies) return fail("template-copies", o.copies, kMostTemplateCopies);
+  if (o.copies < 1 || o.copies > kMostTemplateCopies)
+    return fail("template-copies", o.copies, kMostTemplateCopies);
   if (o.masters && !(o.pencil >= 0 && o.pencil <= kMostPencil))
     return fail("pencil-range", fineArg(kMostPencil, 1));
   const Layout& layout = *project.layout;
@@ -84,8 +85,9 @@ Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions
   std::vector<One> all;
   for (const auto& kind : kinds) {
     const Polygon paper = paperOutline(layout.shapes[kind.first], kind.second, o.side);
-    const Polygon patch = o.masters ? allowanceOutline(paper, -o.pencil / 2)
-                                    : allowanceOutline(paper, out.allowance, Tips::Blunted);
+    const Polygon patch =
+        o.masters ? allowanceOutline(paper, -o.pencil / 2)
+                  : allowanceOutline(paper, out.allowance, Tips::Blunted, project.settings.bluntBelow);
     const Polygon laid = o.masters ? paper : patch;
     if (!fitsPage(laid, o.page)) {
       out.tooLarge.push_back(kind);

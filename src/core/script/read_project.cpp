@@ -60,7 +60,8 @@ SetWantedSize read(EditFields& in, SetWantedSize*) {
   return {in.number("width", 0, 100'000), in.number("height", 0, 100'000)};
 }
 SetAllowance read(EditFields& in, SetAllowance*) {
-  SetAllowance out{lengthOf(in, "value"), {}, {}, false, {}};
+  const bool none = in.isNull("value");
+  SetAllowance out{none ? Length() : lengthOf(in, "value"), {}, {}, false, {}, none};
   (void)in.isNull("cloth");  // null is the project's own
   out.cloth = in.clothIfSaid();
   if (in.has("shape")) out.shape = in.text("shape", {}, 120);
@@ -77,6 +78,20 @@ SetAllowance read(EditFields& in, SetAllowance*) {
 }
 SetSpare read(EditFields& in, SetSpare*) {
   return {in.number("percent", 0, 200)};
+}
+SetMaking read(EditFields& in, SetMaking*) {
+  SetMaking out;
+  if (in.has("times")) out.times = static_cast<int>(in.whole("times", 1, kMostTimes));
+  if (in.isNull("layers"))
+    out.layers = std::optional<int>();
+  else if (in.has("layers"))
+    out.layers = std::optional(static_cast<int>(in.whole("layers", 1, kMostClothLayers)));
+  if (in.isNull("washed"))
+    out.washed = std::optional<bool>();
+  else if (in.has("washed"))
+    out.washed = std::optional(in.flag("washed"));
+  if (in.has("bluntBelow")) out.bluntBelow = in.number("bluntBelow", kSharpestBlunt, kWidestBlunt);
+  return out;
 }
 SetUnit read(EditFields& in, SetUnit*) {
   return {static_cast<LengthUnit>(in.choice("unit", unitNames(), 0))};

@@ -17,6 +17,7 @@ SetLine read(EditFields& in, SetLine*);
 SetWantedSize read(EditFields& in, SetWantedSize*);
 SetAllowance read(EditFields& in, SetAllowance*);
 SetSpare read(EditFields& in, SetSpare*);
+SetMaking read(EditFields& in, SetMaking*);
 SetUnit read(EditFields& in, SetUnit*);
 SetPage read(EditFields& in, SetPage*);
 SetMarks read(EditFields& in, SetMarks*);

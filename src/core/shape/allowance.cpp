@@ -40,17 +40,17 @@ bool hollowVanishes(PolygonView p, double s) {
   return std::any_of(sides.begin(), sides.end(), [&](const OutlineEdge& side) { return vanishes(side, s); });
 }
 
-Polygon allowanceOutline(PolygonView paper, double s, Tips tips) {
+Polygon allowanceOutline(PolygonView paper, double s, Tips tips, Angle below) {
   Polygon filled;
   PolygonView p = paper;
   if (paper.size() >= kLeastForArcs && s > 0 && hollowVanishes(paper, s)) {
     filled = filledIn(paper, s);
     p = filled;
   }
-  return allowanceOutline(p, std::vector<double>(p.size(), s), tips);
+  return allowanceOutline(p, std::vector<double>(p.size(), s), tips, below);
 }
 
-Polygon allowanceOutline(PolygonView p, const std::vector<double>& edges, Tips tips) {
+Polygon allowanceOutline(PolygonView p, const std::vector<double>& edges, Tips tips, Angle below) {
   const std::size_t n = p.size();
   const double sign = signedArea(p) < 0 ? -1 : 1;
   const auto angles = cornerAngles(p);
@@ -73,7 +73,7 @@ Polygon allowanceOutline(PolygonView p, const std::vector<double>& edges, Tips t
     const Point middle = n1 + n2;
     const Point outwards = (1 / length(middle)) * middle;
     const double blunt = kBluntAt * std::max(s1, s2);
-    const Angle sharp = tips == Tips::Blunted ? kSharpTip : kCusp;
+    const Angle sharp = tips == Tips::Blunted ? below : kCusp;
     const double reach = dot(meet - at, outwards);
     if (blunt > 0 && angles[i] < sharp && reach > blunt) {
       // The square cut, across the paper's bisector, meets both moved edges.

@@ -14,7 +14,7 @@ namespace clathra {
 
 namespace {
 
-constexpr std::size_t kMostBytes = 4'000'000;
+constexpr std::size_t kMostBoxBytes = 4'000'000;
 constexpr std::array kColumns{"shape", "handed", "edge", "count", "material", "pack", "price"};
 enum Column : std::size_t { Shape, Handed, Edge, Count, Material, Pack, Price };
 const Length kLeastEdge = Length::millimetres(2), kMostEdge = Length::millimetres(1000);
@@ -130,7 +130,7 @@ std::string toCsv(const PaperBox& box) {
 Result<PaperBox> readPaperBox(const std::filesystem::path& file) {
   std::error_code ec;
   if (!std::filesystem::exists(file, ec)) return PaperBox{};
-  const auto text = readWhole(file, kMostBytes);
+  const auto text = readWhole(file, kMostBoxBytes);
   if (!text) return tl::make_unexpected(text.error());
   auto box = paperBoxFrom(*text);
   if (!box) return fail("box-file", calledFile(file), box.error().message);

@@ -192,6 +192,18 @@ json lengthJson(const OnHand& l) {
 
 }  // namespace
 
+static json factsJson(const ClothFacts& f) {
+  json out = json::object();
+  if (f.thickness) out["thickness"] = *f.thickness;
+  if (f.fray) out["fray"] = frayName(*f.fray);
+  if (f.stretches) out["stretches"] = *f.stretches;
+  if (f.showsThrough) out["shows_through"] = *f.showsThrough;
+  if (f.readableBehind) out["readable_behind"] = *f.readableBehind;
+  if (f.washed) out["washed"] = *f.washed;
+  if (f.thread) out["thread"] = colourText(*f.thread);
+  return out;
+}
+
 json toJson(const Cloth& cloth) {
   json lengths = json::array();
   json typed = json::array();
@@ -226,6 +238,7 @@ json toJson(const Cloth& cloth) {
   if (cloth.price) out["price"] = *cloth.price;
   if (cloth.shrinkPercent > 0) out["shrink"] = cloth.shrinkPercent;
   if (cloth.print) out["print"] = toJson(*cloth.print);
+  if (cloth.facts != ClothFacts{}) out["facts"] = factsJson(cloth.facts);
   if (!cloth.cuts.empty()) out["cuts"] = toJson(cloth.cuts);
   return out;
 }
@@ -298,6 +311,26 @@ namespace {
 
 constexpr double kMostPrice = 1e6;
 
+ClothFacts readFacts(Fields& cloth) {
+  Fields in(cloth.object("facts"), Message("facts-of-cloth"));
+  ClothFacts out;
+  constexpr double kThinnest = 0.02, kThickest = 10;  // mm
+  out.thickness = ifThere(in, "thickness", [&] { return in.number("thickness", kThinnest, kThickest); });
+  out.fray = kindIn<Fray>(in, "fray", {"little", "usual", "much"});
+  const auto flag = [&](const char* key) { return ifThere(in, key, [&] { return in.flag(key); }); };
+  out.stretches = flag("stretches");
+  out.showsThrough = flag("shows_through");
+  out.readableBehind = flag("readable_behind");
+  out.washed = flag("washed");
+  if (in.has("thread")) {
+    out.thread = colourOf(in.text("thread"));
+    if (!out.thread) in.fault("colour-not-like-1b6a88");
+  }
+  in.nothingElse();
+  if (!in.ok()) cloth.faultAlone(in.error().message);
+  return out;
+}
+
 /// How the shop sells it: by the length in steps, or by the piece.
 void readSold(Fields& in, ClothFields& out) {
   if (in.isNull("sold")) out.soldPiece = std::optional<SoldPiece>();
@@ -346,6 +379,7 @@ ClothFields readClothFields(Fields& in) {
   if (in.has("shrink")) out.shrinkPercent = in.number("shrink", 0, 50);
   out.allowance = lengthOrNone(in, "allowance", 0, 100);
   out.leastAllowance = lengthOrNone(in, "least", 0, 100);
+  if (in.has("facts")) out.facts = readFacts(in);
   out.turnOneWay = ifThere(in, "turnOneWay", [&] { return in.flag("turnOneWay"); });
   return out;
 }

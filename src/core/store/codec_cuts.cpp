@@ -49,7 +49,7 @@ CutPatches readPatches(Fields& whole, const json& j, std::size_t pieces) {
     in.fault("cut-count-wrong");
   for (const json& n : in.array("pieces", static_cast<std::size_t>(out.count))) {
     if (!n.is_number_unsigned() || n.get<std::uint64_t>() >= pieces ||
-        (!out.pieces.empty() && n.get<std::uint32_t>() <= out.pieces.back())) {
+        (!out.pieces.empty() && n.get<std::uint32_t>() < out.pieces.back())) {
       in.fault("names-piece-not");
       break;
     }

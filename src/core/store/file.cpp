@@ -32,6 +32,11 @@ json settingsJson(const Settings& s) {
               {"lookAlike", s.lookAlike},
               {"papers", toJson(s.papers)}};
   if (s.leastAllowance) out["least"] = s.leastAllowance->mm();
+  if (s.times != 1) out["times"] = s.times;
+  if (s.layers) out["layers"] = *s.layers;
+  if (s.washed) out["washed"] = *s.washed;
+  if (const double deg = s.bluntBelow.degrees(); deg != Settings{}.bluntBelow.degrees())
+    out["bluntBelow"] = deg;
   if (s.outerAllowance) out["outer"] = s.outerAllowance->mm();
   for (const auto& [shape, own] : s.shapeAllowances) {
     json one = {{"shape", shape}, {"wished", own.wished.mm()}};
@@ -130,6 +135,11 @@ Settings readSettings(Fields& in, const json& j) {
     out.shapeAllowances[shape] = own;
   }
   out.sparePercent = s.number("sparePercent", 0, 500, 0);
+  out.times = static_cast<int>(s.whole("times", 1, kMostTimes, 1));
+  if (s.has("layers")) out.layers = static_cast<int>(s.whole("layers", 1, kMostClothLayers));
+  if (s.has("washed")) out.washed = s.flag("washed");
+  out.bluntBelow =
+      Angle::degrees(s.number("bluntBelow", kSharpestBlunt, kWidestBlunt, out.bluntBelow.degrees()));
   out.page = s.text("page", "a4", 40);
   out.margin = s.number("margin", kLeastMargin, kMostMargin, kPageMargin);
   if (!pageOf(out.page, out.margin)) s.fault("name-page-does-not");

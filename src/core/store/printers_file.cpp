@@ -10,7 +10,7 @@
 namespace clathra {
 
 namespace {
-constexpr std::size_t kMostBytes = 1'000'000, kMostName = 80;
+constexpr std::size_t kMostPrinterBytes = 1'000'000, kMostName = 80;
 }
 
 std::filesystem::path printersFile() {
@@ -20,7 +20,7 @@ std::filesystem::path printersFile() {
 Result<std::vector<PrinterProfile>> readPrinters(const std::filesystem::path& file) {
   std::error_code ec;
   if (!std::filesystem::exists(file, ec)) return std::vector<PrinterProfile>{};
-  const auto text = readWhole(file, kMostBytes);
+  const auto text = readWhole(file, kMostPrinterBytes);
   if (!text) return tl::make_unexpected(text.error());
   const auto j = parseJson(*text);
   if (!j || !j->is_object()) return fail("no-printers-file", calledFile(file));

@@ -8,7 +8,7 @@ namespace clathra {
 
 namespace {
 
-constexpr std::size_t kMostBytes = 4'000'000;
+constexpr std::size_t kMostReadingsBytes = 4'000'000;
 const std::vector<std::string> kWhat{"edge", "across", "high", "angle"}, kState{"bare", "covered"};
 
 Result<Reading> readingFrom(const nlohmann::json& j, std::size_t place) {
@@ -48,7 +48,7 @@ Result<std::vector<Reading>> readingsFrom(const nlohmann::json& array) {
 }
 
 Result<std::vector<Reading>> readReadings(const std::filesystem::path& file) {
-  const auto text = readWhole(file, kMostBytes);
+  const auto text = readWhole(file, kMostReadingsBytes);
   if (!text) return tl::make_unexpected(text.error());
   const auto j = parseJson(*text);
   if (!j) return fail("readings-no-json", calledFile(file));

@@ -7,12 +7,12 @@
 namespace clathra {
 
 namespace {
-constexpr std::size_t kMostBytes = 400'000'000;
+constexpr std::size_t kMostScanBytes = 400'000'000;
 }
 
 Result<ScanRead> scanFile(const std::filesystem::path& file, const ScanScale& scale,
                           const std::vector<ScanShape>& shapes, const Progress& progress) {
-  const auto bytes = readWhole(file, kMostBytes);
+  const auto bytes = readWhole(file, kMostScanBytes);
   if (!bytes) return tl::make_unexpected(bytes.error());
   const ByteSpan span(reinterpret_cast<const std::uint8_t*>(bytes->data()), bytes->size());
   const auto facts = imageFacts(span);

@@ -10,7 +10,7 @@
 namespace clathra {
 
 namespace {
-constexpr std::size_t kMostBytes = 4'000'000;
+constexpr std::size_t kMostShapeBytes = 4'000'000;
 }
 
 std::filesystem::path shapeBoxFile() {
@@ -20,7 +20,7 @@ std::filesystem::path shapeBoxFile() {
 namespace {
 
 Result<std::vector<OwnShape>> read(const std::filesystem::path& file) {
-  const auto text = readWhole(file, kMostBytes);
+  const auto text = readWhole(file, kMostShapeBytes);
   if (!text) return tl::make_unexpected(text.error());
   const auto j = parseJson(*text);
   if (!j || !j->is_object()) return fail("shape-box-no-shapes", calledFile(file));

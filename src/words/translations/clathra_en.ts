@@ -237,10 +237,20 @@
     </message>
   </context>
   <context>
+    <name>clathra::MakingCard</name>
+    <message numerus="yes">
+      <source>%n layer(s)</source>
+      <translation>
+        <numerusform>%n layer</numerusform>
+        <numerusform>%n layers</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::MaterialCard</name>
     <message numerus="yes">
       <source>%n paper(s)</source>
-      <translation type="unfinished">
+      <translation>
         <numerusform>%n paper</numerusform>
         <numerusform>%n papers</numerusform>
       </translation>
@@ -264,7 +274,7 @@
     <name>clathra::NowCard</name>
     <message numerus="yes">
       <source>%n piece(s)</source>
-      <translation type="unfinished">
+      <translation>
         <numerusform>%n piece</numerusform>
         <numerusform>%n pieces</numerusform>
       </translation>
@@ -284,14 +294,14 @@
     <name>clathra::PageCard</name>
     <message numerus="yes">
       <source>%n sheet(s)</source>
-      <translation type="unfinished">
+      <translation>
         <numerusform>%n sheet</numerusform>
         <numerusform>%n sheets</numerusform>
       </translation>
     </message>
     <message numerus="yes">
       <source>%n cut(s)</source>
-      <translation type="unfinished">
+      <translation>
         <numerusform>%n cut</numerusform>
         <numerusform>%n cuts</numerusform>
       </translation>
@@ -311,7 +321,7 @@
     <name>clathra::PapersStation</name>
     <message numerus="yes">
       <source>%n kind(s) of paper</source>
-      <translation type="unfinished">
+      <translation>
         <numerusform>%n kind of paper</numerusform>
         <numerusform>%n kinds of paper</numerusform>
       </translation>
@@ -393,14 +403,14 @@
     <name>clathra::SetOutPanel</name>
     <message numerus="yes">
       <source>%n unit(s)</source>
-      <translation type="unfinished">
+      <translation>
         <numerusform>%n unit</numerusform>
         <numerusform>%n units</numerusform>
       </translation>
     </message>
     <message numerus="yes">
       <source>%n piece(s)</source>
-      <translation type="unfinished">
+      <translation>
         <numerusform>%n piece</numerusform>
         <numerusform>%n pieces</numerusform>
       </translation>
@@ -410,7 +420,7 @@
     <name>clathra::ShapesCard</name>
     <message numerus="yes">
       <source>%n piece(s)</source>
-      <translation type="unfinished">
+      <translation>
         <numerusform>%n piece</numerusform>
         <numerusform>%n pieces</numerusform>
       </translation>
@@ -437,6 +447,16 @@
       <translation>
         <numerusform>%n kind</numerusform>
         <numerusform>%n kinds</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::TableCard</name>
+    <message numerus="yes">
+      <source>Took in %n cloth(s).</source>
+      <translation>
+        <numerusform>Took in %n cloth.</numerusform>
+        <numerusform>Took in %n cloths.</numerusform>
       </translation>
     </message>
   </context>
@@ -905,6 +925,69 @@
       <translation>
         <numerusform>%1 lies beside %2 along %n seam: its allowance may show through.</numerusform>
         <numerusform>%1 lies beside %2 along %n seams: its allowance may show through.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>laid straight it keeps %2 at %n corner(s), and would want %3</source>
+      <translation>
+        <numerusform>laid straight it keeps %2 at %n corner, and would want %3</numerusform>
+        <numerusform>laid straight it keeps %2 at %n corners, and would want %3</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>laid straight it keeps %2 at %n corner(s) and %3 at the level sides, and would want %4</source>
+      <translation>
+        <numerusform>laid straight it keeps %2 at %n corner and %3 at the level sides, and would want %4</numerusform>
+        <numerusform>laid straight it keeps %2 at %n corners and %3 at the level sides, and would want %4</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>nearly: an edge of %1, with %3 at %n corner(s)</source>
+      <translation>
+        <numerusform>nearly: an edge of %1, with %3 at %n corner</numerusform>
+        <numerusform>nearly: an edge of %1, with %3 at %n corners</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>nearly: an edge of %1, with %3 at %n corner(s) and %4 at the level sides</source>
+      <translation>
+        <numerusform>nearly: an edge of %1, with %3 at %n corner and %4 at the level sides</numerusform>
+        <numerusform>nearly: an edge of %1, with %3 at %n corners and %4 at the level sides</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Lay up to %n strip(s) on each other, all the same side up.</source>
+      <translation>
+        <numerusform>Lay up to %n strip on each other, all the same side up.</numerusform>
+        <numerusform>Lay up to %n strips on each other, all the same side up.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Lay up to %n strip(s) on each other, in pairs with the strips of the other hand, right sides together.</source>
+      <translation>
+        <numerusform>Lay up to %n strip on each other, in pairs with the strips of the other hand, right sides together.</numerusform>
+        <numerusform>Lay up to %n strips on each other, in pairs with the strips of the other hand, right sides together.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n layer(s) of %2 are %3 deep: the lowest creeps under the blade.</source>
+      <translation>
+        <numerusform>%n layer of %2 are %3 deep: the lowest creeps under the blade.</numerusform>
+        <numerusform>%n layers of %2 are %3 deep: the lowest creeps under the blade.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%1 frays much, and its allowance is only %2 on %n piece(s).</source>
+      <translation>
+        <numerusform>%1 frays much, and its allowance is only %2 on %n piece.</numerusform>
+        <numerusform>%1 frays much, and its allowance is only %2 on %n pieces.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>It will be washed: what seals the sharp tips of %n piece(s), and any glue, must stand water.</source>
+      <translation>
+        <numerusform>It will be washed: what seals the sharp tips of %n piece, and any glue, must stand water.</numerusform>
+        <numerusform>It will be washed: what seals the sharp tips of %n pieces, and any glue, must stand water.</numerusform>
       </translation>
     </message>
   </context>

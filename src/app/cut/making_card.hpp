@@ -1,0 +1,29 @@
+// How often it is made, how many layers are cut at once, and whether the thing will be washed.
+#pragma once
+#include "app/session/session.hpp"
+#include "app/widgets/card.hpp"
+#include "app/widgets/fields.hpp"
+
+class QLabel;
+
+namespace clathra {
+
+class MakingCard : public Card {
+  Q_OBJECT
+ public:
+  explicit MakingCard(Session& session);
+  void show();
+
+ Q_SIGNALS:
+  void said(const QString& sentence);
+
+ private:
+  void change(const SetMaking& edit);
+
+  Session& session_;
+  CountField* times_ = nullptr;
+  ChoiceList *layers_ = nullptr, *washed_ = nullptr;
+  QLabel* note_ = nullptr;
+};
+
+}  // namespace clathra
