@@ -94,6 +94,12 @@ inline clathra::Project edited(const clathra::Project& p, const clathra::Edit& e
   return std::move(*next);
 }
 
+/// Pieces that wear a cloth, by its name or sign.
+inline int wearing(const clathra::Project& p, const char* cloth) {
+  const clathra::ClothId id = *clathra::findCloth(p, cloth);
+  return static_cast<int>(std::count(p.painting.begin(), p.painting.end(), id));
+}
+
 inline QByteArray text(const std::string& s) {
   return QByteArray::fromStdString(s);
 }

@@ -107,7 +107,7 @@ class ClothCardsTest : public QObject {
     QVERIFY(d.project().settings.shapeAllowances.empty());
     d.type(QStringLiteral("Tips sharper than this are cut square"), QStringLiteral("50"));
     COMPARE_TO(d.project().settings.bluntBelow.degrees(), 50, 1e-9);
-    d.click(QStringLiteral("What would the usual allowances take?"));
+    d.click(QStringLiteral("Compare the usual ones"));
     QTRY_VERIFY_WITH_TIMEOUT(d.reads(QStringLiteral("12 mm:")), 60'000);
     QVERIFY(d.reads(QStringLiteral("6 mm:")) && d.reads(QStringLiteral("10 mm:")));
     // Another state: the prices are gone, and so they are with another cloth.
@@ -116,11 +116,11 @@ class ClothCardsTest : public QObject {
     COMPARE_TO(named(d.project(), "Reed").allowance->mm(), 9, 1e-9);
     QVERIFY(!named(d.project(), "Fen").allowance);
     // While it still compares, another cloth is looked at, and it is stopped.
-    d.find<QAbstractButton>(QStringLiteral("What would the usual allowances take?"))->click();
+    d.find<QAbstractButton>(QStringLiteral("Compare the usual ones"))->click();
     qobject_cast<CutStation*>(d.window->station(QStringLiteral("cut")))->choose(named(d.project(), "Fen").id);
     d.settle();
     QVERIFY(!d.reads(QStringLiteral("Planning the cloth with each")));
-    d.find<QAbstractButton>(QStringLiteral("What would the usual allowances take?"))->click();
+    d.find<QAbstractButton>(QStringLiteral("Compare the usual ones"))->click();
     d.click(QStringLiteral("Stop comparing"));
     QVERIFY(!d.reads(QStringLiteral("Planning the cloth with each")));
     QVERIFY(!d.reads(QStringLiteral("12 mm:")));
@@ -185,6 +185,40 @@ class ClothCardsTest : public QObject {
     d.click(QStringLiteral("Take in a table of cloths"));
     QVERIFY(d.reads(QStringLiteral("Row 3")));
     COMPARE_TO(named(d.project(), "Fen").lengths[0].mm(), 800, 1e-9);
+  }
+  /// A cloth becomes twelve of its size: shown as one, cut evenly, each with its tick; a length is needed
+  /// first.
+  void aCollectionIsOneRow() {
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    auto* station = static_cast<ClothStation*>(d.window->station(QStringLiteral("cloth")));
+    d.window->goTo(QStringLiteral("cloth"));
+    d.settle();
+    station->choose(*findCloth(d.project(), "A"));
+    open(d, "Buying and washing");
+    d.type(QStringLiteral("Different cloths of this size"), QStringLiteral("12"));
+    QVERIFY(d.reads(QStringLiteral("Give one length first")));
+    station->choose(named(d.project(), "Reed").id);
+    d.type(QStringLiteral("Different cloths of this size"), QStringLiteral("12"));
+    QCOMPARE(named(d.project(), "Reed").lengths.size(), 12U);
+    QVERIFY(named(d.project(), "Reed").collection);
+    QVERIFY(d.has<QAbstractButton>(QStringLiteral("Reed, 12 different cloths, each 640 mm × 250 mm")));
+    QCOMPARE(d.find<QLineEdit>(QStringLiteral("Lengths on hand"))->text(), QStringLiteral("250 mm"));
+    // Its size is that of each.
+    d.type(QStringLiteral("Lengths on hand"), QStringLiteral("260 mm"));
+    QCOMPARE(named(d.project(), "Reed").lengths.size(), 12U);
+    COMPARE_TO(named(d.project(), "Reed").lengths.back().mm(), 260, 1e-9);
+    lookAtCloth(d, "cut", "Reed");
+    QVERIFY(d.reads(QStringLiteral("From each of 10 cloths: ")));
+    int boxes = 0;
+    for (QCheckBox* box : d.window->findChildren<QCheckBox*>())
+      boxes += box->isVisible() && box->toolTip().startsWith(QStringLiteral("Tick when")) ? 1 : 0;
+    QCOMPARE(boxes, 10);
+    d.window->goTo(QStringLiteral("cloth"));
+    d.session->undo();
+    d.session->undo();
+    d.settle();
+    QCOMPARE(named(d.project(), "Reed").lengths.size(), 1U);
   }
   /// Squares of 50 with 6 mm want a scrap of 62; what a charm square gives stands with its near misses.
   void theSmallestScrapAndTheNearMiss() {

@@ -9,10 +9,13 @@
 
 #include "exchange/import_layout.hpp"
 #include "image/decode.hpp"
+#include "packing/job.hpp"
 #include "registry.hpp"
 #include "script/demo.hpp"
+#include "script/shelf_csv.hpp"
 #include "store/archive.hpp"
 #include "store/file.hpp"
+#include "store/pack_file.hpp"
 #include "support.hpp"
 #include "text.hpp"
 
@@ -390,6 +393,58 @@ class CorpusTest : public QObject {
       std::string bytes = d.one(2) ? std::string(png.begin(), png.end()) : jpeg.toStdString();
       mutate(bytes, d);
       (void)taken("picture", seed, pictureFrom(Bytes(bytes.begin(), bytes.end())));
+    }
+  }
+  /// What a packing job leaves of itself is packed and judged, or refused; it never hangs and never lies.
+  void packingJobs() {
+    const std::vector<std::string> jobs = {
+        R"({"units":"mm","cloth":{"width":300,"length":null},"gap":1,"shapes":[{"id":"kite","polygon":[[0,0],[30,10],[40,40],[10,30]],"quantity":5,"rotations":"half-turn"},{"id":"bar","polygon":[[0,0],[70,0],[70,20],[0,20]],"quantity":3,"rotations":"any"}]})",
+        R"({"cloth":{"pieces":[{"width":120,"height":90},{"outline":[[0,0],[80,0],[70,60],[0,60]],"holes":[[[10,10],[30,10],[30,30],[10,30]]]}]},"gap":0,"shapes":[{"id":"tri","polygon":[[0,0],[40,0],[20,30]],"quantity":4,"rotations":"quarter"}]})"};
+    int packed = 0;
+    for (int i = 0; i < share(10); ++i) {
+      const auto seed = static_cast<std::uint32_t>(i);
+      Dice d(seed);
+      std::string text = d.of(jobs);
+      if (d.one(3)) {
+        mutate(text, d);
+      } else if (!d.one(8)) {
+        json j = json::parse(text);
+        mutate(j, d);
+        text = j.dump(-1, ' ', false, json::error_handler_t::replace);
+      }
+      const auto job = readPackJob(text);
+      if (!taken("packing job", seed, job)) continue;
+      PackEffort effort;
+      effort.steps = 20'000;
+      effort.seconds = 2;
+      const auto result = pack(*job, effort);
+      if (!taken("packing", seed, result)) continue;
+      ++packed;
+      for (const Message& what : faultsOf(*job, *result)) fault("packing", seed, said(what));
+    }
+    QVERIFY(packed > 0);
+  }
+  void shelfTables() {
+    const std::vector<std::string> good = {
+        "cloth,width,length,length_width,price,collection\r\nA,44 in,2 yd,,12.5,\r\nB,10 in,10 "
+        "in,,,12\r\nA,,18 in,9 in,,\r\n",
+        "cloth;colour;direction;sold;piece_width;piece_length;fray;washed\nReed;#20406a;one-way;fat "
+        "quarter;22 in;18 in;much;no\n"};
+    for (int i = 0; i < share(5); ++i) {
+      const auto seed = static_cast<std::uint32_t>(i);
+      Dice d(seed);
+      std::string text = d.of(good);
+      if (!d.one(10)) mutate(text, d);
+      Project p = support::project(support::recipe("squares", 30, 3, 2));
+      const auto edits = shelfEdits(p, text);
+      if (!taken("shelf table", seed, edits)) continue;
+      bool all = true;
+      for (const Edit& e : *edits) {
+        auto next = applied(p, e, support::context());
+        all = all && taken("shelf table", seed, next);
+        if (next) p = std::move(*next);
+      }
+      if (all) goesRound("shelf table", seed, p);
     }
   }
   void lengths() {

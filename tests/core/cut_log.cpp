@@ -350,7 +350,7 @@ class CutLogTest : public QObject {
     const auto row = [](const char* key, const char* value) { QTest::newRow(key) << key << value; };
     row("/cuts/0/length", "2");
     row("/cuts/0/patches/0/count", "3");
-    row("/cuts/0/patches/0/pieces", "[7,7]");
+    row("/cuts/0/patches/0/pieces", "[7,6]");
     row("/cuts/0/patches/0/hand", "2");
     row("/cuts/0/patches/0/paper", "[[0,0],[1,1]]");
     row("/cuts/0/to", "-4");

@@ -13,16 +13,9 @@
 #include "support.hpp"
 
 using namespace clathra;
+using support::wearing;
 using nlohmann::json;
 using support::refusal;
-
-namespace {
-
-int wearing(const Project& p, const char* cloth) {
-  return Tally(p).count(*findCloth(p, cloth));
-}
-
-}  // namespace
 
 class EditsTest : public QObject {
   Q_OBJECT

@@ -6,6 +6,7 @@
 #include "support.hpp"
 
 using namespace clathra;
+using support::wearing;
 using nlohmann::json;
 
 namespace {
@@ -40,12 +41,6 @@ const Remedy* called(const std::vector<Remedy>& all, const char* id) {
   for (const Remedy& r : all)
     if (r.id == id) return &r;
   return nullptr;
-}
-
-int wearing(const Project& p, const char* cloth) {
-  int n = 0;
-  for (const ClothId c : p.painting) n += c == *findCloth(p, cloth);
-  return n;
 }
 
 }  // namespace

@@ -5,6 +5,7 @@
 #include "support.hpp"
 
 using namespace clathra;
+using support::wearing;
 using nlohmann::json;
 
 namespace {
@@ -15,12 +16,6 @@ Project withRoles() {
     p = support::edited(p, {{"edit", "addRole"}, {"name", name}});
   p = support::edited(p, {{"edit", "giveRole"}, {"role", "feature"}, {"shape", "hexagon"}});
   return support::edited(p, {{"edit", "giveRole"}, {"role", "ground"}, {"shape", "triangle60"}});
-}
-
-int wearing(const Project& p, const char* cloth) {
-  int n = 0;
-  for (std::size_t i = 0; i < p.layout->size(); ++i) n += p.painting[i] == *findCloth(p, cloth);
-  return n;
 }
 
 int having(const Project& p, ClothId role) {

@@ -30,6 +30,7 @@ BuyingCard::BuyingCard(Session& session) : Card(tr("Buying and washing"), false)
   pieces_ = new ChoiceList;
   pieces_->setAccessibleName(tr("Sold as"));
   body()->addWidget(fieldRow(tr("Sold as"), pieces_));
+  addCollection();
   price_ = new TextField;
   price_->setAccessibleName(tr("Price of one step or piece"));
   price_->setPlaceholderText(tr("not known"));
@@ -96,6 +97,22 @@ BuyingCard::BuyingCard(Session& session) : Card(tr("Buying and washing"), false)
   });
   connect(least_, &LengthField::wrong, this, &BuyingCard::said);
   connect(holes_, &QLineEdit::editingFinished, this, &BuyingCard::setHoles);
+}
+
+void BuyingCard::addCollection() {
+  different_ = new CountField(tr("Different cloths of this size"), 1, kMostOfCollection);
+  body()->addWidget(fieldRow(tr("Different cloths of this size"), different_));
+  connect(different_, &CountField::wrong, this, &BuyingCard::said);
+  connect(different_, &CountField::countChanged, this, [this] {
+    if (!cloth()) return;
+    if (cloth()->lengths.empty()) {
+      Q_EMIT said(tr("Give one length first: all cloths of a collection are of its size."));
+      return show(cloth_);
+    }
+    ClothFields f;
+    f.collection = different_->count();
+    change(std::move(f), tr("changed a collection of cloths"));
+  });
 }
 
 void BuyingCard::change(ClothFields fields, const QString& label) {
@@ -177,6 +194,7 @@ void BuyingCard::show(ClothId id) {
   if (!c) return;
   filling_ = true;
   fillPieces(*c);
+  different_->setCount(c->collection ? static_cast<int>(c->lengths.size()) : 1);
   showIn(*price_, c->price ? numberText(*c->price, 2) : QString());
   showIn(*shrink_, numberText(c->shrinkPercent, 1));
   stand_->setCurrentIndex(c->stand ? static_cast<int>(*c->stand) + 1 : 0);

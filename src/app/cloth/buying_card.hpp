@@ -22,6 +22,7 @@ class BuyingCard : public Card {
   const Cloth* cloth() const { return clothById(session_.project(), cloth_); }
   LengthUnit unit() const { return session_.project().settings.unit; }
   void change(ClothFields fields, const QString& label);
+  void addCollection();
   void fillPieces(const Cloth& cloth);
   QString holesText(const Cloth& cloth) const;
   void setHoles();
@@ -33,6 +34,7 @@ class BuyingCard : public Card {
   TextField* holes_ = nullptr;
   QLabel* holesNote_ = nullptr;
   LengthField* least_ = nullptr;
+  CountField* different_ = nullptr;
   std::vector<SoldPiece> offered_;
   bool filling_ = false;
 };

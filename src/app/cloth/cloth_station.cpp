@@ -254,6 +254,7 @@ QString ClothStation::shownLengths() const {
     QString text = QString::fromStdString(formatLength(l.length, unit()));
     if (l.width) text += tr(" × %1 wide").arg(QString::fromStdString(formatLength(*l.width, unit())));
     lengths << text;
+    if (cloth()->collection) break;  // the size of each
   }
   return lengths.join(QStringLiteral("; "));
 }
@@ -285,6 +286,14 @@ void ClothStation::setLengths() {
     read.push_back(i < was.size() && was[i].length.nm() == l->nm() ? was[i] : OnHand(*l));
     read.back().length = *l;
     read.back().width = width;
+  }
+  if (cloth()->collection && read.size() == 1) {
+    // What is written is the size of each.
+    if (read.front().length.nm() == cloth()->lengths.front().length.nm() &&
+        read.front().width == cloth()->lengths.front().width)
+      return;
+    read.front().straight = true;
+    read.assign(cloth()->lengths.size(), read.front());
   }
   const auto as = [](Length l) { return std::pair(l.nm(), l.typedIn()); };
   const bool same = std::equal(
@@ -360,7 +369,8 @@ void ClothStation::fillShelf() {
   double scale = 1;
   for (const Cloth& c : session_.project().cloths) {
     if (!c.width) continue;
-    const auto n = static_cast<double>(c.lengths.size());
+    // A collection is drawn as one, with a few behind it.
+    const double n = c.collection ? 1.2 : static_cast<double>(c.lengths.size());
     if (n > 0) scale = std::min(scale, (ShelfTile::kRoom - 8 * (n - 1)) / (n * c.width->mm()));
     for (const OnHand& l : c.lengths) scale = std::min(scale, ShelfTile::kDrop / l.mm());
   }

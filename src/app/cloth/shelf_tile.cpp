@@ -2,6 +2,7 @@
 
 #include <QPainter>
 #include <QPainterPath>
+#include <set>
 
 #include "app/theme/theme.hpp"
 #include "draw/cut_painter.hpp"
@@ -28,6 +29,10 @@ ShelfTile::ShelfTile(Session& session, const Cloth& cloth, double scale, double 
 QString ShelfTile::facts(const Cloth& c, LengthUnit unit) {
   if (c.scraps) return QObject::tr("scraps, no size");
   if (!c.width) return QObject::tr("width not known yet");
+  if (c.collection)
+    return QObject::tr("%n different cloth(s), each %1 × %2", nullptr, static_cast<int>(c.lengths.size()))
+        .arg(QString::fromStdString(formatLength(c.lengths.front().width.value_or(*c.width), unit)),
+             QString::fromStdString(formatLength(c.lengths.front().length, unit)));
   double sum = 0;
   for (const OnHand& l : clothLeft(c).cloth.lengths) sum += l.mm();
   QString text = QObject::tr("%1 wide").arg(QString::fromStdString(formatLength(*c.width, unit)));
@@ -60,6 +65,7 @@ void ShelfTile::draw(QPainter& p, double k) {
   const QPointF corner(14 * k, 100 * k);
   if (c->scraps || !c->width || c->lengths.empty())
     return loose(p, *c, QRectF(corner, QSizeF(110 * k, kLoose * k)));
+  if (c->collection) return stack(p, *c, corner, k);
   double x = corner.x();
   for (std::size_t i = 0; i < c->lengths.size(); ++i) {
     const OnHand& l = c->lengths[i];
@@ -69,6 +75,24 @@ void ShelfTile::draw(QPainter& p, double k) {
     gone(p, l, piece.topLeft(), k);
     x += piece.width() + 8 * k;
   }
+}
+
+/// A collection: its cloths behind each other, and how many of them are cut already.
+void ShelfTile::stack(QPainter& p, const Cloth& cloth, QPointF corner, double k) {
+  const OnHand& l = cloth.lengths.front();
+  const QSizeF size(widthOf(cloth, l) * scale_ * k, l.mm() * scale_ * k);
+  constexpr int kShown = 4;
+  const int shown = std::min(kShown, static_cast<int>(cloth.lengths.size()));
+  for (int i = shown - 1; i >= 0; --i)
+    paintClothLength(p, session_.project(), cloth, QRectF(corner + QPointF(i * 7 * k, i * 5 * k), size),
+                     scale_ * k, currentPalette());
+  std::set<int> cut;
+  for (const ClothCut& c : cloth.cuts) cut.insert(c.length);
+  if (cut.empty()) return;
+  p.setPen(currentPalette().ink);
+  p.setFont(textFont(14 * k));
+  p.drawText(QPointF(corner.x() + size.width() + shown * 7 * k + 8 * k, corner.y() + 18 * k),
+             QObject::tr("%1 cut").arg(cut.size()));
 }
 
 /// What was cut: stretches that went right across faded and crossed out, patches as holes.

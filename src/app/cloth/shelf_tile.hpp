@@ -20,6 +20,7 @@ class ShelfTile : public PaintedButton {
  private:
   void cutOff(QPainter& p, const Cloth& cloth, int length, const QRectF& piece, double k) const;
   void gone(QPainter& p, const OnHand& length, QPointF corner, double k) const;
+  void stack(QPainter& p, const Cloth& cloth, QPointF corner, double k);
   void loose(QPainter& p, const Cloth& cloth, const QRectF& swatch);
 
   Session& session_;

@@ -38,7 +38,7 @@ EaseCard::EaseCard(Session& session) : Card(tr("Allowance and spares"), false), 
   body()->addWidget(fieldRow(tr("That shape"), ofShape_));
   body()->addWidget(fieldRow(tr("Tips cut square below, °"), blunt_));
   body()->addWidget(fieldRow(tr("Spare patches, %"), spare_));
-  auto* go = button(tr("What would the usual allowances take?"));
+  auto* go = button(tr("Compare the usual ones"));
   body()->addWidget(go);
   auto* rows = new QWidget;
   rows_ = new QVBoxLayout(rows);

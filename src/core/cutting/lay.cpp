@@ -50,17 +50,44 @@ class Lengths {
     while (done < maker.wanted) {
       const auto [one, from] = roomFor(maker);
       if (!one) return false;
-      if (!squared(*one)) {
-        add(*one, BandKind::Squaring, -1, from - kSquaringUp, kSquaringUp, {});
-      }
       const int n = std::min(maker.wanted - done, maker.fits(one->cloth.width));
-      std::vector<PlacedPatch> patches = maker.make(n, done);
-      for (PlacedPatch& p : patches) move(p, {0, from});
-      add(*one, kind, maker.group, from, maker.height, std::move(patches));
-      one->ends.push_back({one->bands.size() - 1, maker.used(n), maker.hand});
+      addBand(*one, maker, kind, from, n, done);
       done += n;
     }
     return true;
+  }
+
+  /// Of a collection as many from each cloth: bands of a group on the cloths of which least was taken yet.
+  /// What one has no room for is left to `bands`.
+  int evenly(const BandMaker& maker, BandKind kind) {
+    if (!cloth_.collection) return 0;
+    std::vector<std::size_t> order(cloth_.lengths.size());
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    const auto taken = [&](std::size_t l) {
+      std::size_t n = 0;
+      for (const auto& patches : lengths_[l].placements) n += patches.size();
+      return n;
+    };
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+      return std::pair(taken(a), -lengths_[a].cloth.length) < std::pair(taken(b), -lengths_[b].cloth.length);
+    });
+    const int each = maker.wanted / static_cast<int>(order.size()),
+              more = maker.wanted % static_cast<int>(order.size());
+    int done = 0;
+    for (std::size_t k = 0; k < order.size(); ++k) {
+      One& one = lengths_[order[k]];
+      int share = each + (static_cast<int>(k) < more ? 1 : 0);
+      const int per = one.scrap ? 0 : maker.fits(one.cloth.width);
+      for (double from = placeIn(one, maker.height);
+           share > 0 && per > 0 && from + maker.height <= one.cloth.length + kRounding;
+           from = placeIn(one, maker.height)) {
+        const int n = std::min(share, per);
+        addBand(one, maker, kind, from, n, done);
+        done += n;
+        share -= n;
+      }
+    }
+    return done;
   }
 
   /// As many of a group as the ends of strips that are cut already hold, the shortest end first.
@@ -176,6 +203,14 @@ class Lengths {
     one.cloth.used = from + height;
   }
 
+  static void addBand(One& one, const BandMaker& maker, BandKind kind, double from, int n, int before) {
+    if (!squared(one)) add(one, BandKind::Squaring, -1, from - kSquaringUp, kSquaringUp, {});
+    std::vector<PlacedPatch> patches = maker.make(n, before);
+    for (PlacedPatch& p : patches) move(p, {0, from});
+    add(one, kind, maker.group, from, maker.height, std::move(patches));
+    one.ends.push_back({one.bands.size() - 1, maker.used(n), maker.hand});
+  }
+
   int inEnd(One& one, std::size_t index, const BandMaker& maker, int before) {
     StripEnd& end = one.ends[index];
     const Band band = one.bands[end.band];
@@ -289,6 +324,37 @@ void addTracedSteps(CutMethod& m) {
   }
 }
 
+/// What is cut from one cloth of a collection.
+Message fromOne(const CutGroup& g, const BandRun& run, BandKind kind) {
+  const int patches = run.most * (run.count - 1) + run.last;
+  if (kind == BandKind::Row)
+    return Message("collection-rectangles", patches, sizeArg(g.width), sizeArg(g.height),
+                   patchesArg(patches, g.demand));
+  Message out("collection-strips", run.count, sizeArg(g.height), patchesArg(patches, g.demand));
+  return g.crossing.empty() ? out : Message("two-sentences", std::move(out), g.crossing);
+}
+
+/// One sentence for all cloths of which the same is taken, then each of them to be ticked.
+void addCollectionSteps(CutMethod& m, BandKind kind) {
+  const auto runs = runsOf(m.laid);
+  std::vector<Message> what;
+  for (const BandRun& run : runs)
+    what.push_back(fromOne(m.groups[static_cast<std::size_t>(run.group)], run, kind));
+  std::vector<bool> said(runs.size(), false);
+  for (std::size_t i = 0; i < runs.size(); ++i) {
+    if (said[i]) continue;
+    m.steps.emplace_back("collection-from-each", std::count(what.begin(), what.end(), what[i]), what[i]);
+    addTicks(m, -1);
+    for (std::size_t k = i; k < runs.size(); ++k) {
+      if (said[k] || what[k] != what[i]) continue;
+      said[k] = true;
+      const ClothLength& l = m.laid.lengths[static_cast<std::size_t>(runs[k].length)];
+      m.steps.push_back(l.toBuy ? Message("collection-bought") : Message("collection-cloth", l.number));
+      addTicks(m, static_cast<int>(k));
+    }
+  }
+}
+
 void addSteps(CutMethod& m, BandKind kind, bool round) {
   const auto squarings = std::count_if(m.laid.bands.begin(), m.laid.bands.end(),
                                        [](const Band& b) { return b.kind == BandKind::Squaring; });
@@ -327,7 +393,8 @@ bool layBands(Lengths& lengths, WorkedMethod& worked) {
   std::stable_sort(worked.makers.begin(), worked.makers.end(),
                    [](const BandMaker& a, const BandMaker& b) { return a.height > b.height + kRounding; });
   for (const BandMaker& maker : worked.makers) {
-    const int before = worked.offcuts ? lengths.inOffcuts(maker) : 0;
+    int before = lengths.evenly(maker, worked.kind);
+    if (before == 0 && worked.offcuts) before = lengths.inOffcuts(maker);
     if (!lengths.bands(maker, worked.kind, before)) return false;
   }
   return true;
@@ -452,7 +519,10 @@ CutMethod laid(const CutInput& in, const std::vector<WindowPart>& windows, doubl
   worked.finish(m);
   for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
   addWhole(m);
-  addSteps(m, worked.kind, m.id == "template");
+  if (in.cloth.collection)
+    addCollectionSteps(m, worked.kind);
+  else
+    addSteps(m, worked.kind, m.id == "template");
   return m;
 }
 

@@ -290,6 +290,10 @@ WorkedMethod workTraced(const CutInput& in, const std::vector<PatchDemand>& dema
     out.method.why = Message("give-usable-width");
     return out;
   }
+  if (in.cloth.collection) {
+    out.method.why = Message("collection-not-traced");
+    return out;
+  }
   constexpr int kMost = 4'000;
   int patches = 0;
   for (const PatchDemand& d : demands) {

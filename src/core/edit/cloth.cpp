@@ -80,6 +80,18 @@ void ClothFields::putOn(Cloth& cloth) const {
   cloth.scraps = scraps.value_or(cloth.scraps);
   cloth.width = width.value_or(cloth.width);
   cloth.lengths = lengths.value_or(cloth.lengths);
+  if (collection) {
+    cloth.collection = *collection > 1 && !cloth.lengths.empty();
+    // As many as are there already were listed one by one.
+    if (cloth.collection && cloth.lengths.size() != static_cast<std::size_t>(*collection)) {
+      OnHand one = cloth.lengths.front();
+      one.straight = true;
+      cloth.lengths.assign(static_cast<std::size_t>(*collection), one);
+    } else if (!cloth.collection && !cloth.lengths.empty() && !lengths) {
+      cloth.lengths.resize(1);
+    }
+  }
+  if (cloth.lengths.size() < 2) cloth.collection = false;
   cloth.direction = direction.value_or(cloth.direction);
   cloth.stand = stand.value_or(cloth.stand);
   cloth.increment = increment.value_or(cloth.increment);
@@ -176,7 +188,7 @@ Status ChangeCloth::apply(Project& p, const EditContext& c) const {
   if (!own) return tl::make_unexpected(own.error());
   Cloth changed = **own;
   if (const auto ok = putOn(p, changed, fields, c); !ok) return ok;
-  if (fields.lengths) followLengths(changed, (*own)->lengths);
+  if (fields.lengths || fields.collection) followLengths(changed, (*own)->lengths);
   for (const Cloth& other : p.cloths)
     if (other.id != changed.id && !changed.name.empty() && other.name == changed.name)
       return fail("already-cloth-called", changed.name);

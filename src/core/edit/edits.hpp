@@ -415,6 +415,7 @@ struct ClothFields {
   std::optional<bool> scraps;
   std::optional<std::optional<Length>> width;
   std::optional<std::vector<OnHand>> lengths;
+  std::optional<int> collection;  ///< so many different cloths like the first of its lengths; 1: one cloth
   std::optional<Direction> direction;
   std::optional<std::optional<Stand>> stand;
   std::optional<Length> increment;
@@ -430,7 +431,8 @@ struct ClothFields {
   void putOn(Cloth& cloth) const;  ///< all but the print
 };
 inline constexpr std::string_view kClothKeys =
-    "name, width?, lengths? [mm | {length, width?, mark?, holes?} | {outline, mark?, holes?}..], direction?: "
+    "name, width?, lengths? [mm | {length, width?, mark?, holes?} | {outline, mark?, holes?}..], collection? "
+    "(so many different cloths like the first length), direction?: "
     "none | "
     "two-way | one-way | stripe, stand?: piece | shape | any, colour? #rrggbb, hatch?, sold? {by: length, "
     "step, "

@@ -15,6 +15,7 @@ namespace clathra {
 using ClothId = std::int16_t;
 inline constexpr ClothId kNoCloth = -1;
 inline constexpr std::size_t kMostCloths = 500;
+inline constexpr int kMostOfCollection = 200;
 inline constexpr std::size_t kMostNameLetters = 120;  ///< characters of a cloth's name
 
 enum class Direction { None, TwoWay, OneWay, Stripe };
@@ -103,6 +104,7 @@ struct Cloth {
   bool scraps = false;          ///< cloth without a size: planned as a list of rough rectangles
   std::optional<Length> width;  ///< usable, between the selvedges
   std::vector<OnHand> lengths;  ///< on hand
+  bool collection = false;      ///< its lengths are different cloths, of each of which as much is taken
   Direction direction = Direction::None;
   std::optional<Stand> stand;  ///< absent: as pieces lie where there is a direction, else any
   Length increment = Length::nanometres(50'000'000);  ///< the shop's step of sale

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <charconv>
+#include <cmath>
 #include <map>
 
 #include "csv.hpp"
@@ -17,10 +18,10 @@ using nlohmann::json;
 
 namespace {
 
-constexpr std::array kShelfColumns{"cloth",        "colour",       "hatch",  "direction", "width",
-                                   "length",       "length_width", "sold",   "step",      "piece_width",
-                                   "piece_length", "price",        "shrink", "thickness", "fray",
-                                   "washed",       "thread"};
+constexpr std::array kShelfColumns{"cloth",        "colour",       "hatch",     "direction", "width",
+                                   "length",       "length_width", "sold",      "step",      "piece_width",
+                                   "piece_length", "price",        "shrink",    "thickness", "fray",
+                                   "washed",       "thread",       "collection"};
 
 /// With its unit, and so that it is read back as it is: what is of the other system stands in that.
 std::string exactText(Length length, LengthUnit unit) {
@@ -69,7 +70,7 @@ class ClothRows {
     for (const char* key : {"colour", "hatch", "direction"})
       if (const auto at = row.find(key); at != row.end()) edit_[key] = at->second;
     if (const auto ok = length(row, "width", edit_); !ok) return ok;
-    for (const char* key : {"price", "shrink"})
+    for (const char* key : {"price", "shrink", "collection"})
       if (const auto ok = this->number(row, key, edit_); !ok) return ok;
     if (const auto ok = sold(row); !ok) return ok;
     if (const auto ok = facts(row); !ok) return ok;
@@ -115,7 +116,10 @@ class ClothRows {
     const auto [end, ec] = std::from_chars(text.data(), text.data() + text.size(), x);
     if (ec != std::errc() || end != text.data() + text.size())
       return fail("shelf-number", number_, key, oneLine(text, 30));
-    into[key] = x;
+    if (std::trunc(x) == x && std::abs(x) < 1e9)
+      into[key] = static_cast<std::int64_t>(x);
+    else
+      into[key] = x;
     return {};
   }
   Status sold(const Row& row) {
@@ -199,8 +203,12 @@ std::string shelfCsv(const Project& project) {
         out += (c ? "," : "") + csvField(one[kShelfColumns[c]]);
       out += "\r\n";
     };
+    if (cloth.collection) row["collection"] = std::to_string(cloth.lengths.size());
     if (cloth.lengths.empty()) add(nullptr);
-    for (const OnHand& l : cloth.lengths) add(&l);
+    for (const OnHand& l : cloth.lengths) {
+      add(&l);
+      if (cloth.collection) break;  // the others are like it
+    }
   }
   return out;
 }

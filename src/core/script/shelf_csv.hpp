@@ -10,8 +10,8 @@
 namespace clathra {
 
 /// Columns cloth, colour, hatch, direction, width, length, length_width, sold, step, piece_width,
-/// piece_length, price, shrink, thickness, fray, washed, thread. Lengths with their unit. Holes, outlines,
-/// prints and what was cut stay with the project.
+/// piece_length, price, shrink, thickness, fray, washed, thread, collection. Lengths with their unit. Holes,
+/// outlines, prints and what was cut stay with the project.
 std::string shelfCsv(const Project& project);
 
 /// The edits that put such a table on the project's shelf: a cloth it has is changed as far as the table

@@ -238,6 +238,7 @@ json toJson(const Cloth& cloth) {
   if (cloth.price) out["price"] = *cloth.price;
   if (cloth.shrinkPercent > 0) out["shrink"] = cloth.shrinkPercent;
   if (cloth.print) out["print"] = toJson(*cloth.print);
+  if (cloth.collection) out["collection"] = cloth.lengths.size();
   if (cloth.facts != ClothFacts{}) out["facts"] = factsJson(cloth.facts);
   if (!cloth.cuts.empty()) out["cuts"] = toJson(cloth.cuts);
   return out;
@@ -368,6 +369,8 @@ ClothFields readClothFields(Fields& in) {
   if (out.width && *out.width && in.has("width_typed_in"))
     *out.width = (*out.width)->typed(typedIn(json(in.text("width_typed_in", {}, 10))));
   out.lengths = ifThere(in, "lengths", [&] { return readLengths(in); });
+  out.collection = ifThere(in, "collection",
+                           [&] { return static_cast<int>(in.whole("collection", 1, kMostOfCollection)); });
   out.direction = kindIn<Direction>(in, "direction", directionNames());
   if (in.isNull("stand")) out.stand = std::optional<Stand>();
   if (in.has("stand"))

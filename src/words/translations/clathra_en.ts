@@ -52,6 +52,13 @@
         <numerusform>for %n pieces of the layout.</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n different cloth(s), each %1 × %2</source>
+      <translation>
+        <numerusform>%n different cloth, each %1 × %2</numerusform>
+        <numerusform>%n different cloths, each %1 × %2</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>Session</name>
@@ -988,6 +995,27 @@
       <translation>
         <numerusform>It will be washed: what seals the sharp tips of %n piece, and any glue, must stand water.</numerusform>
         <numerusform>It will be washed: what seals the sharp tips of %n pieces, and any glue, must stand water.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>From each of %n cloth(s): %2</source>
+      <translation>
+        <numerusform>From each of %n cloth: %2</numerusform>
+        <numerusform>From each of %n cloths: %2</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n rectangle(s) of %2 × %3 for %4.</source>
+      <translation>
+        <numerusform>%n rectangle of %2 × %3 for %4.</numerusform>
+        <numerusform>%n rectangles of %2 × %3 for %4.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n strip(s) %2 wide, and from that %3.</source>
+      <translation>
+        <numerusform>%n strip %2 wide, and from that %3.</numerusform>
+        <numerusform>%n strips %2 wide, and from that %3.</numerusform>
       </translation>
     </message>
   </context>

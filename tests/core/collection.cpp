@@ -1,0 +1,160 @@
+// Collections: many cloths of one size, of each of which as much is cut.
+#include <map>
+
+#include "cutting/ticks.hpp"
+#include "registry.hpp"
+#include "script/shelf_csv.hpp"
+#include "sound_plan.hpp"
+#include "store/file.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+/// Squares of 50 with 6 mm, four rows of ten, all of a collection of squares of 127 mm.
+Project charms(int count, const char* method = "rectangles") {
+  Project p = support::project(support::recipe("squares", 50, 10, 4));
+  for (const json& step :
+       {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setAllowance"}, {"value", 6}},
+        json{{"edit", "addCloth"},
+             {"name", "Dawn Set"},
+             {"width", 127},
+             {"lengths", {127}},
+             {"collection", count}},
+        json{{"edit", "paint"}, {"cloth", "Dawn Set"}, {"all", true}},
+        json{{"edit", "chooseMethod"}, {"cloth", "Dawn Set"}, {"method", method}}})
+    p = support::edited(p, step);
+  return p;
+}
+
+ClothId dawn(const Project& p) {
+  return *findCloth(p, "Dawn Set");
+}
+
+/// Patches by the cloth of the collection, as the shelf lists it.
+std::map<int, int> perCloth(const CutPlan& plan) {
+  std::map<int, int> out;
+  const CutMethod* m = plan.method();
+  for (const PlacedPatch& p : m->laid.placements) {
+    const int at = m->laid.lengths[static_cast<std::size_t>(p.length)].number;
+    ++out[at];
+  }
+  return out;
+}
+
+}  // namespace
+
+class CollectionTest : public QObject {
+  Q_OBJECT
+ private slots:
+  /// Forty from 34: one of each, and a second of six. From three of them: 13, 13 and 14 would be asked for,
+  /// but a square of 127 holds four of 62; twelve come from them, the rest is to be bought.
+  void asMuchFromEach_data() {
+    QTest::addColumn<QString>("method");
+    for (const char* m : {"strips", "template", "rectangles"}) QTest::newRow(m) << m;
+  }
+  void asMuchFromEach() {
+    QFETCH(QString, method);
+    const Project p = charms(34, method.toUtf8().constData());
+    const CutPlan plan = support::soundPlan(p, dawn(p));
+    QCOMPARE(plan.chosen, method.toStdString());
+    std::map<int, int> counts;
+    for (const auto& [cloth, n] : perCloth(plan)) ++counts[n];
+    QCOMPARE(counts, (std::map<int, int>{{1, 28}, {2, 6}}));
+    COMPARE_TO(*plan.buyLength, 0, 1e-9);
+    const CutPlan few = support::soundPlan(charms(3, method.toUtf8().constData()), dawn(p));
+    int own = 0;
+    for (const auto& [cloth, n] : perCloth(few)) own += cloth > 0 ? n : 0;
+    QCOMPARE(own, 12);
+    QVERIFY(*few.buyLength > 0);
+  }
+  /// Two shapes over the cloths: the second begins where the first gave least.
+  void twoHandsAreDealtOut() {
+    Project p = support::project(support::recipe("parallelogram-chevrons", 20, 4, 3));
+    p = support::edited(
+        p,
+        {{"edit", "addCloth"}, {"name", "Dawn Set"}, {"width", 250}, {"lengths", {250}}, {"collection", 7}});
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "Dawn Set"}, {"all", true}});
+    p = support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "Dawn Set"}, {"method", "rectangles"}});
+    const CutPlan plan = support::soundPlan(p, dawn(p));
+    const auto all = perCloth(plan);
+    int least = 1000, most = 0;
+    for (int i = 1; i <= 7; ++i) {
+      const auto at = all.find(i);
+      const int n = at == all.end() ? 0 : at->second;
+      least = std::min(least, n);
+      most = std::max(most, n);
+    }
+    QVERIFY2(most - least <= 2, qPrintable(QStringLiteral("%1 to %2").arg(least).arg(most)));
+  }
+  void oneSentenceAndATickForEach() {
+    const Project p = charms(34);
+    const CutPlan plan = support::soundPlan(p, dawn(p));
+    const CutMethod& m = *plan.method();
+    std::vector<std::string> headers;
+    int ticks = 0;
+    for (std::size_t i = 0; i < m.steps.size(); ++i) {
+      if (m.ticks[i] < 0)
+        headers.push_back(said(m.steps[i], LengthUnit::Millimetre));
+      else
+        ++ticks;
+    }
+    QCOMPARE(headers.size(), 2U);
+    QCOMPARE(ticks, 34);
+    const auto has = [&](const char* what) {
+      return std::any_of(headers.begin(), headers.end(),
+                         [&](const std::string& h) { return h.find(what) != std::string::npos; });
+    };
+    QVERIFY(has("From each of 28 cloths: 1 rectangle of 62 mm × 62 mm"));
+    QVERIFY(has("From each of 6 cloths: 2 rectangles of 62 mm × 62 mm"));
+    QVERIFY(!plan.methods.back().length);  // traced: it would fill the first cloths
+  }
+  /// A cloth that was cut is left for those that were not, where fewer are wanted than there are.
+  void whatIsCutIsNotCutAgainFirst() {
+    Project p = charms(60);  // forty of sixty
+    for (int i = 0; i < 5; ++i) {
+      const CutPlan plan = support::soundPlan(p, dawn(p));
+      const auto cut = cutOf(*p.layout, plan, 0);
+      QVERIFY(cut);
+      p = support::edited(p, TakeCut{dawn(p), *cut, false});
+    }
+    std::map<int, int> at;
+    for (const ClothCut& c : clothById(p, dawn(p))->cuts) ++at[c.length];
+    QCOMPARE(at.size(), 5U);  // each of another cloth
+    QCOMPARE(cutInput(p, dawn(p))->pieces.size(), 35U);
+    const CutPlan rest = support::soundPlan(p, dawn(p));
+    for (const PlacedPatch& patch : rest.method()->laid.placements)
+      QVERIFY(!at.contains(rest.origins[static_cast<std::size_t>(patch.length)].length));
+    const auto back = deserialize(*serialize(p));
+    QVERIFY(back);
+    QVERIFY(sameContent(*back, p));
+    QVERIFY(clothById(*back, dawn(p))->collection);
+  }
+  void theCountIsChangedAndTakenAway() {
+    Project p = charms(34);
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Dawn Set"}, {"collection", 12}});
+    const Cloth* c = clothById(p, dawn(p));
+    QCOMPARE(c->lengths.size(), 12U);
+    QVERIFY(c->collection && c->lengths.back().straight);
+    const std::string table = shelfCsv(p);
+    const auto edits = shelfEdits(support::project(support::recipe("squares", 50, 2, 2)), table);
+    QVERIFY(edits);
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Dawn Set"}, {"collection", 1}});
+    c = clothById(p, dawn(p));
+    QCOMPARE(c->lengths.size(), 1U);
+    QVERIFY(!c->collection);
+    Project other = support::project(support::recipe("squares", 50, 2, 2));
+    for (const Edit& e : *edits) other = support::edited(other, e);
+    QCOMPARE(clothById(other, dawn(other))->lengths.size(), 12U);
+    QVERIFY(clothById(other, dawn(other))->collection);
+    QVERIFY(
+        !support::refusal(p, {{"edit", "changeCloth"}, {"cloth", "Dawn Set"}, {"collection", 0}}).empty());
+    QVERIFY(!support::refusal(p, {{"edit", "changeCloth"}, {"cloth", "Dawn Set"}, {"collection", 100000}})
+                 .empty());
+  }
+};
+
+CLATHRA_TEST(CollectionTest, "collection")
+#include "collection.moc"
