@@ -113,8 +113,11 @@ class CutMap {
     return y + above + plan_.width * scale + under;
   }
   QString nameOf(const Row& row) const {
-    if (laid_.lengths.size() < 2) return say("cut end");
     const ClothLength& l = laid_.lengths[static_cast<std::size_t>(row.length)];
+    if (plan_.collection && !l.toBuy)
+      return l.like > 1 ? say("cloth %1 and %2 like it").arg(l.number).arg(l.like - 1)
+                        : say("cloth %1").arg(l.number);
+    if (laid_.lengths.size() < 2) return say("cut end");
     if (l.toBuy) return say("to buy");
     return say("length %1, %2")
         .arg(l.number)
@@ -346,12 +349,14 @@ void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan,
   if (plan.width <= 0 || !plan.method() || !clothById(project, plan.cloth)) return;
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
-  CutMap(painter, project, plan, into, look).paint();
+  const CutPlan shown = plan.collection ? oneOfEach(plan) : CutPlan();
+  CutMap(painter, project, plan.collection ? shown : plan, into, look).paint();
   painter.restore();
 }
 
-std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan) {
+std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& whole) {
   std::vector<MapLabel> out;
+  const CutPlan plan = oneOfEach(whole);
   const CutMethod* m = plan.method();
   if (!m) return out;
   const LengthUnit unit = project.settings.unit;

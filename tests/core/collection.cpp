@@ -109,6 +109,15 @@ class CollectionTest : public QObject {
     };
     QVERIFY(has("From each of 28 cloths: 1 rectangle of 62 mm × 62 mm"));
     QVERIFY(has("From each of 6 cloths: 2 rectangles of 62 mm × 62 mm"));
+    // The map shows one of each.
+    const CutPlan shown = oneOfEach(plan);
+    const auto& lengths = shown.method()->laid.lengths;
+    QCOMPARE(lengths.size(), 2U);
+    QCOMPARE(lengths[0].like, 6);
+    QCOMPARE(lengths[1].like, 28);
+    QCOMPARE(shown.method()->laid.placements.size(), 3U);
+    for (const PlacedPatch& patch : shown.method()->laid.placements)
+      QCOMPARE(shown.method()->laid.bands[static_cast<std::size_t>(patch.band)].length, patch.length);
     QVERIFY(!plan.methods.back().length);  // traced: it would fill the first cloths
   }
   /// A cloth that was cut is left for those that were not, where fewer are wanted than there are.
@@ -116,7 +125,10 @@ class CollectionTest : public QObject {
     Project p = charms(60);  // forty of sixty
     for (int i = 0; i < 5; ++i) {
       const CutPlan plan = support::soundPlan(p, dawn(p));
-      const auto cut = cutOf(*p.layout, plan, 0);
+      const auto& ticks = plan.method()->ticks;
+      const auto tick = std::find_if(ticks.begin(), ticks.end(), [](int t) { return t >= 0; });
+      QVERIFY(tick != ticks.end());
+      const auto cut = cutOf(*p.layout, plan, *tick);
       QVERIFY(cut);
       p = support::edited(p, TakeCut{dawn(p), *cut, false});
     }

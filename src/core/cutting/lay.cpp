@@ -1,7 +1,9 @@
 // Laying what a method cuts on the lengths of cloth there are, and saying it step by step.
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numeric>
+#include <tuple>
 
 #include "cutting/methods.hpp"
 #include "cutting/times.hpp"
@@ -334,24 +336,28 @@ Message fromOne(const CutGroup& g, const BandRun& run, BandKind kind) {
   return g.crossing.empty() ? out : Message("two-sentences", std::move(out), g.crossing);
 }
 
-/// One sentence for all cloths of which the same is taken, then each of them to be ticked.
+/// One sentence for all cloths that are cut alike, then each of them to be ticked.
 void addCollectionSteps(CutMethod& m, BandKind kind) {
-  const auto runs = runsOf(m.laid);
-  std::vector<Message> what;
-  for (const BandRun& run : runs)
-    what.push_back(fromOne(m.groups[static_cast<std::size_t>(run.group)], run, kind));
-  std::vector<bool> said(runs.size(), false);
-  for (std::size_t i = 0; i < runs.size(); ++i) {
-    if (said[i]) continue;
-    m.steps.emplace_back("collection-from-each", std::count(what.begin(), what.end(), what[i]), what[i]);
+  std::map<int, std::vector<Message>> ofCloth;
+  for (const BandRun& run : runsOf(m.laid))
+    ofCloth[run.length].push_back(fromOne(m.groups[static_cast<std::size_t>(run.group)], run, kind));
+  std::vector<std::pair<std::vector<Message>, int>> kinds;
+  for (const auto& [length, what] : ofCloth) {
+    const auto at = std::find_if(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == what; });
+    if (at == kinds.end())
+      kinds.emplace_back(what, 1);
+    else
+      ++at->second;
+  }
+  for (const auto& [what, n] : kinds) {
+    m.steps.emplace_back("collection-from-each", n, Arg(what));
     addTicks(m, -1);
-    for (std::size_t k = i; k < runs.size(); ++k) {
-      if (said[k] || what[k] != what[i]) continue;
-      said[k] = true;
-      const ClothLength& l = m.laid.lengths[static_cast<std::size_t>(runs[k].length)];
-      m.steps.push_back(l.toBuy ? Message("collection-bought") : Message("collection-cloth", l.number));
-      addTicks(m, static_cast<int>(k));
-    }
+  }
+  for (const auto& [length, what] : ofCloth) {
+    const ClothLength& l = m.laid.lengths[static_cast<std::size_t>(length)];
+    m.steps.push_back(l.toBuy ? Message("collection-bought", Arg(what))
+                              : Message("collection-cloth", l.number, Arg(what)));
+    addTicks(m, length);
   }
 }
 
@@ -476,6 +482,66 @@ std::vector<BandRun> runsOf(const CutLayout& layout) {
     run.most = std::max(run.most, run.last);
   }
   return out;
+}
+
+namespace {
+
+/// What is cut from a length, to be compared.
+std::vector<std::tuple<int, int, double, double, int>> cutsOn(const CutLayout& laid, int length) {
+  const std::vector<int> patches = patchesInBands(laid);
+  std::vector<std::tuple<int, int, double, double, int>> out;
+  for (std::size_t b = 0; b < laid.bands.size(); ++b) {
+    const Band& band = laid.bands[b];
+    if (band.length == length)
+      out.emplace_back(static_cast<int>(band.kind), band.group, band.from, band.to, patches[b]);
+  }
+  return out;
+}
+
+}  // namespace
+
+CutPlan oneOfEach(CutPlan plan) {
+  if (!plan.collection) return plan;
+  for (CutMethod& m : plan.methods) {
+    CutLayout& laid = m.laid;
+    std::vector<int> to(laid.lengths.size(), -1);
+    std::vector<std::pair<std::vector<std::tuple<int, int, double, double, int>>, std::size_t>> kinds;
+    std::vector<ClothLength> lengths;
+    for (std::size_t l = 0; l < laid.lengths.size(); ++l) {
+      auto cuts = cutsOn(laid, static_cast<int>(l));
+      if (cuts.empty()) continue;
+      const auto at =
+          std::find_if(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == cuts; });
+      if (at != kinds.end()) {
+        ++lengths[at->second].like;
+        continue;
+      }
+      to[l] = static_cast<int>(lengths.size());
+      kinds.emplace_back(std::move(cuts), lengths.size());
+      lengths.push_back(laid.lengths[l]);
+    }
+    laid.lengths = std::move(lengths);
+    std::vector<int> bandTo(laid.bands.size(), -1);
+    std::vector<Band> bands;
+    for (std::size_t b = 0; b < laid.bands.size(); ++b) {
+      const int length = to[static_cast<std::size_t>(laid.bands[b].length)];
+      if (length < 0) continue;
+      bandTo[b] = static_cast<int>(bands.size());
+      bands.push_back(laid.bands[b]);
+      bands.back().length = length;
+    }
+    laid.bands = std::move(bands);
+    std::erase_if(laid.placements,
+                  [&](const PlacedPatch& p) { return to[static_cast<std::size_t>(p.length)] < 0; });
+    for (PlacedPatch& p : laid.placements) {
+      p.length = to[static_cast<std::size_t>(p.length)];
+      p.band = bandTo[static_cast<std::size_t>(p.band)];
+    }
+    std::erase_if(laid.offcuts,
+                  [&](const Offcut& o) { return bandTo[static_cast<std::size_t>(o.band)] < 0; });
+    for (Offcut& o : laid.offcuts) o.band = bandTo[static_cast<std::size_t>(o.band)];
+  }
+  return plan;
 }
 
 CutMethod laid(const CutInput& in, const std::vector<WindowPart>& windows, double windowLength,

@@ -441,6 +441,7 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
   plan.lengths = cloth.lengths;
   plan.origins = in.origins;
   plan.width = stripWidthOf(cloth);
+  plan.collection = cloth.collection;
   plan.chosen = cloth.method;
   const auto demands = demandsOf(in);
   for (const PatchDemand& d : demands) plan.pieces += d.pieces;

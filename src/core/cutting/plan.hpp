@@ -74,6 +74,7 @@ struct ClothLength {
   double used = 0;               ///< mm from the cut end
   bool toBuy = false;            ///< else it is on hand, as the cloth lists them
   int number = 0;                ///< as the shelf lists it, from 1; 0: to buy
+  int like = 1;                  ///< cloths of a collection that are cut so, where one stands for all
 };
 
 enum class BandKind { Squaring, Windows, Strip, Row, Traced };
@@ -170,6 +171,7 @@ struct CutPlan {
   std::vector<OnHand> lengths;        ///< that it was made on: what is left of those on the shelf
   std::vector<LengthOrigin> origins;  ///< where they lie on those
   double width = 0;                   ///< mm; 0 for scraps
+  bool collection = false;            ///< a tick is of one of its cloths, not of a run of strips
   std::vector<WindowPart> windows;
   std::vector<CutMethod> methods;
   std::string chosen;  ///< by the quilter, else the recommended one
@@ -187,6 +189,10 @@ struct CutPlan {
 
   const CutMethod* method() const;
 };
+
+/// The plan of a collection with one cloth for all that are cut alike, and without those that are not: what a
+/// map has to show. Other plans stay as they are.
+CutPlan oneOfEach(CutPlan plan);
 
 /// All that the plan of one cloth depends on.
 struct CutInput {

@@ -91,7 +91,16 @@ std::optional<ClothCut> cutOf(const Layout& layout, const CutPlan& plan, int tic
   const auto& bands = m->laid.bands;
   int length = -1;
   double from = 0, to = 0;
-  if (const auto runs = runsOf(m->laid); !runs.empty()) {
+  const auto runs = runsOf(m->laid);
+  if (plan.collection) {
+    // Everything that is cut from one of its cloths.
+    for (const BandRun& run : runs) {
+      if (run.length != tick) continue;
+      from = length < 0 ? run.from : std::min(from, run.from);
+      to = std::max(to, run.to);
+      length = tick;
+    }
+  } else if (!runs.empty()) {
     if (number >= runs.size()) return std::nullopt;
     length = runs[number].length;
     from = runs[number].from;

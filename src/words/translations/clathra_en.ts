@@ -1005,17 +1005,17 @@
       </translation>
     </message>
     <message numerus="yes">
-      <source>%n rectangle(s) of %2 × %3 for %4.</source>
+      <source>%n rectangle(s) of %2 × %3 for %4</source>
       <translation>
-        <numerusform>%n rectangle of %2 × %3 for %4.</numerusform>
-        <numerusform>%n rectangles of %2 × %3 for %4.</numerusform>
+        <numerusform>%n rectangle of %2 × %3 for %4</numerusform>
+        <numerusform>%n rectangles of %2 × %3 for %4</numerusform>
       </translation>
     </message>
     <message numerus="yes">
-      <source>%n strip(s) %2 wide, and from that %3.</source>
+      <source>%n strip(s) %2 wide, and from that %3</source>
       <translation>
-        <numerusform>%n strip %2 wide, and from that %3.</numerusform>
-        <numerusform>%n strips %2 wide, and from that %3.</numerusform>
+        <numerusform>%n strip %2 wide, and from that %3</numerusform>
+        <numerusform>%n strips %2 wide, and from that %3</numerusform>
       </translation>
     </message>
   </context>
