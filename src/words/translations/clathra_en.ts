@@ -998,13 +998,6 @@
       </translation>
     </message>
     <message numerus="yes">
-      <source>From each of %n cloth(s): %2</source>
-      <translation>
-        <numerusform>From each of %n cloth: %2</numerusform>
-        <numerusform>From each of %n cloths: %2</numerusform>
-      </translation>
-    </message>
-    <message numerus="yes">
       <source>%n rectangle(s) of %2 × %3 for %4</source>
       <translation>
         <numerusform>%n rectangle of %2 × %3 for %4</numerusform>
@@ -1016,6 +1009,13 @@
       <translation>
         <numerusform>%n strip %2 wide, and from that %3</numerusform>
         <numerusform>%n strips %2 wide, and from that %3</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>From each of %n cloth(s): %2.</source>
+      <translation>
+        <numerusform>From each of %n cloth: %2.</numerusform>
+        <numerusform>From each of %n cloths: %2.</numerusform>
       </translation>
     </message>
   </context>
