@@ -145,6 +145,21 @@ class MakingTest : public QObject {
                     both = strips(planOfFen(support::edited(base, making({{"layers", 2}}))));
     QVERIFY(both.cuts < alone.cuts);
     QVERIFY(saysStep(both, "right sides together"));
+    // Four of each hand are one strip each: crossed c times each alone, c times together; two long cuts and
+    // the squared end stay.
+    json four = json::array();
+    for (const int hand : {1, -1})
+      for (std::size_t i = 0, n = 0; i < base.layout->size() && n < 4; ++i)
+        if (base.layout->pieces[i].hand == hand) {
+          four.push_back(i + 1);
+          ++n;
+        }
+    const Project few = after(base, {{{"edit", "paint"}, {"cloth", "B"}, {"all", true}},
+                                     {{"edit", "paint"}, {"cloth", "Fen"}, {"pieces", four}}});
+    const int apart = strips(planOfFen(few)).cuts,
+              together = strips(planOfFen(support::edited(few, making({{"layers", 2}})))).cuts;
+    QVERIFY(together < apart);
+    QCOMPARE(2 * (apart - together), apart - 3);
     json others = json::array();
     for (std::size_t i = 0; i < base.layout->size(); ++i)
       if (base.layout->pieces[i].hand < 0) others.push_back(i + 1);
