@@ -147,7 +147,8 @@ Status cut(const CutOptions& o) {
     if (batch) out.back()["rest"] = restJson(*project, *batch);
     if (o.placements) out.back()["placements"] = placementsJson(*project, *plan);
     if (!card.empty() && only)
-      if (const auto ok = writeBytes(card, cutCardPdf(*project, *plan)); !ok) return ok;
+      if (const auto ok = writeBytes(card, cutCardPdf(*project, *plan, batch ? &*batch : nullptr)); !ok)
+        return ok;
     if (!asJson)
       printLine(
           clothTitle(c) + ": " +

@@ -23,13 +23,14 @@ constexpr double kSmall = 3.6;
 class CardRun {
  public:
   CardRun(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page,
-          const std::function<void()>& newPage)
+          const std::function<void()>& newPage, const CutBatch* batch)
       : p_(painter),
         text_(painter),
         project_(project),
         plan_(plan),
         page_(page),
         newPage_(newPage),
+        batch_(batch),
         cloth_(*clothById(project, plan.cloth)) {}
 
   void paint() {
@@ -92,6 +93,11 @@ class CardRun {
     text_.line(line, kEdge, y_ + 4, 4.6, QFont::DemiBold);
     y_ += 7;
     y_ += text_.paragraph(clothLies(plan_), kEdge, y_, width(), kSmall + 0.4) + 2;
+    if (const QString one = shareOfOne(project_, plan_); !one.isEmpty())
+      y_ += text_.paragraph(one, kEdge, y_, width(), kSmall + 0.4) + 2;
+    if (batch_)
+      y_ += text_.paragraph(promiseOf(project_, *batch_), kEdge, y_, width(), kSmall + 0.4, QFont::DemiBold) +
+            2;
   }
 
   void map() {
@@ -103,6 +109,7 @@ class CardRun {
     look.palette = &printPalette();
     look.vector = true;
     look.text = 3.4;
+    if (batch_) look.heldBack = heldBackBy(*batch_);
     paintCutMap(p_, project_, plan_, QRectF(kEdge, y_, width(), height - 4), look);
     y_ += height;
     for (const MapLabel& l : mapLabels(project_, plan_)) {
@@ -240,6 +247,7 @@ class CardRun {
   const CutPlan& plan_;
   const Page& page_;
   const std::function<void()>& newPage_;
+  const CutBatch* batch_;
   const Cloth& cloth_;
   double y_ = kEdge;
 };
@@ -267,9 +275,40 @@ QString clothLies(const CutPlan& plan) {
   return inWords(Message(left && right ? "cloth-lies-both-hands" : "cloth-lies"));
 }
 
+QString shareOfOne(const Project& project, const CutPlan& plan) {
+  const int times = project.settings.times;
+  const CutMethod* m = plan.method();
+  if (times < 2 || !m || !m->length) return {};
+  int patches = 0;
+  for (const CutGroup& g : m->groups) patches += g.demand.patches;
+  for (const WindowPart& w : plan.windows) patches += w.copies;
+  // Shares: strips and stacks serve several of them, so that one alone may take more.
+  const auto share = [&](double of) { return of / times; };
+  const Arg each = numberArg(share(patches), patches % times == 0 ? 0 : 1);
+  const int minutes = static_cast<int>(std::lround(share(m->minutes + plan.windowMinutes)));
+  return inWords(plan.length && plan.width > 0
+                     ? Message("share-of-one", times, each, minutes, boltArg(share(*plan.length)))
+                     : Message("share-of-one-scraps", times, each, minutes),
+                 project.settings.unit);
+}
+
+QString promiseOf(const Project& project, const CutBatch& batch) {
+  const LengthUnit unit = project.settings.unit;
+  const Cloth* cloth = clothById(project, batch.now.cloth);
+  if (cloth && cloth->scraps) return inWords(Message("promise-scraps"));
+  if (batch.fits) return inWords(Message("promise-fits"));
+  std::vector<Message> lacking;
+  for (const MissingPatches& m : batch.missing)
+    lacking.emplace_back("patches-of", shapesArg(m.count, project.layout->shapes[m.shape].title));
+  const double buy = batch.rest.buyLength.value_or(0);
+  return inWords(buy > 0 ? Message("promise-lacks-buy", Arg(lacking), boltArg(buy))
+                         : Message("promise-lacks", Arg(lacking)),
+                 unit);
+}
+
 void paintCutCard(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page,
-                  const std::function<void()>& newPage) {
-  CardRun(painter, project, plan, page, newPage).paint();
+                  const std::function<void()>& newPage, const CutBatch* batch) {
+  CardRun(painter, project, plan, page, newPage, batch).paint();
 }
 
 }  // namespace clathra

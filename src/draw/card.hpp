@@ -3,7 +3,7 @@
 #include <QPainter>
 #include <functional>
 
-#include "cutting/plan.hpp"
+#include "cutting/batch.hpp"
 #include "model/page.hpp"
 #include "model/project.hpp"
 
@@ -14,8 +14,14 @@ QString bladeCautions();
 /// How the cloth must lie: "Right side up …"; the way handed patches come out right.
 QString clothLies(const CutPlan& plan);
 
-/// Paints the card in mm; calls newPage when a page is full (and gets a fresh one).
+/// Where a project is made several times: what one of them takes of the plan's figures. Else empty.
+QString shareOfOne(const Project& project, const CutPlan& plan);
+/// What a batch promises of the rest, or what it lacks.
+QString promiseOf(const Project& project, const CutBatch& batch);
+
+/// Paints the card in mm; calls newPage when a page is full (and gets a fresh one). With a batch the plan is
+/// what is cut now, and the map shows what is kept for the rest.
 void paintCutCard(QPainter& painter, const Project& project, const CutPlan& plan, const Page& page,
-                  const std::function<void()>& newPage);
+                  const std::function<void()>& newPage, const CutBatch* batch = nullptr);
 
 }  // namespace clathra

@@ -32,6 +32,10 @@ std::vector<int> shownLengths(const CutLayout& laid, const std::vector<std::pair
   return out;
 }
 
+bool liesOnEachOther(const CutGroup& g, const BandRun& run) {
+  return g.layers > 1 && g.width <= 0 && run.count > 1;
+}
+
 /// Cloth coordinates (x across, y along) to the map: lengths lie below each other, each runs to the right.
 class CutMap {
  public:
@@ -75,7 +79,10 @@ class CutMap {
       bands();
       patches(window);
       for (const BandRun& run : runs)
-        if (run.length == r.length) label(run);
+        if (run.length == r.length) {
+          stacks(run);
+          label(run);
+        }
       rest();
       used();
     }
@@ -279,6 +286,39 @@ class CutMap {
     }
   }
 
+  /// Strips that are cut on each other: a bracket under each stack with its layers, those that lie right
+  /// sides together joined by their fold.
+  void stacks(const BandRun& run) {
+    const CutGroup& g = plan_.method()->groups[static_cast<std::size_t>(run.group)];
+    if (!liesOnEachOther(g, run)) return;
+    const double each = (run.to - run.from) / run.count, t = look_.text, y = row_->area.bottom() - t * 0.3;
+    p_.setBrush(Qt::NoBrush);
+    for (int first = 0; first < run.count; first += g.layers) {
+      const int n = std::min(g.layers, run.count - first);
+      const double left = at(0, run.from + first * each).x() + t * 0.15,
+                   right = at(0, run.from + (first + n) * each).x() - t * 0.15;
+      const double wide = std::min(t * 1.3, right - left), high = t * 0.26 * (n - 1);
+      const QRectF plate((left + right - wide) / 2 - t * 0.3, y - t * 0.75 - high, wide + t * 0.6,
+                         high + t * 0.6);
+      p_.setPen(Qt::NoPen);
+      p_.setBrush(look_.vector ? QColor(Qt::white) : QColor(0xFCFAF5));
+      p_.drawRoundedRect(plate, t * 0.2, t * 0.2);
+      p_.drawRect(QRectF(left, y - t * 0.3, right - left, t * 0.45));
+      p_.setBrush(Qt::NoBrush);
+      p_.setPen(QPen(QColor(0x1F2D38), t / 11));
+      p_.drawPolyline(QPolygonF{{left, y - t * 0.3}, {left, y}, {right, y}, {right, y - t * 0.3}});
+      drawLayers(QRectF(plate.left() + t * 0.3, y - t * 0.45 - high, wide, high), n, g.pairs);
+    }
+  }
+  void drawLayers(const QRectF& into, int n, bool pairs) {
+    const double step = n > 1 ? into.height() / (n - 1) : 0;
+    for (int i = 0; i < n; ++i) {
+      const double y = into.bottom() - i * step;
+      p_.drawLine(QPointF(into.left(), y), QPointF(into.right(), y));
+      if (pairs && i % 2 == 1) p_.drawArc(QRectF(into.left() - step / 2, y, step, step), 90 * 16, 180 * 16);
+    }
+  }
+
   void rest() {
     if (std::any_of(look_.heldBack.begin(), look_.heldBack.end(),
                     [&](const auto& one) { return one.first == row_->length; }))
@@ -372,12 +412,17 @@ std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& whole) {
   const auto size = [&](double mm) { return inWords(sizeArg(mm), unit); };
   for (const BandRun& run : runsOf(m->laid)) {
     const CutGroup& g = m->groups[static_cast<std::size_t>(run.group)];
-    if (g.width <= 0)
+    if (g.width <= 0) {
+      QString text = say("%1 wide, up to %2 from each")
+                         .arg(size(g.height), inWords(patchesArg(run.most, g.demand), unit));
+      if (liesOnEachOther(g, run))
+        text += (g.pairs ? say("; %1 on each other, right sides together with the other hand")
+                         : say("; %1 on each other"))
+                    .arg(std::min(g.layers, run.count));
       out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Strip %1"),
                                QT_TRANSLATE_NOOP("map", "Strips %1 to %2"), run.first, run.count),
-                     say("%1 wide, up to %2 from each")
-                         .arg(size(g.height), inWords(patchesArg(run.most, g.demand), unit))});
-    else
+                     text});
+    } else
       out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Row %1"), QT_TRANSLATE_NOOP("map", "Rows %1 to %2"),
                                run.first, run.count),
                      say("%1 × %2 for %3")

@@ -284,12 +284,12 @@ QByteArray cutterPng(const CutterReport& report, const CutterMat& mat) {
   return pngOf(image);
 }
 
-QByteArray cutCardPdf(const Project& project, const CutPlan& plan) {
+QByteArray cutCardPdf(const Project& project, const CutPlan& plan, const CutBatch* batch) {
   const Page page = pageOf(project.settings.page).value_or(standardPages().front());
   const Page card = page.width < 205 ? standardPages().front() : page;  // steps need a hand's breadth
   return pdfPages(card, project.name + ", cutting card",
                   [&](QPainter& painter, const std::function<void()>& newPage) {
-                    paintCutCard(painter, project, plan, card, newPage);
+                    paintCutCard(painter, project, plan, card, newPage, batch);
                   });
 }
 

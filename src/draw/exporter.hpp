@@ -4,7 +4,7 @@
 #include <filesystem>
 #include <functional>
 
-#include "cutting/plan.hpp"
+#include "cutting/batch.hpp"
 #include "exchange/cut_file.hpp"
 #include "exchange/practice_cutter.hpp"
 #include "filesystem.hpp"
@@ -66,7 +66,8 @@ void scaleAboutMiddle(QPainter& painter, const Page& page, PrintScale scale);
                                              const CutWishes& wishes = {});
 /// What the practice cutter made of a file, as a picture.
 QByteArray cutterPng(const CutterReport& report, const CutterMat& mat);
-QByteArray cutCardPdf(const Project& project, const CutPlan& plan);
+/// With a batch: what is cut now, and what is kept for the rest.
+QByteArray cutCardPdf(const Project& project, const CutPlan& plan, const CutBatch* batch = nullptr);
 
 /// Writes the layout or the tallies by the file's suffix. Errors: an unknown or unbuilt format, or as
 /// writeWhole.

@@ -9,6 +9,9 @@ constexpr Sentence kAll[] = {
     {"allowance-small-why",
      QT_TRANSLATE_NOOP("core",
                        "An allowance of %1 is small for the edges of %3, %2 long: the fold springs back.")},
+    {"allowance-small-shape-why",
+     QT_TRANSLATE_NOOP(
+         "core", "The %3 has an allowance of its own, %1, small for edges %2 long: the fold springs back.")},
     {"allow", QT_TRANSLATE_NOOP("core", "Allow %1.")},
     {"allow-label", QT_TRANSLATE_NOOP("core", "Allow %1")},
     {"straight-side", QT_TRANSLATE_NOOP("core", "a straight side")},

@@ -1,5 +1,6 @@
 // Cutting in batches as one does it over months: mark, look, tick, put away, open, go on.
 #include <QTemporaryDir>
+#include <set>
 
 #include "app/cut/cut_station.hpp"
 #include "cutting/ticks.hpp"
@@ -61,6 +62,14 @@ bool logLiesApart(const Project& p) {
   return true;
 }
 
+int coloursOf(QWidget& w) {
+  const QImage image = w.grab().toImage();
+  std::set<QRgb> all;
+  for (int y = 0; y < image.height(); ++y)
+    for (int x = 0; x < image.width(); ++x) all.insert(image.pixel(x, y));
+  return static_cast<int>(all.size());
+}
+
 int patchesCut(const Project& p) {
   int n = 0;
   for (const ClothCut& c : tideInk(p).cuts)
@@ -104,6 +113,10 @@ class CutNowTest : public QObject {
         for (const CutPatches& p : c.patches)
           for (const auto i : p.pieces) QVERIFY(i >= 3 && i < 23);
       QVERIFY(d.reads(QStringLiteral("20 patches are cut")));
+      // The map is not empty then: it shows what is left to cut, and nothing can be ticked.
+      QVERIFY(d.reads(QStringLiteral("The map shows the rest")));
+      QVERIFY(coloursOf(*d.find<PictureView>(QStringLiteral("Cutting map to scale"))) > 20);
+      QCOMPARE(tickAll(d), 0);
       QVERIFY(d.saveTo(file));
     }
     Driver d;

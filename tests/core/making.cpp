@@ -193,13 +193,36 @@ class MakingTest : public QObject {
   }
   void usualAllowances() {
     QCOMPARE(suggestedAllowance(25.4, LengthUnit::Inch).allowance, Length::sixtyFourths(16));
-    QCOMPARE(suggestedAllowance(26, LengthUnit::Inch).allowance, Length::sixtyFourths(24));
-    QCOMPARE(suggestedAllowance(100, LengthUnit::Inch).allowance, Length::sixtyFourths(32));
+    QCOMPARE(suggestedAllowance(54, LengthUnit::Inch).allowance, Length::sixtyFourths(16));
+    QCOMPARE(suggestedAllowance(56, LengthUnit::Inch).allowance, Length::sixtyFourths(24));
+    QCOMPARE(suggestedAllowance(101, LengthUnit::Inch).allowance, Length::sixtyFourths(32));
     QCOMPARE(suggestedAllowance(20, LengthUnit::Millimetre).allowance, Length::millimetres(6));
-    QCOMPARE(suggestedAllowance(60, LengthUnit::Millimetre).allowance, Length::millimetres(10));
+    QCOMPARE(suggestedAllowance(56, LengthUnit::Millimetre).allowance, Length::millimetres(10));
+    QCOMPARE(suggestedAllowance(101, LengthUnit::Millimetre).allowance, Length::millimetres(12));
+    // What is suggested is never too little for the second look.
+    for (double edge = 3; edge < 300; edge += 0.7)
+      for (const LengthUnit unit : {LengthUnit::Inch, LengthUnit::Millimetre})
+        QVERIFY(suggestedAllowance(edge, unit).allowance.mm() >= leastAllowanceFor(edge) - 1e-9);
+  }
+  /// Edges of 60 mm want 10 mm; the squares of the same layout in another cloth, of 60 as well, are not
+  /// asked.
+  void usualForTheShapesOfACloth() {
     const Project p = squares(5);
-    COMPARE_TO(*shortestSideOf(p, *findCloth(p, "Fen")), 50, 1e-9);
-    QVERIFY(!shortestSideOf(p, *findCloth(p, "A")));
+    const auto usual = usualFor(p, *findCloth(p, "Fen"));
+    QCOMPARE(usual.size(), std::size_t(1));
+    COMPARE_TO(usual[0].advice.edge, 50, 1e-9);
+    QVERIFY(usualFor(p, *findCloth(p, "A")).empty());
+    // Hexagons, squares and triangles of 45 mm, and halves with a longer cut at the quilt's sides.
+    const Project mixed =
+        support::project(support::recipe("hexagon-square-triangle", 45, 5, 6, FinishingSides::EdgePieces));
+    const auto all = usualFor(mixed, mixed.painting[0]);
+    QCOMPARE(all.size(), std::size_t(2));
+    QCOMPARE(all[0].advice.allowance, Length::sixtyFourths(16));
+    QCOMPARE(all[1].advice.allowance, Length::sixtyFourths(24));
+    for (const ShapesAdvice& each : all)
+      for (const auto s : each.shapes)
+        QCOMPARE(suggestedAllowance(mixed.layout->shapes[s], LengthUnit::Inch).allowance,
+                 each.advice.allowance);
   }
   /// By hand, squares of 50 in 1000 mm: 6 mm 62, 16 to a strip, 4 strips; 8 mm 66, 15, 4; 10 mm 70, 14, 4; 12
   /// mm 74, 13, 4: the strips' lengths 273, 289, 305, 321, and 10 cm at 2.00 each where none is on hand.
@@ -216,15 +239,41 @@ class MakingTest : public QObject {
     double before = 0;
     for (std::size_t i = 0; i < 4; ++i) {
       const AllowancePrice& row = (*prices)[i];
-      QVERIFY(row.length > 0 && row.length <= byStrips[i] + 1e-6);
-      QVERIFY(row.length >= before);
-      before = row.length;
-      COMPARE_TO(row.toBuy, std::ceil(row.length / 100 - 1e-9) * 100, 1e-6);
-      COMPARE_TO(*row.money, row.toBuy / 100 * 2, 1e-6);
+      QVERIFY(row.own.length > 0 && row.own.length <= byStrips[i] + 1e-6);
+      QVERIFY(row.own.length >= before);
+      before = row.own.length;
+      COMPARE_TO(row.own.toBuy, std::ceil(row.own.length / 100 - 1e-9) * 100, 1e-6);
+      COMPARE_TO(*row.own.money, row.own.toBuy / 100 * 2, 1e-6);
     }
     Progress stopped;
     stopped.cancel();
     QVERIFY(!allowancePrices(p, *findCloth(p, "Fen"), stopped));
+  }
+  /// With other cloths beside it: Reed is planned with each allowance as well, A has no width and is left
+  /// out.
+  void whatAllowancesCostInAllCloths() {
+    Project p =
+        squares(5, {{{"edit", "changeCloth"}, {"cloth", "Fen"}, {"lengths", json::array()}, {"price", 2}},
+                    {{"edit", "addCloth"}, {"name", "Reed"}, {"width", 400}, {"increment", 50}},
+                    {{"edit", "paint"}, {"cloth", "Reed"}, {"pieces", {11, 12, 13, 14, 15, 16, 17}}},
+                    {{"edit", "paint"}, {"cloth", "A"}, {"pieces", {1, 2}}}});
+    const auto prices = allowancePrices(p, *findCloth(p, "Fen"));
+    QVERIFY(prices);
+    for (const AllowancePrice& row : *prices) {
+      QCOMPARE(row.cloths, 2);
+      QCOMPARE(row.uncut, 1);
+      const Project with =
+          after(p, {{{"edit", "setAllowance"}, {"cloth", "Reed"}, {"value", row.allowance.mm()}}});
+      CutPlan reed = *cutPlan(with, *findCloth(with, "Reed"));
+      COMPARE_TO(row.all.length, row.own.length + *reed.length, 1e-6);
+      COMPARE_TO(row.all.toBuy, row.own.toBuy + *reed.buyLength, 1e-6);
+      QVERIFY(*reed.buyLength > 0 && row.own.money);
+      QVERIFY(!row.all.money);  // what Reed costs is not known
+    }
+    p = after(p, {{{"edit", "changeCloth"}, {"cloth", "Reed"}, {"price", 3}}});
+    const auto priced = allowancePrices(p, *findCloth(p, "Fen"));
+    for (const AllowancePrice& row : *priced)
+      COMPARE_TO(*row.all.money, *row.own.money + (row.all.toBuy - row.own.toBuy) / 50 * 3, 1e-6);
   }
   /// What is said of a cloth comes back from the file as it was said, and what is not said stays unsaid.
   void factsAreKept() {

@@ -26,18 +26,6 @@ Project painted() {
   return support::edited(p, {{"edit", "paint"}, {"cloth", "D"}, {"pieces", {6}}});
 }
 
-QString pdfText(const QByteArray& pdf, const QStringList& options = {}) {
-  const QTemporaryDir folder;
-  QFile file(folder.filePath("x.pdf"));
-  if (!file.open(QIODevice::WriteOnly)) return {};
-  file.write(pdf);
-  file.close();
-  QProcess p;
-  p.start("pdftotext", options + QStringList{file.fileName(), "-"});
-  p.waitForFinished(30'000);
-  return QString::fromUtf8(p.readAllStandardOutput());
-}
-
 /// Width and height that an SVG says it has, mm.
 QSizeF svgSize(const QByteArray& svg) {
   QXmlStreamReader xml(svg);
@@ -110,7 +98,7 @@ class ExportsTest : public QObject {
     const Project p = painted();
     const QByteArray pdf = layoutPdf(p);
     QCOMPARE(pdfPageCount(pdf), 1);
-    const QString text = pdfText(pdf);
+    const QString text = support::pdfText(pdf);
     QVERIFY(text.contains("FRONT"));
     QVERIFY(
         text.contains(QString::fromStdString(formatReadable(p.layout->finished.width(), LengthUnit::Inch))));
@@ -154,7 +142,7 @@ class ExportsTest : public QObject {
     const std::optional<CutPlan> plan = support::soundPlan(p, *findCloth(p, "Samphire Sprig"));
     QVERIFY(plan->method() && plan->method()->steps.size() > 6);
     const QByteArray pdf = cutCardPdf(p, *plan);
-    const QString text = pdfText(pdf, {"-layout"}).simplified();
+    const QString text = support::pdfText(pdf, {"-layout"}).simplified();
     for (const Message& step : plan->method()->steps) {
       const QString begin = inWords(step, p.settings.unit).left(18).simplified();
       QVERIFY2(text.contains(begin), qPrintable(begin));
@@ -170,10 +158,10 @@ class ExportsTest : public QObject {
       const std::optional<CutPlan> plan = support::soundPlan(*demo, c.id);
       const QByteArray pdf = cutCardPdf(*demo, *plan);
       QVERIFY(pdfPageCount(pdf) >= 1);
-      const QString text = pdfText(pdf).simplified();
+      const QString text = support::pdfText(pdf).simplified();
       QVERIFY2(text.contains(QString::fromStdString(clothTitle(c))), clothTitle(c).c_str());
       // Nothing stands outside: what is cropped away to the page is all there is.
-      QCOMPARE(pdfText(pdf, {"-x", "0", "-y", "0", "-W", "595", "-H", "842"}).simplified(), text);
+      QCOMPARE(support::pdfText(pdf, {"-x", "0", "-y", "0", "-W", "595", "-H", "842"}).simplified(), text);
     }
   }
   void aFolderThatIsNotThereIsSaid() {

@@ -6,6 +6,7 @@
 #include <fstream>
 
 #include "draw/card.hpp"
+#include "draw/cut_painter.hpp"
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/sheet_painter.hpp"
@@ -152,6 +153,63 @@ class PagesTest : public QObject {
          {"Reed Ogee", "Right side up", "golden seed head in the middle", "squaring up, 1 cut end",
           "worst place", "Close the guard between cuts", "38 windows"})
       QVERIFY2(text.contains(QString::fromUtf8(words)), words);
+  }
+  /// Strips cut four at once stand in stacks under a bracket; of one layer there is none.
+  void theMapShowsLayersAndTheCardWhatIsKept() {
+    Project p = support::project(support::recipe("squares", 50, 10, 8));
+    for (const auto& step : nlohmann::json::parse(R"([
+           {"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":6},
+           {"edit":"addCloth","name":"Fen","width":640,"lengths":[1500]},
+           {"edit":"paint","cloth":"Fen","all":true},
+           {"edit":"chooseMethod","cloth":"Fen","method":"strips"}])"))
+      p = support::edited(p, step);
+    const ClothId fen = *findCloth(p, "Fen");
+    const auto drawn = [&](const Project& project) {
+      QImage image(1200, 700, QImage::Format_RGB32);
+      image.fill(Qt::white);
+      QPainter painter(&image);
+      paintCutMap(painter, project, support::soundPlan(project, fen), QRectF(10, 10, 1180, 680), {});
+      return image;
+    };
+    // Eighty squares of 62, ten to a strip of 640: eight strips.
+    const Project layers = support::edited(p, {{"edit", "setMaking"}, {"layers", 4}});
+    const CutPlan one = support::soundPlan(p, fen), four = support::soundPlan(layers, fen);
+    for (const MapLabel& l : mapLabels(p, one)) QVERIFY(!l.text.contains("on each other"));
+    bool said = false;
+    for (const MapLabel& l : mapLabels(layers, four)) said = said || l.text.contains("4 on each other");
+    QVERIFY(said);
+    const QImage flat = drawn(p), stacked = drawn(layers);
+    int different = 0, above = 0;
+    for (int y = 0; y < flat.height(); ++y)
+      for (int x = 0; x < flat.width(); ++x)
+        if (flat.pixel(x, y) != stacked.pixel(x, y)) (y > 350 ? different : above)++;
+    QVERIFY2(different > 200,
+             qPrintable(QString::number(different)));  // the brackets lie at the lower selvedge
+    QCOMPARE(above, 0);
+    // Twenty now: the card says so, and dashes what is kept; the plain card does neither.
+    std::vector<std::uint32_t> now;
+    for (std::uint32_t i = 0; i < 20; ++i) now.push_back(i);
+    const auto batch = cutBatch(*cutInput(p, fen), now);
+    QVERIFY(batch && batch->fits);
+    const QString plain = support::pdfText(cutCardPdf(p, batch->now)),
+                  kept = support::pdfText(cutCardPdf(p, batch->now, &*batch));
+    QVERIFY(!plain.contains("Only what is marked"));
+    QVERIFY(kept.simplified().contains("Only what is marked is cut now. The rest, dashed, still fits"));
+    QVERIFY(cutCardPdf(p, batch->now, &*batch).size() > cutCardPdf(p, batch->now).size());
+    const auto inkOf = [](const QByteArray& pdf) {
+      const auto page = support::render(pdf, 1, 100);
+      long dark = 0;
+      for (const char c : page.pixels) dark += static_cast<unsigned char>(c) < 200;
+      return dark;
+    };
+    QVERIFY(inkOf(cutCardPdf(p, batch->now, &*batch)) > inkOf(cutCardPdf(p, batch->now)) + 300);
+    // Where the rest does not fit, the card says what lacks and what to buy.
+    const Project little =
+        support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"lengths", {300}}});
+    const auto lacks = cutBatch(*cutInput(little, fen), now);
+    QVERIFY(lacks && !lacks->fits);
+    const QString words = support::pdfText(cutCardPdf(little, lacks->now, &*lacks)).simplified();
+    QVERIFY2(words.contains("squares lack cloth then: buy"), qPrintable(words.left(600)));
   }
   void aCardOfSeveralLengthsSaysWhatIsCutFromWhich() {
     const auto demo = demoProject(support::library(), "saltmarsh");

@@ -28,6 +28,18 @@ struct PageRaster {
   }
 };
 
+inline QString pdfText(const QByteArray& pdf, const QStringList& options = {}) {
+  const QTemporaryDir folder;
+  QFile file(folder.filePath("x.pdf"));
+  if (!file.open(QIODevice::WriteOnly)) return {};
+  file.write(pdf);
+  file.close();
+  QProcess p;
+  p.start("pdftotext", options + QStringList{file.fileName(), "-"});
+  p.waitForFinished(30'000);
+  return QString::fromUtf8(p.readAllStandardOutput());
+}
+
 inline PageRaster render(const QByteArray& pdf, int page, double dpi = kDpi) {
   const QTemporaryDir folder;
   QFile file(folder.filePath("x.pdf"));

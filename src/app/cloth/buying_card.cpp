@@ -1,5 +1,6 @@
 #include "app/cloth/buying_card.hpp"
 
+#include <QCheckBox>
 #include <QCoreApplication>
 #include <cmath>
 
@@ -102,6 +103,11 @@ BuyingCard::BuyingCard(Session& session) : Card(tr("Buying and washing"), false)
 void BuyingCard::addCollection() {
   different_ = new CountField(tr("Different cloths of this size"), 1, kMostOfCollection);
   body()->addWidget(fieldRow(tr("Different cloths of this size"), different_));
+  each_ = new QCheckBox(tr("Show each of them on the shelf"));
+  body()->addWidget(each_);
+  connect(each_, &QCheckBox::toggled, this, [this](bool on) {
+    if (!filling_) Q_EMIT unfold(on);
+  });
   connect(different_, &CountField::wrong, this, &BuyingCard::said);
   connect(different_, &CountField::countChanged, this, [this] {
     if (!cloth()) return;
@@ -187,7 +193,7 @@ void BuyingCard::setHoles() {
   change(std::move(f), tr("changed the holes of a cloth"));
 }
 
-void BuyingCard::show(ClothId id) {
+void BuyingCard::show(ClothId id, std::optional<bool> unfolded) {
   cloth_ = id;
   const Cloth* c = cloth();
   setEnabled(c != nullptr);
@@ -195,6 +201,8 @@ void BuyingCard::show(ClothId id) {
   filling_ = true;
   fillPieces(*c);
   different_->setCount(c->collection ? static_cast<int>(c->lengths.size()) : 1);
+  each_->setVisible(c->collection);
+  if (unfolded) each_->setChecked(*unfolded);
   showIn(*price_, c->price ? numberText(*c->price, 2) : QString());
   showIn(*shrink_, numberText(c->shrinkPercent, 1));
   stand_->setCurrentIndex(c->stand ? static_cast<int>(*c->stand) + 1 : 0);

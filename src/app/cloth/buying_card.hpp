@@ -5,6 +5,7 @@
 #include "app/widgets/card.hpp"
 #include "app/widgets/fields.hpp"
 
+class QCheckBox;
 class QLabel;
 
 namespace clathra {
@@ -13,10 +14,12 @@ class BuyingCard : public Card {
   Q_OBJECT
  public:
   explicit BuyingCard(Session& session);
-  void show(ClothId cloth);
+  /// `unfolded`: whether the shelf shows each cloth of the collection; absent: as before.
+  void show(ClothId cloth, std::optional<bool> unfolded = {});
 
  Q_SIGNALS:
   void said(const QString& sentence);
+  void unfold(bool open);
 
  private:
   const Cloth* cloth() const { return clothById(session_.project(), cloth_); }
@@ -35,6 +38,7 @@ class BuyingCard : public Card {
   QLabel* holesNote_ = nullptr;
   LengthField* least_ = nullptr;
   CountField* different_ = nullptr;
+  QCheckBox* each_ = nullptr;
   std::vector<SoldPiece> offered_;
   bool filling_ = false;
 };

@@ -66,6 +66,7 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   auto* remarks = new RemarksCard(session_, id());
   buying_ = new BuyingCard(session_);
   connect(buying_, &BuyingCard::said, this, &Station::said);
+  connect(buying_, &BuyingCard::unfold, this, [this](bool open) { unfold(chosen_, open); });
   auto* table = new TableCard(session_);
   connect(table, &TableCard::said, this, &Station::said);
   facts_ = new FactsCard(session_);
@@ -90,6 +91,7 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   connect(addScraps, &QPushButton::clicked, this, [addOne] { addOne(true, tr("Scraps")); });
   connect(&session_, &Session::opened, this, [this] {
     chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
+    unfolded_.clear();
   });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
 }
@@ -357,6 +359,14 @@ void ClothStation::choose(ClothId id) {
   refresh();
 }
 
+void ClothStation::unfold(ClothId id, bool open) {
+  if (open)
+    unfolded_.insert(id);
+  else
+    unfolded_.erase(id);
+  refresh();
+}
+
 void ClothStation::refresh() {
   if (!cloth() && !session_.project().cloths.empty()) chosen_ = session_.project().cloths.front().id;
   fillShelf();
@@ -381,9 +391,10 @@ void ClothStation::fillShelf() {
   drop = std::ceil(drop);
   for (const Cloth& c : session_.project().cloths) {
     const QString shows = ShelfTile::facts(c, unit()) + QString::fromStdString(clothTitle(c)) +
-                          QString::number(room) + QStringLiteral(" ") + QString::number(drop);
+                          QString::number(room) + QStringLiteral(" ") + QString::number(drop) +
+                          QString::number(unfolded_.contains(c.id));
     auto* tile = static_cast<ShelfTile*>(shelfRows_->row(QString::number(c.id), shows, [&] {
-      auto* made = new ShelfTile(session_, c, room, drop);
+      auto* made = new ShelfTile(session_, c, room, drop, unfolded_.contains(c.id));
       connect(made, &QPushButton::clicked, this, [this, id = c.id] { choose(id); });
       return made;
     }));
@@ -395,7 +406,7 @@ void ClothStation::fillShelf() {
 
 void ClothStation::fillBench() {
   const Cloth* c = cloth();
-  buying_->show(chosen_);
+  buying_->show(chosen_, unfolded_.contains(chosen_));
   facts_->show(chosen_);
   gives_->show(chosen_);
   clothCard_->setEnabled(c != nullptr);

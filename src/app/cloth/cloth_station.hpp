@@ -3,6 +3,7 @@
 #include <QCheckBox>
 #include <QComboBox>
 #include <QPlainTextEdit>
+#include <set>
 
 #include "app/canvas/picture_view.hpp"
 #include "app/cloth/buying_card.hpp"
@@ -29,6 +30,8 @@ class ClothStation : public Station {
   Settled settled() const override;
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
   void choose(ClothId cloth);
+  /// A collection's row shows each of its cloths, or one stack again.
+  void unfold(ClothId cloth, bool open);
   ClothId chosen() const { return chosen_; }
 
  private:
@@ -76,6 +79,7 @@ class ClothStation : public Station {
               *mirrorAt_ = nullptr, *pictureWidth_ = nullptr, *markX_ = nullptr, *markY_ = nullptr;
   QLabel* printNote_ = nullptr;
   ClothId chosen_ = kNoCloth;
+  std::set<ClothId> unfolded_;
   bool filling_ = false;
 };
 

@@ -15,15 +15,35 @@ namespace clathra {
 namespace {
 
 constexpr double kLoose = 80;  // px, of a swatch without a size
+/// Of an unfolded collection, px: its tile takes the place of two, each cloth a cell with its number below.
+constexpr double kUnfoldedRoom = 2 * ShelfTile::kRoom + 34, kCell = 62, kNumber = 18, kHead = 100, kRim = 18;
+
+constexpr double kCellGap = 8;
+
+int cellsAcross() {
+  return static_cast<int>(kUnfoldedRoom / kCell);
+}
+/// px at 100 % for each mm of an unfolded collection.
+double cellScale(const Cloth& cloth) {
+  const OnHand& any = cloth.lengths.front();
+  return (kCell - kCellGap) / std::max(widthOf(cloth, any), any.mm());
+}
+/// px from row to row.
+double cellRow(const Cloth& cloth) {
+  return cloth.lengths.front().mm() * cellScale(cloth) + kNumber + kCellGap;
+}
 
 }  // namespace
 
-ShelfTile::ShelfTile(Session& session, const Cloth& cloth, double scale, double drop)
-    : session_(session), id_(cloth.id), scale_(scale) {
+ShelfTile::ShelfTile(Session& session, const Cloth& cloth, double scale, double drop, bool unfolded)
+    : session_(session), id_(cloth.id), scale_(scale), unfolded_(unfolded && cloth.collection) {
   setCheckable(true);
   setAccessibleName(QObject::tr("%1, %2").arg(QString::fromStdString(clothTitle(cloth)),
                                               facts(cloth, session.project().settings.unit)));
-  setFixedSize(scaled(kRoom + 28), scaled(std::max(drop, kLoose) + 118));
+  const int rows = (static_cast<int>(cloth.lengths.size()) + cellsAcross() - 1) / cellsAcross();
+  const double wide = unfolded_ ? kUnfoldedRoom : kRoom,
+               high = unfolded_ ? rows * cellRow(cloth) : std::max(drop, kLoose);
+  setFixedSize(scaled(wide + 28), scaled(high + kHead + kRim));
 }
 
 QString ShelfTile::facts(const Cloth& c, LengthUnit unit) {
@@ -62,16 +82,17 @@ void ShelfTile::draw(QPainter& p, double k) {
   p.setPen(currentPalette().muted);
   p.drawText(QRectF(14 * k, 30 * k, width() - 24 * k, 66 * k), Qt::TextWordWrap | Qt::AlignTop,
              facts(*c, session_.project().settings.unit));
-  const QPointF corner(14 * k, 100 * k);
+  const QPointF corner(14 * k, kHead * k);
   if (c->scraps || !c->width || c->lengths.empty())
     return loose(p, *c, QRectF(corner, QSizeF(110 * k, kLoose * k)));
+  if (unfolded_) return each(p, *c, corner, k);
   if (c->collection) return stack(p, *c, corner, k);
   double x = corner.x();
   for (std::size_t i = 0; i < c->lengths.size(); ++i) {
     const OnHand& l = c->lengths[i];
     const QRectF piece(x, corner.y(), widthOf(*c, l) * scale_ * k, l.mm() * scale_ * k);
     paintClothLength(p, session_.project(), *c, piece, scale_ * k, currentPalette());
-    cutOff(p, *c, static_cast<int>(i), piece, k);
+    cutOff(p, *c, static_cast<int>(i), piece, scale_ * k);
     gone(p, l, piece.topLeft(), k);
     x += piece.width() + 8 * k;
   }
@@ -95,13 +116,29 @@ void ShelfTile::stack(QPainter& p, const Cloth& cloth, QPointF corner, double k)
              QObject::tr("%1 cut").arg(cut.size()));
 }
 
+/// A collection unfolded: its cloths as the log counts them, all to one scale of their own.
+void ShelfTile::each(QPainter& p, const Cloth& cloth, QPointF corner, double k) {
+  const double scale = cellScale(cloth) * k;
+  for (std::size_t i = 0; i < cloth.lengths.size(); ++i) {
+    const OnHand& l = cloth.lengths[i];
+    const int at = static_cast<int>(i), column = at % cellsAcross(), row = at / cellsAcross();
+    const QRectF piece(corner.x() + column * kCell * k, corner.y() + row * cellRow(cloth) * k,
+                       widthOf(cloth, l) * scale, l.mm() * scale);
+    paintClothLength(p, session_.project(), cloth, piece, scale, currentPalette());
+    cutOff(p, cloth, at, piece, scale);
+    p.setPen(currentPalette().ink);
+    p.setFont(textFont(13 * k));
+    p.drawText(QRectF(piece.left(), piece.bottom() + 1, kCell * k, (kNumber - 2) * k), Qt::AlignLeft,
+               QString::number(at + 1));
+  }
+}
+
 /// What was cut: stretches that went right across faded and crossed out, patches as holes.
-void ShelfTile::cutOff(QPainter& p, const Cloth& cloth, int length, const QRectF& piece, double k) const {
+void ShelfTile::cutOff(QPainter& p, const Cloth& cloth, int length, const QRectF& piece, double scale) const {
   for (const ClothCut& c : cloth.cuts) {
     if (c.length != length) continue;
     if (c.to > c.from) {
-      const QRectF across(piece.left(), piece.top() + c.from * scale_ * k, piece.width(),
-                          (c.to - c.from) * scale_ * k);
+      const QRectF across(piece.left(), piece.top() + c.from * scale, piece.width(), (c.to - c.from) * scale);
       QColor faded = currentPalette().panel;
       faded.setAlphaF(0.82F);
       p.fillRect(across.adjusted(1, 0, -1, 0), faded);
@@ -113,7 +150,7 @@ void ShelfTile::cutOff(QPainter& p, const Cloth& cloth, int length, const QRectF
     for (const CutPatches& patches : c.patches)
       for (const Polygon& outline : patches.outlines) {
         QPolygonF mapped;
-        for (const Point q : outline) mapped << piece.topLeft() + QPointF(q.x, q.y) * scale_ * k;
+        for (const Point q : outline) mapped << piece.topLeft() + QPointF(q.x, q.y) * scale;
         p.drawPolygon(mapped);
       }
   }

@@ -77,12 +77,13 @@ void CutStation::buildPicture() {
   top->addLayout(head);
   auto* row = new QHBoxLayout;
   map_ = new PictureView(tr("Cutting map to scale"), [this](QPainter& p, const QRectF& into) {
-    if (!plan() || !cloth()) return;
+    const auto shown = drawn();
+    if (!shown || !cloth()) return;
     CutMapLook look;
     look.palette = &currentPalette();
     look.text = 14 * textScale();
     if (view_ == Now && batch()) look.heldBack = heldBackBy(*batch());
-    paintCutMap(p, session_.project(), *plan(), into, look);
+    paintCutMap(p, session_.project(), *shown, into, look);
   });
   map_->setMinimumSize(220, 140);
   row->addWidget(map_, 3);
@@ -154,6 +155,11 @@ std::shared_ptr<const CutPlan> CutStation::plan() const {
   if (view_ == Whole || (view_ == Rest && markedHere() == 0)) return session_.plan(chosen_);
   if (!shown) return nullptr;
   return {shown, view_ == Now ? &shown->now : &shown->rest};
+}
+
+/// What the map shows: the plan, or the rest once all that was marked is cut.
+std::shared_ptr<const CutPlan> CutStation::drawn() const {
+  return view_ == Now && markedHere() == 0 ? session_.plan(chosen_) : plan();
 }
 
 /// Pieces of this cloth that are marked and still to be cut.
@@ -263,8 +269,9 @@ void CutStation::fillMethods() {
   windowsNote_->hide();
   if (!plan() || !cloth()) {
     if (view_ == Now && markedHere() == 0) {
-      methodsTitle_->setText(tr("Nothing of it that is marked is still to be cut."));
+      methodsTitle_->setText(tr("Nothing of it that is marked is still to be cut. The map shows the rest."));
       methodRows_->end();
+      fillLabels();
       return;
     }
     const Message why =
@@ -298,7 +305,13 @@ void CutStation::fillMethods() {
                        minutesText(plan()->windowMinutes))
             : tr("%1 stand apart: about %2 more.")
                   .arg(tr("%n motif window(s)", nullptr, windows), minutesText(plan()->windowMinutes)));
-  for (const MapLabel& l : mapLabels(session_.project(), *plan())) {
+  fillLabels();
+}
+
+void CutStation::fillLabels() {
+  const auto shown = drawn();
+  if (!shown) return;
+  for (const MapLabel& l : mapLabels(session_.project(), *shown)) {
     labels_->layout()->addWidget(wrapped(l.range, "head"));
     labels_->layout()->addWidget(wrapped(l.text));
   }
@@ -352,6 +365,8 @@ void CutStation::fillCard() {
   clearLayout(card_->body());
   if (!plan()) return;
   card_->body()->addWidget(wrapped(clothLies(*plan()), "muted"));
+  if (const QString one = shareOfOne(session_.project(), *plan()); !one.isEmpty())
+    card_->body()->addWidget(wrapped(one));
   addSteps(*plan());
   card_->body()->addWidget(noteBox(bladeCautions()));
   auto* save = button(tr("Save this card as PDF"), "act");
@@ -432,9 +447,9 @@ void CutStation::saveCard() {
       tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
   if (!plan()) return Q_EMIT said(tr("The plan is being worked out anew; try again in a moment."));
-  output([file, project = session_.project(), plan = *plan(),
+  output([file, project = session_.project(), plan = *plan(), batch = view_ == Now ? batch() : nullptr,
           title = QString::fromStdString(clothTitle(*cloth()))](const Progress&) -> Result<QString> {
-    if (const auto ok = writeBytes(file.toStdString(), cutCardPdf(project, plan)); !ok)
+    if (const auto ok = writeBytes(file.toStdString(), cutCardPdf(project, plan, batch.get())); !ok)
       return tl::make_unexpected(ok.error());
     return tr("Saved the card for %1.").arg(title);
   });

@@ -34,12 +34,14 @@ class CutStation : public Station {
   void refresh() override;
   void fillCloths();
   void fillMethods();
+  void fillLabels();
   void fillSum();
   void fillCard();
   void saveCard();
   const Cloth* cloth() const { return clothById(session_.project(), chosen_); }
   /// What is shown: the whole, what is cut now, or the rest.
   std::shared_ptr<const CutPlan> plan() const;
+  std::shared_ptr<const CutPlan> drawn() const;
   std::shared_ptr<const CutBatch> batch() const { return session_.planner().batch(chosen_); }
   int markedHere() const;
   void fillViews();

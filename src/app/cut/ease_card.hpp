@@ -6,6 +6,7 @@
 #include "app/widgets/card.hpp"
 #include "app/widgets/fields.hpp"
 #include "edit/allowance_prices.hpp"
+#include "edit/near_miss_choice.hpp"
 
 class QLabel;
 class QVBoxLayout;
@@ -27,21 +28,31 @@ class EaseCard : public Card {
   void connectFields();
   void fillShapes();
   void showOfShape();
+  std::optional<std::string> shapeChosen() const;
+  void showAdvice();
   void compare();
-  void list(const Result<std::vector<AllowancePrice>>& prices);
+  /// The usual allowances and, if there is one, a near miss.
+  struct Compared {
+    std::vector<AllowancePrice> prices;
+    std::optional<NearMissChoice> near;
+  };
+  void list(const Result<Compared>& compared);
+  void addNear(const NearMissChoice& near);
   void forgetPrices();
+  std::vector<CutInput> pricedNow() const;
+  QString priced(const QString& text, const ClothPrice& price) const;
 
   Session& session_;
   ClothId cloth_ = kNoCloth;
-  LengthField *own_ = nullptr, *outer_ = nullptr, *ofShape_ = nullptr;
+  LengthField *own_ = nullptr, *outer_ = nullptr, *ofShape_ = nullptr, *leastOfShape_ = nullptr;
   ChoiceList* shapes_ = nullptr;
   AngleField* blunt_ = nullptr;
   CountField* spare_ = nullptr;
   QLabel* advice_ = nullptr;
   QVBoxLayout* rows_ = nullptr;
   std::vector<std::string> shapeNames_;
-  Latest<Result<std::vector<AllowancePrice>>> work_;
-  std::shared_ptr<const CutPlan> pricedFor_;  ///< the plan that the prices stand beside
+  Latest<Result<Compared>> work_;
+  std::vector<CutInput> pricedFor_;  ///< what the prices were worked out of; empty: there are none
 };
 
 }  // namespace clathra

@@ -10,20 +10,35 @@ namespace clathra {
 
 namespace {
 
-/// The same cloth asked for some of its pieces: those of a batch with spares of their own, or the rest, which
-/// counts what was cut before.
+using Kind = std::pair<std::uint16_t, int>;  // shape and hand
+
+/// What is cut once so many more pieces have their patch, with the spares that are due by then: batch by
+/// batch these are never more than all pieces together want.
+void count(CutCount& cut, int pieces, double sparePercent) {
+  const int patches = stillWanted(pieces, cut, sparePercent);
+  cut = {cut.pieces + pieces, cut.patches + patches};
+}
+
+/// The same cloth asked for some of its pieces: those of a batch, or the rest, for which the batch is cut.
 CutInput only(const CutInput& in, const std::set<std::uint32_t>& pieces, bool wanted) {
   CutInput out = in;
   const auto drop = [&](std::uint32_t i) { return pieces.contains(i) != wanted; };
   std::erase_if(out.pieces, drop);
+  if (!wanted) {
+    std::map<Kind, int> batch;
+    for (const auto i : in.pieces)
+      if (drop(i)) ++batch[{in.layout->pieces[i].shape, in.layout->pieces[i].hand}];
+    for (const auto& [kind, n] : batch) count(out.cut[kind], n, in.sparePercent);
+  }
   for (WindowInput& w : out.windows) {
+    const int before = static_cast<int>(w.motif.pieces.size());
     std::erase_if(w.motif.pieces, drop);
-    if (wanted) w.cut = {};
-    w.copies = stillWanted(static_cast<int>(w.motif.pieces.size()), w.cut, in.sparePercent);
+    const int left = static_cast<int>(w.motif.pieces.size());
+    if (!wanted) count(w.cut, before - left, in.sparePercent);
+    w.copies = stillWanted(left, w.cut, in.sparePercent);
     w.leftHand = !w.motif.pieces.empty() && in.layout->pieces[w.motif.pieces.front()].hand < 0;
   }
   std::erase_if(out.windows, [](const WindowInput& w) { return w.motif.pieces.empty(); });
-  if (wanted) out.cut.clear();
   return out;
 }
 
@@ -42,7 +57,7 @@ CutInput onCloth(CutInput in, const ClothLeft& left) {
 
 /// Patches that lie on cloth that would have to be bought.
 std::vector<MissingPatches> missingOf(const CutMethod& method) {
-  std::map<std::pair<std::uint16_t, int>, int> counts;
+  std::map<Kind, int> counts;
   for (const PlacedPatch& p : method.laid.placements)
     if (method.laid.lengths[static_cast<std::size_t>(p.length)].toBuy) ++counts[{p.shape, p.hand}];
   std::vector<MissingPatches> out;
@@ -58,7 +73,7 @@ int countOf(const std::vector<MissingPatches>& missing) {
 
 /// All that is wanted, where no method can be used at all.
 std::vector<MissingPatches> everythingOf(const CutInput& in) {
-  std::map<std::pair<std::uint16_t, int>, int> counts;
+  std::map<Kind, int> counts;
   for (const PatchDemand& d : demandsOf(in)) counts[{d.shape, d.hand}] += d.patches;
   for (const WindowInput& w : in.windows)
     for (const auto i : w.motif.pieces) ++counts[{in.layout->pieces[i].shape, in.layout->pieces[i].hand}];

@@ -414,9 +414,11 @@ Result<CutInput> cutInput(const Project& project, ClothId id) {
     if (m.cloth == id) in.windows.push_back(windowInput(project, m));
   takeCutOnes(in, *cloth);
   in.allowance = allowanceOf(project, *cloth);
-  for (std::size_t s = 0; s < project.layout->shapes.size(); ++s)
-    if (const double own = allowanceOf(project, *cloth, project.layout->shapes[s].name); own != in.allowance)
-      in.shapeAllowances[static_cast<std::uint16_t>(s)] = own;
+  for (std::size_t s = 0; s < project.layout->shapes.size(); ++s) {
+    const auto own = project.settings.shapeAllowances.find(project.layout->shapes[s].name);
+    if (own != project.settings.shapeAllowances.end())
+      in.shapeAllowances[static_cast<std::uint16_t>(s)] = own->second.wished.mm();
+  }
   if (project.settings.outerAllowance) {
     in.outerAllowance = project.settings.outerAllowance->mm();
     const auto geometry = geometryOf(project.layout);

@@ -4,6 +4,7 @@
 #include <numbers>
 
 #include "cutting/methods.hpp"
+#include "cutting/near_miss.hpp"
 #include "cutting/times.hpp"
 
 namespace clathra {
@@ -15,12 +16,14 @@ struct RectangleGroup {
   double width = 0, height = 0;
   Angle turn;  ///< of the patch in its rectangle
   int perRow = 0, rows = 0;
+  LengthUnit unit = LengthUnit::Inch;
 };
 
 /// The smallest rectangle about the patch; a cloth with a direction keeps the patch upright.
 RectangleGroup rectangleFor(const PatchDemand& demand, LengthUnit unit) {
   RectangleGroup g;
   g.demand = demand;
+  g.unit = unit;
   const Box upright = bounds(demand.patch);
   g.width = upright.width();
   g.height = upright.height();
@@ -35,6 +38,32 @@ RectangleGroup rectangleFor(const PatchDemand& demand, LengthUnit unit) {
   g.width = roundedToRuler(g.width, unit);
   g.height = roundedToRuler(g.height, unit);
   return g;
+}
+
+bool goesOn(const RectangleGroup& g, double width, double length) {
+  constexpr double kRounding = 1e-6;
+  const auto fits = [&](double w, double h) { return w <= width + kRounding && h <= length + kRounding; };
+  return fits(g.width, g.height) || (g.demand.mayTurn && fits(g.height, g.width));
+}
+
+/// Pieces of cloth that hold no such rectangle may hold the patch at another turn: a hexagon of 1 in with 1/4
+/// in goes on squares of 2 1/2 in turned by 15°.
+void turnOntoPieces(RectangleGroup& g, const Cloth& cloth) {
+  if (!g.demand.mayTurn) return;
+  std::vector<std::pair<double, double>> pieces;
+  for (const OnHand& l : cloth.lengths) pieces.emplace_back(widthOf(cloth, l), l.mm());
+  if (cloth.soldPiece) pieces.emplace_back(cloth.soldPiece->width.mm(), cloth.soldPiece->length.mm());
+  for (const auto& [width, length] : pieces)
+    if (goesOn(g, width, length)) return;
+  for (const auto& [width, length] : pieces) {
+    const TurnOnCloth turned = bestTurn(g.demand.patch, width, length, true);
+    if (turned.over > 0) continue;
+    // The ruler's next line may lie beyond the piece's edge: then it is the edge that is cut along.
+    g.width = std::min(roundedToRuler(turned.box.width(), g.unit), width);
+    g.height = std::min(roundedToRuler(turned.box.height(), g.unit), length);
+    g.turn = Angle::degrees(turned.degrees);
+    return;
+  }
 }
 
 /// The way round that takes the least cloth of that width.
@@ -151,6 +180,7 @@ WorkedMethod workRectangles(const CutInput& in, const std::vector<PatchDemand>& 
     return out;
   }
   for (RectangleGroup& g : groups) {
+    turnOntoPieces(g, cloth);
     turnRectangle(g, width, g.demand.mayTurn);
     if (g.perRow == 0) {
       m.why = Message("patch-wider-than-cloth", shapeArg(g.demand.title));

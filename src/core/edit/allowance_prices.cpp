@@ -5,56 +5,92 @@
 
 namespace clathra {
 
-std::vector<Length> usualAllowances(LengthUnit unit) {
-  if (unit == LengthUnit::Inch)
-    return {Length::sixtyFourths(16), Length::sixtyFourths(24), Length::sixtyFourths(32)};
-  return {Length::millimetres(6), Length::millimetres(8), Length::millimetres(10), Length::millimetres(12)};
-}
-
-AllowanceAdvice suggestedAllowance(double shortestSide, LengthUnit unit) {
-  constexpr double kSmall = 25.4, kLarge = 3 * 25.4, kRounding = 1e-6;  // mm
-  const bool inch = unit == LengthUnit::Inch;
-  const auto usual = usualAllowances(unit);
-  if (shortestSide <= kSmall + kRounding)
-    return {usual.front(), Message("allowance-for-small", sizeArg(shortestSide))};
-  if (shortestSide <= kLarge + kRounding)
-    return {inch ? usual[1] : usual[2], Message("allowance-for-middle", sizeArg(shortestSide))};
-  return {usual.back(), Message("allowance-for-large", sizeArg(shortestSide))};
-}
-
-std::optional<double> shortestSideOf(const Project& project, ClothId cloth) {
-  std::optional<double> out;
-  std::vector<bool> seen(project.layout->shapes.size(), false);
-  for (std::size_t i = 0; i < project.layout->size(); ++i) {
-    if (project.painting[i] != cloth) continue;
-    const auto shape = project.layout->pieces[i].shape;
-    if (seen[shape]) continue;
-    seen[shape] = true;
-    for (const OutlineEdge& side : project.layout->shapes[shape].edges)
-      out = std::min(out.value_or(side.length), side.length);
+std::vector<ShapesAdvice> usualFor(const Project& project, ClothId cloth) {
+  const Layout& layout = *project.layout;
+  std::vector<bool> seen(layout.shapes.size(), false);
+  for (std::size_t i = 0; i < layout.size(); ++i)
+    if (project.painting[i] == cloth) seen[layout.pieces[i].shape] = true;
+  std::vector<ShapesAdvice> out;
+  for (std::size_t s = 0; s < seen.size(); ++s) {
+    if (!seen[s]) continue;
+    AllowanceAdvice own = suggestedAllowance(layout.shapes[s], project.settings.unit);
+    const auto at = std::find_if(out.begin(), out.end(),
+                                 [&](const ShapesAdvice& a) { return a.advice.allowance == own.allowance; });
+    if (at == out.end()) {
+      out.push_back({{static_cast<std::uint16_t>(s)}, std::move(own)});
+      continue;
+    }
+    at->shapes.push_back(static_cast<std::uint16_t>(s));
+    if (own.edge > at->advice.edge) at->advice = std::move(own);
   }
+  std::sort(out.begin(), out.end(), [](const ShapesAdvice& a, const ShapesAdvice& b) {
+    return a.advice.allowance < b.advice.allowance;
+  });
   return out;
 }
 
+namespace {
+
+constexpr double kSameAllowance = 1e-9;  // mm
+
+Result<CutPlan> planWith(const CutInput& in, Length allowance, const Progress& progress) {
+  CutInput with = in;
+  with.allowance = allowance.mm();
+  // A shape's own stays: it was chosen for that shape whatever the cloth has.
+  for (WindowInput& w : with.windows)
+    if (std::abs(w.allowance - in.allowance) < kSameAllowance) w.allowance = allowance.mm();
+  auto plan = cutPlan(with, {}, progress);
+  if (plan) choose(*plan, with.cloth, plan->recommended);
+  return plan;
+}
+
+ClothPrice priceOf(const CutPlan& plan) {
+  ClothPrice out{plan.length.value_or(0), plan.buyLength.value_or(0), {}};
+  if (const CutMethod* m = plan.method()) out.money = m->money;
+  return out;
+}
+
+/// Another cloth's beside those before; one price that is not known makes the sum unknown.
+void add(AllowancePrice& row, const ClothPrice& price) {
+  row.all.length += price.length;
+  row.all.toBuy += price.toBuy;
+  const bool bought = price.toBuy > 0;
+  if (row.cloths == 0) row.all.money = 0;
+  if (bought && !price.money) row.all.money.reset();
+  if (bought && price.money && row.all.money) *row.all.money += *price.money;
+  ++row.cloths;
+}
+
+}  // namespace
+
 Result<std::vector<AllowancePrice>> allowancePrices(const Project& project, ClothId cloth,
                                                     const Progress& progress) {
-  const auto in = cutInput(project, cloth);
-  if (!in) return tl::make_unexpected(in.error());
+  std::vector<CutInput> cloths;  // its own first
+  const auto own = cutInput(project, cloth);
+  if (!own) return tl::make_unexpected(own.error());
+  cloths.push_back(*own);
+  for (const Cloth& other : project.cloths) {
+    if (other.id == cloth || other.scraps) continue;
+    auto in = cutInput(project, other.id);
+    if (in && (!in->pieces.empty() || !in->windows.empty())) cloths.push_back(std::move(*in));
+  }
   std::vector<AllowancePrice> out;
   for (const Length& allowance : usualAllowances(project.settings.unit)) {
-    CutInput with = *in;
-    with.allowance = allowance.mm();
-    // A shape's own stays: it was chosen for that shape whatever the cloth has.
-    for (WindowInput& w : with.windows) w.allowance = allowance.mm();
-    auto plan = cutPlan(with, {}, progress);
-    if (!plan) return tl::make_unexpected(plan.error());
-    choose(*plan, with.cloth, plan->recommended);
     AllowancePrice row;
     row.allowance = allowance;
-    row.method = plan->recommended;
-    row.length = plan->length.value_or(0);
-    row.toBuy = plan->buyLength.value_or(0);
-    if (const CutMethod* m = plan->method()) row.money = m->money;
+    for (std::size_t c = 0; c < cloths.size(); ++c) {
+      const auto plan = planWith(cloths[c], allowance, progress);
+      if (!plan) return tl::make_unexpected(plan.error());
+      const ClothPrice price = priceOf(*plan);
+      if (c == 0) {
+        row.method = plan->recommended;
+        row.own = price;
+      }
+      if (plan->recommended.empty())
+        ++row.uncut;
+      else if (!cloths[c].cloth.scraps)
+        add(row, price);
+    }
     out.push_back(std::move(row));
   }
   return out;

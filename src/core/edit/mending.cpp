@@ -8,7 +8,7 @@ struct ToEdit {
   std::optional<Edit> operator()(std::monostate) const { return std::nullopt; }
   std::optional<Edit> operator()(const SliceLater&) const { return SetSides{FinishingSides::Slice}; }
   std::optional<Edit> operator()(const AllowMore& m) const {
-    return SetAllowance{Length::millimetres(m.allowance), m.cloth};
+    return SetAllowance{Length::millimetres(m.allowance), m.cloth, m.shape};
   }
   std::optional<Edit> operator()(const UsePage& m) const { return SetPage{m.page, {}, {}}; }
   std::optional<Edit> operator()(const UseMargin& m) const {

@@ -21,7 +21,7 @@ const CutMethod* sufficing(const CutPlan& plan) {
 }
 
 /// Allowances that schools use, mm, the wider first.
-std::vector<Length> usualAllowances(LengthUnit unit) {
+std::vector<Length> narrowerAllowances(LengthUnit unit) {
   std::vector<Length> out;
   if (unit == LengthUnit::Inch)
     for (const int n : {24, 20, 16, 12}) out.push_back(Length::sixtyFourths(n));  // 3/8 to 3/16 in
@@ -98,7 +98,7 @@ class Finder {
 
   void allowance() {
     const double now = allowanceOf(project_, cloth_);
-    std::vector<Length> tries = usualAllowances(project_.settings.unit);
+    std::vector<Length> tries = narrowerAllowances(project_.settings.unit);
     const auto least = cloth_.leastAllowance ? cloth_.leastAllowance : project_.settings.leastAllowance;
     if (least) {
       std::erase_if(tries, [&](Length l) { return l.mm() < least->mm() + kNothing; });

@@ -1,58 +1,68 @@
 #include <algorithm>
-#include <map>
 
+#include "cutting/usual_allowances.hpp"
 #include "review/review.hpp"
-#include "shape/arcs.hpp"
 
 namespace clathra::checks_ {
 
 namespace {
 
-/// The least allowance that holds on an edge: on longer edges a narrow fold springs back
-/// (docs/calculations.md).
-struct Rule {
-  double edgeOver, least;  // mm
-};
-constexpr Rule kRules[] = {{100, 12}, {55, 9}, {25, 6}, {0, 4}};
+double longestEdge(const Shape& shape) {
+  double most = 0;
+  for (const OutlineEdge& edge : shape.edges) most = std::max(most, edge.length);
+  return most;
+}
 
-double leastFor(double edge) {
-  for (const Rule& r : kRules)
-    if (edge > r.edgeOver) return r.least;
-  return 0;
+bool tooSmall(double allowance, double edge) {
+  constexpr double kRounding = 1e-6;
+  return allowance < leastAllowanceFor(edge) - kRounding;
+}
+
+Remark remark(const ReviewInput& in, std::string id, std::vector<std::uint32_t> pieces, double allowance,
+              double edge, const char* why, Arg of, AllowMore mend) {
+  Remark r{std::move(id), "cut", {}, {}, {}, {}, {}};
+  r.pieces = std::move(pieces);
+  mend.allowance = suggestedAllowance(edge, in.project->settings.unit).allowance.mm();
+  r.why = Message(why, sizeArg(allowance), readableArg(edge), std::move(of));
+  r.fix = Message("allow", sizeArg(mend.allowance));
+  r.fixLabel = Message("allow-label", sizeArg(mend.allowance));
+  r.mend = std::move(mend);
+  return r;
 }
 
 }  // namespace
 
 std::vector<Remark> allowanceSmall(const ReviewInput& in) {
   const Project& p = *in.project;
+  const auto& own = p.settings.shapeAllowances;
   std::vector<double> longest;
-  for (const Shape& s : p.layout->shapes) {
-    double most = 0;
-    for (const OutlineEdge& edge : s.edges) most = std::max(most, edge.length);
-    longest.push_back(most);
-  }
-  const double most = *std::max_element(longest.begin(), longest.end());
+  for (const Shape& s : p.layout->shapes) longest.push_back(longestEdge(s));
   std::vector<Remark> out;
   for (const Cloth& c : p.cloths) {
     const double allowance = allowanceOf(p, c);
-    if (allowance >= leastFor(most) - 1e-6) continue;
-    Remark r{"allowance-small:" + subject(c.id), "cut", {}, {}, {}, {}, {}};
-    double wanted = 0, edge = 0;
+    double edge = 0;
+    std::vector<std::uint32_t> pieces;
     for (const auto i : piecesWearing(in, c.id)) {
-      const double e = longest[p.layout->pieces[i].shape];
-      if (allowance >= leastFor(e) - 1e-6) continue;
-      r.pieces.push_back(i);
-      wanted = std::max(wanted, leastFor(e));
-      edge = std::max(edge, e);
+      const auto shape = p.layout->pieces[i].shape;
+      if (own.contains(p.layout->shapes[shape].name) || !tooSmall(allowance, longest[shape])) continue;
+      pieces.push_back(i);
+      edge = std::max(edge, longest[shape]);
     }
-    if (r.pieces.empty()) continue;
-    r.why = Message("allowance-small-why", sizeArg(allowance), readableArg(edge), clothArg(c));
-    const double better =
-        p.settings.unit == LengthUnit::Inch ? std::ceil(wanted / 3.175 - 1e-6) * 3.175 : wanted;
-    r.fix = Message("allow", sizeArg(better));
-    r.fixLabel = Message("allow-label", sizeArg(better));
-    r.mend = AllowMore{better, c.id};
-    out.push_back(std::move(r));
+    if (!pieces.empty())
+      out.push_back(remark(in, "allowance-small:" + subject(c.id), std::move(pieces), allowance, edge,
+                           "allowance-small-why", clothArg(c), {0, c.id, {}}));
+  }
+  for (std::size_t s = 0; s < longest.size(); ++s) {
+    const Shape& shape = p.layout->shapes[s];
+    const auto at = own.find(shape.name);
+    if (at == own.end() || !tooSmall(at->second.wished.mm(), longest[s])) continue;
+    std::vector<std::uint32_t> pieces;
+    for (std::uint32_t i = 0; i < p.layout->size(); ++i)
+      if (p.layout->pieces[i].shape == s && p.painting[i] != kNoCloth) pieces.push_back(i);
+    if (!pieces.empty())
+      out.push_back(remark(in, "allowance-small:" + shape.name, std::move(pieces), at->second.wished.mm(),
+                           longest[s], "allowance-small-shape-why", shapeArg(shape.title),
+                           {0, {}, shape.name}));
   }
   return out;
 }

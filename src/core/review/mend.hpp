@@ -10,8 +10,9 @@ namespace clathra {
 
 struct SliceLater {};
 struct AllowMore {
-  double allowance = 0;          ///< mm
-  std::optional<ClothId> cloth;  ///< of this one alone
+  double allowance = 0;                   ///< mm
+  std::optional<ClothId> cloth;           ///< of this one alone
+  std::optional<std::string> shape = {};  ///< of this one alone, by its name
 };
 struct UsePage {
   std::string page;

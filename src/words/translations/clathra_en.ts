@@ -180,6 +180,16 @@
     </message>
   </context>
   <context>
+    <name>clathra::EaseCard</name>
+    <message numerus="yes">
+      <source>; %n cloth(s) cannot be cut with it</source>
+      <translation>
+        <numerusform>; %n cloth cannot be cut with it</numerusform>
+        <numerusform>; %n cloths cannot be cut with it</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::ExchangeCard</name>
     <message numerus="yes">
       <source>%n piece(s)</source>
@@ -1016,6 +1026,13 @@
       <translation>
         <numerusform>From each of %n cloth: %2.</numerusform>
         <numerusform>From each of %n cloths: %2.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>With an allowance of %2, %3 less than wished: %n strip(s) or row(s) fewer.</source>
+      <translation>
+        <numerusform>With an allowance of %2, %3 less than wished: %n strip or row fewer.</numerusform>
+        <numerusform>With an allowance of %2, %3 less than wished: %n strips or rows fewer.</numerusform>
       </translation>
     </message>
   </context>
