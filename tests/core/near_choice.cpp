@@ -37,6 +37,7 @@ std::optional<NearMissChoice> choiceOf(const Project& p, const char* cloth = "Fe
 class NearChoiceTest : public QObject {
   Q_OBJECT
  private slots:
+  // guarantee 1 of near_miss_choice.hpp
   /// 62 mm are 16 to a strip of 1000, four strips for fifty; seventeen want 58.82 at the most: 4.41 of
   /// allowance, 4.4 in whole tenths, and three strips then.
   void oneStripLess() {
@@ -49,6 +50,7 @@ class NearChoiceTest : public QObject {
     QCOMPARE(said(nearMissWords(*near)),
              std::string("With an allowance of 4.4 mm, 1.6 mm less than wished: 1 strip or row fewer."));
   }
+  // guarantee 2 of near_miss_choice.hpp
   /// What may be accepted is never undercut: with 4.5 there is no choice, with 4.4 it is taken itself.
   void neverBelowTheLeast() {
     const Project p = squares({{"lengths", {3000}}});
