@@ -216,7 +216,7 @@ void addScan(CLI::App& app, Outcome& outcome) {
   const auto image = std::make_shared<std::string>(), file = std::make_shared<std::string>();
   const auto scale = std::make_shared<ScanScale>();
   const auto asJson = std::make_shared<bool>(false);
-  cmd->add_option("image", *image, "PNG, JPEG or TIFF")->required();
+  cmd->add_option("image", *image, "PNG, JPEG, TIFF or WebP")->required();
   cmd->add_option("--dpi", scale->dpi, "pixels to the inch; goes before what the file says");
   cmd->add_option("--ruler", scale->ruler, "a ruler of this length in mm lies in the picture");
   cmd->add_option("--project", *file, "name them by the shapes of this project");

@@ -55,7 +55,7 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addGives(app, outcome);
   addShelf(app, outcome);
   addPack(app, outcome);
-  addUnbuilt(app, outcome, "repeat", "Finds a print's repeat");
+  addRepeat(app, outcome);
   addUnbuilt(app, outcome, "sew", "Plans the stitching");
   try {
     app.parse(argc, argv);

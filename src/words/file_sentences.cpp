@@ -48,7 +48,7 @@ constexpr Sentence kAll[] = {
                        "it has %1 x %2 pixels; the most is %3 million in all; make it smaller first")},
     {"not-enough-memory-open", QT_TRANSLATE_NOOP("core", "there is not enough memory to open it")},
     {"no-picture-read-use",
-     QT_TRANSLATE_NOOP("core", "it is no picture that can be read; use PNG, JPEG or TIFF")},
+     QT_TRANSLATE_NOOP("core", "it is no picture that can be read; use PNG, JPEG, TIFF or WebP")},
     {"not-enough-memory-keep", QT_TRANSLATE_NOOP("core", "there is not enough memory to keep it")},
     {"nested-too-deeply", QT_TRANSLATE_NOOP("core", "it is nested too deeply")},
     {"not-json", QT_TRANSLATE_NOOP("core", "it is not JSON")},

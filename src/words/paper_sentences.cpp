@@ -137,6 +137,9 @@ constexpr Sentence kAll[] = {
     // Scans.
     {"scan-dpi",
      QT_TRANSLATE_NOOP("core", "A scan of %1 pixels to the inch cannot be measured; from %2 to %3 can.")},
+    {"picture-dpi",
+     QT_TRANSLATE_NOOP("core", "%1 pixels to the inch of cloth cannot be; from %2 to %3 can.")},
+    {"picture-file", QT_TRANSLATE_NOOP("core", "%1 cannot be used: %2.")},
     {"practice-too-large", QT_TRANSLATE_NOOP("core", "No paper of this project fits on the glass.")},
     {"scan-without-scale",
      QT_TRANSLATE_NOOP("core", "%1 does not say how many pixels it has to the inch; give its dpi.")},

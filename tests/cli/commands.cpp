@@ -217,7 +217,12 @@ class CommandsTest : public QObject {
     row({"demo", "none", "-o", "/tmp/clathra-never.clathra"});
     for (const char* command : {"tally", "pieces", "cut", "motif", "review", "check"})
       row({command, "/nowhere/x.clathra"});
-    for (const char* command : {"repeat", "sew"}) row({command});
+    row({"sew"});
+    const QString print = QStringLiteral(CLATHRA_SOURCE "/tests/data/motif/s16-one-way.jpg");
+    row({"repeat", "/nowhere/x.jpg", "--dpi", "90"});
+    row({"repeat", QStringLiteral(CLATHRA_SOURCE "/README.md"), "--dpi", "90"});
+    for (const char* dpi : {"0", "-5", "1", "100000", "nan"})
+      row({"repeat", print, QStringLiteral("--dpi=%1").arg(QLatin1String(dpi))});
     row({"pack", "/nowhere/x.json"});
     row({"pack", QStringLiteral(CLATHRA_SOURCE "/tests/data/packing/s01-hexagons.json"), "--seconds", "0"});
   }
@@ -229,6 +234,35 @@ class CommandsTest : public QObject {
     QCOMPARE(r.err.count('\n'), 1);
     QVERIFY2(r.err.trimmed().endsWith('.') || r.err.trimmed().endsWith('?'), r.err.constData());
     QVERIFY(!QFile::exists("/tmp/clathra-never.clathra"));
+  }
+  /// Steps in mm of the cloth, y down; absent where only one can be seen.
+  void repeatWritesTheContract() {
+    const Ran r =
+        run({"repeat", QStringLiteral(CLATHRA_SOURCE "/tests/data/motif/s16-one-way.jpg"), "--dpi", "90"});
+    QCOMPARE(r.code, 0);
+    const auto j = nlohmann::json::parse(r.out.toStdString());
+    for (const char* key : {"found", "a", "b", "kind", "mirror_axes_deg", "mirror_axes", "half_turn",
+                            "half_turn_centre", "confidence"})
+      QVERIFY2(j.contains(key), key);
+    QCOMPARE(j.size(), std::size_t(9));
+    QVERIFY(j["found"] == true && j["b"].is_null() && j["half_turn_centre"].is_null());
+    QVERIFY(std::abs(j["a"][0].get<double>() - 94.967) < 0.1 &&
+            std::abs(j["a"][1].get<double>() + 2.487) < 0.1);
+    const Ran two =
+        run({"repeat", QStringLiteral(CLATHRA_SOURCE "/tests/data/motif/s06-ogee.jpg"), "--dpi", "100"});
+    const auto k = nlohmann::json::parse(two.out.toStdString());
+    QCOMPARE(k["kind"], "half-drop");
+    QCOMPARE(k["mirror_axes"].size(), std::size_t(2));
+    QVERIFY(k["half_turn"] == true && k["half_turn_centre"].size() == 2);
+    const auto length = [&](const char* key) {
+      return std::hypot(k[key][0].get<double>(), k[key][1].get<double>());
+    };
+    QVERIFY(std::abs(length("a") - 78.36) < 0.3 && std::abs(length("b") - 78.4) < 0.3);
+    // The scale is the cloth's: half as many pixels to the inch are steps twice as long.
+    const Ran half =
+        run({"repeat", QStringLiteral(CLATHRA_SOURCE "/tests/data/motif/s06-ogee.jpg"), "--dpi", "50"});
+    const auto h = nlohmann::json::parse(half.out.toStdString());
+    QVERIFY(std::abs(h["a"][0].get<double>() - 2 * k["a"][0].get<double>()) < 1e-6);
   }
   /// The answer has every patch, each within the used length, and the share of cloth that it says.
   void packWritesTheContract() {

@@ -9,6 +9,7 @@
 
 #include "exchange/import_layout.hpp"
 #include "image/decode.hpp"
+#include "image/repeat_finder.hpp"
 #include "packing/job.hpp"
 #include "registry.hpp"
 #include "script/demo.hpp"
@@ -386,13 +387,25 @@ class CorpusTest : public QObject {
     const Bytes png = *encodePng(noise);
     QFile f(QStringLiteral(CLATHRA_TEST_DATA "/files/small.jpg"));
     QVERIFY(f.open(QIODevice::ReadOnly));
-    const QByteArray jpeg = f.readAll();
+    QFile w(QStringLiteral(CLATHRA_TEST_DATA "/images/turned.webp"));
+    QVERIFY(w.open(QIODevice::ReadOnly));
+    const std::vector<std::string> all{std::string(png.begin(), png.end()), f.readAll().toStdString(),
+                                       w.readAll().toStdString()};
     for (int i = 0; i < share(5); ++i) {
       const auto seed = static_cast<std::uint32_t>(i);
       Dice d(seed);
-      std::string bytes = d.one(2) ? std::string(png.begin(), png.end()) : jpeg.toStdString();
+      std::string bytes = d.of(all);
       mutate(bytes, d);
-      (void)taken("picture", seed, pictureFrom(Bytes(bytes.begin(), bytes.end())));
+      const Bytes picture(bytes.begin(), bytes.end());
+      (void)taken("picture", seed, pictureFrom(picture));
+      // Whatever decodes may be asked for its repeat.
+      constexpr int kSmall = 200;
+      if (const auto raster = decodeImage(picture);
+          raster && raster->width < kSmall && raster->height < kSmall) {
+        const auto found = findRepeat(*raster);
+        QVERIFY(found && found->confidence >= 0 && found->confidence <= 1);
+        QVERIFY(!found->found() || std::isfinite(length(found->a)));
+      }
     }
   }
   /// What a packing job leaves of itself is packed and judged, or refused; it never hangs and never lies.

@@ -103,6 +103,37 @@ class ImagesTest : public QObject {
         QCOMPARE(support::text(corners(*r)), QByteArray(seen[turn - 1]));
       }
   }
+  /// Five by three pixels, red 10 + 40 x, green 5 + 80 y, blue 7 (x + y); the other notes that it was taken
+  /// turned (6: its first row is seen on the right) at 40 pixels to the cm.
+  void webpIsReadWithItsNotes() {  // guarantees 2 and 3 of decode.hpp
+    const auto read = [](const char* name) {
+      QFile file(QStringLiteral(CLATHRA_TEST_DATA "/images/") + QLatin1String(name));
+      if (!file.open(QIODevice::ReadOnly)) qFatal("no %s", name);
+      const QByteArray all = file.readAll();
+      return Bytes(all.begin(), all.end());
+    };
+    const Bytes plain = read("plain.webp"), turned = read("turned.webp");
+    for (const bool isTurned : {false, true}) {
+      const auto facts = imageFacts(isTurned ? turned : plain);
+      QVERIFY(facts && facts->kind == ImageFacts::Kind::Webp);
+      QCOMPARE(facts->width, isTurned ? 3 : 5);
+      QCOMPARE(facts->dpi.has_value(), isTurned);
+      if (isTurned) COMPARE_TO(*facts->dpi, 101.6, 1e-9);
+      const auto r = decodeImage(isTurned ? turned : plain);
+      QVERIFY(r);
+      QCOMPARE(r->width, facts->width);
+      for (int y = 0; y < r->height; ++y)
+        for (int x = 0; x < r->width; ++x) {
+          const int u = isTurned ? y : x, v = isTurned ? 2 - x : y;
+          const std::uint8_t* p = r->at(x, y);
+          QVERIFY(p[0] == 10 + 40 * u && p[1] == 5 + 80 * v && p[2] == 7 * (u + v) && p[3] == 255);
+        }
+    }
+    for (std::size_t n = 12; n < plain.size(); n += 3) QVERIFY(!decodeImage(ByteSpan(plain.data(), n)));
+    const auto kept = pictureFrom(turned);  // in a project it is a PNG
+    QVERIFY(kept && kept->width == 3 && kept->height == 5);
+    QVERIFY(decodeImage(*kept->png));
+  }
   void theScaleIsReadWhereTheFileSaysIt() {
     QImage image = quarters();
     image.setDotsPerMeterX(11'811);

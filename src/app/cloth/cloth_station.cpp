@@ -318,8 +318,9 @@ void ClothStation::pickColour() {
 
 void ClothStation::loadPrint() {
   if (!cloth()) return;
-  const QString file = QFileDialog::getOpenFileName(picture_, tr("A picture of the print, lying straight"),
-                                                    {}, tr("Pictures (*.png *.jpg *.jpeg)"));
+  const QString file =
+      QFileDialog::getOpenFileName(picture_, tr("A picture of the print, lying straight"), {},
+                                   tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp)"));
   if (file.isEmpty()) return;
   PrintFields print;
   print.picture = file.toStdString();

@@ -185,7 +185,7 @@ void ScanCard::start(std::function<Result<ScanAnswer>(const Progress&)> work) {
 
 void ScanCard::openScan() {
   const QString file = QFileDialog::getOpenFileName(this, tr("Open a scan"), {},
-                                                    tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff)"));
+                                                    tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp)"));
   if (file.isEmpty()) return;
   ScanScale scale;
   if (dpi_->count() > 0) scale.dpi = dpi_->count();

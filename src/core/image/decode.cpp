@@ -11,6 +11,7 @@
 
 #include "image/exif.hpp"
 #include "image/tiff.hpp"
+#include "image/webp.hpp"
 
 namespace clathra {
 
@@ -167,13 +168,19 @@ Result<ImageFacts> imageFacts(ByteSpan bytes) {
     if (const auto ok = checkSize(facts->width, facts->height); !ok) return tl::make_unexpected(ok.error());
     return *facts;
   }
+  if (isWebp(bytes)) {
+    const auto facts = webpFacts(bytes);
+    if (!facts) return damaged();
+    if (const auto ok = checkSize(facts->width, facts->height); !ok) return tl::make_unexpected(ok.error());
+    return *facts;
+  }
   if (!isJpeg(bytes)) return fail("no-picture-read-use");
   out.kind = ImageFacts::Kind::Jpeg;
   const Jpeg jpeg(tjInitDecompress());
   const auto head = jpegHead(jpeg.get(), bytes);
   if (!head) return damaged();
   if (const auto ok = checkSize(head->width, head->height); !ok) return tl::make_unexpected(ok.error());
-  const JpegNotes notes = jpegNotes(bytes);
+  const PictureNotes notes = jpegNotes(bytes);
   out.turn = notes.turn;
   out.dpi = notes.dpi;
   out.width = notes.turn >= 5 ? head->height : head->width;
@@ -189,6 +196,13 @@ Result<Raster> decodeImage(ByteSpan bytes, const Progress& progress) {
     auto out = empty(facts->width, facts->height);
     if (out && !decodeTiff(bytes, *out)) return damaged();
     return out;
+  }
+  if (facts->kind == ImageFacts::Kind::Webp) {
+    const bool swaps = facts->turn >= 5;
+    auto out = empty(swaps ? facts->height : facts->width, swaps ? facts->width : facts->height);
+    if (!out) return out;
+    if (!decodeWebp(bytes, *out)) return damaged();
+    return turned(std::move(*out), facts->turn);
   }
   auto out = facts->kind == ImageFacts::Kind::Png ? decodePng(bytes) : decodeJpeg(bytes);
   if (!out) return out;

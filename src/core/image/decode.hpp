@@ -18,7 +18,7 @@
 namespace clathra {
 
 struct ImageFacts {
-  enum class Kind { Png, Jpeg, Tiff } kind = Kind::Png;
+  enum class Kind { Png, Jpeg, Tiff, Webp } kind = Kind::Png;
   int width = 0, height = 0;  ///< pixels, as it is seen: after the noted turn
   std::optional<double> dpi;  ///< where the file says so
   int turn = 1;               ///< 1 to 8, as EXIF numbers them; 1: as it lies
@@ -26,7 +26,7 @@ struct ImageFacts {
 
 using ByteSpan = std::span<const std::uint8_t>;
 
-/// From the head alone. Errors, as the end of a sentence: no PNG, JPEG or TIFF, no pixels, more than
+/// From the head alone. Errors, as the end of a sentence: no PNG, JPEG, TIFF or WebP, no pixels, more than
 /// kMostPixels.
 [[nodiscard]] Result<ImageFacts> imageFacts(ByteSpan bytes);
 /// Errors: as imageFacts; damaged; cancelled.

@@ -26,7 +26,7 @@ class Block {
   bool little_;
 };
 
-void readExif(std::span<const std::uint8_t> tiff, JpegNotes& out) {
+void readExif(std::span<const std::uint8_t> tiff, PictureNotes& out) {
   if (tiff.size() < 8) return;
   const Block in(tiff, tiff[0] == 'I');
   const std::size_t directory = in.four(4);
@@ -50,7 +50,7 @@ void readExif(std::span<const std::uint8_t> tiff, JpegNotes& out) {
   if (resolution > 1 && !out.dpi) out.dpi = unit == 3 ? resolution * kMillimetresPerInch / 10 : resolution;
 }
 
-void readJfif(std::span<const std::uint8_t> block, JpegNotes& out) {
+void readJfif(std::span<const std::uint8_t> block, PictureNotes& out) {
   const Block in(block, false);
   const double density = in.two(8);
   if (density <= 1) return;
@@ -60,8 +60,8 @@ void readJfif(std::span<const std::uint8_t> block, JpegNotes& out) {
 
 }  // namespace
 
-JpegNotes jpegNotes(std::span<const std::uint8_t> bytes) {
-  JpegNotes out;
+PictureNotes jpegNotes(std::span<const std::uint8_t> bytes) {
+  PictureNotes out;
   // Markers with their lengths follow each other until the scan begins.
   for (std::size_t at = 2; at + 4 <= bytes.size() && bytes[at] == 0xFF;) {
     const std::uint8_t marker = bytes[at + 1];
@@ -74,6 +74,12 @@ JpegNotes jpegNotes(std::span<const std::uint8_t> bytes) {
       readExif(block.subspan(6), out);
     at += 2 + length;
   }
+  return out;
+}
+
+PictureNotes exifNotes(std::span<const std::uint8_t> block) {
+  PictureNotes out;
+  readExif(block, out);
   return out;
 }
 

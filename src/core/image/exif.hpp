@@ -1,4 +1,4 @@
-// What a JPEG's head says beside its pixels: the turn that a camera noted, and the scale.
+// What a picture's head says beside its pixels: the turn that a camera noted, and the scale.
 #pragma once
 #include <cstdint>
 #include <optional>
@@ -6,11 +6,14 @@
 
 namespace clathra {
 
-struct JpegNotes {
+struct PictureNotes {
   int turn = 1;               ///< EXIF orientation, 1 to 8
   std::optional<double> dpi;  ///< JFIF density, or EXIF resolution
 };
 /// Notes that are broken are passed over. Source: JFIF 1.02, EXIF 2.3 (tags 0x0112, 0x011A, 0x0128).
-JpegNotes jpegNotes(std::span<const std::uint8_t> bytes);
+PictureNotes jpegNotes(std::span<const std::uint8_t> bytes);
+
+/// Of an EXIF block alone, from its byte order on.
+PictureNotes exifNotes(std::span<const std::uint8_t> block);
 
 }  // namespace clathra
