@@ -268,6 +268,8 @@ std::vector<Point> imagesOf(Point spot, const Print& print, bool mirrored) {
     }
     for (const MirrorAxis& other : print.mirrors) out.push_back(mirroredIn(mirroredIn(spot, one), other));
   }
+  if (print.halfTurn)
+    for (std::size_t i = 0, n = out.size(); i < n; ++i) out.push_back(2.0 * *print.halfTurn - out[i]);
   return out;
 }
 

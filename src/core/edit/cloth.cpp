@@ -33,12 +33,32 @@ Status takePicture(Project& p, Print& print, const std::string& path, const Edit
 Status putOnPrint(Project& p, Cloth& cloth, const PrintFields& f, const EditContext& c) {
   Print print = cloth.print.value_or(Print{});
   print.dpi = f.dpi.value_or(print.dpi);
+  print.scaleGuessed = f.scaleGuessed.value_or(print.scaleGuessed && !f.dpi);
+  // What was found goes when a repeat is typed, and the other way round.
+  if (f.along || f.across || f.kind) print.steps.reset();
   print.along = f.along.value_or(print.along);
   print.across = f.across.value_or(print.across);
   print.kind = f.kind.value_or(print.kind);
+  if (f.steps) {
+    print.steps = *f.steps;
+    print.along = print.across = Length();
+    print.kind = RepeatKind::Straight;
+    constexpr double kShortest = 1, kFlat = 0.05;  // mm; the sine of the angle between the steps
+    const auto& s = print.steps;
+    if (s && (length(s->a) < kShortest ||
+              (s->b && (length(*s->b) < kShortest ||
+                        std::abs(cross(s->a, *s->b)) < kFlat * length(s->a) * length(*s->b)))))
+      return fail("print-steps-flat");
+  }
+  print.halfTurn = f.halfTurn.value_or(print.halfTurn);
   print.mirrors = f.mirrors.value_or(print.mirrors);
   print.mark = f.mark.value_or(print.mark);
-  if (print.along.nm() == 0 || print.across.nm() == 0) return fail("print-needs-repeat-along");
+  const bool saidUnknown = f.steps && !*f.steps;
+  if (!repeatKnown(print) && !saidUnknown && (!cloth.print || repeatKnown(*cloth.print)))
+    return fail("print-needs-repeat-along");
+  // One of the two alone is no repeat yet; where none was known it is the same both ways at first.
+  if (print.along.nm() != print.across.nm() && (print.along.nm() == 0 || print.across.nm() == 0))
+    (print.along.nm() == 0 ? print.along : print.across) = print.along.nm() == 0 ? print.across : print.along;
   if (const auto ok = takePicture(p, print, f.picture.value_or(print.picture), c); !ok) return ok;
   cloth.print = std::move(print);
   return {};

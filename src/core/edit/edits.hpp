@@ -404,8 +404,11 @@ struct PrintFields {
   std::optional<double> dpi;
   std::optional<Length> along, across;
   std::optional<RepeatKind> kind;
+  std::optional<std::optional<RepeatSteps>> steps;  ///< a value of none: the repeat is not known
   std::optional<std::vector<MirrorAxis>> mirrors;
+  std::optional<std::optional<Point>> halfTurn;
   std::optional<std::optional<Point>> mark;
+  std::optional<bool> scaleGuessed;
 };
 /// What is said of a cloth.
 struct ClothFields {
@@ -441,7 +444,8 @@ inline constexpr std::string_view kClothKeys =
     "usual | much, stretches?, shows_through?, readable_behind?, washed?, thread? #rrggbb}, print? {picture, "
     "dpi, along, across, kind: straight | "
     "half-drop | "
-    "brick, "
+    "brick, or as it was found a [x, y] | null (not known), b? [x, y] | null, half_turn_centre? [x, y] | null, "
+    "dpi_guessed?, "
     "mirror_axes [{deg, point}], mark [x, y] | null}";
 
 struct AddCloth {

@@ -83,7 +83,17 @@ std::string hatchName(Hatch h) {
   return names[static_cast<int>(h)];
 }
 
+bool repeatKnown(const Print& print) {
+  return print.steps || (print.along.nm() > 0 && print.across.nm() > 0);
+}
+
 Lattice latticeOf(const Print& print) {
+  constexpr double kBeyond = 1e7;  // mm
+  if (print.steps) {
+    const Point a = print.steps->a;
+    return {a, print.steps->b.value_or((kBeyond / length(a)) * Point{-a.y, a.x})};
+  }
+  if (!repeatKnown(print)) return {{kBeyond, 0}, {0, kBeyond}};
   const double x = print.across.mm(), y = print.along.mm();
   switch (print.kind) {
     case RepeatKind::HalfDrop:

@@ -37,12 +37,22 @@ struct MirrorAxis {
   friend bool operator==(const MirrorAxis&, const MirrorAxis&) = default;
 };
 
+/// Steps of a repeat as they were found: oblique, hexagonal, tilted, or in one direction alone.
+struct RepeatSteps {
+  Point a;                 ///< mm of the picture
+  std::optional<Point> b;  ///< absent where only one can be seen
+  friend bool operator==(const RepeatSteps&, const RepeatSteps&) = default;
+};
+
 /// A print: its picture at a known scale and how it repeats. x runs across the cloth, y along it.
 struct Print {
-  std::string picture;   ///< key in Project::pictures
-  double dpi = 100;      ///< pixels per inch of cloth
-  Length along, across;  ///< the repeat along y and along x
+  std::string picture;        ///< key in Project::pictures
+  double dpi = 100;           ///< pixels per inch of cloth
+  bool scaleGuessed = false;  ///< nobody said how large it is
+  Length along, across;       ///< the repeat along y and along x; none: it is not known, or `steps` has it
   RepeatKind kind = RepeatKind::Straight;
+  std::optional<RepeatSteps> steps = {};  ///< in place of along, across and kind
+  std::optional<Point> halfTurn = {};  ///< about this point half a turn leaves it as it is, mm of the picture
   std::vector<MirrorAxis> mirrors;
   std::optional<Point> mark;  ///< where the picture's upper left corner lies on each length: from the left
                               ///< selvedge and the upper cut end, mm; unknown when empty
@@ -149,6 +159,9 @@ std::string frayName(Fray f);  ///< little, usual, much
 struct Lattice {
   Point a, b;  ///< mm
 };
+/// Of a print whose repeat is not known, or known in one direction alone, the other steps lead beyond any
+/// cloth.
 Lattice latticeOf(const Print& print);
+bool repeatKnown(const Print& print);
 
 }  // namespace clathra

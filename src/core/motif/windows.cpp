@@ -149,6 +149,7 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
   for (std::size_t i = 0; i < motions.size() && motions.size() < 2 * kMostCosets; ++i) {
     const Motion m = motions[i];
     for (const MirrorAxis& axis : cloth->print->mirrors) add(reflection(axis).after(m));
+    if (const auto& centre = cloth->print->halfTurn) add(Motion{-1, 0, 0, -1, 2.0 * *centre}.after(m));
   }
   // A window that is its own mirror image serves for either hand, so its copies need not be halved.
   if (motif.mirrored) {

@@ -165,13 +165,21 @@ json toJson(const Print& print) {
   json mirrors = json::array();
   for (const MirrorAxis& m : print.mirrors)
     mirrors.push_back({{"deg", m.direction.degrees()}, {"point", pointJson(m.point)}});
-  return {{"picture", print.picture},
-          {"dpi", print.dpi},
-          {"along", print.along.mm()},
-          {"across", print.across.mm()},
-          {"kind", repeatName(print.kind)},
-          {"mirror_axes", mirrors},
-          {"mark", print.mark ? pointJson(*print.mark) : json(nullptr)}};
+  json out = {{"picture", print.picture},
+              {"dpi", print.dpi},
+              {"mirror_axes", mirrors},
+              {"mark", print.mark ? pointJson(*print.mark) : json(nullptr)}};
+  if (print.scaleGuessed) out["dpi_guessed"] = true;
+  if (print.halfTurn) out["half_turn_centre"] = pointJson(*print.halfTurn);
+  if (print.steps || !repeatKnown(print)) {
+    out["a"] = print.steps ? pointJson(print.steps->a) : json(nullptr);
+    if (print.steps) out["b"] = print.steps->b ? pointJson(*print.steps->b) : json(nullptr);
+    return out;
+  }
+  out["along"] = print.along.mm();
+  out["across"] = print.across.mm();
+  out["kind"] = repeatName(print.kind);
+  return out;
 }
 
 namespace {
@@ -300,6 +308,19 @@ PrintFields readPrintFields(Fields& in) {
   out.along = lengthIn(in, "along", 1, kWidest);
   out.across = lengthIn(in, "across", 1, kWidest);
   out.kind = kindIn<RepeatKind>(in, "kind", repeatNames());
+  if (in.isNull("a")) {
+    out.steps = std::optional<RepeatSteps>();
+  } else if (const auto a = in.point("a")) {
+    RepeatSteps steps{*a, std::nullopt};
+    if (!in.isNull("b")) steps.b = in.point("b");
+    out.steps = steps;
+  }
+  if (out.steps && (out.along || out.across || out.kind)) in.fault("print-repeat-twice");
+  if (in.isNull("half_turn_centre"))
+    out.halfTurn = std::optional<Point>();
+  else if (const auto centre = in.point("half_turn_centre"))
+    out.halfTurn = centre;
+  if (in.has("dpi_guessed")) out.scaleGuessed = in.flag("dpi_guessed");
   out.mirrors = ifThere(in, "mirror_axes", [&] { return readMirrors(in); });
   if (in.isNull("mark"))
     out.mark = std::optional<Point>();

@@ -161,11 +161,19 @@ Settings readSettings(Fields& in, const json& j) {
 
 Print printOf(Fields& in) {
   const PrintFields f = readPrintFields(in);
-  if (!f.picture || !f.along || !f.across) in.fault("lacks-picture-repeat");
-  const Print plain;
-  return {f.picture.value_or(std::string()), f.dpi.value_or(plain.dpi),   f.along.value_or(Length{}),
-          f.across.value_or(Length{}),       f.kind.value_or(plain.kind), f.mirrors.value_or(plain.mirrors),
-          f.mark.value_or(std::nullopt)};
+  if (!f.picture || (!f.steps && (!f.along || !f.across))) in.fault("lacks-picture-repeat");
+  Print out;
+  out.picture = f.picture.value_or(std::string());
+  out.dpi = f.dpi.value_or(out.dpi);
+  out.scaleGuessed = f.scaleGuessed.value_or(false);
+  out.along = f.along.value_or(Length{});
+  out.across = f.across.value_or(Length{});
+  out.kind = f.kind.value_or(out.kind);
+  out.steps = f.steps.value_or(std::nullopt);
+  out.halfTurn = f.halfTurn.value_or(std::nullopt);
+  out.mirrors = f.mirrors.value_or(out.mirrors);
+  out.mark = f.mark.value_or(std::nullopt);
+  return out;
 }
 
 void readCloths(Fields& in, Project& p) {

@@ -1,0 +1,139 @@
+// Repeats as they were found: kept as they lie, counted by, and given up again.
+#include "edit/found_print.hpp"
+#include "image/decode.hpp"
+#include "motif/windows.hpp"
+#include "print_maker.hpp"
+#include "registry.hpp"
+#include "sound_plan.hpp"
+#include "store/file.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+/// Five by four squares of 40 mm of Fen, whose print has the repeat that is said.
+Project withPrint(const json& repeat, int motifs = 6) {
+  Project p = support::project(support::recipe("squares", 40, 5, 4));
+  json print = {{"picture", "reed.png"}, {"dpi", 100}};
+  print.update(repeat);
+  std::vector<int> pieces;
+  for (int i = 1; i <= motifs; ++i) pieces.push_back(i);
+  for (const json& step :
+       {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setAllowance"}, {"value", 5}},
+        json{{"edit", "addCloth"}, {"name", "Fen"}, {"width", 600}, {"lengths", {700}}, {"print", print}},
+        json{{"edit", "paint"}, {"cloth", "Fen"}, {"all", true}},
+        json{{"edit", "addMotif"},
+             {"name", "Spot"},
+             {"cloth", "Fen"},
+             {"shape", "square"},
+             {"at", {60, 50}},
+             {"pieces", pieces}}})
+    p = support::edited(p, step);
+  return p;
+}
+
+const Print& printOf(const Project& p) {
+  return *clothById(p, *findCloth(p, "Fen"))->print;
+}
+
+}  // namespace
+
+class FoundPrintTest : public QObject {
+  Q_OBJECT
+ private slots:
+  /// The same lattice said in two ways gives the same windows; what was found comes back from the file as it
+  /// was.
+  void stepsStandForTheSameLattice() {
+    const json mark = {{"mark", {3, 7}}};
+    json drop = {{"along", 120}, {"across", 70}, {"kind", "half-drop"}};
+    json steps = {{"a", {70, 60}}, {"b", {0, 120}}};
+    drop.update(mark);
+    steps.update(mark);
+    const Project one = withPrint(drop), two = withPrint(steps);
+    const auto n1 = motifSupply(one, one.motifs.front()), n2 = motifSupply(two, two.motifs.front());
+    QVERIFY(n1 && n2 && n1->onHand && n2->onHand);
+    QVERIFY(*n1->onHand > 10);
+    QCOMPARE(*n1->onHand, *n2->onHand);
+    COMPARE_TO(*n1->lengthNeeded, *n2->lengthNeeded, 1e-6);
+    const auto back = deserialize(*serialize(two));
+    QVERIFY(back);
+    QVERIFY(printOf(*back) == printOf(two));
+    QVERIFY((printOf(*back).steps->a == Point{70, 60}));
+    (void)support::soundPlan(two, *findCloth(two, "Fen"));
+  }
+  /// A tilted lattice: windows lie at its steps, and the judge of windows agrees.
+  void aTiltedRepeatIsPlanned() {
+    const Project p = withPrint({{"a", {71.3, 4.4}}, {"b", {-6.1, 98.2}}, {"mark", {0, 0}}});
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "Fen"));
+    QCOMPARE(plan.windows.size(), std::size_t(1));
+    QCOMPARE(plan.windows[0].windows.size(), std::size_t(6));
+    for (const Window& w : plan.windows[0].windows) {
+      const Point d = w.at - Point{60, 50};
+      const double det = cross(Point{71.3, 4.4}, Point{-6.1, 98.2});
+      const double i = cross(d, Point{-6.1, 98.2}) / det, j = cross(Point{71.3, 4.4}, d) / det;
+      QVERIFY(std::abs(i - std::round(i)) < 1e-6 && std::abs(j - std::round(j)) < 1e-6);
+    }
+  }
+  /// Half a turn gives a second window to each cell of 200 by 200, where 55 by 55 lie apart from their
+  /// images.
+  void halfATurnGivesMore() {
+    const json plain = {{"a", {150, 0}}, {"b", {0, 160}}, {"mark", {0, 0}}};
+    json turned = plain;
+    turned["half_turn_centre"] = {90, 80};
+    const Project one = withPrint(plain), two = withPrint(turned);
+    const int n1 = *motifSupply(one, one.motifs.front())->onHand,
+              n2 = *motifSupply(two, two.motifs.front())->onHand;
+    QVERIFY2(n2 >= 2 * n1 - 4 && n2 > n1, qPrintable(QStringLiteral("%1 %2").arg(n1).arg(n2)));
+    (void)support::soundPlan(two, *findCloth(two, "Fen"));
+    QVERIFY(printOf(*deserialize(*serialize(two))).halfTurn.has_value());
+  }
+  /// One direction alone: a row of windows. Not known: one window is all that can be promised.
+  void whatIsNotKnownIsNotCounted() {
+    const Project row = withPrint({{"a", {71, 0}}, {"b", nullptr}, {"mark", {0, 0}}});
+    QCOMPARE(*motifSupply(row, row.motifs.front())->onHand, 8);  // 600 wide, the first at 60: 8 steps of 71
+    const Project unknown = withPrint({{"a", nullptr}, {"mark", {0, 0}}});
+    QVERIFY(!repeatKnown(printOf(unknown)));
+    QCOMPARE(*motifSupply(unknown, unknown.motifs.front())->onHand, 1);
+    QVERIFY(printOf(*deserialize(*serialize(unknown))) == printOf(unknown));
+  }
+  /// Typing a repeat puts it in the place of what was found, and finding one in the place of what was typed.
+  void typedAndFoundReplaceEachOther() {
+    Project p = withPrint({{"a", {71, 3}}, {"b", {2, 90}}});
+    p = support::edited(
+        p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"print", {{"along", 88}, {"across", 66}}}});
+    QVERIFY(!printOf(p).steps && printOf(p).along == Length::millimetres(88));
+    p = support::edited(
+        p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"print", {{"a", {50, 1}}, {"b", {0, 70}}}}});
+    QVERIFY(printOf(p).steps && printOf(p).along.nm() == 0);
+    for (const json& bad : {json{{"a", {50, 0}}, {"b", {100, 1}}}, json{{"a", {0.2, 0}}, {"b", {0, 70}}},
+                            json{{"a", {50, 0}}, {"b", {0, 70}}, {"along", 50}}}) {
+      QVERIFY(!support::refusal(p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"print", bad}}).empty());
+    }
+  }
+  /// What is found on a mirrored picture is made to fit its mirror line exactly: a step square to it is its
+  /// own image turned round, a step along it stays.
+  void stepsAgreeWithTheMirrorLine() {
+    support::PrintWish w;
+    w.across = 120;
+    w.along = 150;
+    w.mirrored = true;
+    w.tilt = 3;
+    w.noise = 2;
+    w.seed = 4;
+    const auto found = findRepeat(makePrint(w).picture);
+    QVERIFY(found && found->mirrors.size() == 1);
+    const PrintFields f = printFieldsOf(*found, 254);  // ten pixels to the mm
+    QVERIFY(f.steps && *f.steps && f.mirrors->size() == 1);
+    COMPARE_TO(length((*f.steps)->a), 12, 0.03);
+    COMPARE_TO(length(*(*f.steps)->b), 15, 0.03);
+    const Point along = towards(f.mirrors->front().direction);
+    COMPARE_TO(dot((*f.steps)->a, along), 0, 1e-9);
+    COMPARE_TO(cross(*(*f.steps)->b, along), 0, 1e-9);
+    QVERIFY(!(*printFieldsOf(FoundRepeat{}, 100).steps));
+  }
+};
+
+CLATHRA_TEST(FoundPrintTest, "found_print")
+#include "found_print.moc"
