@@ -9,6 +9,7 @@
 #include "draw/map.hpp"
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
+#include "motif/meeting.hpp"
 #include "review/review.hpp"
 #include "script/named_pieces.hpp"
 #include "store/box_file.hpp"
@@ -159,6 +160,19 @@ Status cut(const CutOptions& o) {
   return {};
 }
 
+json meetingJson(const Meeting& m) {
+  json changes = json::array();
+  for (const auto& [a, b] : m.changes) changes.push_back({a, b});
+  return {{"a", m.edges.a},
+          {"b", m.edges.b},
+          {"verdict", verdictName(m.verdict)},
+          {"parts_at", optional(m.partsAt)},
+          {"mean_de", m.meanDe},
+          {"worst_de", m.worstDe},
+          {"changes", changes},
+          {"stripe", m.stripe ? json(stripeName(*m.stripe)) : json(nullptr)}};
+}
+
 Status motif(const std::string& file, bool asJson) {
   const auto project = openProject(file);
   if (!project) return tl::make_unexpected(project.error());
@@ -166,6 +180,11 @@ Status motif(const std::string& file, bool asJson) {
   for (const MotifChoice& m : project->motifs) {
     const auto supply = motifSupply(*project, m);
     if (!supply) return tl::make_unexpected(supply.error());
+    const auto meetings = meetingsOf(*project, m);
+    if (!meetings) return tl::make_unexpected(meetings.error());
+    json meeting = json::array(), outline = json::array();
+    for (const Meeting& each : *meetings) meeting.push_back(meetingJson(each));
+    for (const Point p : windowOutline(*project->layout, m)) outline.push_back({p.x, p.y});
     const Cloth* cloth = clothById(*project, m.cloth);
     out.push_back({{"motif", m.name},
                    {"cloth", clothTitle(*cloth)},
@@ -180,7 +199,8 @@ Status motif(const std::string& file, bool asJson) {
                    {"worst_place", supply->worstPlace},
                    {"exact", supply->exact},
                    {"remark", said(supply->remark, project->settings.unit)},
-                   {"meeting", nullptr}});
+                   {"outline", outline},
+                   {"meeting", meeting}});
     if (!asJson)
       printLine(m.name + " from " + clothTitle(*cloth) + ": " + std::to_string(supply->wanted) + " wanted, " +
                 (supply->onHand ? std::to_string(*supply->onHand) : std::string("unknown")) + " on hand" +

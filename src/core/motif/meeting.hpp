@@ -1,0 +1,64 @@
+// Do the colours of two cut edges meet where they are sewn? Both are looked along on the picture from their
+// common corner outwards (docs/calculations.md, "Meeting").
+#pragma once
+#include <optional>
+#include <utility>
+#include <vector>
+
+#include "image/raster.hpp"
+#include "model/project.hpp"
+#include "progress.hpp"
+
+namespace clathra {
+
+enum class Verdict { Meets, Nearly, Parts };
+enum class StripeVerdict { Meets, Differs, Mistake };
+const char* verdictName(Verdict v);       ///< meets, nearly, parts
+const char* stripeName(StripeVerdict v);  ///< meets, differs, mistake
+
+/// Two edges of one outline that are sewn to each other, by the corner each begins at.
+struct EdgePair {
+  int a = 0, b = 0;       ///< a ≤ b
+  bool mirrored = false;  ///< of a copy and its mirror image: the same edge twice
+  friend bool operator==(const EdgePair&, const EdgePair&) = default;
+  friend auto operator<=>(const EdgePair&, const EdgePair&) = default;
+};
+
+struct Meeting {
+  EdgePair edges;
+  Verdict verdict = Verdict::Parts;
+  std::optional<double> partsAt;  ///< mm from the common corner, where it parts
+  double meanDe = 0, worstDe = 0;
+  std::vector<std::pair<double, double>> changes;  ///< mm on a and on b at which the colour changes
+  std::optional<StripeVerdict> stripe;             ///< where an edge shows stripes
+};
+
+/// A print's picture with its scale: colours at places of the cloth. Beyond its edge it goes on by its steps.
+class PrintView {
+ public:
+  /// `picture` has to outlive it.
+  PrintView(const Raster& picture, const Print& print);
+  /// Red, green and blue levels at a place in mm of the picture.
+  void levelsAt(Point mm, double out[3]) const;
+
+ private:
+  const Raster& picture_;
+  double perMm_ = 1;
+  Lattice lattice_;
+  bool repeats_ = false;
+  double width_ = 0, height_ = 0;  // mm
+};
+
+/// The pairs of edges along which pieces of the choice are sewn to each other, rising, each once.
+std::vector<EdgePair> sewnPairs(const Layout& layout, const MotifChoice& motif);
+/// The paper on the picture: the shape's outline as the choice's first piece has it, mm.
+Polygon windowOutline(const Layout& layout, const MotifChoice& motif);
+
+/// `outline`: the paper on the picture, mm.
+Meeting meetingOf(const PrintView& print, PolygonView outline, const EdgePair& edges);
+
+/// Of all its pairs. Errors: the cloth has no print, or its picture is gone; cancelled.
+[[nodiscard]] Result<std::vector<Meeting>> meetingsOf(const Project& project, const MotifChoice& motif,
+                                                      const Progress& progress = {});
+
+}  // namespace clathra
