@@ -232,6 +232,17 @@ constexpr Sentence kAll[] = {
     {"looks-for-one-way-turned", QT_TRANSLATE_NOOP("core", "one-way cloth that the method would turn")},
     {"looks-for-few-copies", QT_TRANSLATE_NOOP("core", "fewer motif copies than wanted")},
     {"looks-for-window-off-print", QT_TRANSLATE_NOOP("core", "a window partly off the print's picture")},
+    {"looks-for-print-scale", QT_TRANSLATE_NOOP("core", "prints whose size on the cloth is a guess")},
+    {"looks-for-print-repeat", QT_TRANSLATE_NOOP("core", "prints whose repeat is not known")},
+    {"print-scale-why",
+     QT_TRANSLATE_NOOP(
+         "core", "Nobody said how large the print of %1 is: every window on it may be of another size.")},
+    {"print-scale-fix",
+     QT_TRANSLATE_NOOP("core", "Measure what the picture shows on the cloth and type its width.")},
+    {"print-repeat-why",
+     QT_TRANSLATE_NOOP(
+         "core", "How the print of %1 repeats is not known: but one window of each choice can be promised.")},
+    {"print-repeat-fix", QT_TRANSLATE_NOOP("core", "Let its repeat be found, or type it.")},
     {"short-of-wanted-height",
      QT_TRANSLATE_NOOP("core", "The finished size falls short of what was wanted by %1 of height.")},
     {"short-of-wanted-width",

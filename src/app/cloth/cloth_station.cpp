@@ -16,6 +16,7 @@
 #include "app/window/remarks_card.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/fonts.hpp"
+#include "edit/found_print.hpp"
 #include "measure/quantity.hpp"
 #include "store/codec.hpp"
 #include "words/words.hpp"
@@ -92,6 +93,7 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   connect(&session_, &Session::opened, this, [this] {
     chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
     unfolded_.clear();
+    looking_.cancel();
   });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
 }
@@ -167,7 +169,20 @@ QWidget* ClothStation::printCard() {
   auto* load = button(tr("Take in a picture …"));
   printNote_ = wrapped({}, "muted");
   printCard_->body()->addWidget(printNote_);
-  printCard_->body()->addWidget(load);
+  find_ = button(tr("Find its repeat"));
+  stopLooking_ = button(tr("Stop looking"));
+  printCard_->body()->addWidget(wrappingRow({load, find_, stopLooking_}));
+  connect(find_, &QPushButton::clicked, this, [this] {
+    if (!cloth() || !cloth()->print) return;
+    const auto picture = session_.project().pictures.find(cloth()->print->picture);
+    if (picture == session_.project().pictures.end()) return;
+    lookForRepeat(
+        cloth()->id, [held = picture->second](const Progress& p) { return readPrint(held, p); }, true);
+  });
+  connect(stopLooking_, &QPushButton::clicked, this, [this] {
+    looking_.cancel();
+    fillBench();
+  });
   printFields_ = new QWidget;
   auto* body = new QVBoxLayout(printFields_);
   body->setContentsMargins(0, 0, 0, 0);
@@ -183,7 +198,7 @@ QWidget* ClothStation::printCard() {
   across_ = field(tr("Repeat across the cloth"), tr("Repeat across"));
   kind_ = new ChoiceList;
   kind_->setAccessibleName(tr("How it repeats"));
-  kind_->addItems({tr("straight"), tr("half-drop"), tr("brick")});
+  kind_->addItems({tr("straight"), tr("half-drop"), tr("brick"), tr("as found"), tr("not known")});
   body->addWidget(fieldRow(tr("Repeats"), kind_));
   mirror_ = new QCheckBox(tr("Mirrors itself left to right"));
   body->addWidget(mirror_);
@@ -195,11 +210,22 @@ QWidget* ClothStation::printCard() {
   printCard_->body()->addWidget(printFields_);
   connect(load, &QPushButton::clicked, this, &ClothStation::loadPrint);
   connect(along_, &LengthField::lengthChanged, this,
-          [this] { changePrint(&PrintFields::along, *along_->length(), tr("changed a repeat")); });
+          [this] { setRepeat(along_, &PrintFields::along, &PrintFields::across); });
   connect(across_, &LengthField::lengthChanged, this,
-          [this] { changePrint(&PrintFields::across, *across_->length(), tr("changed a repeat")); });
+          [this] { setRepeat(across_, &PrintFields::across, &PrintFields::along); });
   connect(kind_, &QComboBox::activated, this, [this](int i) {
-    changePrint(&PrintFields::kind, static_cast<RepeatKind>(i), tr("changed a repeat"));
+    if (!cloth() || !cloth()->print) return;
+    constexpr int kAsFound = 3;
+    const auto& steps = cloth()->print->steps;
+    if (i > kAsFound)
+      return changePrint(&PrintFields::steps, std::optional<RepeatSteps>(), tr("forgot a repeat"));
+    if (i == kAsFound) return steps ? void() : find_->click();
+    PrintFields fields;
+    fields.kind = static_cast<RepeatKind>(i);
+    // The lengths of what was found are kept.
+    if (steps) fields.across = Length::millimetres(length(steps->a));
+    if (steps) fields.along = Length::millimetres(length(steps->b.value_or(steps->a)));
+    changePrint(std::move(fields), tr("changed a repeat"));
   });
   connect(mirror_, &QCheckBox::clicked, this, &ClothStation::setMirror);
   connect(mirrorAt_, &LengthField::lengthChanged, this, &ClothStation::setMirror);
@@ -232,6 +258,20 @@ void ClothStation::change(ClothFields fields, const QString& text) {
 void ClothStation::changePrint(PrintFields fields, const QString& text) {
   if (filling_ || !cloth() || !cloth()->print) return;
   change(&ClothFields::print, std::optional(std::move(fields)), text);
+}
+
+/// One of the two lengths was typed; what was found gives the other.
+void ClothStation::setRepeat(LengthField* typed, std::optional<Length> PrintFields::*own,
+                             std::optional<Length> PrintFields::*other) {
+  if (!cloth() || !cloth()->print) return;
+  if (!typed->length()) return fillBench();  // to give a repeat up there is "not known"
+  PrintFields fields;
+  fields.*own = typed->length();
+  if (const auto& steps = cloth()->print->steps) {
+    const Point step = own == &PrintFields::along ? steps->a : steps->b.value_or(steps->a);
+    fields.*other = Length::millimetres(length(step));
+  }
+  changePrint(std::move(fields), tr("changed a repeat"));
 }
 
 void ClothStation::setMirror() {
@@ -325,9 +365,74 @@ void ClothStation::loadPrint() {
   PrintFields print;
   print.picture = file.toStdString();
   print.dpi = 100;
-  print.along = print.across = Length::millimetres(100);
-  print.kind = RepeatKind::Straight;
-  change(&ClothFields::print, std::optional(std::move(print)), tr("took in a print"));
+  print.scaleGuessed = true;
+  print.steps = std::optional<RepeatSteps>();
+  ClothFields fields;
+  fields.print = std::optional(std::move(print));
+  session_.edit(ChangeCloth{cloth()->id, std::move(fields)}, tr("took in a print"), {},
+                whileThere(this, [this, id = cloth()->id, path = file.toStdString()](bool made) {
+                  if (!made) return fillBench();
+                  lookForRepeat(
+                      id, [path](const Progress& p) { return readPrintFile(path, p); }, false);
+                }));
+}
+
+void ClothStation::lookForRepeat(ClothId id, std::function<Result<PrintRead>(const Progress&)> read,
+                                 bool asked) {
+  const Cloth* of = clothById(session_.project(), id);
+  if (!of || !of->print) return;
+  if (!asked && repeatKnown(*of->print)) return fillBench();  // it was typed already
+  looking_.start(this, std::move(read), [this, id, before = *of->print](const Result<PrintRead>& found) {
+    takeFound(id, before, found);
+    fillBench();
+  });
+  fillBench();
+}
+
+void ClothStation::takeFound(ClothId id, const Print& before, const Result<PrintRead>& read) {
+  if (!read) return Q_EMIT said(inWords(read.error()));
+  const Cloth* of = clothById(session_.project(), id);
+  if (!of || !of->print || *of->print != before) return;  // it was told otherwise meanwhile
+  const FoundRepeat& found = read->found;
+  const double dpi = read->dpi.value_or(before.dpi);
+  const bool sure = found.found() && found.confidence >= kSureRepeat;
+  PrintFields fields;
+  if (sure) fields = printFieldsOf(found, dpi);
+  if (read->dpi) {
+    fields.dpi = dpi;
+    fields.scaleGuessed = false;
+  }
+  const int percent = qRound(100 * found.confidence);
+  if (sure)
+    Q_EMIT said(tr("The repeat was found, sure to %1 %.").arg(percent));
+  else if (found.found())
+    Q_EMIT said(
+        tr("A repeat was found that is sure to %1 % alone: it is left for you to type.").arg(percent));
+  else
+    Q_EMIT said(tr("No repeat was found on this picture."));
+  if (!sure && !read->dpi) return;
+  ClothFields all;
+  all.print = std::optional(std::move(fields));
+  session_.edit(ChangeCloth{id, std::move(all)}, tr("found a print's repeat"));
+}
+
+/// The repeat's fields; the lengths of steps that were found stand in them too.
+void ClothStation::showRepeat(const Print& print) {
+  constexpr int kAsFound = 3, kNotKnown = 4;
+  kind_->setCurrentIndex(print.steps          ? kAsFound
+                         : repeatKnown(print) ? static_cast<int>(print.kind)
+                                              : kNotKnown);
+  std::optional<Length> along, across;
+  if (print.steps) {
+    across = Length::millimetres(length(print.steps->a));
+    if (print.steps->b) along = Length::millimetres(length(*print.steps->b));
+  } else if (repeatKnown(print)) {
+    along = print.along;
+    across = print.across;
+  }
+  for (LengthField* f : {along_, across_}) f->setOptional(true);
+  along_->setLength(along);
+  across_->setLength(across);
 }
 
 void ClothStation::remove() {
@@ -429,16 +534,23 @@ void ClothStation::fillBench() {
   fillSteps(c->increment);
   allowance_->setLength(c->allowance);
   printFields_->setVisible(c->print.has_value());
+  find_->setVisible(c->print.has_value() && !looking_.running());
+  stopLooking_->setVisible(looking_.running());
   printNote_->setText(
-      c->print ? tr("Where a motif lies is measured on this picture.")
-               : tr("Without a picture no motif can be chosen. Take in a scan or a straight photograph."));
+      looking_.running() ? tr("Looking for its repeat …")
+      : c->print
+          ? tr("Where a motif lies is measured on this picture: %1.%2")
+                .arg(repeatText(*c->print),
+                     c->print->scaleGuessed
+                         ? QLatin1Char(' ') +
+                               tr("How wide it is on the cloth is a guess; measure it and type it below.")
+                         : QString())
+          : tr("Without a picture no motif can be chosen. Take in a scan or a straight photograph."));
   if (c->print) {
     const auto picture = session_.project().pictures.find(c->print->picture);
     if (picture != session_.project().pictures.end())
       pictureWidth_->setLength(Length::millimetres(picture->second.width * 25.4 / c->print->dpi));
-    along_->setLength(c->print->along);
-    across_->setLength(c->print->across);
-    kind_->setCurrentIndex(static_cast<int>(c->print->kind));
+    showRepeat(*c->print);
     mirror_->setChecked(!c->print->mirrors.empty());
     mirrorAt_->setEnabled(!c->print->mirrors.empty());
     mirrorAt_->setLength(c->print->mirrors.empty()

@@ -9,12 +9,14 @@
 #include "app/cloth/buying_card.hpp"
 #include "app/cloth/facts_card.hpp"
 #include "app/cloth/gives_card.hpp"
+#include "app/session/latest.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/kept_rows.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/window/station.hpp"
+#include "store/print_file.hpp"
 
 namespace clathra {
 
@@ -59,7 +61,14 @@ class ClothStation : public Station {
   QString shownLengths() const;
   void fillSteps(Length own);
   void setMirror();
+  void setRepeat(LengthField* typed, std::optional<Length> PrintFields::*own,
+                 std::optional<Length> PrintFields::*other);
   void loadPrint();
+  /// Looks for the repeat and scale of a print on a thread of its own; what it finds is taken where nothing
+  /// was typed meanwhile.
+  void lookForRepeat(ClothId cloth, std::function<Result<PrintRead>(const Progress&)> read, bool asked);
+  void takeFound(ClothId cloth, const Print& before, const Result<PrintRead>& read);
+  void showRepeat(const Print& print);
   void remove();
   void pickColour();
   const Cloth* cloth() const { return clothById(session_.project(), chosen_); }
@@ -80,6 +89,8 @@ class ClothStation : public Station {
   QLabel* printNote_ = nullptr;
   ClothId chosen_ = kNoCloth;
   std::set<ClothId> unfolded_;
+  Latest<Result<PrintRead>> looking_;
+  QPushButton *find_ = nullptr, *stopLooking_ = nullptr;
   bool filling_ = false;
 };
 

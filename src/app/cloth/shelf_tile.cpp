@@ -5,6 +5,7 @@
 #include <set>
 
 #include "app/theme/theme.hpp"
+#include "app/window/station.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/fonts.hpp"
 #include "measure/quantity.hpp"
@@ -60,11 +61,7 @@ QString ShelfTile::facts(const Cloth& c, LengthUnit unit) {
                             : QObject::tr(", %1 on hand").arg(QString::fromStdString(writeLong(sum, unit)));
   if (c.direction != Direction::None)
     text += QStringLiteral(", ") + QString::fromStdString(directionName(c.direction));
-  if (c.print)
-    text += QObject::tr(", repeat %1 × %2 mm %3")
-                .arg(QString::fromStdString(formatNumber(c.print->across.mm(), 1)),
-                     QString::fromStdString(formatNumber(c.print->along.mm(), 1)),
-                     QString::fromStdString(repeatName(c.print->kind)));
+  if (c.print) text += QStringLiteral(", ") + repeatText(*c.print);
   return text;
 }
 

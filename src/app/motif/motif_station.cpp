@@ -393,11 +393,8 @@ void MotifStation::showSwatch() {
     imageBytes_ = picture->second.png;
   }
   swatchTitle_->setText(QString::fromStdString(clothTitle(*cloth())));
-  swatchNote_->setText(tr("repeat %1 across × %2 mm along, %3%4")
-                           .arg(QString::fromStdString(formatNumber(print.across.mm(), 1)),
-                                QString::fromStdString(formatNumber(print.along.mm(), 1)),
-                                QString::fromStdString(repeatName(print.kind)),
-                                print.mirrors.empty() ? QString() : tr(", mirrored")));
+  swatchNote_->setText(repeatText(print) + (print.mirrors.empty() ? QString() : tr(", mirrored")) +
+                       (print.scaleGuessed ? tr("; its scale is a guess") : QString()));
   const bool otherHand =
       !motif()->pieces.empty() && session_.project().layout->pieces[motif()->pieces.front()].hand < 0;
   swatch_->show(image_, print, placed(shape()->outline, {}, otherHand, {}),

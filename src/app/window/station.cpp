@@ -78,6 +78,18 @@ QString minutesText(double minutes) {
                    : QObject::tr("%1 h %2").arg(m / kHour).arg(m % kHour, 2, 10, QLatin1Char('0'));
 }
 
+QString repeatText(const Print& print) {
+  const auto mm = [](double value) { return QString::fromStdString(formatNumber(value, 1)); };
+  if (!repeatKnown(print)) return QObject::tr("repeat not known");
+  if (!print.steps)
+    return QObject::tr("repeat %1 across × %2 mm along, %3")
+        .arg(mm(print.across.mm()), mm(print.along.mm()), QString::fromStdString(repeatName(print.kind)));
+  if (!print.steps->b)
+    return QObject::tr("repeat every %1 mm in one direction").arg(mm(length(print.steps->a)));
+  return QObject::tr("repeat by steps of %1 and %2 mm, as found")
+      .arg(mm(length(print.steps->a)), mm(length(*print.steps->b)));
+}
+
 QString changeOf(const Session& s, double now, double before) {
   return QString::fromStdString(writeChange(now - before, s.project().settings.unit));
 }

@@ -92,6 +92,8 @@ QString longText(const Session& session, double mm);
 QString clothText(const Session& session, double mm);
 /// "45 min", "1 h 12".
 QString minutesText(double minutes);
+/// How a print repeats, in mm: "96.0 × 110.0 mm, half-drop", or that it is not known.
+QString repeatText(const Print& print);
 /// How a length changed: "+1/2 in".
 QString changeOf(const Session& session, double now, double before);
 

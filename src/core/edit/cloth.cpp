@@ -34,6 +34,8 @@ Status putOnPrint(Project& p, Cloth& cloth, const PrintFields& f, const EditCont
   Print print = cloth.print.value_or(Print{});
   print.dpi = f.dpi.value_or(print.dpi);
   print.scaleGuessed = f.scaleGuessed.value_or(print.scaleGuessed && !f.dpi);
+  for (const auto& typed : {f.along, f.across})
+    if (typed && typed->nm() == 0) return fail("print-needs-repeat-along");
   // What was found goes when a repeat is typed, and the other way round.
   if (f.along || f.across || f.kind) print.steps.reset();
   print.along = f.along.value_or(print.along);

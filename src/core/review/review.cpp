@@ -40,6 +40,8 @@ const std::vector<Check>& checks() {
       {"one-way-turned", "looks-for-one-way-turned", checks_::oneWayTurned},
       {"few-copies", "looks-for-few-copies", checks_::tooFewCopies},
       {"window-off-print", "looks-for-window-off-print", checks_::windowOffPrint},
+      {"print-scale", "looks-for-print-scale", checks_::printScale},
+      {"print-repeat", "looks-for-print-repeat", checks_::printRepeat},
   };
   return all;
 }

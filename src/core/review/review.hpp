@@ -105,6 +105,8 @@ std::vector<Remark> leftovers(const ReviewInput&);
 std::vector<Remark> oneWayTurned(const ReviewInput&);
 std::vector<Remark> tooFewCopies(const ReviewInput&);
 std::vector<Remark> windowOffPrint(const ReviewInput&);
+std::vector<Remark> printScale(const ReviewInput&);
+std::vector<Remark> printRepeat(const ReviewInput&);
 std::vector<Remark> paperTooLarge(const ReviewInput&);
 std::vector<Remark> unsoundLayout(const ReviewInput&);
 std::vector<Remark> nearlyMeeting(const ReviewInput&);

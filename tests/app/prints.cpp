@@ -1,0 +1,169 @@
+// Taking in a picture of a print: its scale, its repeat, and what is typed or stopped meanwhile.
+#include <QComboBox>
+#include <QTemporaryDir>
+#include <fstream>
+
+#include "app/cloth/cloth_station.hpp"
+#include "driver.hpp"
+#include "image/decode.hpp"
+#include "print_maker.hpp"
+#include "registry.hpp"
+
+using namespace clathra;
+using support::Driver;
+
+namespace {
+
+const QString kPictures = QStringLiteral(CLATHRA_TEST_DATA "/motif/");
+
+Project twoCloths() {
+  Project p = support::project(support::recipe("squares", 50, 4, 3));
+  for (const auto& step : nlohmann::json::parse(R"([
+         {"edit":"setUnit","unit":"mm"},
+         {"edit":"addCloth","name":"Fen","width":1000,"lengths":[800]},
+         {"edit":"addCloth","name":"Reed","width":640,"lengths":[250]},
+         {"edit":"paint","cloth":"Fen","all":true}])"))
+    p = support::edited(p, step);
+  return p;
+}
+
+const std::optional<Print>& printOf(Driver& d, const char* cloth) {
+  return clothById(d.project(), *findCloth(d.project(), cloth))->print;
+}
+
+void lookAt(Driver& d, const char* cloth) {
+  d.window->goTo(QStringLiteral("cloth"));
+  static_cast<ClothStation*>(d.window->station(QStringLiteral("cloth")))
+      ->choose(*findCloth(d.project(), cloth));
+  d.settle();
+}
+
+QString savedPrint(const QTemporaryDir& dir, std::optional<double> dpi) {
+  support::PrintWish wish;
+  wish.across = 100;
+  wish.along = 140;
+  wish.seed = 8;
+  const auto png = encodePng(support::makePrint(wish).picture, dpi);
+  const QString file = dir.filePath(QStringLiteral("made.png"));
+  std::ofstream out(file.toStdString(), std::ios::binary);
+  out.write(reinterpret_cast<const char*>(png->data()), static_cast<std::streamsize>(png->size()));
+  return file;
+}
+
+}  // namespace
+
+class PrintsTest : public QObject {
+  Q_OBJECT
+ private slots:
+  /// A scan of 110 pixels to the inch: steps of 87.999 and 109.99 mm, mirrored about a line at 92.2°.
+  void aScanSaysItsScaleAndItsRepeatIsFound() {
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    lookAt(d, "Reed");
+    d.answerFile(kPictures + "s05-mirror-bird.jpg");
+    d.click("Take in a picture");
+    QTRY_VERIFY_WITH_TIMEOUT(printOf(d, "Reed") && printOf(d, "Reed")->steps, 30'000);
+    d.settle();
+    const Print& print = *printOf(d, "Reed");
+    COMPARE_TO(print.dpi, 110, 0.01);
+    QVERIFY(!print.scaleGuessed);
+    COMPARE_TO(length(print.steps->a), 87.999, 0.1);
+    COMPARE_TO(length(*print.steps->b), 109.994, 0.1);
+    QCOMPARE(print.mirrors.size(), std::size_t(1));
+    COMPARE_TO(print.mirrors[0].direction.degrees(), 92.2, 0.2);
+    QVERIFY(d.reads(QStringLiteral("repeat by steps of 88.0 and 110.0 mm, as found")));
+    QVERIFY(d.window->said().contains(QStringLiteral("The repeat was found, sure to")));
+    QVERIFY(!printOf(d, "Fen"));
+    // Back by one step it is not known, by another the picture is gone.
+    d.session->undo();
+    d.settle();
+    QVERIFY(printOf(d, "Reed") && !repeatKnown(*printOf(d, "Reed")));
+    QVERIFY(d.reads(QStringLiteral("repeat not known")));
+    d.session->undo();
+    d.settle();
+    QVERIFY(!printOf(d, "Reed"));
+  }
+  void withoutAScaleItIsAGuess() {
+    const QTemporaryDir dir;
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    lookAt(d, "Fen");
+    d.answerFile(savedPrint(dir, {}));
+    d.click("Take in a picture");
+    QTRY_VERIFY_WITH_TIMEOUT(printOf(d, "Fen") && printOf(d, "Fen")->steps, 30'000);
+    d.settle();
+    QVERIFY(printOf(d, "Fen")->scaleGuessed);
+    QVERIFY(d.reads(QStringLiteral("is a guess")));
+    AddMotif add{"Spot", {}};
+    add.fields.cloth = *findCloth(d.project(), "Fen");
+    add.fields.shape = "square";
+    add.fields.at = Point{30, 30};
+    add.fields.pieces = Pieces{0, 1};
+    d.session->edit(add, {});
+    d.settle();
+    const auto remarked = [&](const char* check) {
+      return std::any_of(d.session->remarks().begin(), d.session->remarks().end(),
+                         [&](const Remark& r) { return r.check.starts_with(check); });
+    };
+    QVERIFY(remarked("print-scale") && !remarked("print-repeat"));
+    // Its width typed, nothing is a guess any more; ten pixels to the mm are steps of 10 and 14 mm.
+    d.type(QStringLiteral("Width of the picture on the cloth"), QStringLiteral("70 mm"));
+    QVERIFY(!printOf(d, "Fen")->scaleGuessed);
+    QVERIFY(!remarked("print-scale"));
+    // To be forgotten, and found again.
+    auto* kind = d.find<QComboBox>(QStringLiteral("How it repeats"));
+    QCOMPARE(kind->currentText(), QStringLiteral("as found"));
+    kind->setCurrentIndex(4);
+    Q_EMIT kind->activated(4);
+    d.settle();
+    QVERIFY(!repeatKnown(*printOf(d, "Fen")));
+    QVERIFY(remarked("print-repeat"));
+    d.click("Find its repeat");
+    QTRY_VERIFY_WITH_TIMEOUT(printOf(d, "Fen")->steps, 30'000);
+    COMPARE_TO(length(printOf(d, "Fen")->steps->a), 10, 0.05);
+    COMPARE_TO(length(*printOf(d, "Fen")->steps->b), 14, 0.05);
+  }
+  void whereThereIsNoneItIsSaid() {
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    lookAt(d, "Fen");
+    d.answerFile(kPictures + "s09-none-toss.jpg");
+    d.click("Take in a picture");
+    QTRY_VERIFY_WITH_TIMEOUT(d.window->said().contains(QStringLiteral("No repeat was found")), 30'000);
+    d.settle();
+    QVERIFY(!repeatKnown(*printOf(d, "Fen")));
+    COMPARE_TO(printOf(d, "Fen")->dpi, 90, 0.01);  // its scale is taken all the same
+    d.type(QStringLiteral("Repeat along the cloth"), QStringLiteral("120 mm"));
+    QVERIFY(repeatKnown(*printOf(d, "Fen")));
+    QCOMPARE(printOf(d, "Fen")->along, Length::millimetres(120));
+  }
+  /// What is typed, stopped, or opened while it still looks.
+  void actsWhileItLooks() {
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    lookAt(d, "Fen");
+    d.answerFile(kPictures + "s15-tone-on-tone.jpg");
+    d.click("Take in a picture");
+    d.type(QStringLiteral("Repeat along the cloth"), QStringLiteral("77 mm"));
+    QTest::qWait(3'000);
+    QVERIFY(!printOf(d, "Fen")->steps);
+    QCOMPARE(printOf(d, "Fen")->along, Length::millimetres(77));
+    // Stopped: nothing is taken, and it can be asked again.
+    const Print before = *printOf(d, "Fen");
+    d.find<QAbstractButton>(QStringLiteral("Find its repeat"))->click();
+    d.find<QAbstractButton>(QStringLiteral("Stop looking"))->click();
+    QTest::qWait(3'000);
+    QVERIFY(*printOf(d, "Fen") == before);
+    QVERIFY(!d.reads(QStringLiteral("Looking for its repeat")));
+    // Another project: what was found for the first does not come to it.
+    d.find<QAbstractButton>(QStringLiteral("Find its repeat"))->click();
+    Project other =
+        support::edited(twoCloths(), {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"name", "Fen"}});
+    d.session->begin(other, {}, Origin::Fresh);
+    QTest::qWait(3'000);
+    QVERIFY(!printOf(d, "Fen"));
+  }
+};
+
+CLATHRA_TEST(PrintsTest, "prints")
+#include "prints.moc"
