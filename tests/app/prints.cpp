@@ -2,12 +2,14 @@
 #include <QComboBox>
 #include <QTemporaryDir>
 #include <fstream>
+#include <set>
 
 #include "app/cloth/cloth_station.hpp"
 #include "driver.hpp"
 #include "image/decode.hpp"
 #include "print_maker.hpp"
 #include "registry.hpp"
+#include "script/demo.hpp"
 
 using namespace clathra;
 using support::Driver;
@@ -71,7 +73,7 @@ class PrintsTest : public QObject {
     COMPARE_TO(length(*print.steps->b), 109.994, 0.1);
     QCOMPARE(print.mirrors.size(), std::size_t(1));
     COMPARE_TO(print.mirrors[0].direction.degrees(), 92.2, 0.2);
-    QVERIFY(d.reads(QStringLiteral("repeat by steps of 88.0 and 110.0 mm, as found")));
+    QVERIFY(d.reads(QStringLiteral("repeat by steps of 88 and 110 mm, as found")));
     QVERIFY(d.window->said().contains(QStringLiteral("The repeat was found, sure to")));
     QVERIFY(!printOf(d, "Fen"));
     // Back by one step it is not known, by another the picture is gone.
@@ -136,6 +138,47 @@ class PrintsTest : public QObject {
     d.type(QStringLiteral("Repeat along the cloth"), QStringLiteral("120 mm"));
     QVERIFY(repeatKnown(*printOf(d, "Fen")));
     QCOMPARE(printOf(d, "Fen")->along, Length::millimetres(120));
+  }
+  /// Twelve flames of Mill Lantern round a point: their seams are said to meet, both rows of colours face
+  /// each other; another place is another answer, and what was said of the first is gone at once.
+  void whetherSeamsMeet() {
+    Driver d;
+    d.session->begin(*demoProject(support::library(), "mill-lantern"), {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("motif"));
+    d.settle();
+    auto* choices = d.find<QComboBox>(QStringLiteral("Motif choice"));
+    const int flame = choices->findText(QStringLiteral("Flame"));
+    choices->setCurrentIndex(flame);
+    Q_EMIT choices->activated(flame);
+    const QString meets = QStringLiteral("Edge 1 on edge 4 meets");
+    QTRY_VERIFY_WITH_TIMEOUT(d.reads(meets), 20'000);
+    QVERIFY(d.reads(QStringLiteral("colours change at 14.3, 26.4, 38.5, 49.2 mm from the corner")));
+    auto* strip = d.find<QWidget>(QStringLiteral("Colours along both edges: ") + meets);
+    QVERIFY(strip);
+    const QImage rows = strip->grab().toImage();
+    // The same colours above and below, many of them.
+    int same = 0, columns = 0;
+    std::set<QRgb> seen;
+    for (int x = 6; x < rows.width() - 6; x += 5) {
+      const QRgb up = rows.pixel(x, 6 + 7), down = rows.pixel(x, 6 + 14 + 2 + 7);
+      ++columns;
+      same += std::abs(qGreen(up) - qGreen(down)) < 12;
+      seen.insert(up);
+    }
+    QVERIFY(same > columns * 9 / 10);
+    QVERIFY(seen.size() > 4);
+    d.type(QStringLiteral("Window turned by degrees"), QStringLiteral("8"));
+    QVERIFY(!d.reads(meets));
+    QTRY_VERIFY_WITH_TIMEOUT(d.reads(QStringLiteral("Edge 1 on edge 4 parts at")) ||
+                                 d.reads(QStringLiteral("Edge 1 on edge 4 does not")) ||
+                                 d.reads(QStringLiteral("Edge 1 on edge 4 nearly")),
+                             20'000);
+    // While it looks along the seams another choice is taken: the first one's answer does not come to it.
+    d.session->undo();
+    choices->setCurrentIndex(1 - flame);
+    Q_EMIT choices->activated(1 - flame);
+    QTest::qWait(500);
+    QVERIFY(!d.reads(meets));
   }
   /// What is typed, stopped, or opened while it still looks.
   void actsWhileItLooks() {

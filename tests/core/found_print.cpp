@@ -76,6 +76,31 @@ class FoundPrintTest : public QObject {
       QVERIFY(std::abs(i - std::round(i)) < 1e-6 && std::abs(j - std::round(j)) < 1e-6);
     }
   }
+  /// Where the place of a tilted print is not known a number is promised that all places give: no more than
+  /// at any of a hundred places that are tried, no less than a cloth smaller by a repeat gives. It is soon
+  /// said.
+  void aTiltedRepeatAtAnUnknownPlace() {
+    const Project p = withPrint({{"a", {71.3, 4.4}}, {"b", {-6.1, 98.2}}});
+    const auto supply = motifSupply(p, p.motifs.front());
+    QVERIFY(supply && supply->onHand && supply->worstPlace);
+    const auto field = WindowField::make(windowInput(p, p.motifs.front()));
+    QVERIFY(field);
+    int fewest = 10'000;
+    double longest = 0;
+    for (int i = 0; i < 10; ++i)
+      for (int j = 0; j < 10; ++j) {
+        const Point mark = (i / 10.0) * Point{71.3, 4.4} + (j / 10.0) * Point{-6.1, 98.2};
+        fewest = std::min(fewest, static_cast<int>(field->most(600, 700, mark, {}).windows.size()));
+        longest = std::max(longest, field->shortest(6, 600, mark, 0, {}).length);
+      }
+    QVERIFY2(*supply->onHand <= fewest && *supply->onHand >= fewest / 2,
+             qPrintable(QStringLiteral("%1 %2").arg(*supply->onHand).arg(fewest)));
+    QVERIFY(*supply->atMost >= *supply->onHand);
+    QVERIFY(*supply->lengthNeeded >= longest - 1e-6 && *supply->lengthNeeded < longest + 2 * 103);
+    // Patches far larger than the repeat, aslant: an answer within bounds, not a search without end.
+    const Project fine = withPrint({{"a", {25.4, 0.03}}, {"b", {0.02, 35.6}}});
+    QVERIFY(*motifSupply(fine, fine.motifs.front())->onHand > 40);
+  }
   /// Half a turn gives a second window to each cell of 200 by 200, where 55 by 55 lie apart from their
   /// images.
   void halfATurnGivesMore() {

@@ -48,7 +48,8 @@ MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* 
     : Station(session, preferences, parent) {
   buildPicture();
   auto* remarks = new RemarksCard(session_, id());
-  bench_ = new Bench({choiceCard(), placeCard(), remarks});
+  meeting_ = new MeetingCard(session_);
+  bench_ = new Bench({choiceCard(), meeting_, placeCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   connect(&session_, &Session::opened, this, [this] {
@@ -128,6 +129,9 @@ QWidget* MotifStation::choiceCard() {
   body->addWidget(fieldRow(tr("Note"), note_));
   mirrored_ = new QCheckBox(tr("Cut half of them mirrored"));
   body->addWidget(mirrored_);
+  mirrorNote_ =
+      wrapped(tr("This print has no mirror line, so there is no mirror image to cut from."), "muted");
+  body->addWidget(mirrorNote_);
   auto* removeButton = button(tr("Remove this choice"), "warnlink");
   body->addWidget(removeButton);
   card->body()->addWidget(choiceFields_);
@@ -319,6 +323,7 @@ void MotifStation::refresh() {
   filling_ = false;
   fillChoice();
   showSwatch();
+  meeting_->show(chosen_);
 }
 
 void MotifStation::fillChoice() {
@@ -339,8 +344,7 @@ void MotifStation::fillChoice() {
   mirrored_->setChecked(m->mirrored);
   const bool canMirror = cloth() && cloth()->print && !cloth()->print->mirrors.empty();
   mirrored_->setEnabled(canMirror);
-  mirrored_->setToolTip(
-      canMirror ? QString() : tr("This print has no mirror line, so there is no mirror image to cut from."));
+  mirrorNote_->setVisible(!canMirror);
   atX_->setLength(Length::millimetres(m->at.x));
   atY_->setLength(Length::millimetres(m->at.y));
   showIn(*turn_, QString::fromStdString(formatNumber(m->turn.degrees(), 2)));
@@ -411,9 +415,10 @@ void MotifStation::showSwatch() {
   unitTitle_->setText(kind_->current() == 1 ? tr("%1 copies, alternately mirrored").arg(n)
                                             : tr("%1 copies, turned round the point").arg(n));
   const int round = copiesInRound(shape()->outline);
-  unitNote_->setText(n == round
-                         ? tr("%1 copies close the round at this corner.").arg(round)
-                         : tr("%1 would close the round at this corner; %2 are shown.").arg(round).arg(n));
+  QString note = n == round ? tr("%1 copies close the round at this corner.").arg(round)
+                            : tr("%1 would close the round at this corner; %2 are shown.").arg(round).arg(n);
+  if (!mirrorable) note += QLatin1Char(' ') + tr("Not mirrored: this print has no mirror line.");
+  unitNote_->setText(note);
   unitView_->update();
 }
 

@@ -4,6 +4,7 @@
 #include <QComboBox>
 
 #include "app/canvas/picture_view.hpp"
+#include "app/motif/meeting_card.hpp"
 #include "app/motif/swatch_view.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/fields.hpp"
@@ -52,7 +53,7 @@ class MotifStation : public Station {
   SwatchView* swatch_ = nullptr;
   PictureView* unitView_ = nullptr;
   QLabel *swatchTitle_ = nullptr, *swatchNote_ = nullptr, *unitTitle_ = nullptr, *unitNote_ = nullptr,
-         *countNote_ = nullptr, *empty_ = nullptr;
+         *countNote_ = nullptr, *empty_ = nullptr, *mirrorNote_ = nullptr;
   Pills* kind_ = nullptr;
   QComboBox *choices_ = nullptr, *newCloth_ = nullptr, *newShape_ = nullptr;
   QLineEdit *pieces_ = nullptr, *note_ = nullptr;
@@ -60,6 +61,7 @@ class MotifStation : public Station {
   LengthField *atX_ = nullptr, *atY_ = nullptr;
   QLineEdit* turn_ = nullptr;
   QCheckBox* mirrored_ = nullptr;
+  MeetingCard* meeting_ = nullptr;
   int chosen_ = -1, copiesOf_ = -1;
   QImage image_;
   std::string imageOf_;

@@ -125,6 +125,15 @@ Lab colourAt(const PrintView& print, Point at) {
   return labOf(level[0], level[1], level[2]);
 }
 
+Rgb levelAt(const PrintView& print, Point at) {
+  double level[3];
+  print.levelsAt(at, level);
+  const auto whole = [](double v) {
+    return static_cast<std::uint8_t>(std::lround(std::clamp(v, 0.0, 255.0)));
+  };
+  return {whole(level[0]), whole(level[1]), whole(level[2])};
+}
+
 constexpr double kFine = 0.05;  // mm between the places where changes are looked for
 
 /// Places at which the colour changes within 0.6 mm, and not before or after it: mm from the corner.
@@ -279,6 +288,11 @@ Meeting meetingOf(const PrintView& print, PolygonView outline, const EdgePair& e
   out.edges = edges;
   const auto [a, b] = walksOf(outline, edges);
   compare(print, a, b, out);
+  out.length = std::min(a.length, b.length);
+  for (double t = 0; t < out.length - 1e-9; t += kStep) {
+    out.rowOfA.push_back(levelAt(print, a.at(t)));
+    out.rowOfB.push_back(levelAt(print, b.at(t)));
+  }
   constexpr double kSame = 1;  // mm between the changes that are taken for one
   out.changes = matched(changesAlong(print, a, 0), changesAlong(print, b, 0), kSame);
   out.stripe = stripesOf(print, a, b);

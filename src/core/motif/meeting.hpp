@@ -16,7 +16,7 @@ enum class StripeVerdict { Meets, Differs, Mistake };
 const char* verdictName(Verdict v);       ///< meets, nearly, parts
 const char* stripeName(StripeVerdict v);  ///< meets, differs, mistake
 
-/// Two edges of one outline that are sewn to each other, by the corner each begins at.
+/// Two edges of one outline that are sewn to each other, each by the corner it begins at.
 struct EdgePair {
   int a = 0, b = 0;       ///< a ≤ b
   bool mirrored = false;  ///< of a copy and its mirror image: the same edge twice
@@ -31,6 +31,9 @@ struct Meeting {
   double meanDe = 0, worstDe = 0;
   std::vector<std::pair<double, double>> changes;  ///< mm on a and on b at which the colour changes
   std::optional<StripeVerdict> stripe;             ///< where an edge shows stripes
+  /// What is seen along both, each 0.5 mm from the common corner: red, green and blue levels.
+  std::vector<Rgb> rowOfA, rowOfB;
+  double length = 0;  ///< mm of the seam
 };
 
 /// A print's picture with its scale: colours at places of the cloth. Beyond its edge it goes on by its steps.

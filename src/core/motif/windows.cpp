@@ -290,7 +290,29 @@ WindowSet WindowField::shortest(int wanted, double width, Point mark, double fro
   return {};
 }
 
+bool WindowField::aligned() const {
+  constexpr double kSame = 1e-9;
+  const auto none = [](double v) { return std::abs(v) < kSame; };
+  return lattice_.a.x > 0 && lattice_.b.y > 0 &&
+         (none(lattice_.a.y) || none(lattice_.a.y - lattice_.b.y / 2)) &&
+         (none(lattice_.b.x) || none(lattice_.b.x - lattice_.a.x / 2));
+}
+
+Point WindowField::cell() const {
+  return {std::abs(lattice_.a.x) + std::abs(lattice_.b.x), std::abs(lattice_.a.y) + std::abs(lattice_.b.y)};
+}
+
 std::vector<Point> WindowField::criticalMarks(double width, double length) const {
+  if (!aligned()) {
+    // Rows lie aslant, and begin to fit at too many places to try them all: a few, spread over the cell.
+    constexpr int kTried = 4;
+    std::vector<Point> out;
+    for (int i = 0; i < kTried; ++i)
+      for (int j = 0; j < kTried; ++j)
+        out.push_back((static_cast<double>(i) / kTried) * lattice_.a +
+                      (static_cast<double>(j) / kTried) * lattice_.b);
+    return out;
+  }
   // The number of windows changes only where a patch begins or ceases to fit at one of the four sides; trying
   // both sides of each such place covers all places.
   std::vector<double> xs, ys;
@@ -318,6 +340,16 @@ std::vector<Point> WindowField::criticalMarks(double width, double length) const
 }
 
 WindowSet WindowField::fewest(double width, double length, const Progress& progress) const {
+  if (!aligned()) {
+    const Point less = cell();
+    WindowSet out;
+    if (width > less.x && length > less.y)
+      out = most(width - less.x, length - less.y, {}, progress, kWindowEffort);
+    const int found = static_cast<int>(out.windows.size());
+    out.atMost = std::max(found, fewestWithin(width, length, progress, kWindowEffort).atMost);
+    out.exact = out.atMost == found;
+    return out;
+  }
   std::optional<WindowSet> worst;
   for (const Point mark : criticalMarks(width, length)) {
     if (progress.cancelled()) break;
@@ -330,6 +362,16 @@ WindowSet WindowField::fewest(double width, double length, const Progress& progr
 
 WindowSet WindowField::longest(int wanted, double width, double from, const Progress& progress,
                                std::int64_t effort) const {
+  if (!aligned()) {
+    const Point less = cell();
+    if (width <= less.x) return {};
+    WindowSet out =
+        shortest(wanted, width - less.x, {0, from}, from, progress, std::min(effort, kWindowEffort));
+    if (out.windows.empty()) return out;
+    out.length += less.y;
+    out.exact = false;
+    return out;
+  }
   std::optional<WindowSet> worst;
   const auto marks = criticalMarks(width, from + patchHeight());
   constexpr std::int64_t kLeast = 10'000;
@@ -355,8 +397,7 @@ Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif
 WindowField::Bounds WindowField::fewestWithin(double width, double length, const Progress& progress,
                                               std::int64_t effort) const {
   constexpr std::size_t kTried = 16;
-  const double cellX = std::abs(lattice_.a.x) + std::abs(lattice_.b.x),
-               cellY = std::abs(lattice_.a.y) + std::abs(lattice_.b.y);
+  const double cellX = cell().x, cellY = cell().y;
   const auto each = std::max<std::int64_t>(1, effort / static_cast<std::int64_t>(kTried + 1));
   Bounds out;
   if (width > cellX && length > cellY)

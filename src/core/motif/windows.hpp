@@ -72,7 +72,9 @@ class WindowField {
   WindowSet shortest(int wanted, double width, Point mark, double from, const Progress& progress,
                      std::int64_t effort = INT64_MAX, double limit = kLongestLooked) const;
 
-  /// The same over all places of the print: the fewest windows, the longest length.
+  /// The same over all places of the print: the fewest windows, the longest length. Where the steps lie
+  /// aslant to the cloth, a number that every place gives: as many as a cloth smaller by one repeat each way
+  /// holds.
   WindowSet fewest(double width, double length, const Progress& progress) const;
   /// Bounds on fewest().windows.size(), quickly: a cloth smaller by one repeat each way holds no more than
   /// any place of the print does, and no place of a few that are tried holds fewer than the worst.
@@ -101,6 +103,9 @@ class WindowField {
   std::vector<Spot> spotsIn(double width, double from, double to, Point mark) const;
   WindowSet choose(std::vector<Spot> spots, int wanted, const Progress& progress, std::int64_t effort) const;
   std::vector<Point> criticalMarks(double width, double length) const;
+  /// Steps along and across the cloth, or half of them.
+  bool aligned() const;
+  Point cell() const;  ///< mm: the box of one step each way
 
   Lattice lattice_;
   std::vector<Coset> cosets_;
