@@ -1,6 +1,7 @@
 // The cutting map: the lengths of cloth to scale, with windows, strips and rows. It reads placements and
 // bands alone.
 #pragma once
+#include <QImage>
 #include <QPainter>
 
 #include "cutting/batch.hpp"
@@ -28,6 +29,10 @@ struct MapLabel {
   QString range, text;
 };
 std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan);
+
+/// A stretch of cloth of `size` pixels with its print, `perMm` pixels to the mm: the print goes on by its
+/// steps.
+QImage printFill(const QImage& image, const Print& print, const QSizeF& size, double perMm);
 
 /// A length of cloth drawn to scale with its colour and hatch, or its print where there is one.
 void paintClothLength(QPainter& painter, const Project& project, const Cloth& cloth, const QRectF& cloth_area,

@@ -154,6 +154,37 @@ class PagesTest : public QObject {
           "worst place", "Close the guard between cuts", "38 windows"})
       QVERIFY2(text.contains(QString::fromUtf8(words)), words);
   }
+  /// A picture of one cell of a half-drop, 60 by 80 mm, goes on in columns that are moved by 40 mm; shrunk it
+  /// keeps its mean colour and does not shimmer.
+  void aPrintGoesOnByItsSteps() {
+    QImage image(600, 800, QImage::Format_RGB32);
+    for (int y = 0; y < 800; ++y)
+      for (int x = 0; x < 600; ++x)
+        image.setPixel(x, y, qRgb(x * 255 / 600, y * 255 / 800, ((x / 30 + y / 30) % 2) * 200));
+    Print print;
+    print.dpi = 254;
+    print.across = Length::millimetres(60);
+    print.along = Length::millimetres(80);
+    print.kind = RepeatKind::HalfDrop;
+    const QImage fill = printFill(image, print, QSizeF(900, 700), 5);
+    int far = 0;
+    for (int y = 10; y < 300; y += 37)
+      for (int x = 10; x < 280; x += 31) {
+        const QRgb here = fill.pixel(x, y), next = fill.pixel(x + 300, y + 200),
+                   below = fill.pixel(x, y + 400);
+        QVERIFY(std::abs(qRed(here) - qRed(next)) < 6 && std::abs(qGreen(here) - qGreen(next)) < 6);
+        QVERIFY(std::abs(qRed(here) - qRed(below)) < 6 && std::abs(qGreen(here) - qGreen(below)) < 6);
+        far += std::abs(qGreen(here) - qGreen(fill.pixel(x + 300, y))) > 60;
+      }
+    QVERIFY(far > 50);  // straight on it is another place of the print
+    // A tenth of a pixel to the mm: the checks of 3 mm are one blue, half as strong.
+    const QImage tiny = printFill(image, print, QSizeF(60, 60), 0.1);
+    for (int i = 5; i < 55; i += 7) QVERIFY(std::abs(qBlue(tiny.pixel(i, i)) - 100) < 30);
+    // Where no repeat is known pictures lie side by side.
+    print.along = print.across = Length();
+    const QImage tiled = printFill(image, print, QSizeF(900, 700), 5);
+    QVERIFY(std::abs(qGreen(tiled.pixel(20, 100)) - qGreen(tiled.pixel(320, 100))) < 6);
+  }
   /// Strips cut four at once stand in stacks under a bracket; of one layer there is none.
   void theMapShowsLayersAndTheCardWhatIsKept() {
     Project p = support::project(support::recipe("squares", 50, 10, 8));

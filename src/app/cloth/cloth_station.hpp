@@ -39,6 +39,7 @@ class ClothStation : public Station {
  private:
   QWidget* clothCard();
   QWidget* printCard();
+  void connectPrint();
   void refresh() override;
   void fillShelf();
   void fillBench();

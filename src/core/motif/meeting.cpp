@@ -44,11 +44,22 @@ PrintView::PrintView(const Raster& picture, const Print& print)
 void PrintView::levelsAt(Point mm, double out[3]) const {
   const bool inside = mm.x >= 0 && mm.y >= 0 && mm.x <= width_ && mm.y <= height_;
   if (!inside && repeats_) {
-    // Brought back by whole steps, to the place that lies furthest inside.
+    // Brought back by whole steps; where the picture is hardly larger than the cell, the one that lies
+    // inside.
     const double det = cross(lattice_.a, lattice_.b);
     const Point to{width_ / 2 - mm.x, height_ / 2 - mm.y};
     const double i = std::round(cross(to, lattice_.b) / det), j = std::round(cross(lattice_.a, to) / det);
-    mm = mm + i * lattice_.a + j * lattice_.b;
+    const auto outside = [&](Point p) {
+      return std::max({0.0, -p.x, p.x - width_}) + std::max({0.0, -p.y, p.y - height_});
+    };
+    Point best = mm + i * lattice_.a + j * lattice_.b;
+    const Point middle = best;
+    for (int k = -1; k <= 1; ++k)
+      for (int l = -1; l <= 1; ++l) {
+        const Point next = middle + double(k) * lattice_.a + double(l) * lattice_.b;
+        if (outside(next) < outside(best)) best = next;
+      }
+    mm = best;
   }
   // Levels stand for the middles of pixels.
   const double x = mm.x * perMm_ - 0.5, y = mm.y * perMm_ - 0.5;

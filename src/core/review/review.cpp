@@ -191,4 +191,13 @@ std::vector<Remark> review(const ReviewInput& input) {
   return out;
 }
 
+std::vector<std::uint32_t> piecesShowing(const ReviewInput& in, ClothId cloth) {
+  std::vector<std::uint32_t> out;
+  for (const MotifChoice& m : in.project->motifs)
+    if (m.cloth == cloth) out.insert(out.end(), m.pieces.begin(), m.pieces.end());
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end()), out.end());
+  return out;
+}
+
 }  // namespace clathra

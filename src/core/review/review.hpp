@@ -72,6 +72,8 @@ const std::vector<Check>& checks();
 /// read.
 ReviewInput layoutReviewInput(const Project& project, const Derived& known = {},
                               const ReviewInput* before = nullptr);
+/// The pieces that show a motif choice of a cloth; rising, each once.
+std::vector<std::uint32_t> piecesShowing(const ReviewInput& input, ClothId cloth);
 /// The pieces that wear a cloth, or none; rising.
 const std::vector<std::uint32_t>& piecesWearing(const ReviewInput& input, ClothId cloth);
 /// All remarks that were not set aside.

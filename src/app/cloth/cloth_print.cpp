@@ -1,0 +1,212 @@
+// The station Cloth's card of the print: its picture, scale and repeat, and where it lies.
+#include <QFileDialog>
+
+#include "app/cloth/cloth_station.hpp"
+#include "app/theme/theme.hpp"
+#include "app/widgets/rows.hpp"
+#include "edit/found_print.hpp"
+#include "measure/quantity.hpp"
+#include "words/words.hpp"
+
+namespace clathra {
+
+namespace {
+
+const Length kWidestPicture = Length::millimetres(5'000);
+
+}  // namespace
+
+QWidget* ClothStation::printCard() {
+  printCard_ = new Card(tr("Its print"), true);
+  auto* load = button(tr("Take in a picture …"));
+  printNote_ = wrapped({}, "muted");
+  printCard_->body()->addWidget(printNote_);
+  find_ = button(tr("Find its repeat"));
+  stopLooking_ = button(tr("Stop looking"));
+  printCard_->body()->addWidget(wrappingRow({load, find_, stopLooking_}));
+  connect(find_, &QPushButton::clicked, this, [this] {
+    if (!cloth() || !cloth()->print) return;
+    const auto picture = session_.project().pictures.find(cloth()->print->picture);
+    if (picture == session_.project().pictures.end()) return;
+    lookForRepeat(
+        cloth()->id, [held = picture->second](const Progress& p) { return readPrint(held, p); }, true);
+  });
+  connect(stopLooking_, &QPushButton::clicked, this, [this] {
+    looking_.cancel();
+    fillBench();
+  });
+  printFields_ = new QWidget;
+  auto* body = new QVBoxLayout(printFields_);
+  body->setContentsMargins(0, 0, 0, 0);
+  body->setSpacing(scaled(8));
+  const auto field = [this, body](const QString& spoken, const QString& shown) {
+    auto* f = new LengthField(spoken, Length::millimetres(0), kWidestPicture);
+    body->addWidget(fieldRow(shown, f));
+    connect(f, &LengthField::wrong, this, &Station::said);
+    return f;
+  };
+  pictureWidth_ = field(tr("Width of the picture on the cloth"), tr("Picture shows a width of"));
+  along_ = field(tr("Repeat along the cloth"), tr("Repeat along"));
+  across_ = field(tr("Repeat across the cloth"), tr("Repeat across"));
+  kind_ = new ChoiceList;
+  kind_->setAccessibleName(tr("How it repeats"));
+  kind_->addItems({tr("straight"), tr("half-drop"), tr("brick"), tr("as found"), tr("not known")});
+  body->addWidget(fieldRow(tr("Repeats"), kind_));
+  mirror_ = new QCheckBox(tr("Mirrors itself left to right"));
+  body->addWidget(mirror_);
+  mirrorAt_ = field(tr("Mirror line from the picture's left side"), tr("Mirror line at"));
+  placeKnown_ = new QCheckBox(tr("Its place on the cloth is known"));
+  body->addWidget(placeKnown_);
+  markX_ = field(tr("Picture's corner from the left selvedge"), tr("From selvedge"));
+  markY_ = field(tr("Picture's corner from the upper cut end"), tr("From cut end"));
+  printCard_->body()->addWidget(printFields_);
+  connect(load, &QPushButton::clicked, this, &ClothStation::loadPrint);
+  connectPrint();
+  return printCard_;
+}
+
+void ClothStation::connectPrint() {
+  connect(along_, &LengthField::lengthChanged, this,
+          [this] { setRepeat(along_, &PrintFields::along, &PrintFields::across); });
+  connect(across_, &LengthField::lengthChanged, this,
+          [this] { setRepeat(across_, &PrintFields::across, &PrintFields::along); });
+  connect(kind_, &QComboBox::activated, this, [this](int i) {
+    if (!cloth() || !cloth()->print) return;
+    constexpr int kAsFound = 3;
+    const auto& steps = cloth()->print->steps;
+    if (i > kAsFound)
+      return changePrint(&PrintFields::steps, std::optional<RepeatSteps>(), tr("forgot a repeat"));
+    if (i == kAsFound) return steps ? void() : find_->click();
+    PrintFields fields;
+    fields.kind = static_cast<RepeatKind>(i);
+    // The lengths of what was found are kept.
+    if (steps) fields.across = Length::millimetres(length(steps->a));
+    if (steps) fields.along = Length::millimetres(length(steps->b.value_or(steps->a)));
+    changePrint(std::move(fields), tr("changed a repeat"));
+  });
+  connect(mirror_, &QCheckBox::clicked, this, &ClothStation::setMirror);
+  connect(mirrorAt_, &LengthField::lengthChanged, this, &ClothStation::setMirror);
+  connect(pictureWidth_, &LengthField::lengthChanged, this, [this] {
+    if (!cloth() || !cloth()->print || pictureWidth_->length()->mm() < 1) return;
+    const auto picture = session_.project().pictures.find(cloth()->print->picture);
+    if (picture != session_.project().pictures.end())
+      changePrint(&PrintFields::dpi, picture->second.width * 25.4 / pictureWidth_->length()->mm(),
+                  tr("changed a print's scale"));
+  });
+  const auto mark = [this] {
+    const Point at{markX_->length().value_or(Length{}).mm(), markY_->length().value_or(Length{}).mm()};
+    const bool known = placeKnown_->isChecked();
+    changePrint(&PrintFields::mark, known ? std::optional(at) : std::nullopt,
+                known ? tr("noted a print's place") : tr("forgot a print's place"));
+  };
+  connect(placeKnown_, &QCheckBox::clicked, this, mark);
+  connect(markX_, &LengthField::lengthChanged, this, mark);
+  connect(markY_, &LengthField::lengthChanged, this, mark);
+}
+
+void ClothStation::changePrint(PrintFields fields, const QString& text) {
+  if (filling_ || !cloth() || !cloth()->print) return;
+  change(&ClothFields::print, std::optional(std::move(fields)), text);
+}
+
+/// One of the two lengths was typed; what was found gives the other.
+void ClothStation::setRepeat(LengthField* typed, std::optional<Length> PrintFields::*own,
+                             std::optional<Length> PrintFields::*other) {
+  if (!cloth() || !cloth()->print) return;
+  if (!typed->length()) return fillBench();  // to give a repeat up there is "not known"
+  PrintFields fields;
+  fields.*own = typed->length();
+  if (const auto& steps = cloth()->print->steps) {
+    const Point step = own == &PrintFields::along ? steps->a : steps->b.value_or(steps->a);
+    fields.*other = Length::millimetres(length(step));
+  }
+  changePrint(std::move(fields), tr("changed a repeat"));
+}
+
+void ClothStation::setMirror() {
+  std::vector<MirrorAxis> axes;
+  if (mirror_->isChecked()) axes.push_back({kQuarterTurn, {mirrorAt_->length().value_or(Length{}).mm(), 0}});
+  changePrint(&PrintFields::mirrors, std::move(axes), tr("changed a mirror line"));
+}
+
+void ClothStation::loadPrint() {
+  if (!cloth()) return;
+  const QString file =
+      QFileDialog::getOpenFileName(picture_, tr("A picture of the print, lying straight"), {},
+                                   tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp)"));
+  if (file.isEmpty()) return;
+  PrintFields print;
+  print.picture = file.toStdString();
+  print.dpi = 100;
+  print.scaleGuessed = true;
+  print.steps = std::optional<RepeatSteps>();
+  ClothFields fields;
+  fields.print = std::optional(std::move(print));
+  session_.edit(ChangeCloth{cloth()->id, std::move(fields)}, tr("took in a print"), {},
+                whileThere(this, [this, id = cloth()->id, path = file.toStdString()](bool made) {
+                  if (!made) return fillBench();
+                  lookForRepeat(
+                      id, [path](const Progress& p) { return readPrintFile(path, p); }, false);
+                }));
+}
+
+void ClothStation::lookForRepeat(ClothId id, std::function<Result<PrintRead>(const Progress&)> read,
+                                 bool asked) {
+  const Cloth* of = clothById(session_.project(), id);
+  if (!of || !of->print) return;
+  if (!asked && repeatKnown(*of->print)) return fillBench();  // it was typed already
+  looking_.start(this, std::move(read), [this, id, before = *of->print](const Result<PrintRead>& found) {
+    takeFound(id, before, found);
+    fillBench();
+  });
+  fillBench();
+}
+
+void ClothStation::takeFound(ClothId id, const Print& before, const Result<PrintRead>& read) {
+  if (!read) return Q_EMIT said(inWords(read.error()));
+  const Cloth* of = clothById(session_.project(), id);
+  if (!of || !of->print || *of->print != before) return;  // it was told otherwise meanwhile
+  const FoundRepeat& found = read->found;
+  const double dpi = read->dpi.value_or(before.dpi);
+  const bool sure = found.found() && found.confidence >= kSureRepeat;
+  PrintFields fields;
+  if (sure) fields = printFieldsOf(found, dpi);
+  if (read->dpi) {
+    fields.dpi = dpi;
+    fields.scaleGuessed = false;
+  }
+  const int percent = qRound(100 * found.confidence);
+  if (sure)
+    Q_EMIT said(tr("The repeat was found, sure to %1 %.").arg(percent));
+  else if (found.found())
+    Q_EMIT said(
+        tr("A repeat was found that is sure to %1 % alone: it is left for you to type.").arg(percent));
+  else
+    Q_EMIT said(tr("No repeat was found on this picture."));
+  if (!sure && !read->dpi) return;
+  ClothFields all;
+  all.print = std::optional(std::move(fields));
+  session_.edit(ChangeCloth{id, std::move(all)}, tr("found a print's repeat"));
+}
+
+/// The repeat's fields; the lengths of steps that were found stand in them too.
+void ClothStation::showRepeat(const Print& print) {
+  constexpr int kAsFound = 3, kNotKnown = 4;
+  kind_->setCurrentIndex(print.steps          ? kAsFound
+                         : repeatKnown(print) ? static_cast<int>(print.kind)
+                                              : kNotKnown);
+  std::optional<Length> along, across;
+  if (print.steps) {
+    const auto shown = [](Point step) { return Length::millimetres(std::round(length(step) * 10) / 10); };
+    across = shown(print.steps->a);
+    if (print.steps->b) along = shown(*print.steps->b);
+  } else if (repeatKnown(print)) {
+    along = print.along;
+    across = print.across;
+  }
+  for (LengthField* f : {along_, across_}) f->setOptional(true);
+  along_->setLength(along);
+  across_->setLength(across);
+}
+
+}  // namespace clathra
