@@ -3,14 +3,11 @@
 #include <cmath>
 #include <numbers>
 
+#include "image/light.hpp"
+
 namespace clathra {
 
 namespace {
-
-double linear(double level) {
-  const double v = level / 255;
-  return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
-}
 
 double root(double t) {
   constexpr double kLow = 216.0 / 24389, kSlope = 24389.0 / 27;
@@ -30,7 +27,7 @@ double hueOf(double a, double b) {
 }  // namespace
 
 Lab labOf(double red, double green, double blue) {
-  const double r = linear(red), g = linear(green), b = linear(blue);
+  const double r = linearOfLevel(red), g = linearOfLevel(green), b = linearOfLevel(blue);
   const double x = root((0.4124564 * r + 0.3575761 * g + 0.1804375 * b) / 0.95047),
                y = root(0.2126729 * r + 0.7151522 * g + 0.0721750 * b),
                z = root((0.0193339 * r + 0.1191920 * g + 0.9503041 * b) / 1.08883);
