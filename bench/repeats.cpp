@@ -5,6 +5,7 @@
 #include <chrono>
 #include <cstdio>
 #include <cstdlib>
+#include <functional>
 #include <opencv2/imgproc.hpp>
 
 #include "image/decode.hpp"
