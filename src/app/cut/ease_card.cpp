@@ -140,7 +140,7 @@ void EaseCard::showAdvice() {
     }
     QStringList names;
     for (const auto s : each.shapes) names << shapeWords(p.layout->shapes[s].title);
-    lines << tr("Usual for %1: %2; %3.").arg(names.join(QStringLiteral(", ")), allowance, why);
+    lines << tr("Usual for %1: %2; %3.").arg(names.join(QStringLiteral(" · ")), allowance, why);
   }
   advice_->setVisible(!lines.isEmpty());
   advice_->setText(lines.join(QLatin1Char('\n')));
