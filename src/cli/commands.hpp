@@ -34,6 +34,7 @@ void addGives(CLI::App& app, Outcome& outcome);
 void addShelf(CLI::App& app, Outcome& outcome);
 void addPack(CLI::App& app, Outcome& outcome);
 void addRepeat(CLI::App& app, Outcome& outcome);
+void addFind(CLI::App& app, Outcome& outcome);
 void addMotif(CLI::App& app, Outcome& outcome);
 void addReview(CLI::App& app, Outcome& outcome);
 void addCheck(CLI::App& app, Outcome& outcome);

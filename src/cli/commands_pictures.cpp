@@ -1,10 +1,14 @@
-// Commands about pictures of cloth: how a print repeats.
+// Commands about pictures of cloth: how a print repeats, and which windows of it make good units.
+#include <algorithm>
 #include <memory>
 
 #include "cli/commands.hpp"
 #include "filesystem.hpp"
 #include "image/decode.hpp"
 #include "image/repeat_finder.hpp"
+#include "motif/search.hpp"
+#include "store/codec.hpp"
+#include "store/file.hpp"
 #include "text.hpp"
 #include "words/words.hpp"
 
@@ -53,7 +57,66 @@ Status repeat(const std::string& image, std::optional<double> dpi) {
   return {};
 }
 
+struct Find {
+  std::string file, cloth, shape, look = "any", colour;
+  bool mirrored = false;
+  int most = 24;
+};
+
+Status find(const Find& asked) {
+  const auto project = openProject(asked.file);
+  if (!project) return tl::make_unexpected(project.error());
+  const auto cloth = findCloth(*project, asked.cloth);
+  if (!cloth) return tl::make_unexpected(cloth.error());
+  SearchWishes wishes;
+  wishes.most = asked.most;
+  const std::string looks[] = {"any", "mirror", "movement"};
+  const auto look = std::find(std::begin(looks), std::end(looks), asked.look);
+  if (look == std::end(looks)) return fail("find-look", asked.look);
+  wishes.look = static_cast<Look>(look - std::begin(looks));
+  if (!asked.colour.empty() && !(wishes.colour = colourOf(asked.colour)))
+    return fail("find-colour", asked.colour);
+  MotifChoice choice;
+  choice.cloth = *cloth;
+  choice.shape = asked.shape;
+  choice.mirrored = asked.mirrored;
+  for (std::uint32_t i = 0; i < project->layout->size(); ++i)
+    if (project->painting[i] == *cloth &&
+        project->layout->shapes[project->layout->pieces[i].shape].name == asked.shape)
+      choice.pieces.push_back(i);
+  const auto found = findWindows(*project, choice, wishes);
+  if (!found) return tl::make_unexpected(found.error());
+  json out = json::array();
+  const Polygon paper = searchInput(*project->layout, choice, wishes).paper;
+  for (const FoundWindow& w : *found) {
+    json outline = json::array();
+    for (const Point p : placed(paper, w.turn, false, w.at)) outline.push_back(pointJson(p));
+    out.push_back({{"at", pointJson(w.at)},
+                   {"turn", w.turn.degrees()},
+                   {"mean_de", w.meeting},
+                   {"symmetry", w.symmetry},
+                   {"lively", w.lively},
+                   {"featured", w.featured},
+                   {"outline", outline}});
+  }
+  print(out);
+  return {};
+}
+
 }  // namespace
+
+void addFind(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("find", "Finds the windows of a print that make the best units, best first");
+  const auto asked = std::make_shared<Find>();
+  cmd->add_option("file", asked->file, "the project")->required();
+  cmd->add_option("--cloth", asked->cloth, "whose print is searched")->required();
+  cmd->add_option("--shape", asked->shape, "of the window, as tally names it")->required();
+  cmd->add_option("--look", asked->look, "any, mirror or movement");
+  cmd->add_option("--colour", asked->colour, "to feature, like #1b6a88");
+  cmd->add_flag("--mirrored", asked->mirrored, "for copies that are alternately mirrored");
+  cmd->add_option("--most", asked->most, "windows in the answer")->check(CLI::Range(1, 200));
+  cmd->callback([=, &outcome] { outcome.status = find(*asked); });
+}
 
 void addRepeat(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("repeat", "Finds how the print on a picture repeats");

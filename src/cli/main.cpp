@@ -45,6 +45,7 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addPractice(app, outcome);
   addCut(app, outcome);
   addMotif(app, outcome);
+  addFind(app, outcome);
   addReview(app, outcome);
   addCheck(app, outcome);
   addExport(app, outcome);

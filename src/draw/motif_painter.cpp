@@ -4,13 +4,11 @@
 #include <cmath>
 
 #include "draw/hatch.hpp"
-#include "shape/arcs.hpp"
+#include "motif/unit.hpp"
 
 namespace clathra {
 
 namespace {
-
-constexpr Angle kLeastTip = Angle::degrees(10);
 
 /// The picture as a brush in mm: repeated, so that windows near its edge show what the cloth shows there only
 /// where the picture holds whole repeats; beyond the picture it is a hint.
@@ -77,25 +75,6 @@ void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, P
   painter.setBrush(QColor(0x1B6A88));
   painter.drawEllipse(place.toDevice(c), 5, 5);
   painter.restore();
-}
-
-std::size_t turningCorner(PolygonView paper) {
-  const auto sides = edgesOf(paper);
-  const OutlineEdge* best = nullptr;
-  for (const OutlineEdge& s : sides) {
-    if (s.angle < kLeastTip) continue;  // copies do not turn round the cusp of two arcs
-    const double d = best ? (s.angle - best->angle).degrees() : -1;
-    if (d < -0.01 || (d < 0.01 && paper[s.first].y < paper[best->first].y - 1e-6)) best = &s;
-  }
-  return best ? best->first : 0;
-}
-
-int copiesInRound(PolygonView paper) {
-  const std::size_t corner = turningCorner(paper);
-  Angle angle = kHalfTurn;
-  for (const OutlineEdge& s : edgesOf(paper))
-    if (s.first == corner && s.angle >= kLeastTip) angle = s.angle;
-  return std::max(2, static_cast<int>(std::floor(kWholeTurn / angle + 1e-6)));
 }
 
 void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies,

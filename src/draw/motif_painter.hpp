@@ -6,6 +6,7 @@
 #include "draw/palette.hpp"
 #include "model/motif_choice.hpp"
 #include "model/project.hpp"
+#include "motif/unit.hpp"
 
 namespace clathra {
 
@@ -27,11 +28,6 @@ enum class UnitKind { Pinwheel, Mirrored };
 /// outline on the picture (mm).
 void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies,
                UnitKind kind, const QRectF& into, const Palette& palette);
-/// The corner that copies are turned round: the sharpest, the topmost of equals.
-std::size_t turningCorner(PolygonView paper);
-/// How many copies close a full round at that corner: 360 by its angle, at least 2.
-int copiesInRound(PolygonView paper);
-
 /// Just the cloth in the window, as it is printed on a card.
 void paintWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper,
                  PolygonView patch, const QRectF& into);

@@ -294,6 +294,20 @@ void compare(const PrintView& print, const Walk& a, const Walk& b, Meeting& out)
 
 }  // namespace
 
+std::vector<std::pair<Point, Point>> facingPlaces(PolygonView outline, const EdgePair& edges, double step) {
+  const auto [a, b] = walksOf(outline, edges);
+  std::vector<std::pair<Point, Point>> out;
+  for (double t = step / 2; t < std::min(a.length, b.length); t += step) out.emplace_back(a.at(t), b.at(t));
+  return out;
+}
+
+double seamDifference(const PrintView& print, PolygonView outline, const EdgePair& edges) {
+  const auto [a, b] = walksOf(outline, edges);
+  Meeting out;
+  compare(print, a, b, out);
+  return out.meanDe;
+}
+
 Meeting meetingOf(const PrintView& print, PolygonView outline, const EdgePair& edges) {
   Meeting out;
   out.edges = edges;

@@ -57,6 +57,12 @@ std::vector<EdgePair> sewnPairs(const Layout& layout, const MotifChoice& motif);
 /// The paper on the picture: the shape's outline as the choice's first piece has it, mm.
 Polygon windowOutline(const Layout& layout, const MotifChoice& motif);
 
+/// Places that come to lie on each other where two edges are sewn: at the same distance from the corner that
+/// both share, each `step` mm from half a step on.
+std::vector<std::pair<Point, Point>> facingPlaces(PolygonView outline, const EdgePair& edges, double step);
+/// The mean ΔE2000 along a seam, as `meetingOf` gives it, without the rest.
+double seamDifference(const PrintView& print, PolygonView outline, const EdgePair& edges);
+
 /// `outline`: the paper on the picture, mm.
 Meeting meetingOf(const PrintView& print, PolygonView outline, const EdgePair& edges);
 

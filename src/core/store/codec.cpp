@@ -7,17 +7,6 @@
 
 namespace clathra {
 
-using nlohmann::json;
-
-namespace {
-
-constexpr double kWidest = 5'000;     // mm: wider than any loom
-constexpr double kLongest = 100'000;  // mm
-
-json pointJson(Point p) {
-  return json::array({p.x, p.y});
-}
-
 std::string colourText(Rgb c) {
   char out[8];
   std::snprintf(out, sizeof out, "#%02x%02x%02x", c.r, c.g, c.b);
@@ -30,6 +19,17 @@ std::optional<Rgb> colourOf(const std::string& text) {
   if (text.size() != 7 || std::sscanf(text.c_str(), "#%2x%2x%2x%n", &r, &g, &b, &used) != 3 || used != 7)
     return std::nullopt;
   return Rgb{static_cast<std::uint8_t>(r), static_cast<std::uint8_t>(g), static_cast<std::uint8_t>(b)};
+}
+
+using nlohmann::json;
+
+namespace {
+
+constexpr double kWidest = 5'000;     // mm: wider than any loom
+constexpr double kLongest = 100'000;  // mm
+
+json pointJson(Point p) {
+  return json::array({p.x, p.y});
 }
 
 constexpr const char* kTypedIn[] = {"", "in", "yd", "mm", "cm", "m"};

@@ -8,6 +8,10 @@
 
 namespace clathra {
 
+/// #1b6a88; of anything else nothing.
+std::optional<Rgb> colourOf(const std::string& text);
+std::string colourText(Rgb colour);
+
 nlohmann::json toJson(const Cloth& cloth);
 nlohmann::json toJson(const Print& print);
 nlohmann::json toJson(const MotifChoice& motif, const Project& project);
