@@ -5,6 +5,8 @@
 
 namespace clathra {
 
+inline constexpr double kSmallestWord = 2.83;  ///< mm: 8 pt, the smallest that is printed
+
 /// Draws text at sizes in mm. Fonts have whole pixel sizes, so it is drawn larger and scaled.
 class PageText {
  public:

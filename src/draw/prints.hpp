@@ -1,21 +1,28 @@
 // Our own prints, made by rule, for the demo projects and for tests.
 #pragma once
 #include <QImage>
+#include <optional>
 #include <string>
 #include <vector>
 
 #include "model/cloth.hpp"
 
+class QPainter;
+
 namespace clathra {
 
-/// One print of the shelf: how it repeats and its picture of a few repeats.
+/// One print: how it repeats, and its picture of a few repeats.
 struct PrintDesign {
   std::string file;  ///< "lantern-damask.png"
   double dpi = 100;
-  double along = 0, across = 0;  ///< mm
-  RepeatKind kind = RepeatKind::Straight;
+  /// Steps of the repeat, mm; none of a print that does not repeat.
+  std::optional<Lattice> steps;
   std::vector<MirrorAxis> mirrors;
-  double widthMm = 0, heightMm = 0;  ///< of the picture
+  std::optional<Point> halfTurn;
+  double widthMm = 0, heightMm = 0;   ///< of the picture
+  unsigned ground = 0xFFF4ECDC;       ///< colour, as QRgb
+  void (*draw)(QPainter&) = nullptr;  ///< what repeats, about the middle of a cell, mm
+  Point middle;                       ///< of one cell on the picture, mm
 };
 const std::vector<PrintDesign>& printDesigns();
 QImage drawPrint(const PrintDesign& design);

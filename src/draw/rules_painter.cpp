@@ -9,7 +9,6 @@ namespace {
 
 // The rule lies next to the papers, the words beyond it, 5 mm from the edge.
 constexpr double kBand = 9.5, kRule = 2.2, kWords = 4.1, kTick = 0.9;  // mm
-constexpr double kSmallest = 2.83;                                     // mm: 8 pt
 constexpr double kCap = 0.72;                                          // how high capitals are
 
 class RulesRun {
@@ -19,7 +18,7 @@ class RulesRun {
   void level(double x, double y, double whole, double outwards, const QString& label) {
     line({x, y}, {x + whole, y});
     for (const double end : {x, x + whole}) line({end, y - kTick}, {end, y + kTick});
-    words(label, {x + whole * 0.2, y + outwards * (kWords - kRule)}, kSmallest, QFont::Normal, 40);
+    words(label, {x + whole * 0.2, y + outwards * (kWords - kRule)}, kSmallestWord, QFont::Normal, 40);
   }
   void plumb(double x, double y, double whole, double outwards, const QString& label) {
     line({x, y}, {x, y + whole});
@@ -27,7 +26,7 @@ class RulesRun {
     p_.save();
     p_.translate(x + outwards * (kWords - kRule), y + whole * 0.2);
     p_.rotate(90 * outwards);
-    words(label, {0, 0}, kSmallest, QFont::Normal, 40);
+    words(label, {0, 0}, kSmallestWord, QFont::Normal, 40);
     p_.restore();
   }
   /// Centred; shortened where there is less room, since nothing under 8 pt is read.

@@ -7,6 +7,7 @@
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "draw/outline_path.hpp"
+#include "draw/page_text.hpp"
 #include "draw/rules_painter.hpp"
 #include "paper/place_marks.hpp"
 #include "paper/split.hpp"
@@ -18,7 +19,6 @@ namespace {
 /// Fonts have whole pixel sizes; text is drawn this much larger and scaled down to mm.
 constexpr double kTextScale = 20;
 constexpr std::size_t kCornersWithoutArcs = 12;
-constexpr double kSmallest = 2.83;  // mm: 8 pt, the smallest word that is printed
 
 class SheetRun {
  public:
@@ -200,24 +200,24 @@ class SheetRun {
     if (!hand.empty()) figure += (figure.empty() ? "" : " ") + hand;
     double size = std::clamp(0.5 * radius, 3.6, 5.4);
     if (less >= 4) size = kNumber;
-    if (less >= 7) size = kSmallest;
+    if (less >= 7) size = kSmallestWord;
     std::vector<Block> lines;
     const bool beside = less >= 5 && arrow && !figure.empty();
     if (arrow && !beside) lines.push_back({{}, 0, 0, point});
     if (!figure.empty()) lines.push_back({figure, size, QFont::Bold, beside ? point : 0});
     if (cloth && less < kWithoutSign)
-      lines.push_back({cloth->sign, std::clamp(0.36 * radius, kSmallest, 4.2), QFont::Bold, 0, cloth});
+      lines.push_back({cloth->sign, std::clamp(0.36 * radius, kSmallestWord, 4.2), QFont::Bold, 0, cloth});
     const std::string edge = sizeOf(shape);
     if (again) {
       // Where nothing else says what it is, a long name is broken; its size is the last of it to go.
       for (std::size_t from = 0; less < 1 && marks_.name && from < shape.title.size();) {
         const std::size_t comma = std::min(shape.title.find(", ", from), shape.title.size());
-        lines.push_back({shape.title.substr(from, comma - from), kSmallest, QFont::Normal});
+        lines.push_back({shape.title.substr(from, comma - from), kSmallestWord, QFont::Normal});
         from = comma + 2;
       }
-      if (less < 3) lines.push_back({edge, kSmallest, QFont::Bold});
+      if (less < 3) lines.push_back({edge, kSmallestWord, QFont::Bold});
     } else if (less < 1 && marks_.name) {
-      lines.push_back({shape.title + " " + edge, kSmallest, QFont::Normal});
+      lines.push_back({shape.title + " " + edge, kSmallestWord, QFont::Normal});
     }
     if (paper.part >= 0) {
       const SheetPart& part = plan_.parts[static_cast<std::size_t>(paper.part)];
@@ -448,7 +448,7 @@ class SheetRun {
     const Face& f = face(size, weight);
     const auto& [words, width] = wordsOf(utf8, size, weight);
     const double shrink = width > room ? room / width : 1;
-    if (size * shrink < kSmallest - 0.01) return;
+    if (size * shrink < kSmallestWord - 0.01) return;
     const QTransform before = p_.transform();
     p_.translate(at.x, at.y);
     p_.scale(shrink / kTextScale, shrink / kTextScale);

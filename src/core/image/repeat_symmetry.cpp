@@ -283,6 +283,45 @@ std::optional<std::pair<cv::Point2d, cv::Point2d>> coarserLattice(const Field& f
   return coarsened(a, b, *best);
 }
 
+namespace {
+
+cv::Point2d direction(double degrees) {
+  const double t = degrees * std::numbers::pi / 180;
+  return {std::cos(t), std::sin(t)};
+}
+
+double between(double one, double two) {
+  const double d = std::fmod(std::abs(one - two), 180);
+  return std::min(d, 180 - d);
+}
+
+/// What is mirrored in two lines is so in the image of one in the other too, and turned by half where they
+/// are square to each other: what was missed by a little follows from what was found.
+template <class Near>
+void close(Symmetry& found, const Near& nearMiddle) {
+  constexpr double kSame = 3;  // degrees
+  constexpr std::size_t kMostLines = 6;
+  for (std::size_t i = 0; i < found.mirrors.size(); ++i)
+    for (std::size_t k = 0; k < found.mirrors.size() && found.mirrors.size() < kMostLines; ++k) {
+      const Symmetry::Mirror in = found.mirrors[i], of = found.mirrors[k];
+      if (between(in.degrees, of.degrees) < kSame) continue;
+      const cv::Point2d d = direction(in.degrees), e = direction(of.degrees), from = of.point - in.point;
+      if (!found.halfTurn && between(in.degrees, of.degrees + 90) < kSame) {
+        const double det = d.cross(e);
+        found.halfTurn = true;
+        found.centre = nearMiddle(in.point + d * (from.cross(e) / det));
+      }
+      double degrees = std::fmod(2 * in.degrees - of.degrees + 360, 180);
+      const bool known = std::any_of(found.mirrors.begin(), found.mirrors.end(),
+                                     [&](const auto& m) { return between(m.degrees, degrees) < kSame; });
+      if (known) continue;
+      const cv::Point2d image = in.point + d * (2 * from.dot(d)) - from;
+      found.mirrors.push_back({degrees, nearMiddle(image), std::min(in.agreement, of.agreement)});
+    }
+}
+
+}  // namespace
+
 Symmetry symmetryOf(const Field& f, cv::Point2d a, cv::Point2d b) {
   Symmetry out;
   const std::vector<cv::Mat> cell = meanCell(f, a, b);
@@ -353,6 +392,7 @@ Symmetry symmetryOf(const Field& f, cv::Point2d a, cv::Point2d b) {
               });
           if (!known) out.mirrors.push_back({degrees, on, value});
         }
+  close(out, nearMiddle);
   return out;
 }
 
