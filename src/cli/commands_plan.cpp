@@ -89,6 +89,7 @@ json planJson(const Project& project, const CutPlan& plan) {
                         : json{{"what", b.piece}, {"count", b.count}, {"price", optional(b.price)}});
   return {{"cloth", clothTitle(*clothById(project, plan.cloth))},
           {"windows", windows},
+          {"windows_at_least", optional(plan.windowsAtLeast)},
           {"methods", methods},
           {"recommended", plan.recommended.empty() ? json(nullptr) : json(plan.recommended)},
           {"why", said(plan.why, unit)},

@@ -297,7 +297,7 @@ class CutLogTest : public QObject {
     QCOMPARE(wants.size(), std::size_t(3));
     // One of three is cut where the plan would put the first.
     const CutPlan plan = support::soundPlan(p, b);
-    const auto all = windowsCut(*p.layout, plan, eye);
+    const auto all = windowsCut(*p.layout, plan, eye, windowsByLength(plan, eye).front().first);
     QVERIFY(all);
     QCOMPARE(all->patches[0].count, 3);
     ClothCut one = *all;

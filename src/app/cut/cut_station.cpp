@@ -398,14 +398,20 @@ void CutStation::addSteps(const CutPlan& shown) {
   for (const WindowPart& w : shown.windows)
     for (const MotifChoice& motif : session_.project().motifs) {
       if (motif.id != w.motif || w.copies == 0) continue;
-      auto cut = windowsCut(layout, shown, w.motif);
-      const QString words =
-          tr("%1 with scissors: %2.")
-              .arg(tr("%n window(s)", nullptr, w.copies),
-                   motif.note.empty() ? QString::fromStdString(motif.name)
-                                      : QStringLiteral("“%1”").arg(QString::fromStdString(motif.note)));
-      const QString why = !notHere.isEmpty() ? notHere : cut ? QString() : toBuy;
-      card_->body()->addWidget(tickRow(words, why, [this, cut = std::move(cut)] { tick(cut); }));
+      const auto lengths = windowsByLength(shown, w.motif);
+      for (const auto& [length, n] : lengths) {
+        auto cut = windowsCut(layout, shown, w.motif, length);
+        const QString what = motif.note.empty()
+                                 ? QString::fromStdString(motif.name)
+                                 : QStringLiteral("“%1”").arg(QString::fromStdString(motif.note));
+        QString words = tr("%1 with scissors: %2.").arg(tr("%n window(s)", nullptr, n), what);
+        if (lengths.size() > 1 && cut)
+          words = tr("From length %1: %2")
+                      .arg(shown.method()->laid.lengths[std::size_t(length)].number)
+                      .arg(words);
+        const QString why = !notHere.isEmpty() ? notHere : cut ? QString() : toBuy;
+        card_->body()->addWidget(tickRow(words, why, [this, cut = std::move(cut)] { tick(cut); }));
+      }
     }
   if (view_ == Whole && shown.buyLength.value_or(0) > 0 && cloth() && !cloth()->soldPiece &&
       !cloth()->scraps) {

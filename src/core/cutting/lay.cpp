@@ -39,11 +39,16 @@ class Lengths {
     });
   }
 
-  void windows(const CutInput& in, const std::vector<WindowPart>& parts, double height) {
-    One& one = roomForWindows(height);
-    add(one, BandKind::Windows, -1, one.cloth.used, height, {});
-    for (const WindowPart& part : parts)
-      for (const Window& w : part.windows) one.placements.back().push_back(placed(in, part, w));
+  /// A band from the cut end of each length that windows lie on.
+  void windows(const CutInput& in, const WindowsOnCloth& windows) {
+    for (const auto& [on, end] : windows.ends) {
+      if (on < 0) lengths_.push_back(bought());
+      One& one = on < 0 ? lengths_.back() : lengths_[static_cast<std::size_t>(on)];
+      add(one, BandKind::Windows, -1, one.cloth.used, end, {});
+      for (const WindowPart& part : windows.parts)
+        for (const Window& w : part.windows)
+          if (w.on == on) one.placements.back().push_back(placed(in, part, w));
+    }
   }
 
   /// All bands of a group; false if what is left fits on nothing that can be bought.
@@ -181,22 +186,15 @@ class Lengths {
       const double from = placeIn(one, maker.height);
       if (!cloth_.soldPiece || from + maker.height <= one.cloth.length + kRounding) return {&one, from};
     }
-    One more;
-    more.cloth = {stripWidthOf(cloth_), 0, 0, true};
-    if (cloth_.soldPiece) {
-      more.cloth.length = cloth_.soldPiece->length.mm();
-      if (kSquaringUp + maker.height > more.cloth.length + kRounding) return {nullptr, 0};
-    }
+    One more = bought();
+    if (cloth_.soldPiece && kSquaringUp + maker.height > more.cloth.length + kRounding) return {nullptr, 0};
     lengths_.push_back(std::move(more));
     return {&lengths_.back(), kSquaringUp};
   }
-  One& roomForWindows(double height) {
-    if (const auto own = lengthForWindows(cloth_); own && height <= lengths_[*own].cloth.length + kRounding)
-      return lengths_[*own];
+  One bought() const {
     One more;
     more.cloth = {stripWidthOf(cloth_), cloth_.soldPiece ? cloth_.soldPiece->length.mm() : 0, 0, true};
-    lengths_.push_back(std::move(more));
-    return lengths_.back();
+    return more;
   }
   static void add(One& one, BandKind kind, int group, double from, double height,
                   std::vector<PlacedPatch> patches) {
@@ -544,8 +542,8 @@ CutPlan oneOfEach(CutPlan plan) {
   return plan;
 }
 
-CutMethod laid(const CutInput& in, const std::vector<WindowPart>& windows, double windowLength,
-               WorkedMethod worked, const Progress& progress) {
+CutMethod laid(const CutInput& in, const WindowsOnCloth& windows, WorkedMethod worked,
+               const Progress& progress) {
   CutMethod m = std::move(worked.method);
   const bool sized = !in.cloth.scraps && stripWidthOf(in.cloth) > 0;
   if (!sized) {
@@ -556,12 +554,12 @@ CutMethod laid(const CutInput& in, const std::vector<WindowPart>& windows, doubl
     return m;
   }
   Lengths lengths(in);
-  if (windowLength > 0) lengths.windows(in, windows, windowLength);
+  lengths.windows(in, windows);
   const bool bands = worked.kind != BandKind::Traced;
   if (m.why.empty() && bands && !layBands(lengths, worked)) {
     m.why = Message("sold-piece-too-small");
     Lengths again(in);
-    if (windowLength > 0) again.windows(in, windows, windowLength);
+    again.windows(in, windows);
     m.laid = again.take();
     return m;
   }
@@ -578,7 +576,9 @@ CutMethod laid(const CutInput& in, const std::vector<WindowPart>& windows, doubl
       m.why = Message("traced-not-all", wanted - got);
       std::erase_if(m.laid.placements, [](const PlacedPatch& p) { return !p.motif; });
       std::erase_if(m.laid.bands, [](const Band& b) { return b.kind != BandKind::Windows; });
-      for (PlacedPatch& p : m.laid.placements) p.band = 0;
+      for (PlacedPatch& p : m.laid.placements)
+        for (std::size_t b = 0; b < m.laid.bands.size(); ++b)
+          if (m.laid.bands[b].length == p.length) p.band = static_cast<int>(b);
       return m;
     }
   }

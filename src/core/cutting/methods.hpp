@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "cutting/plan.hpp"
+#include "cutting/windows_on_cloth.hpp"
 
 namespace clathra {
 
@@ -48,12 +49,12 @@ WorkedMethod workTemplate(const CutInput& input, const std::vector<PatchDemand>&
 WorkedMethod workRectangles(const CutInput& input, const std::vector<PatchDemand>& demands);
 WorkedMethod workTraced(const CutInput& input, const std::vector<PatchDemand>& demands);
 
-/// Lays the windows and a method's bands on the lengths on hand: the windows at the cut end of the longest
-/// that is whole, then the highest bands first, each on the longest length that has room for it clear of
-/// holes; what finds none is bought. A length is squared up once, when its first band is cut. Adds length,
-/// sum, cuts and steps to the method. Cancelled: it is without a length.
-CutMethod laid(const CutInput& input, const std::vector<WindowPart>& windows, double windowLength,
-               WorkedMethod worked, const Progress& progress);
+/// Lays the windows, where they were found, and a method's bands on the lengths on hand: the highest first,
+/// each on the longest length that has room for it clear of holes; what finds none is bought. A length is
+/// squared up once, when its first band is cut. Adds length, sum, cuts and steps to the method. Cancelled: it
+/// is without a length.
+CutMethod laid(const CutInput& input, const WindowsOnCloth& windows, WorkedMethod worked,
+               const Progress& progress);
 
 /// Lays outlines as densely as they go: on what is on hand first, the rest on cloth to buy.
 CutLayout laidTraced(const CutInput& input, const std::vector<PatchDemand>& demands, CutLayout windows,

@@ -8,6 +8,7 @@
 
 #include "cutting/methods.hpp"
 #include "cutting/times.hpp"
+#include "cutting/windows_on_cloth.hpp"
 #include "layout/derived.hpp"
 #include "shape/allowance.hpp"
 #include "shape/congruent.hpp"
@@ -22,82 +23,6 @@ std::vector<bool> windowPieces(const CutInput& in) {
   for (const WindowInput& w : in.windows)
     for (const auto i : w.motif.pieces) out[i] = true;
   return out;
-}
-
-/// What windows are cut from: a length on hand, or cloth that is bought.
-struct WindowGround {
-  double width = 0;
-  std::optional<Point> mark;  ///< the print's place, where it is known
-  std::vector<Polygon> holes;
-  std::optional<double> length;  ///< mm; of cloth to buy any
-};
-
-WindowGround windowGround(const Cloth& cloth) {
-  const auto own = lengthForWindows(cloth);
-  if (!own) return {cloth.width->mm(), cloth.print ? cloth.print->mark : std::nullopt, {}, {}};
-  const OnHand& l = cloth.lengths[*own];
-  return {widthOf(cloth, l), markOn(cloth, l), l.holes, l.mm()};
-}
-
-/// The motif's windows after `start`; how many it wants are the pieces that still wear the cloth.
-Result<WindowPart> windowPart(const WindowInput& input, const WindowGround& ground, double start,
-                              const Supplies& known, const Progress& progress) {
-  const Cloth& cloth = input.cloth;
-  WindowPart part;
-  part.motif = input.motif.id;
-  part.name = input.motif.name;
-  part.copies = input.copies;
-  part.start = start;
-  if (part.copies == 0) {
-    part.length = 0;
-    return part;
-  }
-  const auto made = WindowField::make(input);
-  if (!made) return tl::make_unexpected(made.error());
-  if (cloth.scraps || !cloth.width) return part;
-  const WindowField field = made->clearOf(ground.holes);
-  part.worstPlace = !ground.mark;
-  const double limit = ground.length.value_or(WindowField::kLongestLooked);
-  WindowSet set;
-  const auto at = known.find(part.motif);
-  if (start == 0 && ground.holes.empty() && ground.mark == cloth.print->mark && at != known.end() &&
-      static_cast<int>(at->second->needed.windows.size()) == part.copies)
-    set = at->second->needed;
-  else if (ground.mark)
-    set = field.shortest(part.copies, ground.width, *ground.mark, start, progress, kWindowEffort, limit);
-  else if (ground.holes.empty())
-    set = field.longest(part.copies, ground.width, start, progress, kWindowEffort);
-  if (progress.cancelled()) return fail(kCancelled);
-  if (set.windows.empty()) return part;
-  part.length = set.length - start;
-  part.exact = set.exact;
-  part.windows = std::move(set.windows);
-  return part;
-}
-
-/// The windows of all motif choices below each other on one piece of cloth: on a length on hand where it
-/// suffices, else on cloth that is bought, where nobody knows yet how its print will lie.
-Result<std::vector<WindowPart>> windowParts(const CutInput& in, const Supplies& known,
-                                            const Progress& progress) {
-  const auto on = [&](const WindowGround& ground) -> Result<std::vector<WindowPart>> {
-    std::vector<WindowPart> parts;
-    double at = 0;
-    for (const WindowInput& w : in.windows) {
-      auto part = windowPart(w, ground, at, known, progress);
-      if (!part) return tl::make_unexpected(part.error());
-      at += part->length.value_or(0);
-      parts.push_back(std::move(*part));
-    }
-    return parts;
-  };
-  WindowGround ground;
-  if (!in.cloth.scraps && in.cloth.width) ground = windowGround(in.cloth);
-  auto parts = on(ground);
-  if (!parts || !ground.length) return parts;
-  const bool fits = std::all_of(parts->begin(), parts->end(), [&](const WindowPart& p) {
-    return p.length && p.start + *p.length <= *ground.length + 1e-6;
-  });
-  return fits ? std::move(parts) : on({in.cloth.width->mm(), {}, {}, {}});
 }
 
 constexpr int kDegrees = 360;
@@ -449,9 +374,10 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
   for (const PatchDemand& d : demands) plan.pieces += d.pieces;
   double at = 0;
   bool windowsKnown = true;
-  auto parts = windowParts(in, known, progress);
+  auto parts = windowsOnCloth(in, known, progress);
   if (!parts) return tl::make_unexpected(parts.error());
-  plan.windows = std::move(*parts);
+  plan.windows = parts->parts;
+  plan.windowsAtLeast = parts->atLeast;
   for (const WindowPart& part : plan.windows) {
     windowsKnown = windowsKnown && (part.length.has_value() || cloth.scraps);
     at += part.length.value_or(0);
@@ -464,7 +390,7 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
     WorkedMethod worked = kind.work(in, demands);
     worked.method.id = kind.id;
     worked.method.title = Message("method-" + std::string(kind.id));
-    plan.methods.push_back(laid(in, plan.windows, windowsKnown ? at : 0, std::move(worked), progress));
+    plan.methods.push_back(laid(in, windowsKnown ? *parts : WindowsOnCloth{}, std::move(worked), progress));
     addBuying(plan.methods.back(), cloth);
   }
   if (progress.cancelled()) return fail(kCancelled);

@@ -154,13 +154,12 @@ struct CutMethod {
   double leftOver = 0;          ///< mm of length that is left on lengths that were begun
 };
 
-/// The windows of one motif choice, one below the other on one length.
+/// The windows of one motif choice; those of several lie among each other.
 struct WindowPart {
   int motif = 0;
   std::string name;
   int copies = 0;
-  std::optional<double> length;  ///< mm of cloth that these windows take after the ones before
-  double start = 0;              ///< mm from the cut end
+  std::optional<double> length;  ///< mm of cloth that these windows take beyond the parts before
   std::vector<Window> windows;
   bool worstPlace = false;
   bool exact = true;  ///< false: a shorter length may do, which was not looked for to the end
@@ -173,6 +172,7 @@ struct CutPlan {
   double width = 0;                   ///< mm; 0 for scraps
   bool collection = false;            ///< a tick is of one of its cloths, not of a run of strips
   std::vector<WindowPart> windows;
+  std::optional<double> windowsAtLeast;  ///< mm that no choice of windows goes below, where it is known
   std::vector<CutMethod> methods;
   std::string chosen;  ///< by the quilter, else the recommended one
   std::string

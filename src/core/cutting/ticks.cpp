@@ -1,6 +1,7 @@
 #include "cutting/ticks.hpp"
 
 #include <algorithm>
+#include <map>
 
 #include "shape/congruent.hpp"
 
@@ -129,18 +130,26 @@ std::optional<ClothCut> cutOf(const Layout& layout, const CutPlan& plan, int tic
   return out;
 }
 
-std::optional<ClothCut> windowsCut(const Layout& layout, const CutPlan& plan, int motif) {
+std::optional<ClothCut> windowsCut(const Layout& layout, const CutPlan& plan, int motif, int length) {
   const CutMethod* m = plan.method();
   if (!m) return std::nullopt;
   const Taking taking(layout, plan);
+  if (!taking.onHand(length)) return std::nullopt;
   std::optional<ClothCut> out;
   for (const PlacedPatch& p : m->laid.placements) {
-    if (p.motif != motif) continue;
-    if (!taking.onHand(p.length)) return std::nullopt;
+    if (p.motif != motif || p.length != length) continue;
     if (!out) out = taking.onLength(p.length);
     taking.add(*out, p);
   }
   return out;
+}
+
+std::vector<std::pair<int, int>> windowsByLength(const CutPlan& plan, int motif) {
+  std::map<int, int> out;
+  if (const CutMethod* m = plan.method())
+    for (const PlacedPatch& p : m->laid.placements)
+      if (p.motif == motif) ++out[p.length];
+  return {out.begin(), out.end()};
 }
 
 }  // namespace clathra

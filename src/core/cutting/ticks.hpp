@@ -9,7 +9,9 @@ namespace clathra {
 /// kind from scraps. Places are those of the shelf's lengths. Nothing if it is on cloth that is still to be
 /// bought.
 std::optional<ClothCut> cutOf(const Layout& layout, const CutPlan& plan, int tick);
-/// The same for the windows of one motif choice.
-std::optional<ClothCut> windowsCut(const Layout& layout, const CutPlan& plan, int motif);
+/// The same for the windows of one motif choice on one of the plan's lengths.
+std::optional<ClothCut> windowsCut(const Layout& layout, const CutPlan& plan, int motif, int length);
+/// On which of the plan's lengths the windows of a choice lie, and how many on each.
+std::vector<std::pair<int, int>> windowsByLength(const CutPlan& plan, int motif);
 
 }  // namespace clathra

@@ -12,12 +12,12 @@ namespace {
 constexpr Angle kLeastTip = Angle::degrees(10);
 
 bool mirrorsIn(PolygonView paper, Point centre, Point direction) {
-  constexpr double kSame = 1e-3;  // mm
+  constexpr double kImage = 1e-3;  // mm
   const Point d = 1 / length(direction) * direction;
   return std::all_of(paper.begin(), paper.end(), [&](Point p) {
     const Point v = p - centre;
     const Point image = centre + 2 * (v.x * d.x + v.y * d.y) * d - v;
-    return std::any_of(paper.begin(), paper.end(), [&](Point q) { return distance(q, image) < kSame; });
+    return std::any_of(paper.begin(), paper.end(), [&](Point q) { return distance(q, image) < kImage; });
   });
 }
 

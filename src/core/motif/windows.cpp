@@ -227,6 +227,15 @@ std::vector<WindowField::Spot> WindowField::spotsIn(double width, double from, d
   return out;
 }
 
+std::vector<Window> WindowField::all(double width, double from, double to, Point mark) const {
+  std::vector<Window> out;
+  for (const Spot& s : spotsIn(width, from, to, mark)) {
+    const Coset& c = cosets_[s.coset];
+    out.push_back({s.at, c.mirrored, -1, translated(c.paper, s.at), translated(c.patch, s.at)});
+  }
+  return out;
+}
+
 WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progress& progress,
                               std::int64_t effort) const {
   ConflictLine line;
@@ -249,7 +258,7 @@ WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progres
   for (const auto s : choice.spots) {
     const Coset& c = cosets_[spots[s].coset];
     set.windows.push_back(
-        {spots[s].at, c.mirrored, translated(c.paper, spots[s].at), translated(c.patch, spots[s].at)});
+        {spots[s].at, c.mirrored, -1, translated(c.paper, spots[s].at), translated(c.patch, spots[s].at)});
     set.length = std::max(set.length, spots[s].bottom);
   }
   return set;

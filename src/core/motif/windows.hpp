@@ -27,6 +27,7 @@ inline constexpr std::int64_t kWindowEffort = 1'000'000;
 struct Window {
   Point at;               ///< centroid, mm from the left selvedge and the upper cut end
   bool mirrored = false;  ///< shows the mirror image
+  int on = -1;            ///< of the cloth's lengths, where a plan uses several; -1: on cloth to buy
   Polygon paper, patch;   ///< where paper and patch lie
 };
 
@@ -88,6 +89,13 @@ class WindowField {
   double patchWidth() const;
   double patchHeight() const;
 
+  /// All that could be cut between `from` and `to` mm of a length, one by one, holes kept clear of; from the
+  /// cut end down.
+  std::vector<Window> all(double width, double from, double to, Point mark) const;
+  /// Half of the copies are of each hand.
+  bool halfEach() const { return halfEach_; }
+  Point cell() const;  ///< mm: the box of one step each way
+
  private:
   /// A family of equal windows: one for every whole number of steps.
   struct Coset {
@@ -105,7 +113,6 @@ class WindowField {
   std::vector<Point> criticalMarks(double width, double length) const;
   /// Steps along and across the cloth, or half of them.
   bool aligned() const;
-  Point cell() const;  ///< mm: the box of one step each way
 
   Lattice lattice_;
   std::vector<Coset> cosets_;

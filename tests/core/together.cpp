@@ -1,0 +1,271 @@
+// Windows of several motif choices chosen together: against trying everything, and bounds that hold.
+#include "motif/together.hpp"
+
+#include <QRandomGenerator>
+
+#include "motif/serve.hpp"
+#include "registry.hpp"
+#include "shape/overlap.hpp"
+#include "sound_plan.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+/// As many as can be had of a problem, by trying every set of its spots.
+int mostByTrying(const ServeProblem& p) {
+  const std::size_t n = p.before.size();
+  int best = 0;
+  for (std::uint32_t set = 0; set < (1u << n); ++set) {
+    std::vector<int> got(p.wanted.size(), 0);
+    bool apart = true;
+    for (std::size_t i = 0; i < n && apart; ++i) {
+      if (!(set >> i & 1)) continue;
+      ++got[std::size_t(p.kind[i])];
+      for (const auto b : p.before[i]) apart = apart && !(set >> b & 1);
+    }
+    if (!apart) continue;
+    int served = 0;
+    for (std::size_t k = 0; k < got.size(); ++k) served += std::min(got[k], p.wanted[k]);
+    best = std::max(best, served);
+  }
+  return best;
+}
+
+struct Wish {
+  Point at;
+  double turn = 0;
+  int pieces = 0;
+  bool mirrored = false;
+};
+
+/// Squares of 50 mm with 5 mm of allowance on a print with these steps; each choice on pieces of its own.
+Project made(const json& print, double width, const json& lengths, const std::vector<Wish>& wishes) {
+  Project p = support::project(support::recipe("squares", 50, 10, 10));
+  p = support::edited(p, {{"edit", "setAllowance"}, {"value", 5}});
+  p = support::edited(
+      p, {{"edit", "addCloth"}, {"name", "C"}, {"width", width}, {"lengths", lengths}, {"print", print}});
+  int next = 1;
+  for (std::size_t i = 0; i < wishes.size(); ++i) {
+    json pieces = json::array();
+    for (int k = 0; k < wishes[i].pieces; ++k) pieces.push_back(next++);
+    p = support::edited(p, {{"edit", "addMotif"},
+                            {"name", std::string(1, char('a' + i))},
+                            {"cloth", "C"},
+                            {"shape", "square"},
+                            {"at", {wishes[i].at.x, wishes[i].at.y}},
+                            {"turn", wishes[i].turn},
+                            {"mirrored", wishes[i].mirrored},
+                            {"pieces", pieces}});
+  }
+  return p;
+}
+
+struct Fields {
+  std::vector<WindowField> fields;
+  std::vector<WishedWindows> wished;
+  explicit Fields(const Project& p) {
+    for (const MotifChoice& m : p.motifs) fields.push_back(*WindowField::make(windowInput(p, m)));
+    for (std::size_t i = 0; i < p.motifs.size(); ++i)
+      wished.push_back({&fields[i], windowInput(p, p.motifs[i]).copies});
+  }
+};
+
+json straight(double across, double along, const json& mark = {0, 0}) {
+  return {{"picture", "p.png"}, {"dpi", 100},         {"along", along},
+          {"across", across},   {"kind", "straight"}, {"mirror_axes", json::array()},
+          {"mark", mark}};
+}
+
+/// All that could be cut of each wish, from the cut end down, with what each conflicts with.
+struct Everything {
+  ServeProblem problem;
+  std::vector<double> ends;
+  Everything(const Fields& f, double width, double to) {
+    struct One {
+      int part;
+      Window w;
+    };
+    std::vector<One> all;
+    for (std::size_t i = 0; i < f.wished.size(); ++i) {
+      problem.wanted.push_back(f.wished[i].copies);
+      for (const Window& w : f.fields[i].all(width, 0, to, {0, 0})) all.push_back({int(i), w});
+    }
+    std::sort(all.begin(), all.end(),
+              [](const One& a, const One& b) { return bounds(a.w.patch).bottom < bounds(b.w.patch).bottom; });
+    for (std::size_t i = 0; i < all.size(); ++i) {
+      problem.kind.push_back(all[i].part);
+      problem.before.emplace_back();
+      for (std::uint32_t k = 0; k < i; ++k)
+        if (sharedArea(all[i].w.patch, all[k].w.patch) > 0.05) problem.before.back().push_back(k);
+      ends.push_back(bounds(all[i].w.patch).bottom);
+    }
+  }
+};
+
+}  // namespace
+
+class TogetherTest : public QObject {
+  Q_OBJECT
+ private slots:
+  /// Spots and conflicts by chance, up to 16: the integer programme is as good as trying everything.
+  void theProgrammeServesWhatTryingEverythingServes() {  // guarantees 1, 2 and 3 of serve.hpp
+    QRandomGenerator dice(7);
+    int quickFell = 0;
+    for (int run = 0; run < 300; ++run) {
+      ServeProblem p;
+      const int n = dice.bounded(4, 17), kinds = dice.bounded(1, 5);
+      const double density = 0.1 + 0.5 * dice.generateDouble();
+      for (int k = 0; k < kinds; ++k) p.wanted.push_back(dice.bounded(0, 5));
+      for (int i = 0; i < n; ++i) {
+        p.kind.push_back(dice.bounded(0, kinds));
+        p.before.emplace_back();
+        for (std::uint32_t b = 0; b < std::uint32_t(i); ++b)
+          if (dice.generateDouble() < density) p.before.back().push_back(b);
+      }
+      const int best = mostByTrying(p);
+      const Served served = serveMost(p, {}), again = serveMost(p, {}), quick = serveAtOnce(p);
+      QVERIFY(served.exact);
+      QCOMPARE(int(served.spots.size()), best);
+      QCOMPARE(served.atMost, best);
+      QCOMPARE(again.spots, served.spots);
+      QVERIFY(quick.atMost >= best && int(quick.spots.size()) <= best);
+      quickFell += int(quick.spots.size()) < best;
+      std::vector<int> got(p.wanted.size(), 0);
+      for (const auto i : served.spots) {
+        ++got[std::size_t(p.kind[i])];
+        for (const auto b : p.before[i])
+          QVERIFY(!std::binary_search(served.spots.begin(), served.spots.end(), b));
+      }
+      for (std::size_t k = 0; k < got.size(); ++k) QVERIFY(got[k] <= p.wanted[k]);
+    }
+    QVERIFY(quickFell > 30);  // it is needed
+  }
+  /// Two spots 60 mm apart on a repeat of 130 across and 70 along, patches of 60 by 60: both fit into each
+  /// repeat side by side. Width 400 holds three repeats: three of each are one row of 60 mm, not two of 130.
+  void twoChoicesShareARow() {
+    const Project p = made(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 3}, {{90, 30}, 0, 3}});
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+    COMPARE_TO(*plan.windowLength, 60, 1e-6);
+    COMPARE_TO(*plan.windowsAtLeast, 60, 1e-6);
+    COMPARE_TO(*plan.windows[0].length, 60, 1e-6);
+    COMPARE_TO(*plan.windows[1].length, 0, 1e-6);
+    // 30 mm apart they are in each other's way: one row each, 70 mm further down.
+    const Project q = made(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 3}, {{60, 30}, 0, 3}});
+    COMPARE_TO(*support::soundPlan(q, *findCloth(q, "C")).windowLength, 130, 1e-6);
+    // Two and one of them share the row all the same.
+    const Project r = made(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 2}, {{60, 30}, 0, 1}});
+    COMPARE_TO(*support::soundPlan(r, *findCloth(r, "C")).windowLength, 60, 1e-6);
+  }
+  /// Two or three choices at places and turns by chance: as short as the best of all sets.
+  void asShortAsTryingEverything() {  // guarantees 1, 2 and 3 of together.hpp
+    QRandomGenerator dice(11);
+    int shared = 0, tried = 0;
+    for (int run = 0; run < 60; ++run) {
+      const double across = 70 + dice.bounded(60), along = 65 + dice.bounded(60),
+                   width = 150 + dice.bounded(90);
+      std::vector<Wish> wishes;
+      for (int k = dice.bounded(2, 4); k > 0; --k)
+        wishes.push_back({{double(dice.bounded(int(across))), double(dice.bounded(int(along)))},
+                          double(dice.bounded(90)),
+                          dice.bounded(1, 4)});
+      const Project p = made(straight(across, along), width, {5000}, wishes);
+      const Fields f(p);
+      const auto set = shortestTogether(f.wished, {width, Point{}, {}, 5000, 0}, {});
+      if (!set) continue;
+      QVERIFY(set->exact);
+      COMPARE_TO(set->length, set->atLeast, 1e-6);
+      std::vector<Window> all;
+      for (std::size_t i = 0; i < wishes.size(); ++i) {
+        QCOMPARE(int(set->windows[i].size()), wishes[i].pieces);
+        support::judge(windowInput(p, p.motifs[i]), set->windows[i], width, set->length);
+        all.insert(all.end(), set->windows[i].begin(), set->windows[i].end());
+      }
+      for (std::size_t i = 0; i < all.size(); ++i)
+        for (std::size_t k = i + 1; k < all.size(); ++k)
+          QVERIFY(sharedArea(all[i].patch, all[k].patch) < 0.05);
+      // A little shorter, no set serves them; those that end by then are few enough to try.
+      const Everything less(f, width, set->length - 0.01);
+      if (less.problem.before.size() > 20) continue;
+      ++tried;
+      QVERIFY(mostByTrying(less.problem) < less.problem.all());
+      double below = 0;  // each where the one before ends
+      for (std::size_t i = 0; i < wishes.size(); ++i)
+        below = f.fields[i].shortest(wishes[i].pieces, width, {}, below, {}).length;
+      QVERIFY(set->length <= below + 1e-6);
+      shared += set->length < below - 20;
+    }
+    QVERIFY2(tried > 25 && shared > 15,
+             qPrintable(QStringLiteral("%1 tried, %2 shared").arg(tried).arg(shared)));
+  }
+  /// Where one length is too short for all, the other gives the rest; a third kind is bought.
+  void severalLengthsServeTogether() {
+    // Three windows to a row of 60 mm, a row each 70 mm: 150 mm hold two rows, six windows.
+    const json lengths = {{{"length", 150}, {"mark", {0, 0}}}, {{"length", 130}, {"mark", {0, 0}}}};
+    const Project p = made(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 9}});
+    CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+    QCOMPARE(plan.windows[0].windows.size(), std::size_t(9));
+    std::map<int, int> on;
+    for (const Window& w : plan.windows[0].windows) ++on[w.on];
+    QCOMPARE(on[0] + on[1], 9);
+    QVERIFY(on[0] <= 6 && on[1] <= 6 && on[0] >= 3);
+    COMPARE_TO(plan.method()->toBuy, 0, 1e-9);
+    COMPARE_TO(*plan.windowLength, *plan.windows[0].length, 1e-9);
+    // One more is one too many when only 60 of the second are there: ten wanted, nine there.
+    const json less = {{{"length", 150}, {"mark", {0, 0}}}, {{"length", 60}, {"mark", {0, 0}}}};
+    const Project q = made(straight(130, 70, nullptr), 400, less, {{{60, 30}, 0, 10}});
+    plan = support::soundPlan(q, *findCloth(q, "C"));
+    on.clear();
+    for (const Window& w : plan.windows[0].windows) ++on[w.on];
+    QCOMPARE(on[0], 6);
+    QCOMPARE(on[1], 3);
+    QCOMPARE(on[-1], 1);
+    QVERIFY(plan.method()->toBuy > 59);
+  }
+  /// Many copies of four choices: the answer lies within a twentieth of the bound, and all are there.
+  void manyCopiesStayNearTheBound() {
+    const Project p =
+        made(straight(150, 140), 1100, {5000},
+             {{{35, 35}, 10, 24}, {{95, 60}, 40, 24}, {{40, 100}, 75, 24}, {{110, 120}, 20, 24}});
+    const Fields f(p);
+    const auto set = shortestTogether(f.wished, {1100, Point{}, {}, 5000, 0}, {});
+    QVERIFY(set && set->atLeast > 0);
+    QVERIFY2(set->length <= 1.05 * set->atLeast,
+             qPrintable(QStringLiteral("%1 of %2").arg(set->length).arg(set->atLeast)));
+    for (const auto& w : set->windows) QCOMPARE(w.size(), std::size_t(24));
+  }
+  /// Cloth of an unknown place: what is promised is there wherever the print lies.
+  void anUnknownPlaceHoldsThemAll() {
+    const Project p = made(straight(130, 70, nullptr), 500, {1000}, {{{30, 30}, 0, 3}, {{90, 50}, 30, 3}});
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+    QVERIFY(plan.windowLength && plan.windows[0].worstPlace);
+    const Fields f(p);
+    for (int dx = 0; dx < 130; dx += 13)
+      for (int dy = 0; dy < 70; dy += 10) {
+        const auto here = shortestTogether(f.wished, {500, Point{double(dx), double(dy)}, {}, 1000, 0}, {});
+        QVERIFY(here && here->length <= *plan.windowLength + 1e-6);
+      }
+  }
+  void copiesOfEitherHandStayEven() {
+    json print = straight(130, 90);
+    print["mirror_axes"] = {{{"deg", 90}, {"point", {65, 0}}}};
+    const Project p = made(print, 400, {1000}, {{{30, 30}, 20, 6, true}, {{65, 60}, 45, 2, false}});
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+    int mirrored = 0;
+    for (const Window& w : plan.windows[0].windows) mirrored += w.mirrored;
+    QCOMPARE(plan.windows[0].windows.size(), std::size_t(6));
+    QCOMPARE(mirrored, 3);
+  }
+  void stoppedWorkGivesNothing() {
+    const Project p = made(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 3}, {{60, 30}, 0, 3}});
+    const Fields f(p);
+    Progress stopped;
+    stopped.cancel();
+    QVERIFY(!shortestTogether(f.wished, {400, Point{}, {}, 1000, 0}, stopped));
+  }
+};
+
+CLATHRA_TEST(TogetherTest, "together")
+#include "together.moc"
