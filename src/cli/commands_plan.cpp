@@ -289,18 +289,21 @@ void addExport(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("export", "Writes the layout or the tallies, by suffix");
   const auto file = std::make_shared<std::string>(), to = std::make_shared<std::string>(),
              side = std::make_shared<std::string>("front");
-  const auto map = std::make_shared<bool>(false), chart = std::make_shared<bool>(false);
+  const auto map = std::make_shared<bool>(false), chart = std::make_shared<bool>(false),
+             asSewn = std::make_shared<bool>(false);
   cmd->add_option("file", *file, "the project")->required();
   cmd->add_option("--to", *to, "X.svg, .pdf, .png, .dxf, .csv or .geojson")->required();
   auto* asMap = cmd->add_flag("--map", *map, "the numbered map, .pdf or .svg");
   cmd->add_flag("--chart", *chart, "the cloth chart with boxes for snippets, .pdf")->excludes(asMap);
+  cmd->add_flag("--as-sewn", *asSewn, "a .png with what each piece shows of its print")->excludes(asMap);
   cmd->add_option("--side", *side, "of the map: front or back")->check(CLI::IsMember({"front", "back"}));
   cmd->callback([=, &outcome] {
     const auto project = openProject(*file);
     outcome.status = !project ? tl::make_unexpected(project.error())
                      : *map   ? exportMap(*project, *to, {*side == "back"})
-                     : *chart ? exportChart(*project, *to)
-                              : exportProject(*project, *to);
+                     : *chart
+                         ? exportChart(*project, *to)
+                         : exportProject(*project, *to, *asSewn ? LayoutView::AsSewn : LayoutView::Cloths);
   });
 }
 

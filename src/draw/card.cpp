@@ -181,10 +181,18 @@ class CardRun {
       if (s.name != motif.shape) continue;
       const bool other = !motif.pieces.empty() && project_.layout->pieces[motif.pieces.front()].hand < 0;
       const Polygon paper = placed(s.outline, motif.turn, other, motif.at);
-      paintWindow(
-          p_, decode(found->second), *cloth_.print, paper,
-          allowanceOutline(paper, allowanceOf(project_, cloth_), Tips::Blunted, project_.settings.bluntBelow),
-          QRectF(kEdge, y_, 56, 54));
+      const Polygon patch = allowanceOutline(paper, allowanceOf(project_, cloth_, s.name), Tips::Blunted,
+                                             project_.settings.bluntBelow);
+      // At life size where there is room, else at a whole part of it, which is said.
+      constexpr double kWide = 56, kHigh = 50;  // mm
+      const Box b = bounds(patch);
+      int part = 1;
+      while (b.width() / part > kWide || b.height() / part > kHigh) ++part;
+      paintWindow(p_, found->second, *cloth_.print, paper, patch,
+                  QRectF(kEdge, y_, b.width() / part, b.height() / part));
+      text_.line(
+          part == 1 ? QStringLiteral("at life size") : QStringLiteral("at 1/%1 of life size").arg(part),
+          kEdge, y_ + b.height() / part + 3.4, kSmall);
     }
   }
 

@@ -125,7 +125,7 @@ QByteArray layoutSvg(const Project& project) {
   });
 }
 
-QByteArray layoutPng(const Project& project, int longestSide) {
+QByteArray layoutPng(const Project& project, int longestSide, LayoutView view) {
   loadFonts();
   const PieceIndex index(*project.layout);
   const Box b = project.layout->sides == FinishingSides::Slice ? index.bounds() : project.layout->finished;
@@ -137,7 +137,9 @@ QByteArray layoutPng(const Project& project, int longestSide) {
   QPainter painter(&image);
   painter.setRenderHint(QPainter::Antialiasing);
   const QRectF all(image.rect());
-  paintLayout(painter, project, index, fitted(b, all, false), all, {});
+  LayoutLook look;
+  look.view = view;
+  paintLayout(painter, project, index, fitted(b, all, false), all, look);
   painter.end();
   return pngOf(image);
 }
@@ -301,11 +303,13 @@ Status writeBytes(const std::filesystem::path& file, const QByteArray& bytes) {
   return writeWhole(realFileSystem(), file, viewOf(bytes));
 }
 
-Status exportProject(const Project& project, const std::filesystem::path& file) {
+constexpr int kLongestSide = 2400;  // pixels of a picture
+
+Status exportProject(const Project& project, const std::filesystem::path& file, LayoutView view) {
   const std::string suffix = file.extension().string();
   if (suffix == ".svg") return writeBytes(file, layoutSvg(project));
   if (suffix == ".pdf") return writeBytes(file, layoutPdf(project));
-  if (suffix == ".png") return writeBytes(file, layoutPng(project));
+  if (suffix == ".png") return writeBytes(file, layoutPng(project, kLongestSide, view));
   if (suffix == ".csv") return writeBytes(file, QByteArray::fromStdString(tallyCsv(project, Tally(project))));
   if (suffix == ".geojson")
     return writeBytes(file, QByteArray::fromStdString(piecesGeoJson(project).dump(

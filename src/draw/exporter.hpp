@@ -5,6 +5,7 @@
 #include <functional>
 
 #include "cutting/batch.hpp"
+#include "draw/layout_painter.hpp"
 #include "exchange/cut_file.hpp"
 #include "exchange/practice_cutter.hpp"
 #include "filesystem.hpp"
@@ -29,7 +30,7 @@ QByteArray svgPage(double width, double height, const QString& title,
 
 QByteArray layoutPdf(const Project& project);
 QByteArray layoutSvg(const Project& project);
-QByteArray layoutPng(const Project& project, int longestSide = 2400);
+QByteArray layoutPng(const Project& project, int longestSide = 2400, LayoutView view = LayoutView::Cloths);
 
 /// What a page is drawn as: larger about its middle, so that it comes out true; or as a printer prints it
 /// that is off, for practice.
@@ -69,9 +70,10 @@ QByteArray cutterPng(const CutterReport& report, const CutterMat& mat);
 /// With a batch: what is cut now, and what is kept for the rest.
 QByteArray cutCardPdf(const Project& project, const CutPlan& plan, const CutBatch* batch = nullptr);
 
-/// Writes the layout or the tallies by the file's suffix. Errors: an unknown or unbuilt format, or as
-/// writeWhole.
-[[nodiscard]] Status exportProject(const Project& project, const std::filesystem::path& file);
+/// Writes the layout or the tallies by the file's suffix; `view` is of pictures (.png) alone. Errors: an
+/// unknown or unbuilt format, or as writeWhole.
+[[nodiscard]] Status exportProject(const Project& project, const std::filesystem::path& file,
+                                   LayoutView view = LayoutView::Cloths);
 ByteView viewOf(const QByteArray& bytes);
 [[nodiscard]] Status writeBytes(const std::filesystem::path& file, const QByteArray& bytes);
 

@@ -10,7 +10,9 @@
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "draw/outline_path.hpp"
+#include "draw/print_cut.hpp"
 #include "model/lightness.hpp"
+#include "motif/pose.hpp"
 #include "paper/nesting.hpp"
 #include "shape/families.hpp"
 
@@ -20,6 +22,7 @@ namespace {
 
 constexpr double kHatchFrom = 11;  // px: on smaller pieces a hatch is only noise
 constexpr double kSignFrom = 16, kLeastText = 11;
+constexpr double kPrintFrom = 8;  // px: on smaller pieces a print is its colour
 constexpr double kWideSeamFrom = 12;
 constexpr int kCornersWithoutArcs = 12;  // on screen, and for straight pieces, polygons do
 constexpr double kHatchMm = 3;           // spacing of strokes on paper at full size
@@ -54,6 +57,7 @@ class LayoutRun {
       p_.setBrush(roleShade(role));
       for (const auto i : pieces) drawPiece(i);
     }
+    if (!look_.vector && !look_.back && e >= kPrintFrom) prints(visible);
     p_.setRenderHint(QPainter::Antialiasing);
     if (apart) {
       const auto bare = byCloth.find(kNoCloth);
@@ -127,6 +131,65 @@ class LayoutRun {
 
  private:
   double typicalSize() const { return project_.recipe.edge.mm() * place_.scale; }
+
+  /// Fills pieces with what they show of their print.
+  void prints(const std::vector<std::uint32_t>& visible) {
+    if (look_.view != LayoutView::Cloths && look_.view != LayoutView::AsSewn) return;
+    std::vector<PrintedPiece> printed = motifPieces(project_);
+    const std::size_t chosen = printed.size();
+    if (look_.view == LayoutView::AsSewn) {
+      const auto others = chancePieces(project_);
+      printed.insert(printed.end(), others.begin(), others.end());
+    }
+    if (printed.empty()) return;
+    std::vector<bool> seen(layout_.size(), false);
+    for (const auto i : visible) seen[i] = true;
+    showsMotif_.assign(layout_.size(), false);
+    const QPointF o = place_.toDevice({0, 0});
+    const QTransform onto(place_.scale, 0, 0, place_.scale, o.x(), o.y());
+    const double perMm = place_.scale * p_.device()->devicePixelRatioF();
+    p_.setPen(look_.view == LayoutView::AsSewn || typicalSize() >= kWideSeamFrom ? QPen(Qt::NoPen)
+                                                                                 : seamPen(typicalSize()));
+    p_.setRenderHint(QPainter::SmoothPixmapTransform);
+    for (std::size_t k = 0; k < printed.size(); ++k) {
+      const PrintedPiece& one = printed[k];
+      if (!seen[one.piece]) continue;
+      const Cloth& cloth = *clothById(project_, one.cloth);
+      const auto picture = project_.pictures.find(cloth.print->picture);
+      if (picture == project_.pictures.end()) continue;
+      const Box box = k < chosen ? windowBox(one) : groundBox(*cloth.print, picture->second);
+      const PrintCut cut = printCut(picture->second, *cloth.print, box, perMm);
+      if (cut.image.isNull()) continue;
+      const Motion& m = one.toLayout;
+      p_.setBrush(cut.brush(QTransform(m.xx, m.yx, m.xy, m.yy, m.t.x, m.t.y) * onto));
+      drawPiece(one.piece);
+      if (k < chosen) showsMotif_[one.piece] = true;
+    }
+  }
+
+  /// Where a window lies on its picture; of all that show it the same.
+  Box windowBox(const PrintedPiece& one) const {
+    const Motion back = one.toLayout.inverse();
+    Polygon on;
+    for (const Point c : layout_.outline(one.piece)) on.push_back(back.apply(c));
+    const Box b = bounds(on);
+    constexpr double kWhole = 1;  // mm: rounded, so that it is cut once
+    return {std::floor(b.left / kWhole) - 1, std::floor(b.top / kWhole) - 1, std::ceil(b.right / kWhole) + 1,
+            std::ceil(b.bottom / kWhole) + 1};
+  }
+
+  /// All that pieces laid by chance may show: a cell and a piece's reach round it.
+  Box groundBox(const Print& print, const Picture& picture) const {
+    constexpr double kMmPerInch = 25.4;
+    const Box whole{0, 0, picture.width * kMmPerInch / print.dpi, picture.height * kMmPerInch / print.dpi};
+    if (!repeatKnown(print)) return whole;
+    double reach = 0;
+    for (const Shape& s : layout_.shapes)
+      for (const Point c : s.outline) reach = std::max(reach, length(c));
+    const Lattice l = latticeOf(print);
+    const Box cell = bounds(Polygon{{0, 0}, l.a, l.a + l.b, l.b});
+    return {cell.left - reach, cell.top - reach, cell.right + reach, cell.bottom + reach};
+  }
 
   /// A shape's arcs are looked at once; its pieces are that path turned and moved.
   QPainterPath pathOf(std::uint32_t i) {
@@ -347,6 +410,7 @@ class LayoutRun {
       for (const auto i : pieces) {
         const double a = across(i);
         if (a < kSignFrom && !look_.vector) continue;
+        if (!showsMotif_.empty() && showsMotif_[i]) continue;  // its motif says what it is
         if (look_.vector) {
           centredText(i, sign, sizeInside(i, sign, a * 0.34, 0), QFont::Bold, readable, &ground);
           continue;
@@ -390,6 +454,7 @@ class LayoutRun {
   const Layout& layout_;
   const LayoutPlace& place_;
   const LayoutLook& look_;
+  std::vector<bool> showsMotif_;  ///< by piece, once prints are drawn
   std::vector<QPointF> outline_;
   std::vector<std::optional<Room>> rooms_;  // of each shape, once it is asked for
   std::vector<QPainterPath> paths_;         // of each shape, once it is asked for

@@ -11,9 +11,9 @@
 
 namespace clathra {
 
-/// What is looked at: the cloths, their light and dark alone, the whole as from across the room, or the
-/// pieces' numbers.
-enum class LayoutView { Cloths, Lightness, StepBack, Numbers };
+/// What is looked at: the cloths, where a motif was chosen with what each piece shows of it; all prints as
+/// they will be sewn; light and dark alone; the whole as from across the room; or the pieces' numbers.
+enum class LayoutView { Cloths, AsSewn, Lightness, StepBack, Numbers };
 
 struct LayoutLook {
   const Palette* palette = &dayPalette();

@@ -4,24 +4,17 @@
 #include <cmath>
 
 #include "draw/hatch.hpp"
+#include "draw/print_cut.hpp"
 #include "motif/unit.hpp"
 
 namespace clathra {
 
 namespace {
 
-/// The picture as a brush in mm: repeated, so that windows near its edge show what the cloth shows there only
-/// where the picture holds whole repeats; beyond the picture it is a hint.
-QBrush clothBrush(const QImage& picture, const Print& print) {
-  QBrush brush(picture);
-  const double mm = 25.4 / print.dpi;
-  brush.setTransform(QTransform::fromScale(mm, mm));
-  return brush;
-}
-
-void fillWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper) {
+/// The painter draws in mm of the picture.
+void fillWindow(QPainter& painter, const PrintCut& cut, PolygonView paper) {
   painter.setPen(Qt::NoPen);
-  painter.setBrush(clothBrush(picture, print));
+  painter.setBrush(cut.brush());
   painter.drawPolygon(toQt(paper));
 }
 
@@ -77,9 +70,9 @@ void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, P
   painter.restore();
 }
 
-void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies,
+void paintUnit(QPainter& painter, const Picture& picture, const Print& print, PolygonView paper, int copies,
                UnitKind kind, const QRectF& into, const Palette& palette) {
-  if (copies < 1 || picture.isNull()) return;
+  if (copies < 1) return;
   const std::size_t tip = turningCorner(paper);
   const Point at = paper[tip];
   double reach = 0;
@@ -88,6 +81,7 @@ void paintUnit(QPainter& painter, const QImage& picture, const Print& print, Pol
   // The edge that leaves the tip clockwise; mirrored copies are reflected in the line between neighbours.
   const Point edge = paper[(tip + 1) % paper.size()] - at;
   const double scale = std::min(into.width(), into.height()) / (2 * reach) * 0.98;
+  const PrintCut cut = printCut(picture, print, bounds(paper), scale * painter.device()->devicePixelRatioF());
   painter.save();
   painter.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
   painter.translate(into.center());
@@ -104,7 +98,7 @@ void paintUnit(QPainter& painter, const QImage& picture, const Print& print, Pol
       painter.rotate(-bisector.degrees());
     }
     painter.translate(-at.x, -at.y);
-    fillWindow(painter, picture, print, paper);
+    fillWindow(painter, cut, paper);
     QPen seam(palette.paper, 1.2 / scale);
     painter.setPen(seam);
     painter.setBrush(Qt::NoBrush);
@@ -114,7 +108,7 @@ void paintUnit(QPainter& painter, const QImage& picture, const Print& print, Pol
   painter.restore();
 }
 
-void paintWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper,
+void paintWindow(QPainter& painter, const Picture& picture, const Print& print, PolygonView paper,
                  PolygonView patch, const QRectF& into) {
   const Box b = bounds(patch);
   const double scale = std::min(into.width() / b.width(), into.height() / b.height());
@@ -123,7 +117,8 @@ void paintWindow(QPainter& painter, const QImage& picture, const Print& print, P
   painter.translate(into.center());
   painter.scale(scale, scale);
   painter.translate(-(b.left + b.right) / 2, -(b.top + b.bottom) / 2);
-  fillWindow(painter, picture, print, patch);
+  // Printed pages are finer than their units: as fine as the picture is.
+  fillWindow(painter, printCut(picture, print, b, print.dpi), patch);
   painter.setBrush(Qt::NoBrush);
   QPen dashed(Qt::black, 0.35);
   dashed.setDashPattern({5, 4});

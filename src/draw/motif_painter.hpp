@@ -26,10 +26,10 @@ void paintSwatch(QPainter& painter, const QImage& picture, const Print& print, P
 enum class UnitKind { Pinwheel, Mirrored };
 /// `copies` of the window round its sharpest corner, turned, or alternately mirrored. `paper` is the window's
 /// outline on the picture (mm).
-void paintUnit(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper, int copies,
+void paintUnit(QPainter& painter, const Picture& picture, const Print& print, PolygonView paper, int copies,
                UnitKind kind, const QRectF& into, const Palette& palette);
 /// Just the cloth in the window, as it is printed on a card.
-void paintWindow(QPainter& painter, const QImage& picture, const Print& print, PolygonView paper,
+void paintWindow(QPainter& painter, const Picture& picture, const Print& print, PolygonView paper,
                  PolygonView patch, const QRectF& into);
 
 }  // namespace clathra

@@ -197,6 +197,7 @@ class PaintingTest : public QObject {
     QImage print(200, 200, QImage::Format_RGB32);
     print.fill(Qt::red);
     QPainter(&print).fillRect(100, 0, 100, 200, Qt::blue);
+    const Picture picture = *pictureFromImage(print);
     Print p;
     p.dpi = 25.4;  // a pixel is a mm
     const Polygon kite{{100, 20}, {121, 56}, {100, 68}, {79, 56}};
@@ -204,7 +205,7 @@ class PaintingTest : public QObject {
       QImage image(300, 300, QImage::Format_RGB32);
       image.fill(Qt::white);
       QPainter painter(&image);
-      paintUnit(painter, print, p, kite, 6, kind, QRectF(image.rect()), dayPalette());
+      paintUnit(painter, picture, p, kite, 6, kind, QRectF(image.rect()), dayPalette());
       painter.end();
       QByteArray around;  // just to both sides of every seam
       for (int i = 0; i < 6; ++i)

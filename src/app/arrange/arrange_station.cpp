@@ -16,7 +16,7 @@ namespace clathra {
 
 namespace {
 constexpr int kPaint = 0, kAdd = 1, kTakeAway = 2, kDivide = 3, kDraft = 4, kSides = 5;
-constexpr int kNumbersView = 3, kSideBySide = 4;
+constexpr int kNumbersView = static_cast<int>(LayoutView::Numbers), kSideBySide = kNumbersView + 1;
 }  // namespace
 
 ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObject* parent)
@@ -116,8 +116,9 @@ void ArrangeStation::buildPicture() {
                     tr("Mode"), Pills::At::Picture);
   face_ = new Pills({tr("Front"), tr("Back")}, tr("Seen from"), Pills::At::Picture);
   face_->setCurrent(0);
-  view_ = new Pills({tr("Cloths"), tr("Lightness"), tr("Step back"), tr("Numbers"), tr("Variants")},
-                    tr("Look at"), Pills::At::Picture);
+  view_ = new Pills(
+      {tr("Cloths"), tr("As sewn"), tr("Lightness"), tr("Step back"), tr("Numbers"), tr("Variants")},
+      tr("Look at"), Pills::At::Picture);
   view_->setCurrent(0);
   flow->addWidget(mode_);
   flow->addWidget(face_);
@@ -143,6 +144,7 @@ void ArrangeStation::buildPicture() {
   zoom_->setMinimumWidth(zoom_->fontMetrics().horizontalAdvance(tr("%1 %").arg(8888)));
   caption->addWidget(zoom_);
   zoom_->setVisible(!largeText());
+  for (QWidget* w : zoomButtons()) caption->addWidget(w);
   all->addLayout(caption);
   if (largeText())
     for (QWidget* w : viewControls()) flow->addWidget(w);
@@ -178,13 +180,16 @@ std::vector<QWidget*> ArrangeStation::viewControls() {
     connect(b, &QPushButton::clicked, canvas_, v.does);
     out.push_back(b);
   }
+  return out;
+}
+
+std::vector<QWidget*> ArrangeStation::zoomButtons() {
   const auto zoom = [this](double factor) { canvas_->zoomBy(factor, QRectF(canvas_->rect()).center()); };
   auto* minus = namedButton(QStringLiteral("−"), tr("Smaller"));
   auto* plus = namedButton(QStringLiteral("+"), tr("Larger"));
   connect(minus, &QPushButton::clicked, this, [zoom] { zoom(0.8); });
   connect(plus, &QPushButton::clicked, this, [zoom] { zoom(1.25); });
-  out.insert(out.end(), {minus, plus});
-  return out;
+  return {minus, plus};
 }
 
 void ArrangeStation::openOnly(const QStringList& titles) {

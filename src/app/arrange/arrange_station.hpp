@@ -56,6 +56,7 @@ class ArrangeStation : public Station {
   void sayWhatAClickDoes();
 
   std::vector<QWidget*> viewControls();
+  std::vector<QWidget*> zoomButtons();
   std::vector<Card*> ownCards(int mode) const;
   void seatCards(int mode);
 

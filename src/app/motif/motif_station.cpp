@@ -65,8 +65,13 @@ MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* 
 
 void MotifStation::buildPicture() {
   auto* both = new QWidget;
-  auto* row = new QHBoxLayout(both);
-  row->setContentsMargins(0, 0, 0, 0);
+  auto* below = new QVBoxLayout(both);
+  below->setContentsMargins(0, 0, 0, 0);
+  below->setSpacing(scaled(12));
+  auto* row = new QHBoxLayout;
+  below->addLayout(row, 1);
+  found_ = new FoundPanel(session_);
+  below->addWidget(found_);
   row->setSpacing(scaled(12));
   const auto panel = [row](int stretch) {
     auto* frame = new QFrame;
@@ -81,10 +86,17 @@ void MotifStation::buildPicture() {
   swatchNote_ = wrapped({}, "muted");
   swatch_ = new SwatchView;
   empty_ = wrapped(tr("A motif needs a cloth with a print. Take in a picture of one at the station Cloth."));
-  left->addWidget(swatchTitle_);
+  auto* title = new QHBoxLayout;
+  title->addWidget(swatchTitle_, 1);
+  auto* minus = namedButton(QStringLiteral("−"), tr("Swatch farther"));
+  auto* plus = namedButton(QStringLiteral("+"), tr("Swatch closer"));
+  for (QPushButton* b : {minus, plus}) title->addWidget(b);
+  left->addLayout(title);
   left->addWidget(swatchNote_);
   left->addWidget(empty_);
   left->addWidget(swatch_, 1);
+  connect(minus, &QPushButton::clicked, swatch_, [this] { swatch_->zoomBy(0.8); });
+  connect(plus, &QPushButton::clicked, swatch_, [this] { swatch_->zoomBy(1.25); });
   left->addWidget(
       wrapped(tr("Drag the window, or move it with the arrow keys by 0.5 mm; comma and full stop turn it."),
               "muted"));
@@ -94,8 +106,9 @@ void MotifStation::buildPicture() {
   kind_ = new Pills({tr("Pinwheel"), tr("Mirrored")}, tr("Copies lie"));
   kind_->setCurrent(0);
   unitView_ = new PictureView(tr("What the copies make together"), [this](QPainter& p, const QRectF& into) {
-    if (!image_.isNull() && cloth() && cloth()->print && shape())
-      paintUnit(p, image_, *cloth()->print, swatch_->paper(), copies_->count(),
+    const Picture* picture = printPicture();
+    if (picture && shape())
+      paintUnit(p, *picture, *cloth()->print, swatch_->paper(), copies_->count(),
                 kind_->current() == 1 ? UnitKind::Mirrored : UnitKind::Pinwheel, into, currentPalette());
   });
   right->addWidget(unitTitle_);
@@ -104,6 +117,10 @@ void MotifStation::buildPicture() {
   right->addWidget(unitNote_);
   picture_ = both;
   connect(kind_, &Pills::chosen, this, &MotifStation::showSwatch);
+  connect(found_, &FoundPanel::taken, this, [this](Point at, Angle turn) {
+    swatch_->setWindow(at, turn);
+    applyWindow();
+  });
 }
 
 QWidget* MotifStation::choiceCard() {
@@ -216,6 +233,12 @@ const Shape* MotifStation::shape() const {
   return nullptr;
 }
 
+const Picture* MotifStation::printPicture() const {
+  if (!cloth() || !cloth()->print) return nullptr;
+  const auto picture = session_.project().pictures.find(cloth()->print->picture);
+  return picture == session_.project().pictures.end() ? nullptr : &picture->second;
+}
+
 void MotifStation::addChoice() {
   if (newCloth_->currentIndex() < 0 || newShape_->currentIndex() < 0)
     return Q_EMIT said(
@@ -324,6 +347,7 @@ void MotifStation::refresh() {
   fillChoice();
   showSwatch();
   meeting_->show(chosen_);
+  found_->show(chosen_);
 }
 
 void MotifStation::fillChoice() {
@@ -402,7 +426,8 @@ void MotifStation::showSwatch() {
   const bool otherHand =
       !motif()->pieces.empty() && session_.project().layout->pieces[motif()->pieces.front()].hand < 0;
   swatch_->show(image_, print, placed(shape()->outline, {}, otherHand, {}),
-                allowanceOf(session_.project(), *cloth()), session_.project().settings.bluntBelow);
+                allowanceOf(session_.project(), *cloth(), shape()->name),
+                session_.project().settings.bluntBelow);
   swatch_->setWindow(motif()->at, motif()->turn);
   const int n = copies_->count();
   const bool mirrorable = !print.mirrors.empty();
@@ -420,6 +445,7 @@ void MotifStation::showSwatch() {
   if (!mirrorable) note += QLatin1Char(' ') + tr("Not mirrored: this print has no mirror line.");
   unitNote_->setText(note);
   unitView_->update();
+  found_->setUnit(n, kind_->current() == 1);
 }
 
 std::vector<StripFigure> MotifStation::figures() const {

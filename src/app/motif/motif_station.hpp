@@ -4,6 +4,7 @@
 #include <QComboBox>
 
 #include "app/canvas/picture_view.hpp"
+#include "app/motif/found_panel.hpp"
 #include "app/motif/meeting_card.hpp"
 #include "app/motif/swatch_view.hpp"
 #include "app/widgets/buttons.hpp"
@@ -25,6 +26,7 @@ class MotifStation : public Station {
   Settled settled() const override;
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
   SwatchView* swatch() { return swatch_; }
+  FoundPanel* found() { return found_; }
 
  private:
   void buildPicture();
@@ -48,6 +50,7 @@ class MotifStation : public Station {
   const MotifChoice* motif() const;
   const Cloth* cloth() const;
   const Shape* shape() const;
+  const Picture* printPicture() const;
 
   QWidget *picture_ = nullptr, *bench_ = nullptr, *choiceFields_ = nullptr;
   SwatchView* swatch_ = nullptr;
@@ -62,6 +65,7 @@ class MotifStation : public Station {
   QLineEdit* turn_ = nullptr;
   QCheckBox* mirrored_ = nullptr;
   MeetingCard* meeting_ = nullptr;
+  FoundPanel* found_ = nullptr;
   int chosen_ = -1, copiesOf_ = -1;
   QImage image_;
   std::string imageOf_;

@@ -22,8 +22,10 @@ SwatchView::SwatchView(QWidget* parent) : QWidget(parent) {
   setFocusPolicy(Qt::StrongFocus);
   setMinimumSize(200, 180);
   setAccessibleName(tr("Swatch with the window"));
-  setAccessibleDescription(tr(
-      "Arrow keys move the window by half a millimetre, with Shift by five; comma and full stop turn it."));
+  setAccessibleDescription(
+      tr("Arrow keys move the window by half a millimetre, with Shift by five; comma and full stop turn it; "
+         "plus "
+         "and minus show it closer or farther."));
 }
 
 void SwatchView::show(const QImage& picture, const Print& print, const Polygon& outline, double allowance,
@@ -39,6 +41,8 @@ void SwatchView::show(const QImage& picture, const Print& print, const Polygon& 
 void SwatchView::setWindow(Point at, Angle turn) {
   at_ = at;
   turn_ = turn;
+  // Where it would be out of sight the view goes along.
+  if (zoom_ > 1 && !dragging_ && !QRectF(rect()).contains(place_.toDevice(at))) return refit();
   update();
 }
 
@@ -47,9 +51,30 @@ Polygon SwatchView::paper() const {
 }
 
 void SwatchView::refit() {
-  if (!picture_.isNull())
+  if (!picture_.isNull()) {
     place_ = fittedSwatch(print_, picture_.size(), QRectF(rect()).adjusted(4, 4, -4, -4));
+    if (zoom_ > 1) {
+      // The window in the middle, as far as the picture reaches.
+      const double whole = place_.scale;
+      place_.scale = whole * zoom_;
+      const QPointF centre = QRectF(rect()).center();
+      const QSizeF wide = QSizeF(rect().size()) / place_.scale;
+      const double mm = 25.4 / print_.dpi;
+      const auto within = [](double at, double room, double size) {
+        return size <= room ? size / 2 : std::clamp(at, room / 2, size - room / 2);
+      };
+      const QPointF middle(within(at_.x, wide.width(), picture_.width() * mm),
+                           within(at_.y, wide.height(), picture_.height() * mm));
+      place_.origin = centre - middle * place_.scale;
+    }
+  }
   update();
+}
+
+void SwatchView::zoomBy(double factor) {
+  constexpr double kMost = 8;
+  zoom_ = std::clamp(zoom_ * factor, 1.0, kMost);
+  refit();
 }
 
 void SwatchView::resizeEvent(QResizeEvent*) {
@@ -98,6 +123,9 @@ void SwatchView::mouseReleaseEvent(QMouseEvent*) {
 
 void SwatchView::wheelEvent(QWheelEvent* event) {
   if (picture_.isNull()) return;
+  constexpr double kStep = 1.25;
+  if (event->modifiers() & Qt::ControlModifier)
+    return zoomBy(event->angleDelta().y() > 0 ? kStep : 1 / kStep);
   turn_ += (event->angleDelta().y() > 0 ? 1 : -1) *
            (event->modifiers() & Qt::ShiftModifier ? kBigTurnStep : kTurnStep);
   update();
@@ -122,6 +150,10 @@ void SwatchView::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Down:
       at_.y += step;
       break;
+    case Qt::Key_Plus:
+      return zoomBy(1.25);
+    case Qt::Key_Minus:
+      return zoomBy(0.8);
     case Qt::Key_Comma:
     case Qt::Key_Less:
       turn_ -= turn;

@@ -20,6 +20,9 @@ class SwatchView : public QWidget {
   Polygon paper() const;
   QPointF onScreen(Point p) const { return place_.toDevice(p); }
   double pixelsPerMm() const { return place_.scale; }
+  /// Closer or farther by a factor, about the window; never farther than the whole picture.
+  void zoomBy(double factor);
+  double zoom() const { return zoom_; }
 
  Q_SIGNALS:
   void moving();  ///< while it is dragged or turned
@@ -45,6 +48,7 @@ class SwatchView : public QWidget {
   Point at_;
   Angle turn_;
   SwatchPlace place_;
+  double zoom_ = 1;  ///< 1: the whole picture
   bool dragging_ = false;
   QPointF grabbed_;
 };

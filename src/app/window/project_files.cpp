@@ -215,13 +215,18 @@ void ProjectFiles::rename() {
 
 void ProjectFiles::exportLayout() {
   if (!session_.isOpen()) return;
+  const QString asSewn = tr("PNG, as sewn (*.png)");
+  QString kind;
   const QString file = QFileDialog::getSaveFileName(
       &window_, tr("Export the layout"),
       QString::fromStdString(session_.project().name) + QStringLiteral(".pdf"),
-      tr("PDF (*.pdf);;SVG (*.svg);;PNG (*.png);;DXF (*.dxf);;Tally as CSV (*.csv);;GeoJSON (*.geojson)"));
+      tr("PDF (*.pdf);;SVG (*.svg);;PNG (*.png);;%1;;DXF (*.dxf);;Tally as CSV (*.csv);;GeoJSON (*.geojson)")
+          .arg(asSewn),
+      &kind);
   if (file.isEmpty()) return;
-  session_.run([this, file, project = session_.project()](const Progress&) -> std::function<void()> {
-    const auto ok = exportProject(project, file.toStdString());
+  const auto look = kind == asSewn ? LayoutView::AsSewn : LayoutView::Cloths;
+  session_.run([this, file, look, project = session_.project()](const Progress&) -> std::function<void()> {
+    const auto ok = exportProject(project, file.toStdString(), look);
     const QString words = ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : inWords(ok.error());
     return [this, words] { Q_EMIT said(words); };
   });

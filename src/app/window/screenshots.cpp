@@ -8,6 +8,7 @@
 
 #include "app/arrange/arrange_station.hpp"
 #include "app/cut/cut_station.hpp"
+#include "app/motif/motif_station.hpp"
 #include "app/papers/papers_station.hpp"
 #include "app/session/recovery.hpp"
 #include "app/theme/theme.hpp"
@@ -251,9 +252,22 @@ void shootVariants(MainWindow& window, Session& session, Photographer& camera) {
   }
   scene.edit({{"edit", "paint"}, {"shape", "hexagon"}, {"cloth", "D"}});
   scene.arrange->setMode(0);
-  scene.arrange->setView(4);
+  scene.arrange->setView(static_cast<int>(LayoutView::Numbers) + 1);
   scene.arrange->openOnly({"Paint by chance", "Variants"});
   camera.shoot("arrange-variants");
+}
+
+/// What was found on the print of the first choice.
+void shootMotif(MainWindow& window, Photographer& camera) {
+  auto* motif = qobject_cast<MotifStation*>(window.station(QStringLiteral("motif")));
+  if (!motif) return;
+  camera.settle();
+  motif->found()->search();
+  while (motif->found()->searching()) {
+    QThreadPool::globalInstance()->waitForDone(100);
+    QCoreApplication::processEvents();
+  }
+  camera.shoot("motif");
 }
 
 /// Papers as they were measured: the row that comes out short, and a scan of the papers.
@@ -343,7 +357,10 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
     window.goTo(QString::fromLatin1(id));
     if (auto* arrange = qobject_cast<ArrangeStation*>(window.station(QString::fromLatin1(id))))
       arrange->canvas()->setCursorPiece(-1);
-    camera.shoot(id);
+    if (id == std::string_view("motif"))
+      shootMotif(window, camera);
+    else
+      camera.shoot(id);
   }
   shootBatch(window, session, camera);
   preferences.setEvening(true);

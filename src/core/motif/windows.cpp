@@ -8,6 +8,7 @@
 #include "motif/independent.hpp"
 #include "shape/allowance.hpp"
 #include "shape/congruent.hpp"
+#include "shape/motion.hpp"
 #include "shape/overlap.hpp"
 
 namespace clathra {
@@ -17,25 +18,6 @@ namespace {
 constexpr double kOnEdge = 1e-6;    // mm: a patch may touch the cloth's end
 constexpr double kJustLost = 1e-5;  // mm: how far a place is moved past the one where a row begins to fit
 constexpr std::size_t kMostCosets = 12;
-
-/// A motion of the print onto itself: x -> m x + t.
-struct Motion {
-  double xx = 1, xy = 0, yx = 0, yy = 1;
-  Point t;
-  bool mirrors() const { return xx * yy - xy * yx < 0; }
-  Point apply(Point p) const { return {xx * p.x + xy * p.y + t.x, yx * p.x + yy * p.y + t.y}; }
-  Motion after(const Motion& f) const {
-    return {xx * f.xx + xy * f.yx, xx * f.xy + xy * f.yy, yx * f.xx + yy * f.yx, yx * f.xy + yy * f.yy,
-            apply(f.t)};
-  }
-};
-
-Motion reflection(const MirrorAxis& axis) {
-  const Angle a = 2 * axis.direction;
-  Motion m{cos(a), sin(a), sin(a), -cos(a), {}};
-  m.t = axis.point - m.apply(axis.point);
-  return m;
-}
 
 /// The vector less whole steps: the difference that is nearest to none.
 Point modulo(Point p, const Lattice& l) {
@@ -148,7 +130,7 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
   add(motions.front());
   for (std::size_t i = 0; i < motions.size() && motions.size() < 2 * kMostCosets; ++i) {
     const Motion m = motions[i];
-    for (const MirrorAxis& axis : cloth->print->mirrors) add(reflection(axis).after(m));
+    for (const MirrorAxis& axis : cloth->print->mirrors) add(reflection(axis.direction, axis.point).after(m));
     if (const auto& centre = cloth->print->halfTurn) add(Motion{-1, 0, 0, -1, 2.0 * *centre}.after(m));
   }
   // A window that is its own mirror image serves for either hand, so its copies need not be halved.

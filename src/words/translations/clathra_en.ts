@@ -234,6 +234,16 @@
     </message>
   </context>
   <context>
+    <name>clathra::FoundPanel</name>
+    <message numerus="yes">
+      <source>%n window(s), the best first</source>
+      <translation>
+        <numerusform>%n window, the best first</numerusform>
+        <numerusform>%n windows, the best first</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::Gallery</name>
     <message numerus="yes">
       <source>%n kind(s) of paper</source>

@@ -1,0 +1,228 @@
+// What pieces show of their print, read back from the picture: on a print whose colours say where they lie.
+#include <QPainter>
+#include <set>
+
+#include "draw/exporter.hpp"
+#include "draw/motif_painter.hpp"
+#include "draw/pictures.hpp"
+#include "draw/print_cut.hpp"
+#include "motif/pose.hpp"
+#include "registry.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+constexpr double kWide = 240, kHigh = 200;  // mm of the picture
+constexpr double kPerMm = 4;
+
+/// Red grows to the right, green downwards.
+QImage colouredByPlace() {
+  QImage out(int(kWide * kPerMm), int(kHigh * kPerMm), QImage::Format_RGB32);
+  for (int y = 0; y < out.height(); ++y)
+    for (int x = 0; x < out.width(); ++x)
+      out.setPixel(x, y,
+                   qRgb(qRound(255 * (x + 0.5) / out.width()), qRound(255 * (y + 0.5) / out.height()), 90));
+  return out;
+}
+/// Where a colour lies on it; one level is about a millimetre.
+Point placeOf(QRgb c) {
+  return {qRed(c) / 255.0 * kWide, qGreen(c) / 255.0 * kHigh};
+}
+constexpr double kRead = 1.1;  // mm
+
+/// A layout of an asymmetric shape of both hands on cloth with that print; `n` choices are added by the test.
+Project onPlaces(const Recipe& recipe, const json& more = {}) {
+  Project p = support::project(recipe);
+  p.pictures["p"] = *pictureFromImage(colouredByPlace());
+  json cloth = {{"edit", "addCloth"}, {"name", "C"}, {"width", 1000}, {"lengths", {2000}}};
+  p = support::edited(p, cloth);
+  Print print;
+  print.picture = "p";
+  print.dpi = kPerMm * 25.4;
+  print.mirrors = {{kQuarterTurn, {kWide / 2, 0}}};  // so that mirrored choices are allowed
+  Cloth* c = *clothIn(p, *findCloth(p, "C"));
+  c->print = print;
+  for (const auto& edit : more) p = support::edited(p, edit);
+  return p;
+}
+
+}  // namespace
+
+class AsSewnTest : public QObject {
+  Q_OBJECT
+ private slots:
+  /// Every piece of a choice, of either hand and turn: its middle shows the chosen spot, and the way from
+  /// there to its first corner on the layout is the way to it on the print, turned and mirrored alike.
+  void eachPieceShowsItsCut() {
+    Project p = onPlaces(support::recipe("parallelogram-chevrons", 40, 4, 4));
+    const std::string shape = p.layout->shapes[0].name;
+    json pieces = json::array();
+    for (std::size_t i = 1; i <= p.layout->size(); ++i)
+      if (i % 3) pieces.push_back(i);
+    p = support::edited(p, {{"edit", "addMotif"},
+                            {"name", "M"},
+                            {"cloth", "C"},
+                            {"shape", shape},
+                            {"at", {104, 87}},
+                            {"turn", 25},
+                            {"pieces", pieces}});
+    // One of them was painted otherwise since, and shows nothing of it.
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "A"}, {"pieces", {2}}});
+    const auto printed = motifPieces(p);
+    std::size_t wear = 0;
+    for (const auto i : p.motifs[0].pieces) wear += p.painting[i] == p.motifs[0].cloth;
+    QCOMPARE(printed.size(), wear);
+    const double scale = 3;  // px to a mm
+    const Box b = p.layout->finished;
+    const QImage image = QImage::fromData(
+        layoutPng(p, int(std::lround(scale * std::max(b.width(), b.height()))), LayoutView::AsSewn));
+    const Polygon window = placed(p.layout->shapes[0].outline, Angle::degrees(25),
+                                  p.layout->pieces[p.motifs[0].pieces[0]].hand < 0, {104, 87});
+    const double real = image.width() / b.width();
+    int looked = 0, mirrored = 0;
+    const int firstHand = p.layout->pieces[p.motifs[0].pieces[0]].hand;
+    for (const PrintedPiece& one : printed) {
+      QVERIFY(one.piece != 1);
+      const Piece& piece = p.layout->pieces[one.piece];
+      const PolygonView outline = p.layout->outline(one.piece);
+      mirrored += piece.hand != firstHand;
+      for (std::size_t corner = 0; corner < outline.size(); ++corner)
+        for (const double way : {0.0, 0.35, 0.7}) {
+          // The layout lists a piece's corners clockwise, those of the other hand the other way round.
+          const std::size_t onWindow =
+              piece.hand == firstHand ? corner : (outline.size() - corner) % outline.size();
+          const Point on = piece.centre + way * (outline[corner] - piece.centre);
+          const Point middle{104, 87};
+          Point want = middle + way * (window[onWindow] - middle);
+          const QPoint px(int((on.x - b.left) * real), int((on.y - b.top) * real));
+          const QRgb seen = image.pixel(px);
+          if (piece.hand != firstHand && way > 0) {
+            // Which corner goes to which is told by the lengths from the middle.
+            double best = 1e300;
+            for (const Point c : window) {
+              const Point tried = middle + way * (c - middle);
+              best = std::min(best, distance(placeOf(seen), tried));
+            }
+            QVERIFY2(best < kRead + 1 / real, qPrintable(QString::number(best)));
+          } else {
+            QVERIFY2(
+                distance(placeOf(seen), want) < kRead + 1 / real,
+                qPrintable(
+                    QStringLiteral("%1: %2 %3").arg(one.piece).arg(placeOf(seen).x).arg(placeOf(seen).y)));
+          }
+          ++looked;
+        }
+    }
+    QVERIFY(looked > 60 && mirrored > 3);
+  }
+  /// Alternately mirrored squares: every second one shows the other side of its centre line.
+  void everySecondOfAMirroredChoiceIsMirrored() {
+    Project p = onPlaces(support::recipe("squares", 40, 4, 1));
+    p = support::edited(p, {{"edit", "addMotif"},
+                            {"name", "M"},
+                            {"cloth", "C"},
+                            {"shape", "square"},
+                            {"at", {104, 87}},
+                            {"turn", 0},
+                            {"mirrored", true},
+                            {"pieces", {1, 2, 3, 4}}});
+    const auto printed = motifPieces(p);
+    QCOMPARE(printed.size(), std::size_t(4));
+    for (std::size_t k = 0; k < 4; ++k) QCOMPARE(printed[k].toLayout.mirrors(), k % 2 == 1);
+    for (const PrintedPiece& one : printed) {
+      const Point middle = one.toLayout.apply({104, 87});
+      QVERIFY(distance(middle, p.layout->pieces[one.piece].centre) < 1e-6);
+      // The window's corners come to lie on the piece's.
+      for (const Point c : placed(p.layout->shapes[0].outline, {}, false, {104, 87})) {
+        double best = 1e300;
+        for (const Point q : p.layout->outline(one.piece))
+          best = std::min(best, distance(one.toLayout.apply(c), q));
+        QVERIFY(best < 1e-6);
+      }
+    }
+  }
+  /// As sewn, pieces without a choice show their print too, upright where the cloth has a direction.
+  void otherPiecesShowTheirPrintByChance() {
+    Project p = onPlaces(support::recipe("hexagon-rosette", 30, 3, 3),
+                         {{{"edit", "paint"}, {"cloth", "C"}, {"pieces", {1, 2, 3, 4, 5, 6, 7}}}});
+    const auto any = chancePieces(p);
+    QCOMPARE(any.size(), std::size_t(7));
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"direction", "one-way"}});
+    std::set<std::pair<int, int>> places;
+    for (const PrintedPiece& one : chancePieces(p)) {
+      COMPARE_TO(one.toLayout.xx, 1, 1e-9);
+      COMPARE_TO(one.toLayout.xy, 0, 1e-9);
+      const Point on = one.toLayout.inverse().apply(p.layout->pieces[one.piece].centre);
+      QVERIFY(on.x > 25 && on.y > 25 && on.x < kWide - 25 && on.y < kHigh - 25);  // on the picture
+      places.insert({int(on.x), int(on.y)});
+    }
+    QVERIFY(places.size() >= 6);
+    const double scale = 3;
+    const Box b = p.layout->finished;
+    const int longest = int(std::lround(scale * std::max(b.width(), b.height())));
+    const QImage plain = QImage::fromData(layoutPng(p, longest)),
+                 sewn = QImage::fromData(layoutPng(p, longest, LayoutView::AsSewn));
+    const double real = sewn.width() / b.width();
+    for (const PrintedPiece& one : chancePieces(p)) {
+      const Point c = p.layout->pieces[one.piece].centre + Point{5, -7};
+      const QPoint px(int((c.x - b.left) * real), int((c.y - b.top) * real));
+      QVERIFY(distance(placeOf(sewn.pixel(px)), one.toLayout.inverse().apply(c)) < kRead + 1 / real);
+      QVERIFY(qBlue(plain.pixel(px)) != 90 ||
+              distance(placeOf(plain.pixel(px)), one.toLayout.inverse().apply(c)) > 5);
+    }
+  }
+  /// The unit's preview against its own arithmetic: each pixel of each copy shows the place of the print that
+  /// turning about the tip says, mirrored ones reflected.
+  void thePreviewShowsWhatTurningSays() {
+    const Picture picture = *pictureFromImage(colouredByPlace());
+    Print print;
+    print.picture = "p";
+    print.dpi = kPerMm * 25.4;
+    const Polygon kite{{104, 40}, {125, 76}, {104, 88}, {83, 76}};  // 60° at its tip
+    for (const UnitKind kind : {UnitKind::Pinwheel, UnitKind::Mirrored}) {
+      QImage image(900, 900, QImage::Format_RGB32);
+      image.fill(Qt::white);
+      QPainter painter(&image);
+      paintUnit(painter, picture, print, kite, 6, kind, QRectF(image.rect()), dayPalette());
+      painter.end();
+      const double reach = std::max(distance(kite[0], kite[1]), distance(kite[0], kite[2]));
+      const double scale = 900 / (2 * reach) * 0.98;
+      int looked = 0;
+      for (int i = 0; i < 6; ++i)
+        for (const Point on : {Point{104, 60}, {110, 70}, {97, 72}, {104, 84}, {119, 75}}) {
+          Point d = on - kite[0];
+          if (kind == UnitKind::Mirrored && i % 2) d.x = -d.x;  // its bisector is plumb
+          const Point at = scale * rotated(d, Angle::degrees(60.0 * i)) + Point{450, 450};
+          const QRgb seen = image.pixel(int(at.x), int(at.y));
+          QVERIFY2(distance(placeOf(seen), on) < kRead + 1 / scale,
+                   qPrintable(QStringLiteral("%1 %2 %3").arg(i).arg(placeOf(seen).x).arg(placeOf(seen).y)));
+          ++looked;
+        }
+      QCOMPARE(looked, 30);
+    }
+  }
+  /// Beyond its picture a print goes on by its steps; where they are not known nothing is made up.
+  void beyondThePictureAPrintGoesOnByItsSteps() {
+    const Picture picture = *pictureFromImage(colouredByPlace());
+    Print print;
+    print.picture = "p";
+    print.dpi = kPerMm * 25.4;
+    const Box beyond{kWide + 10, 20, kWide + 40, 50};
+    const PrintCut blank = printCut(picture, print, beyond, kPerMm);
+    QCOMPARE(blank.image.pixel(blank.image.width() / 2, blank.image.height() / 2), qRgb(255, 255, 255));
+    print.steps = RepeatSteps{{200, 30}, Point{0, 150}};
+    const PrintCut cut = printCut(picture, print, beyond, kPerMm);
+    const Point at{kWide + 25, 35};
+    const QRgb seen =
+        cut.image.pixel(int((at.x - cut.corner.x) * cut.perMm.x), int((at.y - cut.corner.y) * cut.perMm.y));
+    // One step to the left is 30 mm higher; the other step down from there is the same place again.
+    const Point left{at.x - 200, at.y - 30};
+    QVERIFY(std::min(distance(placeOf(seen), left), distance(placeOf(seen), left + Point{0, 150})) < kRead);
+  }
+};
+
+CLATHRA_TEST(AsSewnTest, "as_sewn")
+#include "as_sewn.moc"
