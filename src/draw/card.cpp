@@ -9,6 +9,7 @@
 #include "draw/page_text.hpp"
 #include "draw/pictures.hpp"
 #include "measure/quantity.hpp"
+#include "motif/reference.hpp"
 #include "shape/allowance.hpp"
 #include "words/words.hpp"
 
@@ -92,7 +93,11 @@ class CardRun {
                   .arg(q(formatLength(Length::millimetres(allowanceOf(project_, cloth_)), unit)));
     text_.line(line, kEdge, y_ + 4, 4.6, QFont::DemiBold);
     y_ += 7;
-    y_ += text_.paragraph(clothLies(plan_), kEdge, y_, width(), kSmall + 0.4) + 2;
+    // What turns the whole card over is said in large type.
+    y_ +=
+        text_.paragraph(clothLies(cloth_, plan_), kEdge, y_, width(), cloth_.drawnBehind ? 5.2 : kSmall + 0.4,
+                        cloth_.drawnBehind ? QFont::Bold : QFont::Normal) +
+        2;
     if (const QString one = shareOfOne(project_, plan_); !one.isEmpty())
       y_ += text_.paragraph(one, kEdge, y_, width(), kSmall + 0.4) + 2;
     if (batch_)
@@ -149,11 +154,22 @@ class CardRun {
         y += text_.paragraph(QStringLiteral("“%1”").arg(q(motif->note)), x, y, width() - 62, kStep + 0.4,
                              QFont::DemiBold) +
              2;
-      y += text_.paragraph(
-               QStringLiteral("Lay the window template on the cloth, right side up, until it shows this "
-                              "picture. Mark round the outer (dashed) line and cut with scissors."),
-               x, y, width() - 62, kSmall + 0.3) +
-           1.5;
+      if (motif->reference) {
+        const Reference r = referenceOf(windowOutline(*project_.layout, *motif), *motif->reference);
+        y += text_.paragraph(QStringLiteral("The detail: %1.").arg(referenceText(r)), x, y, width() - 62,
+                             kSmall + 0.3, QFont::DemiBold) +
+             1.5;
+      }
+      y +=
+          text_.paragraph(
+              cloth_.drawnBehind
+                  ? QStringLiteral("Lay the window template on the back of the cloth until it shows this "
+                                   "picture, as it is seen from there. Mark round the outer (dashed) line "
+                                   "and cut with scissors.")
+                  : QStringLiteral("Lay the window template on the cloth, right side up, until it shows this "
+                                   "picture. Mark round the outer (dashed) line and cut with scissors."),
+              x, y, width() - 62, kSmall + 0.3) +
+          1.5;
       y += text_.paragraph(
           QStringLiteral("Chosen %1.%2")
               .arg(q(motif->date),
@@ -189,7 +205,8 @@ class CardRun {
       int part = 1;
       while (b.width() / part > kWide || b.height() / part > kHigh) ++part;
       paintWindow(p_, found->second, *cloth_.print, paper, patch,
-                  QRectF(kEdge, y_, b.width() / part, b.height() / part));
+                  QRectF(kEdge, y_, b.width() / part, b.height() / part),
+                  {motif.reference, cloth_.drawnBehind});
       text_.line(
           part == 1 ? QStringLiteral("at life size") : QStringLiteral("at 1/%1 of life size").arg(part),
           kEdge, y_ + b.height() / part + 3.4, kSmall);
@@ -270,7 +287,12 @@ QString bladeCautions() {
   return all.join(QLatin1Char(' '));
 }
 
-QString clothLies(const CutPlan& plan) {
+QString referenceText(const Reference& r) {
+  return inWords(Message("reference-of", fineArg(r.fromFirst, 1), Arg(cornerName(r.first)),
+                         fineArg(r.fromSecond, 1), Arg(cornerName(r.second))));
+}
+
+QString clothLies(const Cloth& cloth, const CutPlan& plan) {
   const CutMethod* m = plan.method();
   bool left = false, right = false;
   const auto see = [&](const PatchDemand& d) {
@@ -280,6 +302,8 @@ QString clothLies(const CutPlan& plan) {
   if (m) {
     for (const CutGroup& g : m->groups) see(g.demand);
   }
+  if (cloth.drawnBehind)
+    return inWords(Message(left && right ? "cloth-lies-behind-both" : "cloth-lies-behind"));
   return inWords(Message(left && right ? "cloth-lies-both-hands" : "cloth-lies"));
 }
 

@@ -6,13 +6,17 @@
 #include "cutting/batch.hpp"
 #include "model/page.hpp"
 #include "model/project.hpp"
+#include "motif/reference.hpp"
 
 namespace clathra {
 
 /// Cautions for blades, short, for screen and card. They do not replace the maker's instructions.
 QString bladeCautions();
-/// How the cloth must lie: "Right side up …"; the way handed patches come out right.
-QString clothLies(const CutPlan& plan);
+/// "12.5 mm from corner A, 30 mm from corner B": read on a ruler, so in mm.
+QString referenceText(const Reference& reference);
+/// How the cloth must lie: "Right side up …"; the way handed patches come out right. Where it is drawn on the
+/// wrong side that is said first.
+QString clothLies(const Cloth& cloth, const CutPlan& plan);
 
 /// Where a project is made several times: what one of them takes of the plan's figures. Else empty.
 QString shareOfOne(const Project& project, const CutPlan& plan);

@@ -8,6 +8,7 @@
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "draw/pictures.hpp"
+#include "draw/print_cut.hpp"
 #include "measure/quantity.hpp"
 #include "model/lightness.hpp"
 #include "motif/meeting.hpp"
@@ -37,7 +38,9 @@ bool liesOnEachOther(const CutGroup& g, const BandRun& run) {
   return g.layers > 1 && g.width <= 0 && run.count > 1;
 }
 
-/// Cloth coordinates (x across, y along) to the map: lengths lie below each other, each runs to the right.
+/// Cloth coordinates (x across, y along) to the map: each length runs to the right, so that the cloth is
+/// turned by a quarter, its left selvedge below. Drawn on the wrong side it is seen from there: the left
+/// selvedge is above.
 class CutMap {
  public:
   CutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
@@ -70,7 +73,7 @@ class CutMap {
 
   void paint() {
     const auto runs = runsOf(laid_);
-    int window = 1;
+    numberWindows();
     for (const Row& r : rows_) {
       row_ = &r;
       plates_.clear();
@@ -78,7 +81,7 @@ class CutMap {
       cloth();
       heldBack();
       bands();
-      patches(window);
+      patches();
       for (const BandRun& run : runs)
         if (run.length == r.length) {
           stacks(run);
@@ -137,10 +140,11 @@ class CutMap {
   }
   const ClothLength& length() const { return laid_.lengths[static_cast<std::size_t>(row_->length)]; }
   QPointF at(double across, double along) const {
-    return {row_->area.left() + along * scale_, row_->area.top() + across * scale_};
+    return {row_->area.left() + along * scale_,
+            row_->area.top() + (cloth_->drawnBehind ? across : plan_.width - across) * scale_};
   }
   QRectF band(double from, double to) const {
-    return QRectF(at(0, from), at(plan_.width, std::min(to, row_->shown)));
+    return QRectF(at(0, from), at(plan_.width, std::min(to, row_->shown))).normalized();
   }
   QPolygonF mapped(PolygonView p) const {
     QPolygonF out;
@@ -166,10 +170,48 @@ class CutMap {
     p_.setPen(QPen(look_.palette->ink, look_.text / 9));
     p_.setBrush(look_.palette->paper);
     p_.drawRect(row_->area);
+    print(QPolygonF(row_->area), 0.4);
     p_.setPen(QPen(look_.palette->muted, look_.text / 4));
     p_.drawLine(row_->area.topLeft(), row_->area.topRight());
     p_.drawLine(row_->area.bottomLeft(), row_->area.bottomRight());
     gone();
+  }
+
+  /// Where the print's corner lies on this length, mm: as it is known, or as the windows were laid.
+  std::optional<Point> markHere() const {
+    if (row_->length < static_cast<int>(plan_.lengths.size()))
+      if (const auto mark = markOn(*cloth_, plan_.lengths[static_cast<std::size_t>(row_->length)]))
+        return mark;
+    for (const WindowPart& part : plan_.windows)
+      for (const Window& w : part.windows) {
+        const int on = w.on < 0 ? static_cast<int>(plan_.lengths.size()) : w.on;
+        if (on != row_->length || w.mirrored) continue;
+        for (const MotifChoice& m : project_.motifs)
+          if (m.id == part.motif) return w.at - m.at;
+      }
+    return std::nullopt;
+  }
+
+  /// Fills an outline of the map with the print as it lies there; nothing where its place is not known.
+  void print(const QPolygonF& outline, double strength) {
+    const auto mark = cloth_->print && !look_.vector ? markHere() : std::nullopt;
+    if (!mark) return;
+    const auto picture = project_.pictures.find(cloth_->print->picture);
+    if (picture == project_.pictures.end()) return;
+    // The whole cut at once, so that it is made once.
+    const Box seen{-mark->x, -mark->y, plan_.width - mark->x, row_->shown - mark->y};
+    const PrintCut cut =
+        printCut(picture->second, *cloth_->print, seen, scale_ * p_.device()->devicePixelRatioF());
+    if (cut.image.isNull()) return;
+    const QPointF o = at(mark->x, mark->y), x = at(mark->x + 1, mark->y) - o,
+                  y = at(mark->x, mark->y + 1) - o;
+    p_.save();
+    p_.setRenderHint(QPainter::SmoothPixmapTransform);
+    p_.setOpacity(strength);
+    p_.setPen(Qt::NoPen);
+    p_.setBrush(cut.brush(QTransform(x.x(), x.y(), y.x(), y.y(), o.x(), o.y())));
+    p_.drawPolygon(outline);
+    p_.restore();
   }
 
   /// What is not there: round a scrap, and where patches were cut out before.
@@ -218,18 +260,33 @@ class CutMap {
     }
   }
 
-  void patches(int& window) {
-    for (const PlacedPatch& p : laid_.placements) {
+  /// Windows are numbered choice by choice, on whichever length they lie, as the labels say.
+  void numberWindows() {
+    numbers_.assign(laid_.placements.size(), 0);
+    int next = 1;
+    for (const WindowPart& part : plan_.windows)
+      for (std::size_t i = 0; i < laid_.placements.size(); ++i)
+        if (laid_.placements[i].motif == part.motif) numbers_[i] = next++;
+  }
+
+  void patches() {
+    for (std::size_t i = 0; i < laid_.placements.size(); ++i) {
+      const PlacedPatch& p = laid_.placements[i];
       if (p.length != row_->length) continue;
       if (p.motif) {
         p_.setPen(QPen(look_.palette->ink, look_.text / 14, Qt::DashLine));
         p_.setBrush(Qt::NoBrush);
         p_.drawPolygon(mapped(p.patch));
+        const QPolygonF paper = mapped(p.paper);
         p_.setPen(QPen(look_.palette->ink, look_.text / 8));
         p_.setBrush(fill());
-        p_.drawPolygon(mapped(p.paper));
+        p_.drawPolygon(paper);
+        print(paper, 1);
+        p_.setBrush(Qt::NoBrush);
+        p_.setPen(QPen(look_.palette->ink, look_.text / 8));
+        p_.drawPolygon(paper);
         const Point middle = centroid(p.paper);
-        plate(at(middle.x, middle.y), QString::number(window++), smallest(p.paper));
+        plate(at(middle.x, middle.y), QString::number(numbers_[i]), smallest(p.paper));
         continue;
       }
       p_.setPen(seamPen());
@@ -362,6 +419,7 @@ class CutMap {
   const CutMapLook& look_;
   const Cloth* cloth_;
   std::vector<Row> rows_;
+  std::vector<int> numbers_;  ///< of windows, by placement
   const Row* row_ = nullptr;
   double scale_ = 1;
   std::vector<QRectF> plates_;  // of this length

@@ -3,8 +3,10 @@
 #include <QPainterPath>
 #include <cmath>
 
+#include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "draw/print_cut.hpp"
+#include "motif/reference.hpp"
 #include "motif/unit.hpp"
 
 namespace clathra {
@@ -109,13 +111,13 @@ void paintUnit(QPainter& painter, const Picture& picture, const Print& print, Po
 }
 
 void paintWindow(QPainter& painter, const Picture& picture, const Print& print, PolygonView paper,
-                 PolygonView patch, const QRectF& into) {
+                 PolygonView patch, const QRectF& into, const WindowLook& look) {
   const Box b = bounds(patch);
   const double scale = std::min(into.width() / b.width(), into.height() / b.height());
   painter.save();
   painter.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
   painter.translate(into.center());
-  painter.scale(scale, scale);
+  painter.scale(look.behind ? -scale : scale, scale);
   painter.translate(-(b.left + b.right) / 2, -(b.top + b.bottom) / 2);
   // Printed pages are finer than their units: as fine as the picture is.
   fillWindow(painter, printCut(picture, print, b, print.dpi), patch);
@@ -126,6 +128,49 @@ void paintWindow(QPainter& painter, const Picture& picture, const Print& print, 
   painter.drawPolygon(toQt(patch));
   painter.setPen(QPen(Qt::black, 0.7));
   painter.drawPolygon(toQt(paper));
+  painter.restore();
+  if (!look.detail) return;
+  const QPointF middle = into.center();
+  const double side = look.behind ? -1 : 1;
+  paintReference(painter, paper, *look.detail, 0.35, [&](Point p) {
+    return middle + scale * QPointF(side * (p.x - (b.left + b.right) / 2), p.y - (b.top + b.bottom) / 2);
+  });
+}
+
+void paintReference(QPainter& painter, PolygonView paper, Point detail, double unit,
+                    const std::function<QPointF(Point)>& toDevice) {
+  const Reference r = referenceOf(paper, detail);
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  const QPointF at = toDevice(detail), middle = toDevice(centroid(paper));
+  for (const auto& [colour, width] : {std::pair(QColor(Qt::white), 3.2), std::pair(QColor(0xA03C28), 1.4)}) {
+    painter.setPen(QPen(colour, width * unit));
+    painter.setBrush(Qt::NoBrush);
+    for (const int corner : {r.first, r.second})
+      painter.drawLine(at, toDevice(paper[static_cast<std::size_t>(corner)]));
+    painter.drawEllipse(at, 4 * unit, 4 * unit);
+  }
+  // The corners' names outside the paper.
+  constexpr double kNameScale = 8;  // fonts have whole pixel sizes: drawn larger and scaled
+  const double size = 10 * unit;
+  painter.setFont(textFont(std::max(1.0, size * kNameScale), QFont::Bold));
+  for (const int corner : {r.first, r.second}) {
+    const QPointF c = toDevice(paper[static_cast<std::size_t>(corner)]);
+    QPointF out = c - middle;
+    out /= std::max(1e-9, std::hypot(out.x(), out.y()));
+    const QPointF place = c + out * size * 0.9;
+    const QString name = QString::fromStdString(cornerName(corner));
+    painter.save();
+    painter.translate(place);
+    painter.scale(1 / kNameScale, 1 / kNameScale);
+    const QFontMetricsF m(painter.font());
+    const QPointF start(-m.horizontalAdvance(name) / 2, m.capHeight() / 2);
+    QPainterPath letters;
+    letters.addText(start, painter.font(), name);
+    painter.strokePath(letters, QPen(Qt::white, size * kNameScale * 0.22));
+    painter.fillPath(letters, QColor(0xA03C28));
+    painter.restore();
+  }
   painter.restore();
 }
 

@@ -2,6 +2,8 @@
 #pragma once
 #include <QImage>
 #include <QPainter>
+#include <functional>
+#include <optional>
 
 #include "draw/palette.hpp"
 #include "model/motif_choice.hpp"
@@ -28,8 +30,17 @@ enum class UnitKind { Pinwheel, Mirrored };
 /// outline on the picture (mm).
 void paintUnit(QPainter& painter, const Picture& picture, const Print& print, PolygonView paper, int copies,
                UnitKind kind, const QRectF& into, const Palette& palette);
-/// Just the cloth in the window, as it is printed on a card.
+/// Just the cloth in the window, as it is printed on a card: with the corners' names and the detail where a
+/// choice has one, and as it is seen from behind where it is drawn there.
+struct WindowLook {
+  std::optional<Point> detail;  ///< on the picture, mm
+  bool behind = false;
+};
 void paintWindow(QPainter& painter, const Picture& picture, const Print& print, PolygonView paper,
-                 PolygonView patch, const QRectF& into);
+                 PolygonView patch, const QRectF& into, const WindowLook& look = {});
+/// The detail and the lines to the two corners that it is measured from, with their names. `toDevice` carries
+/// places of the picture; `unit` is the width of a line.
+void paintReference(QPainter& painter, PolygonView paper, Point detail, double unit,
+                    const std::function<QPointF(Point)>& toDevice);
 
 }  // namespace clathra

@@ -58,6 +58,17 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP("core",
                        "Right side up, single layer, selvedge away from you. Strips for left-handed patches "
                        "lie face down; cloth folded in half gives one of each hand in one cut.")},
+    {"cloth-lies-behind",
+     QT_TRANSLATE_NOOP(
+         "core",
+         "WRONG SIDE UP, single layer: draw on the back of the cloth. Map and windows are shown "
+         "from there.")},
+    {"cloth-lies-behind-both",
+     QT_TRANSLATE_NOOP(
+         "core",
+         "WRONG SIDE UP, single layer: draw on the back of the cloth. Map and windows are shown "
+         "from there; left patches are cut as the FRONT shows them.")},
+    {"reference-of", QT_TRANSLATE_NOOP("core", "%1 from corner %2, %3 from corner %4")},
     {"cloth-lies", QT_TRANSLATE_NOOP("core", "Right side up, single layer, selvedge away from you.")},
     {"no-format-written-use",
      QT_TRANSLATE_NOOP(

@@ -241,9 +241,10 @@ constexpr Sentence kAll[] = {
                        "Scraps have no size: look for pieces of at least %1 × %2 mm that show the spot.")},
     {"give-width-first", QT_TRANSLATE_NOOP("core", "Give %1 a usable width, then copies can be counted.")},
     {"search-picture-small",
-     QT_TRANSLATE_NOOP("core",
-                       "The picture of the print is smaller than the paper. Take in one that shows more cloth, "
-                       "or say how the print repeats.")},
+     QT_TRANSLATE_NOOP(
+         "core",
+         "The picture of the print is smaller than the paper. Take in one that shows more cloth, "
+         "or say how the print repeats.")},
     {"search-all-plain",
      QT_TRANSLATE_NOOP("core", "Nowhere on this print would such a window show more than plain ground.")},
     {"find-look", QT_TRANSLATE_NOOP("core", "\"%1\" is no look; say any, mirror or movement.")},

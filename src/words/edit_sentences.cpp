@@ -48,7 +48,8 @@ constexpr Sentence kAll[] = {
     {"print-steps-flat",
      QT_TRANSLATE_NOOP("core", "the steps of a print are at least 1 mm and do not lie along each other")},
     {"print-repeat-twice",
-     QT_TRANSLATE_NOOP("core", "gives its repeat twice: by \"a\" and \"b\", or by \"along\", \"across\" and \"kind\"")},
+     QT_TRANSLATE_NOOP(
+         "core", "gives its repeat twice: by \"a\" and \"b\", or by \"along\", \"across\" and \"kind\"")},
     {"print-needs-repeat-along",
      QT_TRANSLATE_NOOP("core", "a print needs its repeat \"along\" and \"across\", in mm")},
     {"cloth-added-needs-name", QT_TRANSLATE_NOOP("core", "a cloth that is added needs a name")},
@@ -110,6 +111,8 @@ constexpr Sentence kAll[] = {
     {"motif-needs-cloth-print",
      QT_TRANSLATE_NOOP("core", "a motif needs a cloth with a print; this one has none")},
     {"no-piece-shape", QT_TRANSLATE_NOOP("core", "no piece has the shape \"%1\"")},
+    {"no-such-piece-motif",
+     QT_TRANSLATE_NOOP("core", "none of these pieces is a %1, which the motif \"%2\" is cut as")},
     {"piece-is-no", QT_TRANSLATE_NOOP("core", "piece %1 is no %2")},
     {"print-no-mirror-line",
      QT_TRANSLATE_NOOP("core",

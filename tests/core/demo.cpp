@@ -7,6 +7,7 @@
 #include "layout/soundness.hpp"
 #include "model/tally.hpp"
 #include "motif/windows.hpp"
+#include "motif/meeting.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 
@@ -44,7 +45,7 @@ class DemoTest : public QObject {
   void theMillLanternIsTwelvefold() {
     const Project p = demo("mill-lantern");
     QCOMPARE(p.layout->size(), std::size_t(60));  // five rings of twelve
-    QCOMPARE(p.motifs.size(), std::size_t(2));
+    QCOMPARE(p.motifs.size(), std::size_t(3));
     // A twelfth of a turn carries every piece onto one of its shape.
     for (const Piece& piece : p.layout->pieces) {
       const Point to = rotated(piece.centre, kWholeTurn / 12);
@@ -65,10 +66,22 @@ class DemoTest : public QObject {
     double upright = 0;
     for (const Point q : paper) upright = std::max(upright, std::abs(rotated(q, flame.turn).y));
     COMPARE_TO(upright, 50.8 * std::cos(std::numbers::pi / 12), 1e-6);
+    // Three choices on two prints that are mirrored; where copies are sewn to each other nobody sees it.
+    std::set<ClothId> prints;
+    int seams = 0;
     for (const MotifChoice& m : p.motifs) {
-      QCOMPARE(m.pieces.size(), std::size_t(12));
+      QCOMPARE(m.pieces.size(), std::size_t(m.name == "Reed lancet" ? 6 : 12));
       QVERIFY(!clothById(p, m.cloth)->print->mirrors.empty());
+      prints.insert(m.cloth);
+      const auto meetings = meetingsOf(p, m);
+      QVERIFY(meetings);
+      for (const Meeting& seam : *meetings) {
+        QVERIFY(seam.meanDe <= 3 && seam.verdict == Verdict::Meets);
+        ++seams;
+      }
     }
+    QCOMPARE(prints.size(), std::size_t(2));
+    QVERIFY(seams > 0);
   }
   void theSluiceRunnerHasSevenBlocksEachDividedAnotherWay() {
     const Project p = demo("sluice-runner");

@@ -215,14 +215,22 @@ class PlacesTest : public QObject {
   }
   void theNoteOnLeftAndRightStandsWhereBothHandsAreCut() {
     const Project p = support::asymmetric();
-    const auto lies = [&](const char* cloth) { return clothLies(planOf(p, cloth)); };
+    const auto of = [](const Project& q, const char* cloth) {
+      return clothLies(*clothById(q, *findCloth(q, cloth)), planOf(q, cloth));
+    };
+    const auto lies = [&](const char* cloth) { return of(p, cloth); };
     // A: 1 and 2 right, 8 to 10 left. C: 14, 15 right; 19 to 23 left. A cloth of one hand alone says less.
     const QString both = lies("A");
     QCOMPARE(lies("C"), both);
     Project one = support::edited(p, {{"edit", "paint"}, {"pieces", {8, 9, 10, 25}}, {"cloth", "D"}});
-    QVERIFY(clothLies(planOf(one, "A")) != both);
+    QVERIFY(of(one, "A") != both);
     Project left = support::edited(p, {{"edit", "paint"}, {"pieces", {1, 2, 25}}, {"cloth", "D"}});
-    QCOMPARE(clothLies(planOf(left, "A")), clothLies(planOf(one, "A")));
+    QCOMPARE(of(left, "A"), of(one, "A"));
+    // Drawn on the back that comes first, in words of its own for one hand and for both.
+    Project behind = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "A"}, {"drawn_behind", true}});
+    QVERIFY(of(behind, "A").startsWith("WRONG SIDE UP") && of(behind, "A") != both);
+    behind = support::edited(one, {{"edit", "changeCloth"}, {"cloth", "A"}, {"drawn_behind", true}});
+    QVERIFY(of(behind, "A").startsWith("WRONG SIDE UP") && of(behind, "A") != of(p, "A"));
   }
   void windowsHaveABoxForEachCopyAndTheirOwnAllowance() {
     const Project p = support::asymmetric();
@@ -269,8 +277,12 @@ class PlacesTest : public QObject {
   }
 
   void theCuttingMapShowsBandsWhereTheyAreCut() {
-    const Project p = support::asymmetric();
-    for (const char* cloth : {"A", "B", "C", "D"}) {
+    const Project given = support::asymmetric();
+    for (const auto& [cloth, behind] :
+         {std::pair("A", false), {"B", false}, {"C", false}, {"D", false}, {"A", true}, {"C", true}}) {
+      const Project p =
+          behind ? support::edited(given, {{"edit", "changeCloth"}, {"cloth", cloth}, {"drawn_behind", true}})
+                 : given;
       const CutPlan plan = planOf(p, cloth);
       const CutLayout& laid = plan.method()->laid;
       const Recording r = cutMapOf(p, plan);
@@ -288,7 +300,8 @@ class PlacesTest : public QObject {
       for (const ClothLength& l : laid.lengths) used += l.used > 0;
       QCOMPARE(lengths.size(), used);
       const double scale = lengths.front().height() / plan.width;
-      // Patches lie at their places: x across the cloth is down the map, y along it to the right.
+      // Patches lie at their places: y along the cloth runs to the right, x across it up the map, so that the
+      // cloth is turned and not mirrored; drawn on the wrong side x runs down.
       std::size_t found = 0;
       for (const PlacedPatch& patch : laid.placements) {
         std::size_t shown = 0;
@@ -298,7 +311,8 @@ class PlacesTest : public QObject {
         for (const Drawn& d : r.polygons()) {
           if (d.points.size() < static_cast<qsizetype>(outline.size())) continue;
           const bool same = std::all_of(outline.begin(), outline.end(), [&](Point q) {
-            const QPointF at(area.left() + q.y * scale, area.top() + q.x * scale);
+            const QPointF at(area.left() + q.y * scale,
+                             area.top() + (behind ? q.x : plan.width - q.x) * scale);
             return std::any_of(d.points.begin(), d.points.end(),
                                [&](QPointF c) { return std::hypot(c.x() - at.x(), c.y() - at.y()) < 0.02; });
           });

@@ -368,14 +368,25 @@ void ArrangeStation::paintPieces(const std::vector<std::uint32_t>& pieces) {
                   drag);
     return;
   }
+  if (paint_->motif() >= 0) {
+    session_.edit(GiveMotif{paint_->motif(), pieces}, tr("gave pieces the motif %1").arg(paintTitle()), drag);
+    return;
+  }
   const Cloth* cloth = clothById(session_.project(), paint_->cloth());
-  const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth");
+  const QString title = paintTitle();
   session_.edit(
       Paint{cloth ? cloth->id : kNoCloth, pieces},
       dragged_
           ? tr("painted pieces with %1").arg(title)
           : tr("painted %1 with %2").arg(tr("%n piece(s)", nullptr, static_cast<int>(pieces.size())), title),
       drag);
+}
+
+QString ArrangeStation::paintTitle() const {
+  for (const MotifChoice& m : session_.project().motifs)
+    if (m.id == paint_->motif()) return QString::fromStdString(m.name);
+  const Cloth* cloth = clothById(session_.project(), paint_->cloth());
+  return cloth ? QString::fromStdString(clothTitle(*cloth)) : tr("no cloth");
 }
 
 void ArrangeStation::sayWhatAClickDoes() {
@@ -390,13 +401,14 @@ void ArrangeStation::sayWhatAClickDoes() {
   if (mode_->current() == kSides) return sentence_->say(sides_->sentence());
   if (units_->choosing()) return sentence_->say(units_->sentence());
   const Cloth* cloth = session_.isOpen() ? clothById(session_.project(), paint_->cloth()) : nullptr;
+  const bool motif = session_.isOpen() && paint_->motif() >= 0;
   const bool role = session_.isOpen() && paint_->role() != kNoRole;
   const QString with = role
                            ? tr("with the role %1")
                                  .arg(QString::fromStdString(
                                      session_.project().roles[static_cast<std::size_t>(paint_->role())].name))
-                       : cloth ? tr("with %1").arg(QString::fromStdString(clothTitle(*cloth)))
-                               : tr("with no cloth");
+                       : cloth || motif ? tr("with %1").arg(paintTitle())
+                                        : tr("with no cloth");
   switch (paint_->way()) {
     case PaintWay::Piece:
       sentence_->say(

@@ -57,6 +57,7 @@ class ArrangeStation : public Station {
 
   std::vector<QWidget*> viewControls();
   std::vector<QWidget*> zoomButtons();
+  QString paintTitle() const;
   std::vector<Card*> ownCards(int mode) const;
   void seatCards(int mode);
 

@@ -11,7 +11,10 @@
 #include "app/widgets/rows.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "draw/outline_path.hpp"
+#include "draw/print_cut.hpp"
 #include "model/lightness.hpp"
+#include "motif/meeting.hpp"
 
 namespace clathra {
 
@@ -74,6 +77,69 @@ class ClothRow : public PaintedButton {
  private:
   std::optional<Cloth> cloth_;
   int count_;
+};
+
+/// A motif choice below its cloth: what the window shows, its name, how many pieces show it.
+class MotifRow : public PaintedButton {
+ public:
+  MotifRow(const Project& project, const MotifChoice& motif, int count)
+      : name_(QString::fromStdString(motif.name)), count_(count) {
+    setCheckable(true);
+    setMinimumHeight(scaled(36));
+    setAccessibleName(QObject::tr("Paint with the motif %1, shown by %2 pieces").arg(name_).arg(count));
+    const Cloth* cloth = clothById(project, motif.cloth);
+    if (!cloth || !cloth->print) return;
+    const auto picture = project.pictures.find(cloth->print->picture);
+    if (picture == project.pictures.end()) return;
+    picture_ = picture->second;
+    print_ = cloth->print;
+    paper_ = windowOutline(*project.layout, motif);
+  }
+  static QString shows(const Cloth& cloth, const MotifChoice& m, int count) {
+    return QStringLiteral("%1 %2 %3 %4 %5 ")
+               .arg(count)
+               .arg(m.at.x)
+               .arg(m.at.y)
+               .arg(m.turn.degrees())
+               .arg(cloth.print ? cloth.print->dpi : 0) +
+           QString::fromStdString(m.name + m.shape + (cloth.print ? cloth.print->picture : std::string()));
+  }
+
+ protected:
+  void draw(QPainter& p, double k) override {
+    const Palette& c = currentPalette();
+    const QRectF into(38 * k, (height() - 30 * k) / 2, 30 * k, 30 * k);
+    if (picture_ && !paper_.empty()) {
+      const Box b = bounds(paper_);
+      const double scale = std::min(into.width() / b.width(), into.height() / b.height());
+      const PrintCut cut = printCut(*picture_, *print_, b, scale * devicePixelRatioF());
+      p.save();
+      p.translate(into.center());
+      p.scale(scale, scale);
+      p.translate(-(b.left + b.right) / 2, -(b.top + b.bottom) / 2);
+      p.setRenderHint(QPainter::SmoothPixmapTransform);
+      p.setPen(QPen(c.ink, 1.2 / scale));
+      p.setBrush(cut.brush());
+      p.drawPolygon(toQt(paper_));
+      p.restore();
+    }
+    p.setPen(c.ink);
+    p.setFont(textFont(15 * k, QFont::Bold));
+    const double base = height() / 2.0 + QFontMetricsF(p.font()).capHeight() / 2;
+    const QString count = QString::number(count_);
+    const double w = QFontMetricsF(p.font()).horizontalAdvance(count);
+    p.drawText(QPointF(width() - w - 12 * k, base), count);
+    p.setFont(textFont(15 * k));
+    p.drawText(QPointF(76 * k, base),
+               QFontMetricsF(p.font()).elidedText(name_, Qt::ElideRight, width() - w - 100 * k));
+  }
+
+ private:
+  QString name_;
+  int count_;
+  std::optional<Picture> picture_;
+  std::optional<Print> print_;
+  Polygon paper_;
 };
 
 /// One role: its name, how many pieces have it, and the cloth that is put on it.
@@ -212,6 +278,7 @@ PaintCard::PaintCard(Session& session) : Card(tr("Paint with")), session_(sessio
   wayRows();
   connect(&session_, &Session::opened, this, [this] {
     role_ = kNoRole;
+    motif_ = -1;
     cloth_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
   });
   connect(&session_, &Session::changed, this, &PaintCard::refresh);
@@ -274,6 +341,7 @@ void PaintCard::turnRow() {
 }
 
 void PaintCard::chooseRole(ClothId role) {
+  motif_ = -1;
   role_ = role;
   refresh();
   Q_EMIT choiceChanged();
@@ -313,8 +381,35 @@ void PaintCard::refreshRoles() {
   wears_->setCurrentIndex(std::max(0, wears_->findData(static_cast<int>(role.cloth))));
 }
 
+void PaintCard::chooseMotif(int motif) {
+  const auto& all = session_.project().motifs;
+  const auto at = std::find_if(all.begin(), all.end(), [&](const MotifChoice& m) { return m.id == motif; });
+  if (at == all.end()) return;
+  role_ = kNoRole;
+  cloth_ = at->cloth;
+  motif_ = motif;
+  refresh();
+  Q_EMIT choiceChanged();
+}
+
+void PaintCard::addMotifRow(const MotifChoice& m) {
+  const Cloth* cloth = clothById(session_.project(), m.cloth);
+  if (!cloth) return;
+  const Painting& worn = session_.project().painting;
+  const int count = static_cast<int>(
+      std::count_if(m.pieces.begin(), m.pieces.end(), [&](std::uint32_t i) { return worn[i] == m.cloth; }));
+  QWidget* row =
+      clothRows_->row(QStringLiteral("motif %1").arg(m.id), MotifRow::shows(*cloth, m, count), [&] {
+        auto* made = new MotifRow(session_.project(), m, count);
+        connect(made, &QPushButton::clicked, this, [this, id = m.id] { chooseMotif(id); });
+        return made;
+      });
+  static_cast<MotifRow*>(row)->setChecked(m.id == motif_ && role_ == kNoRole);
+}
+
 void PaintCard::chooseCloth(ClothId cloth) {
   role_ = kNoRole;
+  motif_ = -1;
   cloth_ = cloth;
   refresh();
   Q_EMIT choiceChanged();
@@ -328,14 +423,21 @@ void PaintCard::addRow(const Cloth* cloth) {
     connect(made, &QPushButton::clicked, this, [this, id] { chooseCloth(id); });
     return made;
   });
-  static_cast<ClothRow*>(row)->setChecked(id == cloth_ && role_ == kNoRole);
+  static_cast<ClothRow*>(row)->setChecked(id == cloth_ && motif_ < 0 && role_ == kNoRole);
 }
 
 void PaintCard::refresh() {
   clothRows_->begin();
   if (!clothById(session_.project(), cloth_) && !session_.project().cloths.empty() && cloth_ != kNoCloth)
     cloth_ = session_.project().cloths.front().id;
-  for (const Cloth& c : session_.project().cloths) addRow(&c);
+  const auto& motifs = session_.project().motifs;
+  if (std::none_of(motifs.begin(), motifs.end(), [&](const MotifChoice& m) { return m.id == motif_; }))
+    motif_ = -1;
+  for (const Cloth& c : session_.project().cloths) {
+    addRow(&c);
+    for (const MotifChoice& m : motifs)
+      if (m.cloth == c.id) addMotifRow(m);
+  }
   addRow(nullptr);
   clothRows_->end();
   std::vector<Rgb> plain;

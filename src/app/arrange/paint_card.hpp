@@ -23,6 +23,9 @@ class PaintCard : public Card {
   /// The role that is painted instead of a cloth; kNoRole for a cloth.
   ClothId role() const { return role_; }
   void chooseRole(ClothId role);
+  /// The motif choice that is given with its cloth; -1: the cloth alone.
+  int motif() const { return motif_; }
+  void chooseMotif(int motif);
   PaintWay way() const { return static_cast<PaintWay>(way_->current()); }
   void setWay(PaintWay way);
   int ring() const { return ring_; }
@@ -41,10 +44,12 @@ class PaintCard : public Card {
   void wayRows();
   void refresh();
   void addRow(const Cloth* cloth);
+  void addMotifRow(const MotifChoice& motif);
   void addRoleRow(ClothId role);
   void refreshRoles();
   Session& session_;
   ClothId cloth_ = 0, role_ = kNoRole;
+  int motif_ = -1;
   QVBoxLayout* roles_;
   std::unique_ptr<KeptRows> roleRows_;
   QComboBox* wears_;

@@ -1,5 +1,6 @@
 #include "app/cut/cut_station.hpp"
 
+#include <QCheckBox>
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QScrollArea>
@@ -364,7 +365,8 @@ void CutStation::fillSum() {
 void CutStation::fillCard() {
   clearLayout(card_->body());
   if (!plan()) return;
-  card_->body()->addWidget(wrapped(clothLies(*plan()), "muted"));
+  card_->body()->addWidget(wrapped(clothLies(*cloth(), *plan()), cloth()->drawnBehind ? "head" : "muted"));
+  addSideSwitch();
   if (const QString one = shareOfOne(session_.project(), *plan()); !one.isEmpty())
     card_->body()->addWidget(wrapped(one));
   addSteps(*plan());
@@ -373,6 +375,25 @@ void CutStation::fillCard() {
   save->setEnabled(plan()->length.has_value());
   connect(save, &QPushButton::clicked, this, &CutStation::saveCard);
   card_->body()->addWidget(save);
+}
+
+/// On which side the cutting is drawn: on the wrong one only where the print is seen there.
+void CutStation::addSideSwitch() {
+  auto* behind = new QCheckBox(tr("Drawn on the wrong side"));
+  const bool may = !cloth()->print || cloth()->facts.readableBehind.value_or(false);
+  behind->setChecked(cloth()->drawnBehind);
+  behind->setEnabled(may || cloth()->drawnBehind);
+  card_->body()->addWidget(behind);
+  if (!behind->isEnabled())
+    card_->body()->addWidget(wrapped(
+        tr("Only where the print can be read from behind, which is said of the cloth at its station."),
+        "muted"));
+  connect(behind, &QCheckBox::clicked, this, [this](bool on) {
+    ChangeCloth edit{chosen_, {}};
+    edit.fields.drawnBehind = on;
+    session_.edit(std::move(edit),
+                  on ? tr("turned the cloth wrong side up") : tr("turned the cloth right side up"));
+  });
 }
 
 /// One box for all sentences of a tick.

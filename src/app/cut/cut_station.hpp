@@ -36,6 +36,7 @@ class CutStation : public Station {
   void fillMethods();
   void fillLabels();
   void fillSum();
+  void addSideSwitch();
   void fillCard();
   void saveCard();
   const Cloth* cloth() const { return clothById(session_.project(), chosen_); }

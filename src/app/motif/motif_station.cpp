@@ -6,7 +6,9 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/card.hpp"
 #include "app/widgets/flow_layout.hpp"
+#include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
+#include "draw/card.hpp"
 #include "draw/pictures.hpp"
 #include "words/words.hpp"
 
@@ -144,6 +146,15 @@ QWidget* MotifStation::choiceCard() {
   note_->setAccessibleName(tr("Note: the reference point in words"));
   note_->setPlaceholderText(tr("like: seed head on the tip"));
   body->addWidget(fieldRow(tr("Note"), note_));
+  detailNote_ = wrapped({}, "");
+  body->addWidget(detailNote_);
+  mark_ = button(tr("Mark a detail"));
+  mark_->setToolTip(tr("Then click it on the swatch: its distances from two corners are noted."));
+  unmark_ = button(tr("Forget the detail"), "link");
+  body->addWidget(wrappingRow({mark_, unmark_}));
+  toMiddle_ = new QCheckBox(tr("Turn each to the middle"));
+  toMiddle_->setToolTip(tr("The same corner of every patch looks to the middle of the pieces that meet."));
+  body->addWidget(toMiddle_);
   mirrored_ = new QCheckBox(tr("Cut half of them mirrored"));
   body->addWidget(mirrored_);
   mirrorNote_ =
@@ -174,6 +185,20 @@ QWidget* MotifStation::choiceCard() {
   });
   connect(mirrored_, &QCheckBox::clicked, this,
           [this](bool on) { change(&MotifFields::mirrored, on, tr("changed the hands of a motif")); });
+  connect(toMiddle_, &QCheckBox::clicked, this, [this](bool on) {
+    change(&MotifFields::toMiddle, on,
+           on ? tr("turned a motif to the middle") : tr("laid a motif as its pieces lie"));
+  });
+  connect(mark_, &QPushButton::clicked, this, [this] {
+    swatch_->setMarking(true);
+    swatch_->setFocus();
+    Q_EMIT said(tr("Click the detail on the swatch."));
+  });
+  connect(swatch_, &SwatchView::marked, this, [this](Point detail) {
+    change(&MotifFields::reference, std::optional(detail), tr("marked a detail of the print"));
+  });
+  connect(unmark_, &QPushButton::clicked, this,
+          [this] { change(&MotifFields::reference, std::optional<Point>(), tr("forgot the detail")); });
   connect(removeButton, &QPushButton::clicked, this, [this] {
     if (motif()) session_.edit(RemoveMotif{motif()->id}, tr("removed a motif choice"));
   });
@@ -365,6 +390,16 @@ void MotifStation::fillChoice() {
     f->setCursorPosition(0);
     f->setToolTip(f->text());
   }
+  detailNote_->setVisible(m->reference.has_value());
+  unmark_->setVisible(m->reference.has_value());
+  if (m->reference) {
+    const Reference r = referenceOf(windowOutline(*session_.project().layout, *m), *m->reference);
+    detailNote_->setText(r.inside ? tr("Detail: %1").arg(referenceText(r))
+                                  : tr("Detail, beside the paper: %1").arg(referenceText(r)));
+  }
+  const bool turns = shape() && shape()->symmetry.turns > 1;
+  toMiddle_->setVisible(turns);
+  toMiddle_->setChecked(m->toMiddle);
   mirrored_->setChecked(m->mirrored);
   const bool canMirror = cloth() && cloth()->print && !cloth()->print->mirrors.empty();
   mirrored_->setEnabled(canMirror);
@@ -429,6 +464,9 @@ void MotifStation::showSwatch() {
                 allowanceOf(session_.project(), *cloth(), shape()->name),
                 session_.project().settings.bluntBelow);
   swatch_->setWindow(motif()->at, motif()->turn);
+  swatch_->setDetail(motif()->reference);
+  if (zoomedOn_ != chosen_) swatch_->zoomToWindow();
+  zoomedOn_ = chosen_;
   const int n = copies_->count();
   const bool mirrorable = !print.mirrors.empty();
   if (!mirrorable && kind_->current() == 1) kind_->setCurrent(0);

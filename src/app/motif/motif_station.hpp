@@ -63,10 +63,12 @@ class MotifStation : public Station {
   CountField* copies_ = nullptr;
   LengthField *atX_ = nullptr, *atY_ = nullptr;
   QLineEdit* turn_ = nullptr;
-  QCheckBox* mirrored_ = nullptr;
+  QCheckBox *mirrored_ = nullptr, *toMiddle_ = nullptr;
+  QPushButton *mark_ = nullptr, *unmark_ = nullptr;
+  QLabel* detailNote_ = nullptr;
   MeetingCard* meeting_ = nullptr;
   FoundPanel* found_ = nullptr;
-  int chosen_ = -1, copiesOf_ = -1;
+  int chosen_ = -1, copiesOf_ = -1, zoomedOn_ = -1;
   QImage image_;
   std::string imageOf_;
   std::shared_ptr<const Bytes> imageBytes_;

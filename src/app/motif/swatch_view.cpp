@@ -25,7 +25,7 @@ SwatchView::SwatchView(QWidget* parent) : QWidget(parent) {
   setAccessibleDescription(
       tr("Arrow keys move the window by half a millimetre, with Shift by five; comma and full stop turn it; "
          "plus "
-         "and minus show it closer or farther."));
+         "and minus show it closer or farther; R notes the detail in its middle."));
 }
 
 void SwatchView::show(const QImage& picture, const Print& print, const Polygon& outline, double allowance,
@@ -71,13 +71,36 @@ void SwatchView::refit() {
   update();
 }
 
+void SwatchView::setDetail(std::optional<Point> detail) {
+  detail_ = detail;
+  update();
+}
+
+void SwatchView::setMarking(bool on) {
+  marking_ = on;
+  setCursor(on ? Qt::CrossCursor : Qt::ArrowCursor);
+}
+
+void SwatchView::zoomToWindow() {
+  if (picture_.isNull() || outline_.empty()) return;
+  constexpr double kShare = 0.4;  // of the view
+  const SwatchPlace whole = fittedSwatch(print_, picture_.size(), QRectF(rect()).adjusted(4, 4, -4, -4));
+  const Box b = bounds(paper());
+  const double most = kShare * std::min(width() / b.width(), height() / b.height());
+  zoom_ = 1;
+  zoomBy(most / whole.scale);
+  fresh_ = true;
+}
+
 void SwatchView::zoomBy(double factor) {
   constexpr double kMost = 8;
+  fresh_ = false;
   zoom_ = std::clamp(zoom_ * factor, 1.0, kMost);
   refit();
 }
 
 void SwatchView::resizeEvent(QResizeEvent*) {
+  if (fresh_) return zoomToWindow();
   refit();
 }
 
@@ -88,6 +111,8 @@ void SwatchView::paintEvent(QPaintEvent*) {
     paintSwatch(p, picture_, print_, paper(),
                 allowanceOutline(paper(), allowance_, Tips::Blunted, bluntBelow_), place_, QRectF(rect()),
                 currentPalette());
+  if (detail_ && !picture_.isNull() && !outline_.empty())
+    paintReference(p, paper(), *detail_, 1.4 * textScale(), [this](Point q) { return place_.toDevice(q); });
   if (hasFocus()) {
     p.setClipping(false);
     p.setBrush(Qt::NoBrush);
@@ -99,6 +124,11 @@ void SwatchView::paintEvent(QPaintEvent*) {
 void SwatchView::mousePressEvent(QMouseEvent* event) {
   if (picture_.isNull() || event->button() != Qt::LeftButton) return;
   const Point p = place_.toPicture(event->position());
+  if (marking_) {
+    setMarking(false);
+    Q_EMIT marked(p);
+    return;
+  }
   if (!contains(paper(), p)) {  // the window comes to where one points
     at_ = p;
     Q_EMIT moving();
@@ -150,6 +180,9 @@ void SwatchView::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Down:
       at_.y += step;
       break;
+    case Qt::Key_R:  // with the keyboard: what lies under the window's middle
+      Q_EMIT marked(at_);
+      return;
     case Qt::Key_Plus:
       return zoomBy(1.25);
     case Qt::Key_Minus:

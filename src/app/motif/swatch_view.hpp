@@ -15,6 +15,9 @@ class SwatchView : public QWidget {
   void show(const QImage& picture, const Print& print, const Polygon& outline, double allowance,
             Angle bluntBelow);
   void setWindow(Point at, Angle turn);  ///< without telling
+  /// The detail that is noted; the next click marks it while `marking`.
+  void setDetail(std::optional<Point> detail);
+  void setMarking(bool on);
   Point at() const { return at_; }
   Angle turn() const { return turn_; }
   Polygon paper() const;
@@ -22,11 +25,14 @@ class SwatchView : public QWidget {
   double pixelsPerMm() const { return place_.scale; }
   /// Closer or farther by a factor, about the window; never farther than the whole picture.
   void zoomBy(double factor);
+  /// So that the window is well seen; and again with the view's size until it is zoomed by hand.
+  void zoomToWindow();
   double zoom() const { return zoom_; }
 
  Q_SIGNALS:
   void moving();  ///< while it is dragged or turned
   void moved();   ///< a step is done: let go, or a key
+  void marked(clathra::Point detail);
   void said(const QString& sentence);
 
  protected:
@@ -48,7 +54,10 @@ class SwatchView : public QWidget {
   Point at_;
   Angle turn_;
   SwatchPlace place_;
-  double zoom_ = 1;  ///< 1: the whole picture
+  double zoom_ = 1;    ///< 1: the whole picture
+  bool fresh_ = true;  ///< nobody zoomed yet
+  std::optional<Point> detail_;
+  bool marking_ = false;
   bool dragging_ = false;
   QPointF grabbed_;
 };

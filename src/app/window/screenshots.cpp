@@ -14,6 +14,7 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/window/main_window.hpp"
+#include "script/demo.hpp"
 #include "script/read_edit.hpp"
 
 namespace clathra {
@@ -353,22 +354,26 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   window.showStart();
   camera.shoot("start");
   window.files().openDemo();
-  for (const char* id : {"arrange", "papers", "cloth", "motif", "cut"}) {
+  for (const char* id : {"arrange", "papers", "cloth", "cut"}) {
     window.goTo(QString::fromLatin1(id));
     if (auto* arrange = qobject_cast<ArrangeStation*>(window.station(QString::fromLatin1(id))))
       arrange->canvas()->setCursorPiece(-1);
-    if (id == std::string_view("motif"))
-      shootMotif(window, camera);
-    else
-      camera.shoot(id);
+    camera.shoot(id);
   }
   shootBatch(window, session, camera);
-  preferences.setEvening(true);
-  window.goTo(QStringLiteral("arrange"));
-  window.rebuild();
-  camera.shoot("arrange-evening");
-  preferences.setEvening(false);
-  window.rebuild();
+  if (auto lantern = demoProject(library, "mill-lantern")) {
+    session.begin(std::move(*lantern), {}, Origin::Fresh);
+    window.goTo(QStringLiteral("motif"));
+    shootMotif(window, camera);
+    preferences.setEvening(true);
+    window.goTo(QStringLiteral("arrange"));
+    window.rebuild();
+    auto* arrange = qobject_cast<ArrangeStation*>(window.station(QStringLiteral("arrange")));
+    if (arrange) arrange->setView(static_cast<int>(LayoutView::AsSewn));
+    camera.shoot("arrange-evening");
+    preferences.setEvening(false);
+    window.rebuild();
+  }
   shootAdding(window, session, camera);
   shootDividing(window, session, camera);
   shootDrafting(window, session, camera);

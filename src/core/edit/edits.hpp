@@ -427,7 +427,7 @@ struct ClothFields {
   std::optional<double> shrinkPercent;
   std::optional<std::optional<Length>> allowance;
   std::optional<std::optional<Length>> leastAllowance;
-  std::optional<bool> turnOneWay;
+  std::optional<bool> turnOneWay, drawnBehind;
   std::optional<ClothFacts> facts;                  ///< all of them
   std::optional<std::optional<PrintFields>> print;  ///< a value of none takes the print off
 
@@ -441,10 +441,12 @@ inline constexpr std::string_view kClothKeys =
     "step, "
     "price?} | {by: piece, name, width, length, price?}, price? (of a step or piece), shrink? (percent), "
     "increment? (mm), allowance? (mm), least? (mm), facts? {thickness? (mm), fray?: little | "
-    "usual | much, stretches?, shows_through?, readable_behind?, washed?, thread? #rrggbb}, print? {picture, "
+    "usual | much, stretches?, shows_through?, readable_behind?, washed?, thread? #rrggbb}, drawn_behind? "
+    "(true: on the wrong side), print? {picture, "
     "dpi, along, across, kind: straight | "
     "half-drop | "
-    "brick, or as it was found a [x, y] | null (not known), b? [x, y] | null, half_turn_centre? [x, y] | null, "
+    "brick, or as it was found a [x, y] | null (not known), b? [x, y] | null, half_turn_centre? [x, y] | "
+    "null, "
     "dpi_guessed?, "
     "mirror_axes [{deg, point}], mark [x, y] | null}";
 
@@ -497,12 +499,14 @@ struct MotifFields {
   std::optional<Angle> turn;
   std::optional<bool> mirrored;
   std::optional<Pieces> pieces;
+  std::optional<bool> toMiddle;
   std::optional<std::string> note;
+  std::optional<std::optional<Point>> reference;
 };
 struct AddMotif {
   static constexpr EditInfo kInfo{"addMotif",
                                   "name, cloth, shape, at [x, y] (mm on the picture), turn? (degrees), "
-                                  "mirrored?, pieces [n..], note?",
+                                  "mirrored?, pieces [n..], to_middle?, note?, reference? [x, y] | null",
                                   "adds a motif choice"};
   std::string name;
   MotifFields fields;
@@ -513,6 +517,13 @@ struct ChangeMotif {
                                   "changes a motif choice"};
   int motif = 0;
   MotifFields fields;
+  Status apply(Project&, const EditContext&) const;
+};
+struct GiveMotif {
+  static constexpr EditInfo kInfo{"giveMotif", "motif, pieces [n..] (or as paint)",
+                                  "gives further pieces a motif choice"};
+  int motif = 0;
+  Pieces pieces;  ///< those of another shape are passed over
   Status apply(Project&, const EditContext&) const;
 };
 struct RemoveMotif {

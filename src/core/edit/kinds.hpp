@@ -19,6 +19,7 @@ using EditKinds =
              DropShape, AddPieces, TakeAway, Subdivide, FillHoles, CloseRing, Exchange, JoinPieces,
              DraftLines, Cure, SplitPiece, MarkUnit, PlaceUnit, SetOutUnits, ReplaceUnits, RenameUnit,
              DropUnit, AddCloth, AddScraps, ChangeCloth, JoinNearCloths, RemoveCloth, ChooseMethod, SetNow,
-             TakeCut, GiveBackCut, AddMotif, ChangeMotif, RemoveMotif, SetRemarkAside, TakeUpAgain>;
+             TakeCut, GiveBackCut, AddMotif, ChangeMotif, GiveMotif, RemoveMotif, SetRemarkAside,
+             TakeUpAgain>;
 
 }  // namespace clathra

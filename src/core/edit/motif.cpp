@@ -14,7 +14,9 @@ void putOn(MotifChoice& m, const MotifFields& f) {
   m.turn = f.turn.value_or(m.turn);
   m.mirrored = f.mirrored.value_or(m.mirrored);
   m.pieces = f.pieces.value_or(m.pieces);
+  m.toMiddle = f.toMiddle.value_or(m.toMiddle);
   m.note = f.note.value_or(m.note);
+  m.reference = f.reference.value_or(m.reference);
 }
 
 Status checkMotif(const Project& p, const MotifChoice& m) {
@@ -77,6 +79,29 @@ Status ChangeMotif::apply(Project& p, const EditContext&) const {
     if (!listed || p.painting[i] == was.cloth) p.painting.set(i, m.cloth);
   }
   **known = std::move(m);
+  return {};
+}
+
+Status GiveMotif::apply(Project& p, const EditContext&) const {
+  const auto known = motifIn(p, motif);
+  if (!known) return tl::make_unexpected(known.error());
+  MotifChoice& m = **known;
+  const Layout& layout = *p.layout;
+  Pieces taken;
+  for (const auto i : pieces)
+    if (layout.shapes[layout.pieces[i].shape].name == m.shape) taken.push_back(i);
+  if (taken.empty()) return fail("no-such-piece-motif", m.shape, m.name);
+  for (MotifChoice& other : p.motifs)
+    if (other.id != m.id)
+      std::erase_if(other.pieces,
+                    [&](std::uint32_t i) { return std::find(taken.begin(), taken.end(), i) != taken.end(); });
+  m.pieces.insert(m.pieces.end(), taken.begin(), taken.end());
+  std::sort(m.pieces.begin(), m.pieces.end());
+  m.pieces.erase(std::unique(m.pieces.begin(), m.pieces.end()), m.pieces.end());
+  for (const auto i : taken) {
+    p.painting.set(i, m.cloth);
+    p.roleOf.set(i, kNoRole);
+  }
   return {};
 }
 

@@ -124,8 +124,9 @@ struct Cloth {
   std::optional<Length> allowance;                    ///< of this cloth alone
   std::optional<Length> leastAllowance;               ///< what may be accepted of it
   std::optional<Print> print;
-  std::string method;       ///< chosen cutting method; empty: the recommended one
-  bool turnOneWay = false;  ///< patches of a one-way cloth may be laid upside down all the same
+  std::string method;        ///< chosen cutting method; empty: the recommended one
+  bool drawnBehind = false;  ///< what is cut is drawn on the wrong side
+  bool turnOneWay = false;   ///< patches of a one-way cloth may be laid upside down all the same
   ClothFacts facts;
   std::vector<ClothCut> cuts;  ///< what was cut of it, as it was cut
   friend bool operator==(const Cloth&, const Cloth&) = default;

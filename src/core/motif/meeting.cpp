@@ -9,6 +9,7 @@
 #include "image/decode.hpp"
 #include "layout/seams.hpp"
 #include "motif/colour.hpp"
+#include "motif/pose.hpp"
 
 namespace clathra {
 
@@ -74,11 +75,20 @@ std::vector<EdgePair> sewnPairs(const Layout& layout, const MotifChoice& motif) 
   const std::set<std::uint32_t> own(motif.pieces.begin(), motif.pieces.end());
   const SeamGraph seams = buildSeams(layout);
   std::set<EdgePair> out;
+  // Turned to the middle a piece's edges are others of the window.
+  const auto steps = stepsToMiddle(layout, motif.pieces, motif.toMiddle);
+  const auto onWindow = [&](std::uint32_t piece, int edge) {
+    const auto at = static_cast<std::size_t>(
+        std::lower_bound(motif.pieces.begin(), motif.pieces.end(), piece) - motif.pieces.begin());
+    const Shape& shape = layout.shapes[layout.pieces[piece].shape];
+    const int n = static_cast<int>(shape.outline.size()), each = n / std::max(1, shape.symmetry.turns);
+    return ((edge - steps[at] * each) % n + n) % n;
+  };
   for (const auto piece : motif.pieces)
     for (const std::uint32_t s : seams.seamsOf(piece)) {
       const Seam seam = seams.seams[s];
       if (seam.a != piece || !own.contains(seam.b)) continue;
-      const int a = seam.edgeOfA, b = seam.edgeOfB;
+      const int a = onWindow(piece, seam.edgeOfA), b = onWindow(seam.b, seam.edgeOfB);
       if (motif.mirrored) {
         // One of the two is the other's mirror image: what meets is an edge and itself.
         out.insert({a, a, true});

@@ -2,6 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <numeric>
+#include <optional>
 
 #include "motif/unit.hpp"
 
@@ -19,11 +22,68 @@ double chanceOf(std::uint32_t piece, std::uint32_t which) {
   return h / kAll;
 }
 
-Motion poseOf(const Piece& piece) {
-  return placing(piece.turn, piece.hand < 0, piece.centre);
+Motion poseOf(const Piece& piece, Angle further) {
+  return placing(piece.turn + further, piece.hand < 0, piece.centre);
+}
+
+/// For each of the pieces the first one of those it touches, directly or by others.
+std::vector<std::size_t> groupsOf(const Layout& layout, const std::vector<std::uint32_t>& pieces) {
+  std::vector<std::size_t> first(pieces.size());
+  std::iota(first.begin(), first.end(), std::size_t{0});
+  const auto rootOf = [&](std::size_t i) {
+    while (first[i] != i) i = first[i] = first[first[i]];
+    return i;
+  };
+  constexpr double kGrid = 0.5;  // mm: corners that are one
+  std::map<std::pair<long long, long long>, std::vector<std::size_t>> corners;
+  for (std::size_t i = 0; i < pieces.size(); ++i)
+    for (const Point c : layout.outline(pieces[i])) {
+      const long long x = std::llround(c.x / kGrid), y = std::llround(c.y / kGrid);
+      for (long long u = x - 1; u <= x + 1; ++u)
+        for (long long v = y - 1; v <= y + 1; ++v)
+          if (const auto at = corners.find({u, v}); at != corners.end())
+            for (const std::size_t k : at->second) {
+              const auto a = rootOf(i), b = rootOf(k);
+              first[std::max(a, b)] = std::min(a, b);
+            }
+      corners[{x, y}].push_back(i);
+    }
+  for (std::size_t i = 0; i < first.size(); ++i) first[i] = rootOf(i);
+  return first;
 }
 
 }  // namespace
+
+std::vector<int> stepsToMiddle(const Layout& layout, const std::vector<std::uint32_t>& pieces,
+                               bool toMiddle) {
+  std::vector<int> out(pieces.size(), 0);
+  if (!toMiddle || pieces.empty()) return out;
+  const int turns = std::max(1, layout.shapes[layout.pieces[pieces.front()].shape].symmetry.turns);
+  const double step = 360.0 / turns;
+  const auto groups = groupsOf(layout, pieces);
+  std::map<std::size_t, std::pair<Point, int>> middles;
+  for (std::size_t i = 0; i < pieces.size(); ++i) {
+    auto& [sum, n] = middles[groups[i]];
+    sum = sum + layout.pieces[pieces[i]].centre;
+    ++n;
+  }
+  /// How the middle of its group lies to a piece as it is listed, degrees.
+  const auto towardsMiddle = [&](std::size_t i) -> std::optional<double> {
+    const Piece& p = layout.pieces[pieces[i]];
+    const auto& [sum, n] = middles[groups[i]];
+    const Point to = (1.0 / n) * sum - p.centre;
+    constexpr double kNowhere = 0.01;  // mm: it lies in the middle itself
+    if (length(to) < kNowhere) return std::nullopt;
+    return (directionOf(to) - p.turn).degrees();
+  };
+  const auto wanted = towardsMiddle(0);
+  for (std::size_t i = 1; wanted && i < pieces.size(); ++i)
+    if (const auto is = towardsMiddle(i)) {
+      const int k = static_cast<int>(std::lround((*is - *wanted) / step));
+      out[i] = ((k % turns) + turns) % turns;
+    }
+  return out;
+}
 
 std::vector<PrintedPiece> motifPieces(const Project& project) {
   const Layout& layout = *project.layout;
@@ -41,12 +101,14 @@ std::vector<PrintedPiece> motifPieces(const Project& project) {
     const Motion toOutline = placing(m.turn, first.hand < 0, m.at).inverse();
     const auto line = centreLine(outline);
     const Motion image = line ? reflection(*line, centroid(outline)) : Motion{};
+    const auto steps = stepsToMiddle(layout, pieces, m.toMiddle);
+    const Angle step = kWholeTurn / std::max(1, layout.shapes[first.shape].symmetry.turns);
     for (std::size_t k = 0; k < pieces.size(); ++k) {
       const Piece& piece = layout.pieces[pieces[k]];
       // A piece of the other hand is mirrored by its own pose; one without hands by its centre line.
       const bool alternate = m.mirrored && first.hand == 0 && k % 2 == 1 && line;
       const Motion onOutline = alternate ? image.after(toOutline) : toOutline;
-      out.push_back({pieces[k], m.cloth, poseOf(piece).after(onOutline)});
+      out.push_back({pieces[k], m.cloth, poseOf(piece, steps[k] * step).after(onOutline)});
     }
   }
   return out;

@@ -16,6 +16,11 @@ struct PrintedPiece {
 /// The pieces that show a motif choice: each as it is cut. Of a choice that is alternately mirrored every
 /// second piece, in the order of their numbers, shows the mirror image, or those of the other hand.
 std::vector<PrintedPiece> motifPieces(const Project& project);
+/// By how many of its shape's turns each piece of a choice is turned further: none, or where the choice looks
+/// to the middle as many as bring the corner that looks to the middle of the first one's group to the middle
+/// of its own. A group are pieces that touch, at a corner at least. In the order of `pieces`.
+std::vector<int> stepsToMiddle(const Layout& layout, const std::vector<std::uint32_t>& pieces, bool toMiddle);
+
 /// All other pieces of cloths with a print, as chance would have it and the cloth's direction allows: upright
 /// where patches stand as their pieces lie, else turned with the piece. The same each time.
 std::vector<PrintedPiece> chancePieces(const Project& project);

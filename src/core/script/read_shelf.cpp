@@ -27,7 +27,10 @@ MotifFields motifFields(EditFields& in) {
   out.at = in.point("at");
   if (in.has("turn")) out.turn = Angle::degrees(in.number("turn", -100'000, 100'000));
   if (in.has("mirrored")) out.mirrored = in.flag("mirrored");
+  if (in.has("to_middle")) out.toMiddle = in.flag("to_middle");
   if (in.has("note")) out.note = in.text("note");
+  if (in.isNull("reference")) out.reference = std::optional<Point>();
+  if (in.has("reference")) out.reference = in.point("reference");
   if (in.has("pieces") && in.array("pieces", kMostPieces).empty())
     out.pieces = Pieces{};
   else if (in.has("pieces"))
@@ -69,6 +72,10 @@ AddMotif read(EditFields& in, AddMotif*) {
 ChangeMotif read(EditFields& in, ChangeMotif*) {
   const int motif = in.motif();
   return {motif, motifFields(in)};
+}
+GiveMotif read(EditFields& in, GiveMotif*) {
+  const int motif = in.motif();
+  return {motif, in.pieces()};
 }
 RemoveMotif read(EditFields& in, RemoveMotif*) {
   return {in.motif()};

@@ -65,6 +65,7 @@ TakeCut read(EditFields& in, TakeCut*);
 GiveBackCut read(EditFields& in, GiveBackCut*);
 AddMotif read(EditFields& in, AddMotif*);
 ChangeMotif read(EditFields& in, ChangeMotif*);
+GiveMotif read(EditFields& in, GiveMotif*);
 RemoveMotif read(EditFields& in, RemoveMotif*);
 SetRemarkAside read(EditFields& in, SetRemarkAside*);
 TakeUpAgain read(EditFields& in, TakeUpAgain*);

@@ -238,6 +238,7 @@ json toJson(const Cloth& cloth) {
   if (cloth.allowance) out["allowance"] = cloth.allowance->mm();
   if (cloth.leastAllowance) out["least"] = cloth.leastAllowance->mm();
   if (cloth.stand) out["stand"] = standName(*cloth.stand);
+  if (cloth.drawnBehind) out["drawn_behind"] = true;
   if (cloth.soldPiece)
     out["sold"] = {{"by", "piece"},
                    {"name", cloth.soldPiece->name},
@@ -261,7 +262,9 @@ json toJson(const MotifChoice& motif, const Project&) {
           {"turn", motif.turn.degrees()},
           {"mirrored", motif.mirrored},
           {"pieces", motif.pieces},
+          {"to_middle", motif.toMiddle},
           {"note", motif.note},
+          {"reference", motif.reference ? pointJson(*motif.reference) : json(nullptr)},
           {"date", motif.date}};
 }
 
@@ -393,6 +396,7 @@ ClothFields readClothFields(Fields& in) {
   out.collection = ifThere(in, "collection",
                            [&] { return static_cast<int>(in.whole("collection", 1, kMostOfCollection)); });
   out.direction = kindIn<Direction>(in, "direction", directionNames());
+  if (in.has("drawn_behind")) out.drawnBehind = in.flag("drawn_behind");
   if (in.isNull("stand")) out.stand = std::optional<Stand>();
   if (in.has("stand"))
     out.stand = std::optional(static_cast<Stand>(in.choice("stand", {"piece", "shape", "any"}, 0)));

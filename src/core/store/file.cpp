@@ -210,7 +210,9 @@ void readMotifs(Fields& in, Project& p) {
     m.at = f.point("at").value_or(Point{});
     m.turn = Angle::degrees(f.number("turn", -100'000, 100'000, 0));
     m.mirrored = f.flag("mirrored");
+    m.toMiddle = f.flag("to_middle");
     m.note = f.text("note");
+    m.reference = f.point("reference");
     m.date = f.text("date", {}, 40);
     for (const json& piece : f.array("pieces", static_cast<std::size_t>(kMostPieces))) {
       if (!piece.is_number_unsigned() || piece.get<std::uint64_t>() >= p.layout->size()) {

@@ -12,7 +12,7 @@
 namespace clathra {
 
 /// 2 added the recipe's hand work, 3 lets remarks name cloths by id, 4 has the log of what was cut.
-inline constexpr int kFileVersion = 6;
+inline constexpr int kFileVersion = 7;
 
 /// The bytes of a project file.
 [[nodiscard]] Result<std::string> serialize(const Project& project);
