@@ -86,7 +86,9 @@ class CardRun {
     y_ += 19;
     const CutMethod* m = plan_.method();
     const LengthUnit unit = project_.settings.unit;
-    QString line = m ? inWords(m->title) : QString();
+    // Windows alone are cut by no method.
+    const bool windowsAlone = m && m->groups.empty() && !plan_.windows.empty();
+    QString line = windowsAlone ? inWords(Message("windows-alone")) : m ? inWords(m->title) : QString();
     if (plan_.length && !cloth_.scraps)
       line += QStringLiteral("  ·  %1 of cloth").arg(q(writeCloth(*plan_.length, unit))) +
               QStringLiteral("  ·  allowance %1")

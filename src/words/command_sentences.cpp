@@ -68,6 +68,7 @@ constexpr Sentence kAll[] = {
          "core",
          "WRONG SIDE UP, single layer: draw on the back of the cloth. Map and windows are shown "
          "from there; left patches are cut as the FRONT shows them.")},
+    {"windows-alone", QT_TRANSLATE_NOOP("core", "Windows, cut with scissors")},
     {"reference-of", QT_TRANSLATE_NOOP("core", "%1 from corner %2, %3 from corner %4")},
     {"cloth-lies", QT_TRANSLATE_NOOP("core", "Right side up, single layer, selvedge away from you.")},
     {"no-format-written-use",

@@ -278,6 +278,91 @@ class ReviewTest : public QObject {
     COMPARE_TO(std::remainder(moved.x, 50), 0, 1e-9);
     COMPARE_TO(std::remainder(moved.y, 50), 0, 1e-9);
   }
+  void patchesLargerThanTheRepeat() {
+    // About 82 by 93 mm: on repeats of 200 each gives one, on repeats of 90 they take their neighbours.
+    QVERIFY(!find(remarksOf(withPrint(200, 200, {0, 0}, {100, 100}, 3)), "beyond-repeat"));
+    const auto all = remarksOf(withPrint(90, 200, {0, 0}, {100, 100}, 3));
+    const Remark* r = find(all, "beyond-repeat:#1");
+    QVERIFY(r);
+    QCOMPARE(r->pieces, (std::vector<std::uint32_t>{0, 1, 2}));
+    QCOMPARE(r->station, std::string("motif"));
+  }
+  void windowsWithoutRoomForTheBlade() {
+    const Project far = withPrint(200, 200, {0, 0}, {100, 100}, 6),
+                  near = withPrint(200, 84, {0, 0}, {100, 100}, 6);
+    QVERIFY(!find(remarksOf(far), "windows-touch"));
+    const auto all = remarksOf(near);
+    const Remark* r = find(all, "windows-touch:");
+    QVERIFY(r);
+    QCOMPARE(r->pieces.size(), std::size_t(6));
+    QCOMPARE(r->why, Message("windows-touch-why", 6, Arg(std::string("Tide Ink")), fineArg(3, 0)));
+  }
+  void aDetailOnTheSelvedge() {
+    // The first window of the row stands 41 mm from the selvedge; a detail 35 mm to its left lies 6 mm from
+    // it.
+    Project p = withPrint(200, 200, {-58, 0}, {100, 100}, 3);
+    p = support::edited(p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"reference", {110, 90}}});
+    QVERIFY(!find(remarksOf(p), "detail-at-selvedge"));
+    p = support::edited(p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"reference", {65, 100}}});
+    const auto all = remarksOf(p);
+    const Remark* r = find(all, "detail-at-selvedge:#1");
+    QVERIFY(r);
+    QCOMPARE(r->why, Message("detail-at-selvedge-why", 1, "Spot"));
+  }
+  void aMirroredWishOnAPrintWithoutAMirror() {
+    Project p = withPrint(200, 200, {0, 0}, {100, 100}, 4);
+    Cloth* cloth = *clothIn(p, *findCloth(p, "Tide Ink"));
+    cloth->print->mirrors = {{kQuarterTurn, {100, 0}}};
+    p = support::edited(p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"mirrored", true}});
+    QVERIFY(!find(remarksOf(p), "mirrored-wish"));
+    (*clothIn(p, *findCloth(p, "Tide Ink")))->print->mirrors.clear();
+    QVERIFY(find(remarksOf(p), "mirrored-wish:#1"));
+  }
+  void aBackThatShowsNothing() {
+    Project p = withPrint(200, 200, {0, 0}, {100, 100}, 4);
+    QVERIFY(!find(remarksOf(p), "drawn-behind"));
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"drawn_behind", true}});
+    QVERIFY(find(remarksOf(p), "drawn-behind:"));
+    p = support::edited(
+        p, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"facts", {{"readable_behind", true}}}});
+    QVERIFY(!find(remarksOf(p), "drawn-behind"));
+    // A plain cloth has nothing to be read.
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "B"}, {"drawn_behind", true}});
+    QVERIFY(!find(remarksOf(p), "drawn-behind"));
+  }
+  void seamsThatPartAndStripesThatNearlyMeet() {
+    const Project p = withPrint(200, 200, {0, 0}, {100, 100}, 4);
+    ReviewInput in = *reviewInput(p);
+    const auto with = [&](Meeting meeting) {
+      in.seams[1].meetings =
+          std::make_shared<const std::vector<Meeting>>(std::vector<Meeting>{{}, std::move(meeting)});
+      return review(in);
+    };
+    Meeting good;
+    good.verdict = Verdict::Meets;
+    in.seams[1].meetings = std::make_shared<const std::vector<Meeting>>(std::vector<Meeting>{good});
+    QVERIFY(!find(review(in), "seams-part") && !find(review(in), "stripes-mistake"));
+    Meeting parts{{1, 4, false}, Verdict::Parts, 17.0, 30, 60, {}, {}, {}, {}, 50};
+    const auto parting = with(parts);
+    const Remark* r = find(parting, "seams-part:#1");
+    QVERIFY(r && isAdvice(*r));
+    QCOMPARE(r->why, Message("seams-part-why", "Spot", 2, 5, fineArg(17, 1)));
+    parts.stripe = StripeVerdict::Mistake;
+    const auto striped = with(parts);
+    QVERIFY(find(striped, "stripes-mistake:#1"));
+  }
+  /// What was read along seams is kept while nothing of it changed, and read anew where it did.
+  void seamsAreReadOncePerState() {
+    const Project p = withPrint(200, 200, {0, 0}, {100, 100}, 4);
+    const ReviewInput first = *reviewInput(p);
+    QVERIFY(first.seams.contains(1));
+    const Project painted = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"pieces", {20}}});
+    const ReviewInput second = *reviewInput(painted, {}, {}, &first);
+    QVERIFY(second.seams.at(1).meetings == first.seams.at(1).meetings);
+    const Project moved = support::edited(p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"turn", 12}});
+    const ReviewInput third = *reviewInput(moved, {}, {}, &first);
+    QVERIFY(third.seams.at(1).meetings != first.seams.at(1).meetings);
+  }
   void paperLargerThanThePage() {
     Project p = painted(130);
     const auto all = remarksOf(p);

@@ -53,7 +53,7 @@ Result<PaperChoices> workChoices(const SheetsInput& in, const Progress& progress
   return out;
 }
 
-Remarks workRemarks(const RemarksInput& in, const Progress&) {
+Remarks workRemarks(const RemarksInput& in, const Progress& progress) {
   auto read = std::make_shared<ReviewInput>(layoutReviewInput(*in.project, in.derived, in.before.get()));
   read->plans = in.plans;
   read->planFaults = in.planFaults;
@@ -62,6 +62,7 @@ Remarks workRemarks(const RemarksInput& in, const Progress&) {
   read->printer = in.printer;
   read->box = std::make_shared<const PaperBox>(in.box);
   if (in.papers) read->supply = std::shared_ptr<const PaperSupply>(in.papers, &in.papers->supply);
+  readSeams(*read, *in.project, in.before.get(), progress);
   Remarks out;
   out.list = review(*read);
   read->project = nullptr;  // the project it was made from stays with the worker

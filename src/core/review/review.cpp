@@ -42,6 +42,13 @@ const std::vector<Check>& checks() {
       {"window-off-print", "looks-for-window-off-print", checks_::windowOffPrint},
       {"print-scale", "looks-for-print-scale", checks_::printScale},
       {"print-repeat", "looks-for-print-repeat", checks_::printRepeat},
+      {"mirrored-wish", "looks-for-mirrored-wish", checks_::mirroredWish},
+      {"stripes-mistake", "looks-for-stripes-mistake", checks_::stripesMistake},
+      {"seams-part", "looks-for-seams-part", checks_::seamsPart, true},
+      {"beyond-repeat", "looks-for-beyond-repeat", checks_::windowBeyondRepeat, true},
+      {"windows-touch", "looks-for-windows-touch", checks_::windowsTouch, true},
+      {"detail-at-selvedge", "looks-for-detail-at-selvedge", checks_::detailAtSelvedge},
+      {"drawn-behind", "looks-for-drawn-behind", checks_::drawnBehindUnread},
   };
   return all;
 }
@@ -145,6 +152,8 @@ Result<ReviewInput> reviewInput(const Project& project, const Progress& progress
     if (!supply && progress.cancelled()) return tl::make_unexpected(supply.error());
     if (supply) in.supplies.emplace(m.id, std::make_shared<const MotifSupply>(std::move(*supply)));
   }
+  readSeams(in, project, before, progress);
+  if (progress.cancelled()) return fail(kCancelled);
   if (!project.readings.empty()) {
     auto closure = willItClose(*in.geometry, project.readings, project.settings.easePercent, progress);
     if (!closure && progress.cancelled()) return tl::make_unexpected(closure.error());
@@ -159,6 +168,27 @@ Result<ReviewInput> reviewInput(const Project& project, const Progress& progress
       in.planFaults.emplace(c.id, plan.error().message);
   }
   return in;
+}
+
+void readSeams(ReviewInput& input, const Project& project, const ReviewInput* before,
+               const Progress& progress) {
+  for (const MotifChoice& m : project.motifs) {
+    const Cloth* cloth = clothById(project, m.cloth);
+    if (!cloth || !cloth->print || progress.cancelled()) continue;
+    const auto picture = project.pictures.find(cloth->print->picture);
+    if (picture == project.pictures.end()) continue;
+    if (before)
+      if (const auto known = before->seams.find(m.id);
+          known != before->seams.end() && known->second.motif == m && known->second.print == *cloth->print &&
+          known->second.layout == project.layout && known->second.picture == picture->second.png) {
+        input.seams.insert(*known);
+        continue;
+      }
+    auto meetings = meetingsOf(project, m, progress);
+    if (!meetings) continue;
+    input.seams[m.id] = {m, *cloth->print, project.layout, picture->second.png,
+                         std::make_shared<const std::vector<Meeting>>(std::move(*meetings))};
+  }
 }
 
 const std::vector<std::uint32_t>& piecesWearing(const ReviewInput& input, ClothId cloth) {

@@ -11,6 +11,7 @@
 #include "layout/soundness.hpp"
 #include "model/project.hpp"
 #include "model/tally.hpp"
+#include "motif/meeting.hpp"
 #include "motif/windows.hpp"
 #include "paper/closing.hpp"
 #include "paper/supply.hpp"
@@ -19,6 +20,15 @@
 #include "review/mend.hpp"
 
 namespace clathra {
+
+/// How the seams of a choice meet, and what that was read from.
+struct SeamsSeen {
+  MotifChoice motif;
+  Print print;
+  std::shared_ptr<const Layout> layout;
+  std::shared_ptr<const Bytes> picture;
+  std::shared_ptr<const std::vector<Meeting>> meetings;
+};
 
 /// What the checks read. Parts that are not there yet (still being worked out) are passed over.
 struct ReviewInput {
@@ -32,6 +42,7 @@ struct ReviewInput {
   std::vector<std::vector<std::uint32_t>> wearers;  ///< of each cloth, then the pieces without one; rising
   std::map<ClothId, std::shared_ptr<const CutPlan>> plans;
   Supplies supplies;
+  std::map<int, SeamsSeen> seams;          ///< of the motif choices, by their ids
   std::map<ClothId, Message> planFaults;   ///< why a cloth has no plan
   std::shared_ptr<const Closure> closure;  ///< of papers as they were measured
   /// The printer that is used, by name or nameless and never measured; absent where it is not known.
@@ -68,6 +79,9 @@ const std::vector<Check>& checks();
 /// change of it is made use of. Errors: cancelled.
 [[nodiscard]] Result<ReviewInput> reviewInput(const Project& project, const Progress& progress = {},
                                               const Derived& known = {}, const ReviewInput* before = nullptr);
+/// Looks along the seams of all choices; what was read `before` of the same choice on the same print is kept.
+void readSeams(ReviewInput& input, const Project& project, const ReviewInput* before,
+               const Progress& progress = {});
 /// The part of it that follows from the layout and the painting alone: all that the checks of the layout
 /// read.
 ReviewInput layoutReviewInput(const Project& project, const Derived& known = {},
@@ -109,6 +123,13 @@ std::vector<Remark> tooFewCopies(const ReviewInput&);
 std::vector<Remark> windowOffPrint(const ReviewInput&);
 std::vector<Remark> printScale(const ReviewInput&);
 std::vector<Remark> printRepeat(const ReviewInput&);
+std::vector<Remark> seamsPart(const ReviewInput&);
+std::vector<Remark> stripesMistake(const ReviewInput&);
+std::vector<Remark> windowBeyondRepeat(const ReviewInput&);
+std::vector<Remark> windowsTouch(const ReviewInput&);
+std::vector<Remark> detailAtSelvedge(const ReviewInput&);
+std::vector<Remark> mirroredWish(const ReviewInput&);
+std::vector<Remark> drawnBehindUnread(const ReviewInput&);
 std::vector<Remark> paperTooLarge(const ReviewInput&);
 std::vector<Remark> unsoundLayout(const ReviewInput&);
 std::vector<Remark> nearlyMeeting(const ReviewInput&);

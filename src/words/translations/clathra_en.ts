@@ -1045,5 +1045,19 @@
         <numerusform>With an allowance of %2, %3 less than wished: %n strips or rows fewer.</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n window(s) of %2 lie less than %3 from the next: a blade that overruns a corner spoils it.</source>
+      <translation>
+        <numerusform>%n window of %2 lie less than %3 from the next: a blade that overruns a corner spoils it.</numerusform>
+        <numerusform>%n windows of %2 lie less than %3 from the next: a blade that overruns a corner spoils it.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>The detail that "%2" is found by lies on the selvedge or beyond the cloth for %n window(s).</source>
+      <translation>
+        <numerusform>The detail that "%2" is found by lies on the selvedge or beyond the cloth for %n window.</numerusform>
+        <numerusform>The detail that "%2" is found by lies on the selvedge or beyond the cloth for %n windows.</numerusform>
+      </translation>
+    </message>
   </context>
 </TS>

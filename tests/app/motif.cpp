@@ -1,0 +1,219 @@
+// Motif in the window: found spots, painting with a choice, a detail that is marked, the wrong side.
+#include "app/motif/motif_station.hpp"
+
+#include "app/arrange/arrange_station.hpp"
+#include "driver.hpp"
+#include "layout_clicks.hpp"
+#include "motif/reference.hpp"
+#include "registry.hpp"
+#include "script/demo.hpp"
+
+using namespace clathra;
+using support::Driver;
+
+namespace {
+
+void begin(Driver& d, const char* demo) {
+  d.session->begin(*demoProject(support::library(), demo), {}, Origin::Fresh);
+  d.settle();
+}
+void lookAt(Driver& d, const QString& choice) {
+  d.window->goTo(QStringLiteral("motif"));
+  d.settle();
+  auto* choices = d.find<QComboBox>(QStringLiteral("Motif choice"));
+  const int at = choices->findText(choice);
+  choices->setCurrentIndex(at);
+  Q_EMIT choices->activated(at);
+  d.settle();
+}
+MotifStation* stationOf(Driver& d) {
+  return static_cast<MotifStation*>(d.window->station(QStringLiteral("motif")));
+}
+const MotifChoice& choiceOf(Driver& d, const char* name) {
+  for (const MotifChoice& m : d.session->project().motifs)
+    if (m.name == name) return m;
+  qFatal("no choice %s", name);
+}
+
+}  // namespace
+
+class MotifTest : public QObject {
+  Q_OBJECT
+ private slots:
+  /// Looked for, taken, undone; other wishes give others; another choice has none of them.
+  void spotsAreFoundAndTaken() {
+    Driver d;
+    begin(d, "mill-lantern");
+    lookAt(d, QStringLiteral("Flame"));
+    FoundPanel* found = stationOf(d)->found();
+    QCOMPARE(found->tiles(), 0);
+    QVERIFY(!d.has(QStringLiteral("Stop searching the print")));
+    d.click(QStringLiteral("Find me some"));
+    QTRY_VERIFY_WITH_TIMEOUT(!found->searching(), 60'000);
+    QVERIFY(found->tiles() >= 12);
+    const auto best = findWindows(d.session->project(), choiceOf(d, "Flame"), {});
+    const Point before = choiceOf(d, "Flame").at;
+    d.click(QStringLiteral("Take window 3"));
+    QCOMPARE(choiceOf(d, "Flame").at.x, (*best)[2].at.x);
+    QCOMPARE(choiceOf(d, "Flame").at.y, (*best)[2].at.y);
+    COMPARE_TO((choiceOf(d, "Flame").turn - (*best)[2].turn).wrapped().degrees(), 0, 1e-9);
+    QVERIFY(found->tiles() >= 12);  // the gallery stays to try others
+    d.session->undo();
+    d.settle();
+    QCOMPARE(choiceOf(d, "Flame").at.y, before.y);
+    d.click(QStringLiteral("Movement"));
+    QTRY_VERIFY_WITH_TIMEOUT(!found->searching(), 60'000);
+    SearchWishes moves;
+    moves.look = Look::Movement;
+    const auto moving = findWindows(d.session->project(), choiceOf(d, "Flame"), moves);
+    d.click(QStringLiteral("Take window 1"));
+    QCOMPARE(choiceOf(d, "Flame").at.x, moving->front().at.x);
+    QVERIFY(moving->front().at.x != best->front().at.x || moving->front().at.y != best->front().at.y);
+    lookAt(d, QStringLiteral("Lantern pane"));
+    QCOMPARE(found->tiles(), 0);
+    QVERIFY(!d.has(QStringLiteral("Take window 1")));
+  }
+  /// Stop, another choice, another project while it searches: no late answer comes.
+  void actsWhileItSearches() {
+    Driver d;
+    begin(d, "mill-lantern");
+    lookAt(d, QStringLiteral("Lantern pane"));
+    FoundPanel* found = stationOf(d)->found();
+    const auto press = [&] {
+      QTest::mouseClick(d.find<QPushButton>(QStringLiteral("Find me some")), Qt::LeftButton);
+      QVERIFY(found->searching());
+    };
+    press();
+    QTest::mouseClick(d.find<QPushButton>(QStringLiteral("Stop searching the print")), Qt::LeftButton);
+    QVERIFY(!found->searching());
+    const int then = found->tiles();
+    QTest::qWait(800);
+    QCOMPARE(found->tiles(), then);
+    press();
+    lookAt(d, QStringLiteral("Reed lancet"));
+    QTest::qWait(800);
+    QCOMPARE(found->tiles(), 0);
+    press();
+    begin(d, "saltmarsh");
+    QTest::qWait(800);
+    QCOMPARE(found->tiles(), 0);
+    lookAt(d, QStringLiteral("Lantern"));
+    press();
+    d.session->edit(Rename{"Other"}, QStringLiteral("named"));  // what does not concern it leaves it alone
+    QTRY_VERIFY_WITH_TIMEOUT(!found->searching(), 60'000);
+    QVERIFY(found->tiles() > 0);
+    press();
+    d.window->close();
+  }
+  /// A choice among the paints: a ring wears its cloth and shows it, other shapes are left as they were.
+  void aChoiceIsPaintedWith() {
+    Driver d;
+    begin(d, "mill-lantern");
+    d.window->goTo(QStringLiteral("arrange"));
+    d.settle();
+    const auto before = d.session->project().painting;
+    QVERIFY(!std::binary_search(choiceOf(d, "Reed lancet").pieces.begin(),
+                                choiceOf(d, "Reed lancet").pieces.end(), 48u));
+    d.click(QStringLiteral("Paint with the motif Reed lancet"));
+    QVERIFY(d.reads(QStringLiteral("A click paints this piece with Reed lancet")));
+    support::clickPiece(d, 48);  // a diamond of Groyne Rust at the rim
+    const auto& lancet = choiceOf(d, "Reed lancet");
+    QCOMPARE(lancet.pieces.size(), std::size_t(7));
+    QVERIFY(std::binary_search(lancet.pieces.begin(), lancet.pieces.end(), 48u));
+    QCOMPARE(d.session->project().painting[48], lancet.cloth);
+    support::clickPiece(d, 26);  // a square is no diamond
+    QVERIFY(d.reads(QStringLiteral("none of these pieces")) ||
+            d.session->project().painting[26] == before[26]);
+    QCOMPARE(choiceOf(d, "Reed lancet").pieces.size(), std::size_t(7));
+    // A piece of another choice goes over to this one.
+    support::clickPiece(d, 0);
+    QCOMPARE(choiceOf(d, "Reed lancet").pieces.size(), std::size_t(8));
+    QCOMPARE(choiceOf(d, "Flame").pieces.size(), std::size_t(11));
+    d.session->undo();
+    d.settle();
+    QCOMPARE(choiceOf(d, "Flame").pieces.size(), std::size_t(12));
+    QCOMPARE(d.session->project().painting[0], choiceOf(d, "Flame").cloth);
+    // The plain cloth is a paint of its own again.
+    d.click(QStringLiteral("Paint with C"));
+    QVERIFY(d.reads(QStringLiteral("with Reed Ogee")));
+  }
+  /// A click on the swatch notes the detail there, with its distances from two corners; it is undone and
+  /// forgotten, and the window is not moved by it.
+  void aDetailIsMarked() {
+    Driver d;
+    begin(d, "mill-lantern");
+    lookAt(d, QStringLiteral("Lantern pane"));
+    auto* swatch = stationOf(d)->swatch();
+    const Point at = choiceOf(d, "Lantern pane").at, detail = at + Point{9, -14};
+    QVERIFY(!choiceOf(d, "Lantern pane").reference);
+    QVERIFY(!d.has(QStringLiteral("Forget the detail")));
+    d.click(QStringLiteral("Mark a detail"));
+    QTest::mouseClick(swatch, Qt::LeftButton, {}, swatch->onScreen(detail).toPoint());
+    d.settle();
+    const auto& pane = choiceOf(d, "Lantern pane");
+    QVERIFY(pane.reference);
+    QVERIFY(distance(*pane.reference, detail) < 1 / swatch->pixelsPerMm());
+    QCOMPARE(pane.at.x, at.x);
+    const Polygon paper = windowOutline(*d.session->project().layout, pane);
+    const Reference r = referenceOf(paper, *pane.reference);
+    QVERIFY(d.reads(QStringLiteral("Detail: %1 mm from corner %2")
+                        .arg(QString::fromStdString(
+                                 formatNumber(distance(paper[std::size_t(r.first)], *pane.reference), 1)),
+                             QString::fromStdString(cornerName(r.first)))));
+    // The next click moves the window again, and the detail stays on the cloth.
+    const Point kept = *pane.reference;
+    QTest::mouseClick(swatch, Qt::LeftButton, {}, swatch->onScreen(at + Point{60, 0}).toPoint());
+    d.settle();
+    QVERIFY(choiceOf(d, "Lantern pane").at.x > at.x + 50);
+    QCOMPARE(choiceOf(d, "Lantern pane").reference->x, kept.x);
+    d.click(QStringLiteral("Forget the detail"));
+    QVERIFY(!choiceOf(d, "Lantern pane").reference);
+    d.session->undo();
+    QVERIFY(choiceOf(d, "Lantern pane").reference);
+  }
+  /// Closer and farther by the wheel with Ctrl, by keys and buttons: about the window, which stays in sight.
+  void theSwatchIsZoomed() {
+    Driver d;
+    begin(d, "saltmarsh");
+    lookAt(d, QStringLiteral("Lantern"));
+    auto* swatch = stationOf(d)->swatch();
+    swatch->setFocus();
+    const double first = swatch->zoom();
+    QTest::keyClick(swatch, Qt::Key_Plus);
+    QVERIFY(swatch->zoom() > first * 1.2);
+    const double turn = choiceOf(d, "Lantern").turn.degrees();
+    QWheelEvent wheel(QPointF(50, 50), swatch->mapToGlobal(QPointF(50, 50)), {}, {0, 120}, Qt::NoButton,
+                      Qt::ControlModifier, Qt::NoScrollPhase, false);
+    const double before = swatch->zoom();
+    QCoreApplication::sendEvent(swatch, &wheel);
+    QVERIFY(swatch->zoom() > before);
+    QCOMPARE(choiceOf(d, "Lantern").turn.degrees(), turn);
+    QVERIFY(swatch->rect().contains(swatch->onScreen(choiceOf(d, "Lantern").at).toPoint()));
+    for (int i = 0; i < 20; ++i) d.click(QStringLiteral("Swatch farther"));
+    QCOMPARE(swatch->zoom(), 1.0);
+  }
+  /// The wrong side: only where the print can be read there, then said in large type.
+  void theWrongSideIsAllowedWhereThePrintIsReadThere() {
+    Driver d;
+    begin(d, "mill-lantern");
+    d.window->goTo(QStringLiteral("cut"));
+    d.click(QStringLiteral("B"));
+    auto* behind = d.find<QCheckBox>(QStringLiteral("Drawn on the wrong side"));
+    QVERIFY(!behind->isEnabled());
+    QVERIFY(d.reads(QStringLiteral("Only where the print can be read from behind")));
+    QVERIFY(support::step(*d.session,
+                          {{"edit", "changeCloth"}, {"cloth", "B"}, {"facts", {{"readable_behind", true}}}},
+                          QStringLiteral("said")));
+    d.settle();
+    d.click(QStringLiteral("Drawn on the wrong side"));
+    QVERIFY(clothById(d.session->project(), *findCloth(d.session->project(), "B"))->drawnBehind);
+    QVERIFY(d.reads(QStringLiteral("WRONG SIDE UP")));
+    d.session->undo();
+    d.settle();
+    QVERIFY(!d.reads(QStringLiteral("WRONG SIDE UP")));
+    QVERIFY(d.reads(QStringLiteral("Right side up")));
+  }
+};
+
+CLATHRA_TEST(MotifTest, "motif")
+#include "motif.moc"

@@ -1,0 +1,150 @@
+// Which way patches lie on their pieces, and a detail by its distances.
+#include "motif/pose.hpp"
+
+#include <set>
+
+#include "motif/meeting.hpp"
+#include "motif/reference.hpp"
+#include "registry.hpp"
+#include "store/file.hpp"
+#include "support.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+
+namespace {
+
+/// Six hexagons round one, on a print; the seventh in the middle has another cloth.
+Project flower(bool toMiddle) {
+  Project p = support::project(support::recipe("hexagon-rosette", 30, 2, 2));
+  const json print = {{"picture", "p.png"}, {"dpi", 100},         {"along", 150},
+                      {"across", 150},      {"kind", "straight"}, {"mirror_axes", json::array()},
+                      {"mark", {0, 0}}};
+  p = support::edited(
+      p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 1000}, {"lengths", {1000}}, {"print", print}});
+  // The ring about the piece in the very middle.
+  std::uint32_t middle = 0;
+  for (std::uint32_t i = 0; i < p.layout->size(); ++i)
+    if (length(p.layout->pieces[i].centre) < length(p.layout->pieces[middle].centre)) middle = i;
+  json ring = json::array();
+  for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
+    const double d = distance(p.layout->pieces[i].centre, p.layout->pieces[middle].centre);
+    if (i != middle && d < 30 * 1.8) ring.push_back(i + 1);
+  }
+  return support::edited(p, {{"edit", "addMotif"},
+                             {"name", "M"},
+                             {"cloth", "C"},
+                             {"shape", "hexagon"},
+                             {"at", {75, 75}},
+                             {"turn", 10},
+                             {"to_middle", toMiddle},
+                             {"pieces", ring}});
+}
+
+}  // namespace
+
+class PoseTest : public QObject {
+  Q_OBJECT
+ private slots:
+  /// By hand: round a middle piece the six hexagons are one turned by 60° each, so that the same corner of
+  /// the window looks to the middle, and every seam between neighbours joins the same two edges.
+  void turnedToTheMiddleSixMakeOneFlower() {
+    const Project p = flower(true);
+    QCOMPARE(p.motifs[0].pieces.size(), std::size_t(6));
+    const auto printed = motifPieces(p);
+    Point middle;
+    for (const PrintedPiece& one : printed) middle = middle + (1.0 / 6) * p.layout->pieces[one.piece].centre;
+    std::optional<Point> looks;  // which place of the print lies towards the middle
+    for (const PrintedPiece& one : printed) {
+      const Point c = p.layout->pieces[one.piece].centre;
+      QVERIFY(distance(one.toLayout.apply({75, 75}), c) < 1e-6);
+      const Point there = one.toLayout.inverse().apply(c + 0.4 * (middle - c));
+      if (looks)
+        QVERIFY2(distance(there, *looks) < 1e-6, qPrintable(QString::number(distance(there, *looks))));
+      looks = there;
+      // And its corners still lie on the piece's.
+      for (const Point w : windowOutline(*p.layout, p.motifs[0])) {
+        double best = 1e300;
+        for (const Point q : p.layout->outline(one.piece))
+          best = std::min(best, distance(one.toLayout.apply(w), q));
+        QVERIFY(best < 1e-6);
+      }
+    }
+    const auto pairs = sewnPairs(*p.layout, p.motifs[0]);
+    QCOMPARE(pairs.size(), std::size_t(1));
+    QCOMPARE((pairs[0].b - pairs[0].a + 6) % 6 == 2 || (pairs[0].a - pairs[0].b + 6) % 6 == 2, true);
+    // As they are listed there are as many pairs as seams face differently, and they look elsewhere.
+    const Project q = flower(false);
+    QCOMPARE(sewnPairs(*q.layout, q.motifs[0]).size(), std::size_t(3));
+  }
+  /// The pair of edges is the one that lies on the seam: both windows' edges are carried onto it.
+  void pairsAreTheEdgesThatLieOnTheSeam() {
+    for (const bool toMiddle : {true, false}) {
+      const Project p = flower(toMiddle);
+      const Polygon window = windowOutline(*p.layout, p.motifs[0]);
+      const auto printed = motifPieces(p);
+      std::set<EdgePair> byPlace;
+      for (const PrintedPiece& one : printed)
+        for (const PrintedPiece& two : printed)
+          for (int a = 0; a < 6 && one.piece < two.piece; ++a)
+            for (int b = 0; b < 6; ++b) {
+              const auto middle = [&](const PrintedPiece& w, int e) {
+                return w.toLayout.apply(0.5 * (window[std::size_t(e)] + window[std::size_t((e + 1) % 6)]));
+              };
+              if (distance(middle(one, a), middle(two, b)) < 1e-3)
+                byPlace.insert({std::min(a, b), std::max(a, b), false});
+            }
+      const auto pairs = sewnPairs(*p.layout, p.motifs[0]);
+      QCOMPARE(std::set<EdgePair>(pairs.begin(), pairs.end()), byPlace);
+    }
+  }
+  void aChoiceGoesThroughAFileAndBack() {
+    Project p = flower(true);
+    p = support::edited(p, {{"edit", "changeMotif"}, {"motif", "M"}, {"reference", {80.5, 61.25}}});
+    const auto bytes = serialize(p);
+    QVERIFY(bytes);
+    const Project again = *deserialize(*bytes);
+    QVERIFY(again.motifs == p.motifs);
+    QVERIFY(again.motifs[0].toMiddle && *again.motifs[0].reference == (Point{80.5, 61.25}));
+    p = support::edited(
+        p, {{"edit", "changeMotif"}, {"motif", "M"}, {"reference", nullptr}, {"to_middle", false}});
+    QVERIFY(!p.motifs[0].reference && !p.motifs[0].toMiddle);
+  }
+  /// A kite with corners A (0, 0), B (30, 40), C (0, 60), D (-30, 40): the detail (12, 34) is 25.06 mm from B
+  /// …
+  void aDetailByItsDistances() {
+    const Polygon kite{{0, 0}, {30, 40}, {0, 60}, {-30, 40}};
+    const Reference r = referenceOf(kite, {12, 34});
+    // Nearest ends: B and C. From B √(18² + 6²), from C √(12² + 26²).
+    QCOMPARE(cornerName(r.first) + cornerName(r.second), std::string("BC"));
+    COMPARE_TO(r.fromFirst, std::sqrt(18.0 * 18 + 6 * 6), 1e-9);
+    COMPARE_TO(r.fromSecond, std::sqrt(12.0 * 12 + 26 * 26), 1e-9);
+    QVERIFY(r.inside);
+    const Point back = *placeOf(kite, r);
+    QVERIFY(distance(back, {12, 34}) < 1e-9);
+    // Everywhere within, whichever way the outline runs; and beside the paper it is said.
+    for (const Polygon& outline : {kite, Polygon(kite.rbegin(), kite.rend())})
+      for (double x = -28; x < 29; x += 3.7)
+        for (double y = 2; y < 59; y += 3.1) {
+          const Reference here = referenceOf(outline, {x, y});
+          QCOMPARE(here.inside, contains(outline, {x, y}));
+          if (!here.inside) continue;
+          QVERIFY(distance(*placeOf(outline, here), {x, y}) < 1e-6);
+        }
+    QVERIFY(!placeOf(kite, {0, 1, 5, 5, true}));  // no such triangle
+  }
+  void furtherPiecesAreGivenAChoice() {
+    const Project p = flower(false);
+    const auto missing =
+        applyStep(p, {{"edit", "giveMotif"}, {"motif", "No"}, {"pieces", {1}}}, support::context());
+    QVERIFY(!missing);
+    const std::size_t before = p.motifs[0].pieces.size();
+    Project q = support::edited(p, {{"edit", "giveMotif"}, {"motif", "M"}, {"all", true}});
+    QCOMPARE(q.motifs[0].pieces.size(), p.layout->size());
+    QVERIFY(before < p.layout->size());
+    for (const ClothId worn : q.painting) QCOMPARE(worn, q.motifs[0].cloth);
+  }
+};
+
+CLATHRA_TEST(PoseTest, "pose")
+#include "pose.moc"
