@@ -61,7 +61,7 @@ class MotifTest : public QObject {
     d.session->undo();
     d.settle();
     QCOMPARE(choiceOf(d, "Flame").at.y, before.y);
-    d.click(QStringLiteral("Movement"));
+    d.click(QStringLiteral("Look of what is found: Movement"));
     QTRY_VERIFY_WITH_TIMEOUT(!found->searching(), 60'000);
     SearchWishes moves;
     moves.look = Look::Movement;
@@ -103,6 +103,7 @@ class MotifTest : public QObject {
     QTRY_VERIFY_WITH_TIMEOUT(!found->searching(), 60'000);
     QVERIFY(found->tiles() > 0);
     press();
+    d.answerBox(QStringLiteral("Let them go"));
     d.window->close();
   }
   /// A choice among the paints: a ring wears its cloth and shows it, other shapes are left as they were.

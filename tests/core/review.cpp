@@ -1,6 +1,7 @@
 #include "review/review.hpp"
 #include "edit/mending.hpp"
 
+#include "image/decode.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 
@@ -353,7 +354,9 @@ class ReviewTest : public QObject {
   }
   /// What was read along seams is kept while nothing of it changed, and read anew where it did.
   void seamsAreReadOncePerState() {
-    const Project p = withPrint(200, 200, {0, 0}, {100, 100}, 4);
+    Project p = withPrint(200, 200, {0, 0}, {100, 100}, 4);
+    const Raster grey{500, 400, std::vector<std::uint8_t>(800'000, 128)};
+    p.pictures.begin()->second = *pictureFromPng(*encodePng(grey));
     const ReviewInput first = *reviewInput(p);
     QVERIFY(first.seams.contains(1));
     const Project painted = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"pieces", {20}}});

@@ -42,7 +42,10 @@ void SwatchView::setWindow(Point at, Angle turn) {
   at_ = at;
   turn_ = turn;
   // Where it would be out of sight the view goes along.
-  if (zoom_ > 1 && !dragging_ && !QRectF(rect()).contains(place_.toDevice(at))) return refit();
+  if (zoom_ > 1 && !dragging_ && !QRectF(rect()).contains(place_.toDevice(at))) {
+    looked_ = at;
+    return refit();
+  }
   update();
 }
 
@@ -54,7 +57,7 @@ void SwatchView::refit() {
   if (!picture_.isNull()) {
     place_ = fittedSwatch(print_, picture_.size(), QRectF(rect()).adjusted(4, 4, -4, -4));
     if (zoom_ > 1) {
-      // The window in the middle, as far as the picture reaches.
+      // About where it was looked last, as far as the picture reaches.
       const double whole = place_.scale;
       place_.scale = whole * zoom_;
       const QPointF centre = QRectF(rect()).center();
@@ -63,8 +66,8 @@ void SwatchView::refit() {
       const auto within = [](double at, double room, double size) {
         return size <= room ? size / 2 : std::clamp(at, room / 2, size - room / 2);
       };
-      const QPointF middle(within(at_.x, wide.width(), picture_.width() * mm),
-                           within(at_.y, wide.height(), picture_.height() * mm));
+      const QPointF middle(within(looked_.x, wide.width(), picture_.width() * mm),
+                           within(looked_.y, wide.height(), picture_.height() * mm));
       place_.origin = centre - middle * place_.scale;
     }
   }
@@ -95,6 +98,7 @@ void SwatchView::zoomToWindow() {
 void SwatchView::zoomBy(double factor) {
   constexpr double kMost = 8;
   fresh_ = false;
+  looked_ = at_;
   zoom_ = std::clamp(zoom_ * factor, 1.0, kMost);
   refit();
 }

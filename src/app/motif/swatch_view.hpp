@@ -55,6 +55,7 @@ class SwatchView : public QWidget {
   Angle turn_;
   SwatchPlace place_;
   double zoom_ = 1;    ///< 1: the whole picture
+  Point looked_;       ///< what lies in the view's middle, mm of the picture
   bool fresh_ = true;  ///< nobody zoomed yet
   std::optional<Point> detail_;
   bool marking_ = false;
