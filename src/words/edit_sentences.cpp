@@ -113,6 +113,17 @@ constexpr Sentence kAll[] = {
     {"no-piece-shape", QT_TRANSLATE_NOOP("core", "no piece has the shape \"%1\"")},
     {"no-such-piece-motif",
      QT_TRANSLATE_NOOP("core", "none of these pieces is a %1, which the motif \"%2\" is cut as")},
+    {"straighten-size",
+     QT_TRANSLATE_NOOP("core", "Sides of what lies on the cloth are from %1 to %2 mm long.")},
+    {"straighten-outside", QT_TRANSLATE_NOOP("core", "A corner lies outside the picture.")},
+    {"straighten-crossed",
+     QT_TRANSLATE_NOOP("core",
+                       "These corners make no rectangle: take the upper left one first, then the others "
+                       "clockwise.")},
+    {"straighten-large",
+     QT_TRANSLATE_NOOP(
+         "core", "Straightened, this picture would be too large; take corners that lie farther apart.")},
+    {"crop-nothing", QT_TRANSLATE_NOOP("core", "Nothing of the picture would be left.")},
     {"piece-is-no", QT_TRANSLATE_NOOP("core", "piece %1 is no %2")},
     {"print-no-mirror-line",
      QT_TRANSLATE_NOOP("core",

@@ -144,10 +144,12 @@ void ArrangeStation::buildPicture() {
   zoom_->setMinimumWidth(zoom_->fontMetrics().horizontalAdvance(tr("%1 %").arg(8888)));
   caption->addWidget(zoom_);
   zoom_->setVisible(!largeText());
-  for (QWidget* w : zoomButtons()) caption->addWidget(w);
+  if (!largeText())
+    for (QWidget* w : zoomButtons()) caption->addWidget(w);
   all->addLayout(caption);
   if (largeText())
-    for (QWidget* w : viewControls()) flow->addWidget(w);
+    for (const auto& controls : {viewControls(), zoomButtons()})
+      for (QWidget* w : controls) flow->addWidget(w);
   else
     all->addWidget(wrappingRow(viewControls(), 8));
   picture_ = panel;

@@ -1,10 +1,14 @@
 // The station Cloth's card of the print: its picture, scale and repeat, and where it lies.
 #include <QFileDialog>
+#include <QTemporaryDir>
 
 #include "app/cloth/cloth_station.hpp"
+#include "app/cloth/true_picture.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/rows.hpp"
+#include "draw/exporter.hpp"
 #include "edit/found_print.hpp"
+#include "image/decode.hpp"
 #include "measure/quantity.hpp"
 #include "words/words.hpp"
 
@@ -23,7 +27,10 @@ QWidget* ClothStation::printCard() {
   printCard_->body()->addWidget(printNote_);
   find_ = button(tr("Find its repeat"));
   stopLooking_ = button(tr("Stop looking"));
-  printCard_->body()->addWidget(wrappingRow({load, find_, stopLooking_}));
+  true_ = button(tr("Make it true …"));
+  true_->setToolTip(tr("By two points of known distance or four corners; even its light; crop it."));
+  connect(true_, &QPushButton::clicked, this, &ClothStation::makeTrue);
+  printCard_->body()->addWidget(wrappingRow({load, true_, find_, stopLooking_}));
   connect(find_, &QPushButton::clicked, this, [this] {
     if (!cloth() || !cloth()->print) return;
     const auto picture = session_.project().pictures.find(cloth()->print->picture);
@@ -147,6 +154,42 @@ void ClothStation::loadPrint() {
                   if (!made) return fillBench();
                   lookForRepeat(
                       id, [path](const Progress& p) { return readPrintFile(path, p); }, false);
+                }));
+}
+
+/// The picture of the print is worked on beside the window, and taken in as a new one.
+void ClothStation::makeTrue() {
+  if (!cloth() || !cloth()->print) return;
+  const auto held = session_.project().pictures.find(cloth()->print->picture);
+  if (held == session_.project().pictures.end()) return;
+  const auto raster = decodeImage(*held->second.png);
+  if (!raster) return Q_EMIT said(inWords(raster.error(), unit()));
+  const ClothId id = cloth()->id;
+  TruePicture dialog(*raster, cloth()->print->dpi, !cloth()->print->scaleGuessed, unit(), picture_->window());
+  if (dialog.exec() != QDialog::Accepted) return;
+  const TruePicture::Answer& answer = dialog.answer();
+  auto png = encodePng(answer.picture, answer.scaleKnown ? std::optional(answer.dpi) : std::nullopt);
+  if (!png) return Q_EMIT said(inWords(png.error(), unit()));
+  const auto folder = std::make_shared<QTemporaryDir>();
+  const std::string file = folder->filePath(QStringLiteral("true.png")).toStdString();
+  if (const auto ok = writeBytes(
+          file, QByteArray(reinterpret_cast<const char*>(png->data()), static_cast<qsizetype>(png->size())));
+      !ok)
+    return Q_EMIT said(inWords(ok.error(), unit()));
+  PrintFields print;
+  print.picture = file;
+  print.dpi = answer.dpi;
+  print.scaleGuessed = !answer.scaleKnown;
+  print.steps = std::optional<RepeatSteps>();
+  print.mirrors = std::vector<MirrorAxis>();
+  print.halfTurn = std::optional<Point>();
+  ClothFields fields;
+  fields.print = std::optional(std::move(print));
+  session_.edit(ChangeCloth{id, std::move(fields)}, tr("made a print's picture true"), {},
+                whileThere(this, [this, id, file, folder](bool made) {
+                  if (!made) return fillBench();
+                  lookForRepeat(
+                      id, [file, folder](const Progress& p) { return readPrintFile(file, p); }, false);
                 }));
 }
 

@@ -347,6 +347,7 @@ void ClothStation::fillBench() {
   allowance_->setLength(c->allowance);
   printFields_->setVisible(c->print.has_value());
   find_->setVisible(c->print.has_value() && !looking_.running());
+  true_->setVisible(c->print.has_value());
   stopLooking_->setVisible(looking_.running());
   printNote_->setText(
       looking_.running() ? tr("Looking for its repeat …")

@@ -64,6 +64,7 @@ class ClothStation : public Station {
   void setMirror();
   void setRepeat(LengthField* typed, std::optional<Length> PrintFields::*own,
                  std::optional<Length> PrintFields::*other);
+  void makeTrue();
   void loadPrint();
   /// Looks for the repeat and scale of a print on a thread of its own; what it finds is taken where nothing
   /// was typed meanwhile.
@@ -91,7 +92,7 @@ class ClothStation : public Station {
   ClothId chosen_ = kNoCloth;
   std::set<ClothId> unfolded_;
   Latest<Result<PrintRead>> looking_;
-  QPushButton *find_ = nullptr, *stopLooking_ = nullptr;
+  QPushButton *find_ = nullptr, *true_ = nullptr, *stopLooking_ = nullptr;
   bool filling_ = false;
 };
 

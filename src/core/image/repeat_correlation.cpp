@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <future>
 #include <limits>
 #include <opencv2/imgproc.hpp>
 
@@ -51,38 +52,93 @@ Correlation::Correlation(const Field& field) {
   const int w = field.width(), h = field.height();
   reachX_ = int(w * kReach);
   reachY_ = int(h * kReach);
+  ncc_ = cv::Mat::zeros(2 * reachY_ + 1, 2 * reachX_ + 1, CV_32F);
+  overlap_ = ncc_.clone();
   const cv::Size to(cv::getOptimalDFTSize(w + reachX_), cv::getOptimalDFTSize(h + reachY_));
-  const cv::Mat m = spectrum(field.mask, to);
-  const cv::Mat count = correlated(m, m);
-  cv::Mat squares = cv::Mat::zeros(field.mask.size(), CV_32F), products, meansOne, meansTwo;
-  cv::Mat power, crossed, one = cv::Mat::zeros(to, CV_32F), mixed = one.clone();
+  cv::Mat power, crossed;
+  std::vector<cv::Mat> masked, spectra;
   for (const cv::Mat& c : field.channels) {
-    const cv::Mat f = c.mul(field.mask);
-    squares += f.mul(f);
-    const cv::Mat spec = spectrum(f, to);
+    masked.push_back(c.mul(field.mask));
+    spectra.push_back(spectrum(masked.back(), to));
     cv::Mat own;
-    cv::mulSpectrums(spec, spec, own, 0, true);
+    cv::mulSpectrums(spectra.back(), spectra.back(), own, 0, true);
     power = power.empty() ? own : cv::Mat(power + own);
+  }
+  cv::idft(power, crossed, cv::DFT_SCALE | cv::DFT_REAL_OUTPUT);
+  cv::Mat squares = cv::Mat::zeros(field.mask.size(), CV_32F);
+  for (const cv::Mat& f : masked) squares += f.mul(f);
+  if (cv::countNonZero(field.mask != 1) == 0)
+    ofAll(masked, squares, crossed);
+  else
+    ofMasked(field.mask, spectra, squares, crossed, to);
+}
+
+void Correlation::put(int dx, int dy, double n, double num, double v1, double v2, double whole) {
+  // A shift and its opposite lay the same places on each other.
+  const float overlap = float(n / std::max(1.0, whole));
+  float value = 0;
+  if (n >= kLeastOverlap * whole && n >= 64 && v1 > 1e-3 && v2 > 1e-3)
+    value = float(std::clamp(num / std::sqrt(v1 * v2), -1.0, 1.0));
+  for (const int sign : {1, -1}) {
+    ncc_.at<float>(sign * dy + reachY_, sign * dx + reachX_) = value;
+    overlap_.at<float>(sign * dy + reachY_, sign * dx + reachX_) = overlap;
+  }
+}
+
+/// Where nothing is masked the places that a shift lays on each other are two rectangles, and sums over them
+/// need no transform.
+void Correlation::ofAll(const std::vector<cv::Mat>& channels, const cv::Mat& squares,
+                        const cv::Mat& crossed) {
+  const int w = squares.cols, h = squares.rows;
+  std::vector<cv::Mat> sums(channels.size());
+  for (std::size_t c = 0; c < channels.size(); ++c) cv::integral(channels[c], sums[c], CV_64F);
+  cv::Mat of;
+  cv::integral(squares, of, CV_64F);
+  const auto over = [](const cv::Mat& i, int x0, int y0, int x1, int y1) {
+    return i.at<double>(y1, x1) - i.at<double>(y0, x1) - i.at<double>(y1, x0) + i.at<double>(y0, x0);
+  };
+  for (int dy = 0; dy <= reachY_; ++dy)
+    for (int dx = -reachX_; dx <= reachX_; ++dx) {
+      if (dy == 0 && dx < 0) continue;
+      const int x0 = std::max(0, -dx), x1 = std::min(w, w - dx), y1 = h - dy;  // x and x + s are inside
+      const double n = double(x1 - x0) * y1;
+      double one = 0, two = 0, mixed = 0;
+      for (const cv::Mat& i : sums) {
+        const double s1 = over(i, x0, 0, x1, y1), s2 = over(i, x0 + dx, dy, x1 + dx, h);
+        one += s1 * s1;
+        two += s2 * s2;
+        mixed += s1 * s2;
+      }
+      const int y = dy, x = (dx + crossed.cols) % crossed.cols;
+      put(dx, dy, n, crossed.at<float>(y, x) - mixed / n, over(of, x0, 0, x1, y1) - one / n,
+          over(of, x0 + dx, dy, x1 + dx, h) - two / n, double(w) * h);
+    }
+}
+
+void Correlation::ofMasked(const cv::Mat& mask, const std::vector<cv::Mat>& spectra, const cv::Mat& squares,
+                           const cv::Mat& crossed, cv::Size to) {
+  const cv::Mat m = spectrum(mask, to);
+  cv::Mat one = cv::Mat::zeros(to, CV_32F), mixed = one.clone();
+  // Each transform by itself, two at a time.
+  auto count = std::async(std::launch::async, [&] { return correlated(m, m); });
+  auto q = std::async(std::launch::async, [&] { return correlated(spectrum(squares, to), m); });
+  for (const cv::Mat& spec : spectra) {
     const cv::Mat s1 = correlated(spec, m), s2 = turnedBack(s1);
     one += s1.mul(s1);
     mixed += s1.mul(s2);
   }
-  cv::idft(power, crossed, cv::DFT_SCALE | cv::DFT_REAL_OUTPUT);
-  const cv::Mat q1 = correlated(spectrum(squares, to), m), q2 = turnedBack(q1), two = turnedBack(one);
-  ncc_ = cv::Mat::zeros(2 * reachY_ + 1, 2 * reachX_ + 1, CV_32F);
-  overlap_ = ncc_.clone();
-  const double whole = cv::sum(field.mask)[0];
-  for (int dy = -reachY_; dy <= reachY_; ++dy)
+  const cv::Mat counts = count.get(), q1 = q.get();
+  const double whole = cv::sum(mask)[0];
+  for (int dy = 0; dy <= reachY_; ++dy)
     for (int dx = -reachX_; dx <= reachX_; ++dx) {
-      const int y = (dy + to.height) % to.height, x = (dx + to.width) % to.width;
-      const float n = count.at<float>(y, x);
-      overlap_.at<float>(dy + reachY_, dx + reachX_) = float(n / std::max(1.0, whole));
-      if (n < kLeastOverlap * whole || n < 64) continue;
-      const double num = crossed.at<float>(y, x) - mixed.at<float>(y, x) / n,
-                   v1 = q1.at<float>(y, x) - one.at<float>(y, x) / n,
-                   v2 = q2.at<float>(y, x) - two.at<float>(y, x) / n;
-      if (v1 > 1e-3 && v2 > 1e-3)
-        ncc_.at<float>(dy + reachY_, dx + reachX_) = float(std::clamp(num / std::sqrt(v1 * v2), -1.0, 1.0));
+      if (dy == 0 && dx < 0) continue;
+      const int y = dy, x = (dx + to.width) % to.width, by = (to.height - dy) % to.height,
+                bx = (to.width - dx) % to.width;
+      const double n = counts.at<float>(y, x);
+      if (n < 1) continue;
+      put(dx, dy, n, crossed.at<float>(y, x) - mixed.at<float>(y, x) / n,
+          q1.at<float>(y, x) - one.at<float>(y, x) / n, q1.at<float>(by, bx) - one.at<float>(by, bx) / n,
+          whole);
     }
 }
 

@@ -24,6 +24,10 @@ class Correlation {
   std::optional<cv::Point2d> peakNear(cv::Point2d shift, int radius) const;
 
  private:
+  void put(int dx, int dy, double n, double num, double v1, double v2, double whole);
+  void ofAll(const std::vector<cv::Mat>& channels, const cv::Mat& squares, const cv::Mat& crossed);
+  void ofMasked(const cv::Mat& mask, const std::vector<cv::Mat>& spectra, const cv::Mat& squares,
+                const cv::Mat& crossed, cv::Size to);
   cv::Mat ncc_, overlap_;  // the shift (0, 0) in the middle
   int reachX_ = 0, reachY_ = 0;
 };

@@ -1,0 +1,286 @@
+#include "app/cloth/true_picture.hpp"
+
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+
+#include "app/theme/theme.hpp"
+#include "app/widgets/labels.hpp"
+#include "app/widgets/rows.hpp"
+#include "draw/fonts.hpp"
+#include "measure/quantity.hpp"
+#include "words/words.hpp"
+
+namespace clathra {
+
+namespace {
+
+constexpr double kMmInAnInch = 25.4;
+
+QImage imageOf(const Raster& r) {
+  return QImage(r.rgba.data(), r.width, r.height, 4 * r.width, QImage::Format_RGBA8888)
+      .convertToFormat(QImage::Format_RGB32);
+}
+
+}  // namespace
+
+HandledPicture::HandledPicture(QWidget* parent) : QWidget(parent) {
+  setFocusPolicy(Qt::StrongFocus);
+  setMinimumSize(scaled(360), scaled(280));
+  setAccessibleName(tr("Picture with points to move"));
+  setAccessibleDescription(
+      tr("Arrow keys move a point by a pixel, with Shift by ten; N goes to the next point."));
+}
+
+void HandledPicture::show(const QImage& picture) {
+  picture_ = picture;
+  update();
+}
+
+void HandledPicture::setHandles(std::vector<Point> handles, QStringList names, bool closed) {
+  handles_ = std::move(handles);
+  names_ = std::move(names);
+  closed_ = closed;
+  held_ = 0;
+  update();
+}
+
+QRectF HandledPicture::area() const {
+  const QRectF room = QRectF(rect()).adjusted(10, 10, -10, -10);
+  if (picture_.isNull()) return room;
+  const double scale = std::min(room.width() / picture_.width(), room.height() / picture_.height());
+  QRectF out({}, QSizeF(picture_.size()) * scale);
+  out.moveCenter(room.center());
+  return out;
+}
+
+QPointF HandledPicture::onScreen(Point p) const {
+  const QRectF a = area();
+  return {a.left() + p.x / picture_.width() * a.width(), a.top() + p.y / picture_.height() * a.height()};
+}
+
+Point HandledPicture::toPicture(QPointF p) const {
+  const QRectF a = area();
+  return {(p.x() - a.left()) / a.width() * picture_.width(),
+          (p.y() - a.top()) / a.height() * picture_.height()};
+}
+
+void HandledPicture::put(Point at) {
+  if (handles_.empty() || picture_.isNull()) return;
+  handles_[static_cast<std::size_t>(held_)] = {std::clamp(at.x, 0.0, double(picture_.width())),
+                                               std::clamp(at.y, 0.0, double(picture_.height()))};
+  update();
+  Q_EMIT moved();
+}
+
+void HandledPicture::paintEvent(QPaintEvent*) {
+  QPainter p(this);
+  p.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
+  if (picture_.isNull()) return;
+  p.drawImage(area(), picture_);
+  QPolygonF way;
+  for (const Point h : handles_) way << onScreen(h);
+  for (const auto& [colour, width] : {std::pair(QColor(Qt::white), 5.0), std::pair(QColor(0xA03C28), 2.2)}) {
+    p.setPen(QPen(colour, width));
+    p.setBrush(Qt::NoBrush);
+    closed_ ? p.drawPolygon(way) : p.drawPolyline(way);
+  }
+  const double r = 8 * textScale();
+  p.setFont(textFont(15 * textScale(), QFont::Bold));
+  for (int i = 0; i < way.size(); ++i) {
+    p.setPen(QPen(Qt::white, 3));
+    p.setBrush(hasFocus() && i == held_ ? QColor(0x1B6A88) : QColor(0xA03C28));
+    p.drawEllipse(way[i], r, r);
+    if (i >= names_.size()) continue;
+    const QRectF plate(way[i] + QPointF(r, -2.6 * r),
+                       QSizeF(QFontMetricsF(p.font()).horizontalAdvance(names_[i]) + 10, 2 * r));
+    p.setPen(Qt::NoPen);
+    p.setBrush(QColor(252, 250, 245, 230));
+    p.drawRoundedRect(plate, 4, 4);
+    p.setPen(QColor(0x1F2D38));
+    p.drawText(plate, Qt::AlignCenter, names_[i]);
+  }
+}
+
+void HandledPicture::mousePressEvent(QMouseEvent* event) {
+  if (handles_.empty() || event->button() != Qt::LeftButton) return;
+  // The nearest one comes to where one points.
+  double best = 1e300;
+  for (std::size_t i = 0; i < handles_.size(); ++i) {
+    const QPointF d = onScreen(handles_[i]) - event->position();
+    if (std::hypot(d.x(), d.y()) >= best) continue;
+    best = std::hypot(d.x(), d.y());
+    held_ = static_cast<int>(i);
+  }
+  put(toPicture(event->position()));
+}
+
+void HandledPicture::mouseMoveEvent(QMouseEvent* event) {
+  if (event->buttons() & Qt::LeftButton) put(toPicture(event->position()));
+}
+
+void HandledPicture::keyPressEvent(QKeyEvent* event) {
+  if (handles_.empty()) return QWidget::keyPressEvent(event);
+  const double step = event->modifiers() & Qt::ShiftModifier ? 10 : 1;
+  const Point at = handles_[static_cast<std::size_t>(held_)];
+  switch (event->key()) {
+    case Qt::Key_Left:
+      return put(at - Point{step, 0});
+    case Qt::Key_Right:
+      return put(at + Point{step, 0});
+    case Qt::Key_Up:
+      return put(at - Point{0, step});
+    case Qt::Key_Down:
+      return put(at + Point{0, step});
+    case Qt::Key_N:
+      held_ = (held_ + 1) % static_cast<int>(handles_.size());
+      return update();
+    default:
+      QWidget::keyPressEvent(event);
+  }
+}
+
+TruePicture::TruePicture(Raster picture, double dpi, bool scaleKnown, LengthUnit unit, QWidget* parent)
+    : QDialog(parent), start_{std::move(picture), dpi, scaleKnown}, now_(start_), unit_(unit) {
+  setWindowTitle(tr("Make the picture true"));
+  resize(scaled(980), scaled(640));
+  auto* both = new QHBoxLayout(this);
+  view_ = new HandledPicture;
+  both->addWidget(view_, 1);
+  auto* side = new QVBoxLayout;
+  auto* column = new QWidget;
+  column->setLayout(side);
+  column->setFixedWidth(scaled(300));
+  both->addWidget(column);
+  side->setSpacing(scaled(10));
+  mode_ = new Pills({tr("Two points"), tr("Four corners"), tr("Crop")}, tr("Make true by"));
+  mode_->setCurrent(FourCorners);
+  side->addWidget(mode_);
+  note_ = wrapped({}, "");
+  side->addWidget(note_);
+  const auto field = [&](const QString& name, double mm) {
+    auto* f = new LengthField(name, Length::millimetres(kLeastKnown), Length::millimetres(kMostKnown));
+    f->setUnit(unit);
+    f->setLength(Length::millimetres(mm));
+    side->addWidget(fieldRow(name, f));
+    return f;
+  };
+  wide_ = field(tr("Known length"), 210);
+  high_ = field(tr("Known height"), 297);
+  act_ = button({}, "act");
+  side->addWidget(act_);
+  even_ = button(tr("Even the light"));
+  side->addWidget(even_);
+  back_ = button(tr("Back to the picture as it came"), "link");
+  side->addWidget(back_);
+  scale_ = wrapped({}, "muted");
+  side->addWidget(scale_);
+  side->addStretch(1);
+  take_ = button(tr("Take it"), "act");
+  auto* leave = button(tr("Leave it as it was"));
+  side->addWidget(take_);
+  side->addWidget(leave);
+  connect(mode_, &Pills::chosen, this, &TruePicture::setMode);
+  connect(act_, &QPushButton::clicked, this, &TruePicture::act);
+  connect(even_, &QPushButton::clicked, this, &TruePicture::evenLight);
+  connect(back_, &QPushButton::clicked, this, [this] {
+    work_.cancel();
+    now_ = start_;
+    refresh();
+  });
+  // Return in a field belongs to the field.
+  const auto buttons = findChildren<QPushButton*>();
+  for (QPushButton* b : buttons) b->setAutoDefault(false);
+  connect(take_, &QPushButton::clicked, this, &QDialog::accept);
+  connect(leave, &QPushButton::clicked, this, &QDialog::reject);
+  refresh();
+}
+
+void TruePicture::setMode(int mode) {
+  mode_->setCurrent(mode);
+  refresh();
+}
+
+void TruePicture::refresh() {
+  const int mode = mode_->current();
+  view_->show(imageOf(now_.picture));
+  const double w = now_.picture.width, h = now_.picture.height;
+  high_->parentWidget()->setVisible(mode == FourCorners);
+  wide_->parentWidget()->setVisible(mode != Crop);
+  if (mode == TwoPoints) {
+    view_->setHandles({{w * 0.25, h * 0.5}, {w * 0.75, h * 0.5}}, {tr("here"), tr("and here")}, false);
+    note_->setText(tr("Put the points on two places whose distance you measured on the cloth, and type it."));
+    act_->setText(tr("Set the scale"));
+  } else if (mode == FourCorners) {
+    view_->setHandles({{w * 0.3, h * 0.3}, {w * 0.7, h * 0.3}, {w * 0.7, h * 0.7}, {w * 0.3, h * 0.7}},
+                      {tr("upper left"), tr("upper right"), tr("lower right"), tr("lower left")}, true);
+    note_->setText(
+        tr("Put the points on the corners of something of known size that lies on the cloth: a sheet of "
+           "paper, a cutting mat. Type its width and height."));
+    act_->setText(tr("Straighten"));
+  } else {
+    view_->setHandles({{w * 0.05, h * 0.05}, {w * 0.95, h * 0.95}}, {tr("upper left"), tr("lower right")},
+                      false);
+    note_->setText(tr("Put the points on two opposite corners of what shall stay."));
+    act_->setText(tr("Crop"));
+  }
+  scale_->setText(now_.scaleKnown
+                      ? tr("It shows %1 of cloth from side to side.")
+                            .arg(QString::fromStdString(formatReadable(w / now_.dpi * kMmInAnInch, unit_)))
+                      : tr("How large it is is not known yet."));
+}
+
+void TruePicture::act() {
+  const auto handles = view_->handles();
+  const auto wide = wide_->length(), high = high_->length();
+  switch (mode_->current()) {
+    case TwoPoints: {
+      const double px = distance(handles[0], handles[1]);
+      if (!wide || wide->mm() < kLeastKnown || px < 2)
+        return note_->setText(tr("The points lie too near each other, or the distance is missing."));
+      now_.dpi = px / wide->mm() * kMmInAnInch;
+      now_.scaleKnown = true;
+      return refresh();
+    }
+    case FourCorners: {
+      KnownRectangle known{
+          {handles[0], handles[1], handles[2], handles[3]}, wide ? wide->mm() : 0, high ? high->mm() : 0};
+      return work([now = now_, known](const Progress& progress) -> Result<Answer> {
+        auto made = straightened(now.picture, known, progress);
+        if (!made) return tl::make_unexpected(made.error());
+        return Answer{std::move(made->picture), made->dpi, true};
+      });
+    }
+    default: {
+      const Box part{std::min(handles[0].x, handles[1].x), std::min(handles[0].y, handles[1].y),
+                     std::max(handles[0].x, handles[1].x), std::max(handles[0].y, handles[1].y)};
+      return work([now = now_, part](const Progress&) -> Result<Answer> {
+        auto made = cropped(now.picture, part);
+        if (!made) return tl::make_unexpected(made.error());
+        return Answer{std::move(*made), now.dpi, now.scaleKnown};
+      });
+    }
+  }
+}
+
+void TruePicture::evenLight() {
+  work([now = now_](const Progress& progress) -> Result<Answer> {
+    auto made = evened(now.picture, progress);
+    if (!made) return tl::make_unexpected(made.error());
+    return Answer{std::move(*made), now.dpi, now.scaleKnown};
+  });
+}
+
+void TruePicture::work(std::function<Result<Answer>(const Progress&)> job) {
+  note_->setText(tr("Working it out …"));
+  take_->setEnabled(false);
+  work_.start(this, std::move(job), [this](Result<Answer> made) {
+    take_->setEnabled(true);
+    if (!made) return note_->setText(inWords(made.error(), unit_));
+    now_ = std::move(*made);
+    refresh();
+  });
+}
+
+}  // namespace clathra
