@@ -5,6 +5,8 @@
 #include <QPainter>
 
 #include "draw/layout_painter.hpp"
+#include "draw/motif_painter.hpp"
+#include "draw/pictures.hpp"
 #include "samples.hpp"
 
 using namespace clathra;
@@ -53,5 +55,59 @@ void plainLoop(benchmark::State& state) {
   }
 }
 BENCHMARK(plainLoop)->Unit(benchmark::kMillisecond);
+
+/// Twelve copies of a kite, 900 by 900, beside twelve polygons filled with the same picture.
+struct Preview {
+  Picture picture;
+  Print print;
+  Polygon kite{{104, 40}, {117, 76}, {104, 100}, {91, 76}};
+  Preview() {
+    QImage image(1200, 900, QImage::Format_RGB32);
+    for (int y = 0; y < image.height(); ++y)
+      for (int x = 0; x < image.width(); ++x) image.setPixel(x, y, qRgb(x % 251, y % 241, (x * y) % 239));
+    picture = *pictureFromImage(image);
+    print.dpi = 127;
+  }
+};
+
+void preview(benchmark::State& state) {
+  const Preview p;
+  QImage image(900, 900, QImage::Format_ARGB32_Premultiplied);
+  for (auto _ : state) {
+    image.fill(Qt::white);
+    QPainter painter(&image);
+    paintUnit(painter, p.picture, p.print, p.kite, 12, UnitKind::Pinwheel, QRectF(image.rect()),
+              dayPalette());
+  }
+}
+BENCHMARK(preview)->Unit(benchmark::kMillisecond);
+
+void texturedPolygons(benchmark::State& state) {
+  const Preview p;
+  const QImage texture = decode(p.picture).convertToFormat(QImage::Format_RGB32);
+  QImage image(900, 900, QImage::Format_ARGB32_Premultiplied);
+  const Point tip = p.kite[0];
+  const double scale = 900 / (2 * distance(tip, p.kite[2])) * 0.98;
+  for (auto _ : state) {
+    image.fill(Qt::white);
+    QPainter painter(&image);
+    painter.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
+    QBrush brush(texture);
+    brush.setTransform(QTransform::fromScale(25.4 / 127, 25.4 / 127));
+    QPolygonF kite;
+    for (const Point c : p.kite) kite << QPointF(c.x, c.y);
+    for (int i = 0; i < 12; ++i) {
+      painter.resetTransform();
+      painter.translate(450, 450);
+      painter.scale(scale, scale);
+      painter.rotate(30 * i);
+      painter.translate(-tip.x, -tip.y);
+      painter.setPen(Qt::NoPen);
+      painter.setBrush(brush);
+      painter.drawPolygon(kite);
+    }
+  }
+}
+BENCHMARK(texturedPolygons)->Unit(benchmark::kMillisecond);
 
 }  // namespace

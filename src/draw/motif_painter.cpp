@@ -2,6 +2,7 @@
 
 #include <QPainterPath>
 #include <cmath>
+#include <vector>
 
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
@@ -12,6 +13,8 @@
 namespace clathra {
 
 namespace {
+
+constexpr double kSeam = 1.4;  // px
 
 /// The painter draws in mm of the picture.
 void fillWindow(QPainter& painter, const PrintCut& cut, PolygonView paper) {
@@ -85,28 +88,38 @@ void paintUnit(QPainter& painter, const Picture& picture, const Print& print, Po
   const double scale = std::min(into.width(), into.height()) / (2 * reach) * 0.98;
   const PrintCut cut = printCut(picture, print, bounds(paper), scale * painter.device()->devicePixelRatioF());
   painter.save();
-  painter.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
-  painter.translate(into.center());
-  painter.scale(scale, scale);
+  // Seams hide the steps of an edge: copies are filled without smoothing, which is faster, and all seams are
+  // drawn at once.
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  painter.setRenderHint(QPainter::SmoothPixmapTransform);
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(cut.brush());
+  const QPolygonF outline = toQt(paper);
+  const QTransform whole = painter.transform();
+  std::vector<QLineF> seams;
   for (int i = 0; i < copies; ++i) {
-    painter.save();
-    painter.rotate((i * step).degrees());
+    QTransform pose;
+    pose.translate(into.center().x(), into.center().y());
+    pose.scale(scale, scale);
+    pose.rotate((i * step).degrees());
     if (kind == UnitKind::Mirrored && i % 2 == 1) {
       // Reflect in the bisector of the corner, which swaps its two edges.
       const Point other = paper[(tip + paper.size() - 1) % paper.size()] - at;
       const Angle bisector = directionOf(1 / length(edge) * edge + 1 / length(other) * other);
-      painter.rotate(bisector.degrees());
-      painter.scale(1, -1);
-      painter.rotate(-bisector.degrees());
+      pose.rotate(bisector.degrees());
+      pose.scale(1, -1);
+      pose.rotate(-bisector.degrees());
     }
-    painter.translate(-at.x, -at.y);
-    fillWindow(painter, cut, paper);
-    QPen seam(palette.paper, 1.2 / scale);
-    painter.setPen(seam);
-    painter.setBrush(Qt::NoBrush);
-    painter.drawPolygon(toQt(paper));
-    painter.restore();
+    pose.translate(-at.x, -at.y);
+    painter.setTransform(pose * whole);
+    painter.drawPolygon(outline);
+    const QPolygonF drawn = pose.map(outline);
+    for (int k = 0; k < drawn.size(); ++k) seams.emplace_back(drawn[k], drawn[(k + 1) % drawn.size()]);
   }
+  painter.setTransform(whole);
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(QPen(palette.paper, kSeam));
+  painter.drawLines(seams.data(), static_cast<int>(seams.size()));
   painter.restore();
 }
 

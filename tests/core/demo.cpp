@@ -6,8 +6,8 @@
 
 #include "layout/soundness.hpp"
 #include "model/tally.hpp"
-#include "motif/windows.hpp"
 #include "motif/meeting.hpp"
+#include "motif/windows.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 

@@ -13,9 +13,9 @@
 #include "support.hpp"
 
 using namespace clathra;
-using support::wearing;
 using nlohmann::json;
 using support::refusal;
+using support::wearing;
 
 class EditsTest : public QObject {
   Q_OBJECT

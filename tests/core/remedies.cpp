@@ -6,8 +6,8 @@
 #include "support.hpp"
 
 using namespace clathra;
-using support::wearing;
 using nlohmann::json;
+using support::wearing;
 
 namespace {
 

@@ -5,8 +5,8 @@
 #include "support.hpp"
 
 using namespace clathra;
-using support::wearing;
 using nlohmann::json;
+using support::wearing;
 
 namespace {
 

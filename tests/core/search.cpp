@@ -152,7 +152,7 @@ class SearchTest : public QObject {
       QVERIFY(seam.verdict == Verdict::Meets);
     }
   }
-  void whatIsFoundIsLivelyAndDifferent() {  // guarantees 2, 3 and 4 of search.hpp
+  void whatIsFoundIsLivelyAndDifferent() {  // guarantees 2 and 3 and 4 of search.hpp
     Sample s = sample(mirroredWish());
     const double axis = mirrorOf(s);
     s.print.mirrors = {{kQuarterTurn, {axis, 0}}};

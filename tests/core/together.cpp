@@ -111,7 +111,7 @@ class TogetherTest : public QObject {
   Q_OBJECT
  private slots:
   /// Spots and conflicts by chance, up to 16: the integer programme is as good as trying everything.
-  void theProgrammeServesWhatTryingEverythingServes() {  // guarantees 1, 2 and 3 of serve.hpp
+  void theProgrammeServesWhatTryingEverythingServes() {  // guarantees 1 and 2 and 3 of serve.hpp
     QRandomGenerator dice(7);
     int quickFell = 0;
     for (int run = 0; run < 300; ++run) {
@@ -160,7 +160,7 @@ class TogetherTest : public QObject {
     COMPARE_TO(*support::soundPlan(r, *findCloth(r, "C")).windowLength, 60, 1e-6);
   }
   /// Two or three choices at places and turns by chance: as short as the best of all sets.
-  void asShortAsTryingEverything() {  // guarantees 1, 2 and 3 of together.hpp
+  void asShortAsTryingEverything() {  // guarantees 1 and 2 and 3 of together.hpp
     QRandomGenerator dice(11);
     int shared = 0, tried = 0;
     for (int run = 0; run < 60; ++run) {

@@ -4,6 +4,7 @@
 #include <QScrollArea>
 #include <QScrollBar>
 
+#include "app/motif/on_print.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/labels.hpp"
@@ -122,15 +123,9 @@ SearchWishes FoundPanel::wishes() const {
 }
 
 std::optional<FoundPanel::Asked> FoundPanel::askedNow() const {
-  const Project& p = session_.project();
-  const auto at =
-      std::find_if(p.motifs.begin(), p.motifs.end(), [&](const MotifChoice& m) { return m.id == motif_; });
-  if (at == p.motifs.end()) return std::nullopt;
-  const Cloth* cloth = clothById(p, at->cloth);
-  if (!cloth || !cloth->print) return std::nullopt;
-  const auto picture = p.pictures.find(cloth->print->picture);
-  if (picture == p.pictures.end()) return std::nullopt;
-  Asked out{*at, *cloth->print, p.layout, picture->second.png, wishes()};
+  const auto now = onPrint(session_.project(), motif_);
+  if (!now) return std::nullopt;
+  Asked out{now->motif, now->print, session_.project().layout, now->picture.png, wishes()};
   out.motif.at = {};
   out.motif.turn = {};
   out.motif.name = out.motif.note = out.motif.date = {};

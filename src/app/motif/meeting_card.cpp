@@ -3,6 +3,7 @@
 #include <QPainter>
 #include <algorithm>
 
+#include "app/motif/on_print.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/labels.hpp"
 #include "app/widgets/rows.hpp"
@@ -98,15 +99,9 @@ MeetingCard::MeetingCard(Session& session) : Card(tr("Do the seams meet?")), ses
 }
 
 std::optional<MeetingCard::Asked> MeetingCard::askedNow() const {
-  const Project& p = session_.project();
-  const auto at =
-      std::find_if(p.motifs.begin(), p.motifs.end(), [&](const MotifChoice& m) { return m.id == motif_; });
-  if (at == p.motifs.end()) return std::nullopt;
-  const Cloth* cloth = clothById(p, at->cloth);
-  if (!cloth || !cloth->print) return std::nullopt;
-  const auto picture = p.pictures.find(cloth->print->picture);
-  if (picture == p.pictures.end()) return std::nullopt;
-  return Asked{*at, *cloth->print, p.layout, picture->second.png};
+  const auto now = onPrint(session_.project(), motif_);
+  if (!now) return std::nullopt;
+  return Asked{now->motif, now->print, session_.project().layout, now->picture.png};
 }
 
 void MeetingCard::show(int motif) {
