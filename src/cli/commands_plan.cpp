@@ -10,6 +10,7 @@
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
 #include "motif/meeting.hpp"
+#include "motif/thread.hpp"
 #include "review/review.hpp"
 #include "script/named_pieces.hpp"
 #include "store/box_file.hpp"
@@ -171,6 +172,7 @@ json meetingJson(const Meeting& m) {
           {"mean_de", m.meanDe},
           {"worst_de", m.worstDe},
           {"changes", changes},
+          {"thread", colourText(threadFor(m))},
           {"stripe", m.stripe ? json(stripeName(*m.stripe)) : json(nullptr)}};
 }
 

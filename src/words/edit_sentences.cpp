@@ -113,6 +113,8 @@ constexpr Sentence kAll[] = {
     {"no-piece-shape", QT_TRANSLATE_NOOP("core", "no piece has the shape \"%1\"")},
     {"no-such-piece-motif",
      QT_TRANSLATE_NOOP("core", "none of these pieces is a %1, which the motif \"%2\" is cut as")},
+    {"alike-edge", QT_TRANSLATE_NOOP("core", "These places lie too near the picture's edge to be compared.")},
+    {"alike-not", QT_TRANSLATE_NOOP("core", "These two places do not look alike.")},
     {"straighten-size",
      QT_TRANSLATE_NOOP("core", "Sides of what lies on the cloth are from %1 to %2 mm long.")},
     {"straighten-outside", QT_TRANSLATE_NOOP("core", "A corner lies outside the picture.")},

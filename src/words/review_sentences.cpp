@@ -231,6 +231,16 @@ constexpr Sentence kAll[] = {
     {"looks-for-cloth-short", QT_TRANSLATE_NOOP("core", "cloth shorter than the plan")},
     {"looks-for-one-way-turned", QT_TRANSLATE_NOOP("core", "one-way cloth that the method would turn")},
     {"looks-for-few-copies", QT_TRANSLATE_NOOP("core", "fewer motif copies than wanted")},
+    {"looks-for-choices-short",
+     QT_TRANSLATE_NOOP("core", "motif choices that do not all fit on their cloth")},
+    {"choices-short-why",
+     QT_TRANSLATE_N_NOOP(
+         "core",
+         "%n window(s) of the choices of %2 do not fit on the cloth on hand beside the others: "
+         "%3 more would give them.")},
+    {"choices-short-fix",
+     QT_TRANSLATE_N_NOOP("core", "Without \"%2\", %n copy(ies), all others fit on what you have.")},
+    {"choices-short-fix-buy", QT_TRANSLATE_NOOP("core", "Buy %1 while it is sold, or want fewer copies.")},
     {"looks-for-mirrored-wish",
      QT_TRANSLATE_NOOP("core", "mirrored copies of a print without a mirror image")},
     {"mirrored-wish-why",

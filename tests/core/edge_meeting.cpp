@@ -2,6 +2,7 @@
 #include "image/decode.hpp"
 #include "motif/colour.hpp"
 #include "motif/meeting.hpp"
+#include "motif/thread.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 
@@ -79,6 +80,15 @@ class EdgeMeetingTest : public QObject {
     const Meeting mirrored = meetingOf(PrintView(half, tenToTheMm()), kTriangle, {0, 0, true});
     QVERIFY(mirrored.verdict == Verdict::Meets);
     COMPARE_TO(mirrored.worstDe, 0, 1e-9);
+  }
+  /// Two thirds rust and a third blue: the thread is rust, a colour of the cloth; all one cloth, that one.
+  void theThreadIsTheColourSeenMost() {
+    const Raster mixed = painted([](Point p) { return p.y < 43 ? kRust : kBlue; });
+    const Rgb thread = threadFor(meetingOf(PrintView(mixed, tenToTheMm()), kTriangle, {0, 2, false}));
+    QVERIFY(thread == (Rgb{180, 80, 50}));
+    const Raster plain = painted([](Point) { return kCream; });
+    QVERIFY(threadFor(meetingOf(PrintView(plain, tenToTheMm()), kTriangle, {0, 2, false})) ==
+            (Rgb{240, 232, 214}));
   }
   /// Rings about the corner at 12.0 and 31.5 mm are crossed by both edges there; to 0.1 mm.
   void changesAreRead() {

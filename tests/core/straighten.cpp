@@ -1,6 +1,7 @@
 // Photographs of cloth made true: against the stand-in camera, which knows how it was taken.
 #include "image/straighten.hpp"
 
+#include "image/alike.hpp"
 #include "image/repeat_finder.hpp"
 #include "motif/meeting.hpp"
 #include "print_maker.hpp"
@@ -152,6 +153,22 @@ class StraightenTest : public QObject {
     const double was = std::abs(levelAt(before, light, 1) - levelAt(before, dark, 1)),
                  is = std::abs(levelAt(after, light, 1) - levelAt(after, dark, 1));
     QVERIFY(was > 60 && std::abs(is - was) < 20);
+  }
+  /// Two alike points set by hand up to 9 pixels off give the step to a tenth of a pixel.
+  void alikePointsAreMadeExact() {
+    const Cloth90 cloth;
+    const Point a = cloth.made.a, b = *cloth.made.b;
+    for (const Point step : {a, b})
+      for (const Point off : {Point{0, 0}, {7, -5}, {-8, 4}}) {
+        const Point one{420.3, 500.6};
+        const auto found = alikeStep(cloth.made.picture, one, one + step + off);
+        QVERIFY(found);
+        QVERIFY2(distance(*found, step) < 0.15, qPrintable(QString::number(distance(*found, step))));
+      }
+    const auto unlike = alikeStep(cloth.made.picture, {420, 500}, {420 + a.x / 2, 500 + 31});
+    QVERIFY(!unlike && support::says(unlike.error(), "alike-not"));
+    const auto edge = alikeStep(cloth.made.picture, {5, 500}, {300, 500});
+    QVERIFY(!edge && support::says(edge.error(), "alike-edge"));
   }
   void whatMakesNoRectangleIsRefused() {  // guarantee 2 of straighten.hpp
     const Raster grey{400, 300, std::vector<std::uint8_t>(480'000, 128)};

@@ -5,6 +5,7 @@
 
 #include "motif/serve.hpp"
 #include "registry.hpp"
+#include "review/review.hpp"
 #include "shape/overlap.hpp"
 #include "sound_plan.hpp"
 #include "support.hpp"
@@ -223,6 +224,19 @@ class TogetherTest : public QObject {
     QCOMPARE(on[1], 3);
     QCOMPARE(on[-1], 1);
     QVERIFY(plan.method()->toBuy > 59);
+  }
+  /// Two rows of 60 mm on hand, three windows to a row: six of one choice and two of another that is in its
+  /// way do not fit; without the two the others do.
+  void whichSmallestChoiceCouldBeGivenUp() {
+    const json lengths = {{{"length", 131}, {"mark", {0, 0}}}};
+    const Project p = made(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 6}, {{90, 30}, 0, 2}});
+    const auto remarks = review(*reviewInput(p));
+    const auto at = std::find_if(remarks.begin(), remarks.end(),
+                                 [](const Remark& r) { return r.check.starts_with("choices-short"); });
+    QVERIFY(at != remarks.end());
+    QCOMPARE(at->fix, Message("choices-short-fix", 2, "b"));
+    const Project q = made(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 4}, {{90, 30}, 0, 2}});
+    for (const Remark& r : review(*reviewInput(q))) QVERIFY(!r.check.starts_with("choices-short"));
   }
   /// Many copies of four choices: the answer lies within a twentieth of the bound, and all are there.
   void manyCopiesStayNearTheBound() {

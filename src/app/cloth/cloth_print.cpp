@@ -180,7 +180,11 @@ void ClothStation::makeTrue() {
   print.picture = file;
   print.dpi = answer.dpi;
   print.scaleGuessed = !answer.scaleKnown;
-  print.steps = std::optional<RepeatSteps>();
+  std::optional<RepeatSteps> steps;  // by alike points, where they were shown
+  const double mm = 25.4 / answer.dpi;
+  if (!answer.steps.empty()) steps = RepeatSteps{mm * answer.steps[0], std::nullopt};
+  if (answer.steps.size() > 1) steps->b = mm * answer.steps[1];
+  print.steps = steps;
   print.mirrors = std::vector<MirrorAxis>();
   print.halfTurn = std::optional<Point>();
   ClothFields fields;

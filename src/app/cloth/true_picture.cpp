@@ -9,6 +9,7 @@
 #include "app/widgets/labels.hpp"
 #include "app/widgets/rows.hpp"
 #include "draw/fonts.hpp"
+#include "image/alike.hpp"
 #include "measure/quantity.hpp"
 #include "words/words.hpp"
 
@@ -142,7 +143,7 @@ void HandledPicture::keyPressEvent(QKeyEvent* event) {
 }
 
 TruePicture::TruePicture(Raster picture, double dpi, bool scaleKnown, LengthUnit unit, QWidget* parent)
-    : QDialog(parent), start_{std::move(picture), dpi, scaleKnown}, now_(start_), unit_(unit) {
+    : QDialog(parent), start_{std::move(picture), dpi, scaleKnown, {}}, now_(start_), unit_(unit) {
   setWindowTitle(tr("Make the picture true"));
   resize(scaled(980), scaled(640));
   auto* both = new QHBoxLayout(this);
@@ -154,7 +155,8 @@ TruePicture::TruePicture(Raster picture, double dpi, bool scaleKnown, LengthUnit
   column->setFixedWidth(scaled(300));
   both->addWidget(column);
   side->setSpacing(scaled(10));
-  mode_ = new Pills({tr("Two points"), tr("Four corners"), tr("Crop")}, tr("Make true by"));
+  mode_ =
+      new Pills({tr("Two points"), tr("Four corners"), tr("Crop"), tr("Alike points")}, tr("Make true by"));
   mode_->setCurrent(FourCorners);
   side->addWidget(mode_);
   note_ = wrapped({}, "");
@@ -207,7 +209,7 @@ void TruePicture::refresh() {
   view_->show(imageOf(now_.picture));
   const double w = now_.picture.width, h = now_.picture.height;
   high_->parentWidget()->setVisible(mode == FourCorners);
-  wide_->parentWidget()->setVisible(mode != Crop);
+  wide_->parentWidget()->setVisible(mode == TwoPoints || mode == FourCorners);
   if (mode == TwoPoints) {
     view_->setHandles({{w * 0.25, h * 0.5}, {w * 0.75, h * 0.5}}, {tr("here"), tr("and here")}, false);
     note_->setText(tr("Put the points on two places whose distance you measured on the cloth, and type it."));
@@ -219,6 +221,17 @@ void TruePicture::refresh() {
         tr("Put the points on the corners of something of known size that lies on the cloth: a sheet of "
            "paper, a cutting mat. Type its width and height."));
     act_->setText(tr("Straighten"));
+  } else if (mode == Alike) {
+    view_->setHandles({{w * 0.35, h * 0.5}, {w * 0.65, h * 0.5}}, {tr("this"), tr("and the same again")},
+                      false);
+    const QString known = now_.steps.empty() ? QString()
+                                             : QLatin1Char(' ') + tr("%n step(s) known.", nullptr,
+                                                                     static_cast<int>(now_.steps.size()));
+    note_->setText(
+        tr("Put the points on the same detail of the print in two repeats beside each other; then do so "
+           "for another direction. What is near is made exact.") +
+        known);
+    act_->setText(tr("These are alike"));
   } else {
     view_->setHandles({{w * 0.05, h * 0.05}, {w * 0.95, h * 0.95}}, {tr("upper left"), tr("lower right")},
                       false);
@@ -249,16 +262,30 @@ void TruePicture::act() {
       return work([now = now_, known](const Progress& progress) -> Result<Answer> {
         auto made = straightened(now.picture, known, progress);
         if (!made) return tl::make_unexpected(made.error());
-        return Answer{std::move(made->picture), made->dpi, true};
+        return Answer{std::move(made->picture), made->dpi, true, {}};
       });
     }
+    case Alike:
+      return work([now = now_, one = handles[0], two = handles[1]](const Progress&) -> Result<Answer> {
+        const auto step = alikeStep(now.picture, one, two);
+        if (!step) return tl::make_unexpected(step.error());
+        Answer out = now;
+        // The newest two that do not run the same way.
+        constexpr double kSameWay = 0.2;  // sine of the angle between
+        std::erase_if(out.steps, [&](Point s) {
+          return std::abs(cross(s, *step)) < kSameWay * length(s) * length(*step);
+        });
+        out.steps.push_back(*step);
+        if (out.steps.size() > 2) out.steps.erase(out.steps.begin());
+        return out;
+      });
     default: {
       const Box part{std::min(handles[0].x, handles[1].x), std::min(handles[0].y, handles[1].y),
                      std::max(handles[0].x, handles[1].x), std::max(handles[0].y, handles[1].y)};
       return work([now = now_, part](const Progress&) -> Result<Answer> {
         auto made = cropped(now.picture, part);
         if (!made) return tl::make_unexpected(made.error());
-        return Answer{std::move(*made), now.dpi, now.scaleKnown};
+        return Answer{std::move(*made), now.dpi, now.scaleKnown, now.steps};
       });
     }
   }
@@ -268,7 +295,7 @@ void TruePicture::evenLight() {
   work([now = now_](const Progress& progress) -> Result<Answer> {
     auto made = evened(now.picture, progress);
     if (!made) return tl::make_unexpected(made.error());
-    return Answer{std::move(*made), now.dpi, now.scaleKnown};
+    return Answer{std::move(*made), now.dpi, now.scaleKnown, now.steps};
   });
 }
 

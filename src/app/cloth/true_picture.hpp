@@ -52,13 +52,14 @@ class TruePicture : public QDialog {
     Raster picture;
     double dpi = 100;
     bool scaleKnown = false;
+    std::vector<Point> steps;  ///< of its repeat by alike points, pixels: at most two
   };
   TruePicture(Raster picture, double dpi, bool scaleKnown, LengthUnit unit, QWidget* parent = nullptr);
   const Answer& answer() const { return now_; }
   HandledPicture* view() { return view_; }
 
  private:
-  enum Mode { TwoPoints, FourCorners, Crop };
+  enum Mode { TwoPoints, FourCorners, Crop, Alike };
   void setMode(int mode);
   void act();
   void evenLight();

@@ -8,6 +8,7 @@
 #include "app/widgets/labels.hpp"
 #include "app/widgets/rows.hpp"
 #include "measure/quantity.hpp"
+#include "motif/thread.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -136,6 +137,13 @@ void MeetingCard::list(const Result<std::vector<Meeting>>& meetings) {
     strip->setAccessibleName(tr("Colours along both edges: %1").arg(verdict));
     rows_->addWidget(strip);
     rows_->addWidget(wrapped(detailText(m), "muted"));
+    const Rgb thread = threadFor(m);
+    auto* line = wrapped(tr("Thread that is seen least: "
+                            "<span style=\"background-color:%1\">&nbsp;&nbsp;&nbsp;&nbsp;&nbsp;</span> %1")
+                             .arg(QColor(thread.r, thread.g, thread.b).name()),
+                         "muted");
+    line->setTextFormat(Qt::RichText);
+    rows_->addWidget(line);
   }
 }
 

@@ -74,6 +74,40 @@ void SwatchView::refit() {
   update();
 }
 
+/// The repeat as a net of fine lines through the window's middle, and the print's mirror lines.
+void SwatchView::paintRepeat(QPainter& p) const {
+  if (!repeatKnown(print_)) return;
+  const double mm = 25.4 / print_.dpi;
+  const QRectF all(place_.toDevice({0, 0}), QSizeF(picture_.size()) * mm * place_.scale);
+  p.save();
+  p.setClipRect(all.intersected(QRectF(rect())));
+  const Lattice l = latticeOf(print_);
+  const bool one = print_.steps && !print_.steps->b;
+  p.setPen(QPen(QColor(27, 106, 136, 150), 1.2, Qt::DotLine));
+  constexpr int kReach = 12;
+  for (int i = -kReach; i <= kReach; ++i)
+    for (const bool first : {true, false}) {
+      if (one && !first) continue;
+      const Point step = first ? l.a : l.b, along = first ? l.b : l.a;
+      const Point from = at_ + static_cast<double>(i) * step;
+      const Point far = (2000 / length(along)) * along;
+      if (one) {
+        const Point d{-step.y, step.x};
+        p.drawLine(place_.toDevice(from - (2000 / length(d)) * d),
+                   place_.toDevice(from + (2000 / length(d)) * d));
+      } else {
+        p.drawLine(place_.toDevice(from - far), place_.toDevice(from + far));
+      }
+    }
+  QPen mirror(QColor(160, 60, 40, 190), 1.6, Qt::DashDotLine);
+  p.setPen(mirror);
+  for (const MirrorAxis& axis : print_.mirrors) {
+    const Point d = 2000.0 * towards(axis.direction);
+    p.drawLine(place_.toDevice(axis.point - d), place_.toDevice(axis.point + d));
+  }
+  p.restore();
+}
+
 void SwatchView::setDetail(std::optional<Point> detail) {
   detail_ = detail;
   update();
@@ -115,6 +149,7 @@ void SwatchView::paintEvent(QPaintEvent*) {
     paintSwatch(p, picture_, print_, paper(),
                 allowanceOutline(paper(), allowance_, Tips::Blunted, bluntBelow_), place_, QRectF(rect()),
                 currentPalette());
+  if (!picture_.isNull()) paintRepeat(p);
   if (detail_ && !picture_.isNull() && !outline_.empty())
     paintReference(p, paper(), *detail_, 1.4 * textScale(), [this](Point q) { return place_.toDevice(q); });
   if (hasFocus()) {

@@ -46,6 +46,7 @@ class SwatchView : public QWidget {
 
  private:
   void refit();
+  void paintRepeat(QPainter& p) const;
   QImage picture_;
   Print print_;
   Polygon outline_;

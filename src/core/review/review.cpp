@@ -42,6 +42,7 @@ const std::vector<Check>& checks() {
       {"window-off-print", "looks-for-window-off-print", checks_::windowOffPrint},
       {"print-scale", "looks-for-print-scale", checks_::printScale},
       {"print-repeat", "looks-for-print-repeat", checks_::printRepeat},
+      {"choices-short", "looks-for-choices-short", checks_::choicesShort},
       {"mirrored-wish", "looks-for-mirrored-wish", checks_::mirroredWish},
       {"stripes-mistake", "looks-for-stripes-mistake", checks_::stripesMistake},
       {"seams-part", "looks-for-seams-part", checks_::seamsPart, true},

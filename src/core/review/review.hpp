@@ -123,6 +123,7 @@ std::vector<Remark> tooFewCopies(const ReviewInput&);
 std::vector<Remark> windowOffPrint(const ReviewInput&);
 std::vector<Remark> printScale(const ReviewInput&);
 std::vector<Remark> printRepeat(const ReviewInput&);
+std::vector<Remark> choicesShort(const ReviewInput&);
 std::vector<Remark> seamsPart(const ReviewInput&);
 std::vector<Remark> stripesMistake(const ReviewInput&);
 std::vector<Remark> windowBeyondRepeat(const ReviewInput&);

@@ -488,6 +488,16 @@
     </message>
   </context>
   <context>
+    <name>clathra::TruePicture</name>
+    <message numerus="yes">
+      <source>%n step(s) known.</source>
+      <translation>
+        <numerusform>%n step known.</numerusform>
+        <numerusform>%n steps known.</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::UnitsCard</name>
     <message numerus="yes">
       <source>%n piece(s)</source>
@@ -1057,6 +1067,20 @@
       <translation>
         <numerusform>The detail that "%2" is found by lies on the selvedge or beyond the cloth for %n window.</numerusform>
         <numerusform>The detail that "%2" is found by lies on the selvedge or beyond the cloth for %n windows.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n window(s) of the choices of %2 do not fit on the cloth on hand beside the others: %3 more would give them.</source>
+      <translation>
+        <numerusform>%n window of the choices of %2 do not fit on the cloth on hand beside the others: %3 more would give them.</numerusform>
+        <numerusform>%n windows of the choices of %2 do not fit on the cloth on hand beside the others: %3 more would give them.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Without "%2", %n copy(ies), all others fit on what you have.</source>
+      <translation>
+        <numerusform>Without "%2", %n copy(ies), all others fit on what you have.</numerusform>
+        <numerusform>Without "%2", %n copy(ies), all others fit on what you have.</numerusform>
       </translation>
     </message>
   </context>
