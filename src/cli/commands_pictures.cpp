@@ -68,6 +68,7 @@ Status find(const Find& asked) {
   if (!project) return tl::make_unexpected(project.error());
   const auto cloth = findCloth(*project, asked.cloth);
   if (!cloth) return tl::make_unexpected(cloth.error());
+  if (const Cloth* c = clothById(*project, *cloth); !c->print) return fail("find-no-print", clothArg(*c));
   SearchWishes wishes;
   wishes.most = asked.most;
   const std::string looks[] = {"any", "mirror", "movement"};

@@ -247,6 +247,7 @@ constexpr Sentence kAll[] = {
          "or say how the print repeats.")},
     {"search-all-plain",
      QT_TRANSLATE_NOOP("core", "Nowhere on this print would such a window show more than plain ground.")},
+    {"find-no-print", QT_TRANSLATE_NOOP("core", "%1 has no print to be searched.")},
     {"find-look", QT_TRANSLATE_NOOP("core", "\"%1\" is no look; say any, mirror or movement.")},
     {"find-colour", QT_TRANSLATE_NOOP("core", "\"%1\" is no colour; write it like #1b6a88.")},
     {"find-shape", QT_TRANSLATE_NOOP("core", "The layout has no shape called \"%1\".")},

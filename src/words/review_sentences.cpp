@@ -239,7 +239,7 @@ constexpr Sentence kAll[] = {
          "%n window(s) of the choices of %2 do not fit on the cloth on hand beside the others: "
          "%3 more would give them.")},
     {"choices-short-fix",
-     QT_TRANSLATE_N_NOOP("core", "Without \"%2\", %n copy(ies), all others fit on what you have.")},
+     QT_TRANSLATE_NOOP("core", "Without \"%2\", of which %1 are wanted, all others fit on what you have.")},
     {"choices-short-fix-buy", QT_TRANSLATE_NOOP("core", "Buy %1 while it is sold, or want fewer copies.")},
     {"looks-for-mirrored-wish",
      QT_TRANSLATE_NOOP("core", "mirrored copies of a print without a mirror image")},

@@ -235,6 +235,45 @@ class CommandsTest : public QObject {
     QVERIFY2(r.err.trimmed().endsWith('.') || r.err.trimmed().endsWith('?'), r.err.constData());
     QVERIFY(!QFile::exists("/tmp/clathra-never.clathra"));
   }
+  /// The best windows first, each with its outline; what cannot be searched is said; the layout as sewn is a
+  /// picture that differs from the plain one.
+  void windowsAreFoundAndShown() {
+    const QTemporaryDir folder;
+    const QString file = folder.filePath(QStringLiteral("m.clathra"));
+    QCOMPARE(run({"demo", "mill-lantern", "-o", file}).code, 0);
+    const Ran r = run({"find", file, "--cloth", "Reed Ogee", "--shape", "diamond30", "--most", "5"});
+    QCOMPARE(r.code, 0);
+    const auto all = nlohmann::json::parse(r.out.toStdString());
+    QCOMPARE(all.size(), std::size_t(5));
+    for (const auto& w : all) {
+      QVERIFY(w["outline"].size() == 4 && w["mean_de"].get<double>() < 3 && w["lively"].get<double>() > 7);
+      double x = 0, y = 0;
+      for (const auto& c : w["outline"]) {
+        x += c[0].get<double>() / 4;
+        y += c[1].get<double>() / 4;
+      }
+      QVERIFY(std::hypot(x - w["at"][0].get<double>(), y - w["at"][1].get<double>()) < 1e-6);
+    }
+    // On a mirror line of the print, x = 31 or a whole half step from it.
+    const double off = std::fmod(std::abs(all[0]["at"][0].get<double>() - 31), 31);
+    QVERIFY(std::min(off, 31 - off) < 1e-3);
+    for (const QStringList& bad : {QStringList{"--cloth", "Oyster", "--shape", "square"},
+                                   {"--cloth", "B", "--shape", "kite"},
+                                   {"--cloth", "B", "--shape", "square", "--look", "odd"},
+                                   {"--cloth", "B", "--shape", "square", "--colour", "red"},
+                                   {"--cloth", "Nope", "--shape", "square"}}) {
+      const Ran no = run(QStringList{"find", file} + bad);
+      QCOMPARE(no.code, 1);
+      QVERIFY(no.out.isEmpty() && no.err.count('\n') == 1 && no.err.trimmed().endsWith('.'));
+    }
+    const QString plain = folder.filePath(QStringLiteral("a.png")),
+                  sewn = folder.filePath(QStringLiteral("b.png"));
+    QCOMPARE(run({"export", file, "--to", plain}).code, 0);
+    QCOMPARE(run({"export", file, "--to", sewn, "--as-sewn"}).code, 0);
+    QFile one(plain), two(sewn);
+    QVERIFY(one.open(QIODevice::ReadOnly) && two.open(QIODevice::ReadOnly));
+    QVERIFY(one.size() > 100'000 && two.size() > 100'000 && one.readAll() != two.readAll());
+  }
   /// Steps in mm of the cloth, y down; absent where only one can be seen.
   void repeatWritesTheContract() {
     const Ran r =

@@ -1076,12 +1076,5 @@
         <numerusform>%n windows of the choices of %2 do not fit on the cloth on hand beside the others: %3 more would give them.</numerusform>
       </translation>
     </message>
-    <message numerus="yes">
-      <source>Without "%2", %n copy(ies), all others fit on what you have.</source>
-      <translation>
-        <numerusform>Without "%2", %n copy(ies), all others fit on what you have.</numerusform>
-        <numerusform>Without "%2", %n copy(ies), all others fit on what you have.</numerusform>
-      </translation>
-    </message>
   </context>
 </TS>
