@@ -204,6 +204,32 @@ class AsSewnTest : public QObject {
       QCOMPARE(looked, 30);
     }
   }
+  /// A window over the picture's left and upper edge, on a print that repeats by the picture: each place of
+  /// the preview shows what lies a step further.
+  void aWindowOverTheEdgeShowsTheNextRepeat() {
+    const Picture picture = *pictureFromImage(colouredByPlace());
+    Print print;
+    print.picture = "p";
+    print.dpi = kPerMm * 25.4;
+    print.steps = RepeatSteps{{kWide, 0}, Point{0, kHigh}};
+    const Polygon kite{{6, -14}, {27, 22}, {6, 34}, {-15, 22}};
+    QImage image(900, 900, QImage::Format_RGB32);
+    image.fill(Qt::white);
+    QPainter painter(&image);
+    paintUnit(painter, picture, print, kite, 6, UnitKind::Pinwheel, QRectF(image.rect()), dayPalette());
+    painter.end();
+    const double scale = 900 / (2 * distance(kite[0], kite[2])) * 0.98;
+    for (int i = 0; i < 6; ++i)
+      for (const Point on : {Point{6, 4}, {12, 14}, {-2, 18}, {6, 30}, {-10, 21}, {7, -6}}) {
+        const Point at = scale * rotated(on - kite[0], Angle::degrees(60.0 * i)) + Point{450, 450};
+        Point want = on;
+        if (want.x < 0) want.x += kWide;
+        if (want.y < 0) want.y += kHigh;
+        const Point seen = placeOf(image.pixel(int(at.x), int(at.y)));
+        QVERIFY2(distance(seen, want) < kRead + 1 / scale,
+                 qPrintable(QStringLiteral("%1,%2 shows %3,%4").arg(on.x).arg(on.y).arg(seen.x).arg(seen.y)));
+      }
+  }
   /// Beyond its picture a print goes on by its steps; where they are not known nothing is made up.
   void beyondThePictureAPrintGoesOnByItsSteps() {
     const Picture picture = *pictureFromImage(colouredByPlace());
