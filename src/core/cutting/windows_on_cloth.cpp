@@ -75,7 +75,9 @@ class Placing {
     const auto together = shortestTogether(wished, ground, progress_);
     const bool bought = ground.on < 0 && !ground.mark;
     if (!together && !bought) return false;
-    if (bought && belowEachOther(ground, wished, together)) return true;
+    // What was not looked for to the end may be longer than one choice below the other.
+    const bool compare = bought || (together && !together->exact);
+    if (compare && belowEachOther(ground, wished, together)) return true;
     if (!together) return false;
     for (std::size_t k = 0; k < wished.size(); ++k)
       add(k, together->windows[k], together->exact, together->worstPlace);

@@ -151,7 +151,7 @@ Served serveAtOnce(const ServeProblem& p) {
 
 Served serveMost(const ServeProblem& p, const Progress& progress, int nodes) {
   Served out = serveAtOnce(p);
-  constexpr std::size_t kMostSpots = 6'000;  // more would keep one waiting
+  constexpr std::size_t kMostSpots = 1'500;  // more would keep one waiting
   if (out.exact || p.before.size() > kMostSpots || progress.cancelled()) return out;
   glp_term_out(GLP_OFF);  // of this thread
   const LinearProgramme programme = programmeOf(p);
@@ -164,7 +164,9 @@ Served serveMost(const ServeProblem& p, const Progress& progress, int nodes) {
   out.atMost = std::min(out.atMost, static_cast<int>(fromFloat(glp_get_obj_val(programme.get()))));
   out.exact = static_cast<int>(out.spots.size()) == out.atMost;
   if (out.exact || progress.cancelled()) return out;
-  Watch watch{progress, out.atMost, nodes};
+  // Branches of large programmes take longer.
+  constexpr std::size_t kFew = 300;
+  Watch watch{progress, out.atMost, p.before.size() > kFew ? nodes / 20 : nodes};
   glp_iocp whole;
   glp_init_iocp(&whole);
   whole.msg_lev = GLP_MSG_OFF;

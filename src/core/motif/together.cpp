@@ -131,10 +131,15 @@ TogetherSet shortestOf(const std::vector<Candidate>& all, const ServeProblem& pr
   best.exact = true;
   best.atLeast = best.length;
   bool open = false;  // a length was left undecided
+  // A programme of a few hundred spots takes a moment, of thousands minutes: then what comes first is taken,
+  // and the bound is said.
   constexpr int kMostTried = 40;
+  constexpr std::size_t kEffort = 4'000, kMostSpots = 1'200;
+  const std::size_t size = std::max<std::size_t>(1, endingBy(all, best.length));
+  const int most = size > kMostSpots ? 0 : std::clamp(static_cast<int>(kEffort / size), 2, kMostTried);
   int tried = 0;
   for (auto at = possible; at != ends.end() && !progress.cancelled(); ++at) {
-    if (++tried > kMostTried) {
+    if (++tried > most) {
       if (!open) best.atLeast = *at;
       open = true;
       break;
