@@ -202,6 +202,7 @@ constexpr Sentence kAll[] = {
     {"sum-windows-worst", QT_TRANSLATE_N_NOOP("core", "%n window(s), %2 (worst place assumed)")},
     {"sum-windows-at-most",
      QT_TRANSLATE_N_NOOP("core", "%n window(s), %2 (a shorter length was not ruled out)")},
+    {"sum-windows-among", QT_TRANSLATE_N_NOOP("core", "%n window(s), %2, among the others")},
     {"sum-windows", QT_TRANSLATE_N_NOOP("core", "%n window(s), %2")},
     {"shapes-standing", QT_TRANSLATE_NOOP("core", "%1, standing turned by %2°")},
     {"no-such-cloth-project", QT_TRANSLATE_NOOP("core", "There is no such cloth in this project.")},

@@ -168,8 +168,10 @@ TruePicture::TruePicture(Raster picture, double dpi, bool scaleKnown, LengthUnit
     side->addWidget(fieldRow(name, f));
     return f;
   };
-  wide_ = field(tr("Known length"), 210);
-  high_ = field(tr("Known height"), 297);
+  // The sheet of paper that is likely at hand.
+  const bool inch = unit == LengthUnit::Inch;
+  wide_ = field(tr("Known length"), inch ? 215.9 : 210);
+  high_ = field(tr("Known height"), inch ? 279.4 : 297);
   act_ = button({}, "act");
   side->addWidget(act_);
   even_ = button(tr("Even the light"));

@@ -293,15 +293,20 @@ void CutStation::fillMethods() {
   if (const CutMethod* m = plan()->method())
     for (const CutGroup& g : m->groups) patches += g.demand.pieces;
   for (const WindowPart& w : plan()->windows) windows += w.copies;
-  methodsTitle_->setText(tr("Ways to cut the %1").arg(tr("%n patch(es)", nullptr, patches)));
-  for (const CutMethod& m : plan()->methods) addMethod(m);
+  // Where all pieces show a motif no method has anything to cut.
+  const bool windowsAlone = patches == 0 && windows > 0;
+  methodsTitle_->setText(windowsAlone ? tr("Windows alone, cut with scissors")
+                                      : tr("Ways to cut the %1").arg(tr("%n patch(es)", nullptr, patches)));
+  if (!windowsAlone)
+    for (const CutMethod& m : plan()->methods) addMethod(m);
   methodRows_->end();
   methodsArea_->updateGeometry();
   windowsNote_->setVisible(windows > 0);
   if (windows > 0)
     windowsNote_->setText(
         plan()->windowLength && !cloth()->scraps
-            ? tr("%1 stand apart: %2 and about %3 more, whichever way is chosen.")
+            ? (windowsAlone ? tr("%1: %2 and about %3.")
+                            : tr("%1 stand apart: %2 and about %3 more, whichever way is chosen."))
                   .arg(tr("%n motif window(s)", nullptr, windows), clothText(session_, *plan()->windowLength),
                        minutesText(plan()->windowMinutes))
             : tr("%1 stand apart: about %2 more.")

@@ -114,7 +114,10 @@ void addWhole(CutPlan& plan, const Cloth& cloth) {
   plan.length = whole;
   plan.sum = method->sum;
   for (const WindowPart& w : plan.windows)
-    if (w.copies > 0)
+    if (w.copies > 0 && w.length.value_or(0) < 1e-6 && !w.windows.empty())
+      plan.sum.push_back(
+          {Message("sum-windows-among", w.copies, w.name), static_cast<double>(w.copies), false});
+    else if (w.copies > 0)
       plan.sum.push_back({Message(!w.exact       ? "sum-windows-at-most"
                                   : w.worstPlace ? "sum-windows-worst"
                                                  : "sum-windows",

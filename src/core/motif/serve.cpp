@@ -158,9 +158,13 @@ Served serveMost(const ServeProblem& p, const Progress& progress, int nodes) {
   glp_smcp simplex;
   glp_init_smcp(&simplex);
   simplex.msg_lev = GLP_MSG_OFF;
-  constexpr int kMostSteps = 200'000;
-  simplex.it_lim = kMostSteps;
-  if (glp_simplex(programme.get(), &simplex) != 0 || glp_get_status(programme.get()) != GLP_OPT) return out;
+  // In short turns, so that it can be stopped.
+  constexpr int kAtOnce = 400, kMostTurns = 100;
+  simplex.it_lim = kAtOnce;
+  int turns = 0, solved = GLP_EITLIM;
+  while (solved == GLP_EITLIM && ++turns <= kMostTurns && !progress.cancelled())
+    solved = glp_simplex(programme.get(), &simplex);
+  if (solved != 0 || glp_get_status(programme.get()) != GLP_OPT) return out;
   out.atMost = std::min(out.atMost, static_cast<int>(fromFloat(glp_get_obj_val(programme.get()))));
   out.exact = static_cast<int>(out.spots.size()) == out.atMost;
   if (out.exact || progress.cancelled()) return out;

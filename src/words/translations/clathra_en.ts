@@ -1076,5 +1076,12 @@
         <numerusform>%n windows of the choices of %2 do not fit on the cloth on hand beside the others: %3 more would give them.</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n window(s), %2, among the others</source>
+      <translation>
+        <numerusform>%n window, %2, among the others</numerusform>
+        <numerusform>%n windows, %2, among the others</numerusform>
+      </translation>
+    </message>
   </context>
 </TS>
