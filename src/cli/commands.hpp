@@ -29,6 +29,7 @@ void addMeasured(CLI::App& app, Outcome& outcome);
 void addWhich(CLI::App& app, Outcome& outcome);
 void addScan(CLI::App& app, Outcome& outcome);
 void addPractice(CLI::App& app, Outcome& outcome);
+void addPracticePhoto(CLI::App& app, Outcome& outcome);
 void addCut(CLI::App& app, Outcome& outcome);
 void addGives(CLI::App& app, Outcome& outcome);
 void addShelf(CLI::App& app, Outcome& outcome);

@@ -102,8 +102,9 @@ Status writeSheets(const Project& project, const SheetPlan& plan, const PaperOpt
   if (plan.sheets.empty()) return {};
   if (const auto ok = makeFolder(o.out); !ok) return ok;
   if (o.format == "pdf") return writePdf(o, "papers", sheetsPdf(project, plan, {}, scale));
+  const NeighbourMarks marks = neighbourMarks(project);
   return writeMany(o, "papers", plan.sheets.size(), [&](std::size_t s) {
-    return o.format == "dxf" ? sheetDxf(project, plan, s, o.cut) : sheetSvg(project, plan, s, o.cut);
+    return o.format == "dxf" ? sheetDxf(project, plan, s, o.cut) : sheetSvg(project, plan, s, marks, o.cut);
   });
 }
 

@@ -3,6 +3,7 @@
 #include <memory>
 
 #include "cli/commands.hpp"
+#include "draw/prints.hpp"
 #include "filesystem.hpp"
 #include "image/decode.hpp"
 #include "image/repeat_finder.hpp"
@@ -104,6 +105,43 @@ Status find(const Find& asked) {
   return {};
 }
 
+std::string printNames() {
+  std::string out;
+  for (const PrintDesign& d : printDesigns())
+    out += (out.empty() ? "" : ", ") + d.file.substr(0, d.file.find('.'));
+  return out;
+}
+
+struct Photo {
+  std::string print, to;
+  std::optional<double> tilt, lean, uneven, noise, perMm;
+  std::uint32_t seed = 1;
+};
+
+/// The stand-in camera; says where the card's corners lie, so that a straightened picture can be judged.
+Status photograph(const Photo& o) {
+  const auto& all = printDesigns();
+  const auto design = std::find_if(all.begin(), all.end(), [&](const PrintDesign& d) {
+    return d.file == o.print || d.file.substr(0, d.file.find('.')) == o.print;
+  });
+  if (design == all.end()) return fail("photo-print", o.print, printNames());
+  PracticePhoto how = usualPractice(*design);
+  if (o.tilt) how.tilt = Angle::degrees(*o.tilt);
+  if (o.lean) how.leanX = how.leanY = *o.lean;
+  how.unevenness = o.uneven.value_or(how.unevenness);
+  how.noise = o.noise.value_or(how.noise);
+  how.perMm = o.perMm.value_or(how.perMm);
+  how.seed = o.seed;
+  const auto taken = photographOf(*design, how);
+  const auto png = encodePng(taken.picture);
+  if (!png) return tl::make_unexpected(png.error());
+  if (const auto ok = writeWhole(realFileSystem(), o.to, std::as_bytes(std::span(*png))); !ok) return ok;
+  json corners = json::array();
+  for (const Point p : taken.card.corners) corners.push_back(pointJson(p));
+  print({{"card", corners}, {"width", taken.card.width}, {"height", taken.card.height}});
+  return {};
+}
+
 }  // namespace
 
 void addFind(CLI::App& app, Outcome& outcome) {
@@ -128,6 +166,23 @@ void addRepeat(CLI::App& app, Outcome& outcome) {
   cmd->callback([=, &outcome] {
     outcome.status = repeat(*image, given->count() > 0 ? std::optional(*dpi) : std::nullopt);
   });
+}
+
+void addPracticePhoto(CLI::App& app, Outcome& outcome) {
+  auto* cmd = app.add_subcommand("practice-photo",
+                                 "The stand-in camera: one of our prints askew, with a card on it, as PNG");
+  const auto o = std::make_shared<Photo>();
+  cmd->add_option("print", o->print, printNames())->required();
+  cmd->add_option("-o", o->to, "the picture")->required();
+  cmd->add_option("--tilt", o->tilt, "of the cloth, in degrees")->check(CLI::Range(-180.0, 180.0));
+  cmd->add_option("--lean", o->lean, "change of scale from the middle to a side, 0 to 0.3")
+      ->check(CLI::Range(0.0, 0.3));
+  cmd->add_option("--uneven", o->uneven, "how much darker the far corner is, 0 to 1")
+      ->check(CLI::Range(0.0, 1.0));
+  cmd->add_option("--noise", o->noise, "in levels")->check(CLI::Range(0.0, 100.0));
+  cmd->add_option("--per-mm", o->perMm, "pixels to the mm in the middle")->check(CLI::Range(0.5, 20.0));
+  cmd->add_option("--seed", o->seed, "of all that is left to chance");
+  cmd->callback([=, &outcome] { outcome.status = photograph(*o); });
 }
 
 }  // namespace clathra::cli

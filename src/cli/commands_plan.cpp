@@ -5,6 +5,7 @@
 
 #include "cli/commands.hpp"
 #include "cutting/batch.hpp"
+#include "cutting/window_order.hpp"
 #include "draw/exporter.hpp"
 #include "draw/map.hpp"
 #include "draw/pictures.hpp"
@@ -60,7 +61,9 @@ json placementsJson(const Project& project, const CutPlan& plan) {
   const auto onShelf = [&](const PlacedPatch& p, const Polygon& outline) {
     return outlineJson(translated(outline, {0, origin(p.length).from}));
   };
-  for (const PlacedPatch& p : plan.method()->laid.placements) {
+  const std::vector<int> numbers = windowNumbers(plan.method()->laid);
+  for (std::size_t i = 0; i < numbers.size(); ++i) {
+    const PlacedPatch& p = plan.method()->laid.placements[i];
     json one = {{"shape", project.layout->shapes[p.shape].name},
                 {"handed", p.hand},
                 {"motif", nullptr},
@@ -68,6 +71,8 @@ json placementsJson(const Project& project, const CutPlan& plan) {
                 {"polygon", onShelf(p, p.patch)}};
     for (const WindowPart& w : plan.windows)
       if (p.motif == w.motif) one["motif"] = w.name;
+    if (numbers[i] > 0) one["number"] = numbers[i];
+    if (p.set > 0) one["set"] = p.set;
     if (!p.rough.empty()) one["rough"] = onShelf(p, p.rough);
     out.push_back(std::move(one));
   }

@@ -43,6 +43,7 @@ int main(int argc, char** argv) {  // NOLINT(bugprone-exception-escape)
   addWhich(app, outcome);
   addScan(app, outcome);
   addPractice(app, outcome);
+  addPracticePhoto(app, outcome);
   addCut(app, outcome);
   addMotif(app, outcome);
   addFind(app, outcome);

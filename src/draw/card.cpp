@@ -149,6 +149,7 @@ class CardRun {
       if (motif == project_.motifs.end() || part.copies == 0) continue;
       need(84);  // heading, picture and boxes stay together
       heading(inWords(Message("windows-of", part.copies, part.name)));
+      const bool scissors = project_.settings.overrun.value_or(Length{}).mm() == 0;
       picture(*motif);
       const double x = kEdge + 62, top = y_;
       double y = y_;
@@ -162,16 +163,23 @@ class CardRun {
                              kSmall + 0.3, QFont::DemiBold) +
              1.5;
       }
-      y +=
-          text_.paragraph(
-              cloth_.drawnBehind
-                  ? QStringLiteral("Lay the window template on the back of the cloth until it shows this "
-                                   "picture, as it is seen from there. Mark round the outer (dashed) line "
-                                   "and cut with scissors.")
-                  : QStringLiteral("Lay the window template on the cloth, right side up, until it shows this "
-                                   "picture. Mark round the outer (dashed) line and cut with scissors."),
-              x, y, width() - 62, kSmall + 0.3) +
-          1.5;
+      y += text_.paragraph(
+               (cloth_.drawnBehind
+                    ? QStringLiteral("Lay the window template on the back of the cloth until it shows this "
+                                     "picture, as it is seen from there.")
+                    : QStringLiteral("Lay the window template on the cloth, right side up, until it shows "
+                                     "this picture.")) +
+                   QLatin1Char(' ') +
+                   (scissors ? QStringLiteral("Mark round the outer (dashed) line and cut with scissors.")
+                             : QStringLiteral("Mark round the outer (dashed) line; a tool that runs past "
+                                              "corners by %1 is allowed for.")
+                                   .arg(q(writeFine(project_.settings.overrun->mm(), 1)))) +
+                   QLatin1Char(' ') +
+                   QStringLiteral("In the order of the map's numbers, %1, no cut goes through a window that "
+                                  "is still wanted; to take another first, fold it and begin inside.")
+                       .arg(inWords(windowNumbersOf(plan_.method()->laid, part.motif))),
+               x, y, width() - 62, kSmall + 0.3) +
+           1.5;
       y += text_.paragraph(
           QStringLiteral("Chosen %1.%2")
               .arg(q(motif->date),

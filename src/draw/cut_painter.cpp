@@ -4,7 +4,9 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <map>
 
+#include "cutting/window_order.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
 #include "draw/pictures.hpp"
@@ -73,7 +75,7 @@ class CutMap {
 
   void paint() {
     const auto runs = runsOf(laid_);
-    numberWindows();
+    numbers_ = windowNumbers(laid_);
     for (const Row& r : rows_) {
       row_ = &r;
       plates_.clear();
@@ -251,22 +253,13 @@ class CutMap {
   void bands() {
     for (const Band& b : laid_.bands) {
       if (b.length != row_->length || b.kind == BandKind::Windows || b.kind == BandKind::Row ||
-          b.kind == BandKind::Traced)
+          cutAtOnce(b.kind))
         continue;
       const bool squaring = b.kind == BandKind::Squaring;
       p_.setPen(squaring ? QPen(Qt::NoPen) : QPen(look_.palette->ink, look_.text / 12));
       p_.setBrush(QBrush(squaring ? look_.palette->line : look_.palette->chosen, Qt::SolidPattern));
       p_.drawRect(band(b.from, b.to));
     }
-  }
-
-  /// Windows are numbered choice by choice, on whichever length they lie, as the labels say.
-  void numberWindows() {
-    numbers_.assign(laid_.placements.size(), 0);
-    int next = 1;
-    for (const WindowPart& part : plan_.windows)
-      for (std::size_t i = 0; i < laid_.placements.size(); ++i)
-        if (laid_.placements[i].motif == part.motif) numbers_[i] = next++;
   }
 
   void patches() {
@@ -291,7 +284,14 @@ class CutMap {
       }
       p_.setPen(seamPen());
       p_.setBrush(fill());
-      p_.drawPolygon(mapped(p.rough.empty() ? p.patch : p.rough));
+      const Polygon& shown = p.rough.empty() ? p.patch : p.rough;
+      p_.drawPolygon(mapped(shown));
+      if (p.set == 0) continue;
+      print(mapped(shown), 1);
+      p_.setBrush(Qt::NoBrush);
+      p_.drawPolygon(mapped(shown));
+      const Point middle = centroid(shown);
+      plate(at(middle.x, middle.y), QString::number(p.set), smallest(shown));
     }
   }
 
@@ -453,21 +453,38 @@ void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan,
   painter.restore();
 }
 
+/// First and last set of each stack of layered repeats.
+static std::vector<std::pair<int, int>> setsOfStacks(const CutLayout& laid) {
+  std::map<int, std::pair<int, int>> out;  // by band
+  for (const PlacedPatch& p : laid.placements) {
+    if (p.set == 0) continue;
+    auto& [first, last] = out.try_emplace(p.band, p.set, p.set).first->second;
+    first = std::min(first, p.set);
+    last = std::max(last, p.set);
+  }
+  std::vector<std::pair<int, int>> list;
+  for (const auto& [band, sets] : out) list.push_back(sets);
+  return list;
+}
+
 std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& whole) {
   std::vector<MapLabel> out;
   const CutPlan plan = oneOfEach(whole);
   const CutMethod* m = plan.method();
   if (!m) return out;
   const LengthUnit unit = project.settings.unit;
-  int window = 1;
+  const bool scissors = project.settings.overrun.value_or(Length{}).mm() == 0;
   for (const WindowPart& w : plan.windows) {
     if (w.windows.empty()) continue;
-    const int n = static_cast<int>(w.windows.size());
-    out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Window %1"),
-                             QT_TRANSLATE_NOOP("map", "Windows %1 to %2"), window, n),
-                   say("%1, cut with scissors").arg(QString::fromStdString(w.name))});
-    window += n;
+    const QString name = QString::fromStdString(w.name), numbers = inWords(windowNumbersOf(m->laid, w.motif));
+    out.push_back({(w.windows.size() == 1 ? say("Window %1") : say("Windows %1")).arg(numbers),
+                   scissors ? say("%1, cut with scissors").arg(name)
+                            : say("%1, cut with a tool that overruns").arg(name)});
   }
+  for (const auto& [first, last] : setsOfStacks(m->laid))
+    out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Set %1"), QT_TRANSLATE_NOOP("map", "Sets %1 to %2"),
+                             first, last - first + 1),
+                   say("through all layers, one repeat apart")});
   const auto size = [&](double mm) { return inWords(sizeArg(mm), unit); };
   for (const BandRun& run : runsOf(m->laid)) {
     const CutGroup& g = m->groups[static_cast<std::size_t>(run.group)];

@@ -181,11 +181,22 @@ QByteArray layeredSvg(const Project& project, const CutPage& cuts,
   return out + "</g>\n</svg>\n";
 }
 
-bool marksOfNeighbours(const Project& project) {
-  return project.settings.marks.outer || project.settings.marks.ticks;
+SheetLook lookWith(const NeighbourMarks& marks) {
+  SheetLook look;
+  look.geometry = marks.geometry.get();
+  look.colours = &marks.colours;
+  return look;
 }
 
 }  // namespace
+
+NeighbourMarks neighbourMarks(const Project& project, const Progress& progress) {
+  NeighbourMarks out;
+  if (project.settings.marks.outer || project.settings.marks.ticks) out.geometry = geometryOf(project.layout);
+  if (project.settings.marks.ticks)
+    if (auto colours = colourTicks(project, progress)) out.colours = std::move(*colours);
+  return out;
+}
 
 Result<QByteArray> templateSvg(const Project& project, const TemplatePlan& plan, std::size_t page,
                                const CutWishes& wishes) {
@@ -210,9 +221,8 @@ QByteArray rulerCardPdf(const Project& project, const RulerCard& card, const Pag
 
 void paintSheetPages(QPainter& painter, const Project& project, const SheetPlan& plan, PrintScale scale,
                      const std::function<void()>& newPage, const Progress& progress) {
-  const auto geometry = marksOfNeighbours(project) ? geometryOf(project.layout) : nullptr;
-  SheetLook look;
-  look.geometry = geometry.get();
+  const NeighbourMarks marks = neighbourMarks(project, progress);
+  const SheetLook look = lookWith(marks);
   for (std::size_t s = 0; s < plan.sheets.size() && !progress.cancelled(); ++s) {
     if (s > 0) newPage();
     progress.report(static_cast<double>(s) / static_cast<double>(plan.sheets.size()));
@@ -230,7 +240,7 @@ void paintSheetPages(QPainter& painter, const Project& project, const SheetPlan&
   }
   if (listsPlaces(project, plan)) {
     newPage();
-    paintPlaceList(painter, project, plan, geometry.get(), newPage);
+    paintPlaceList(painter, project, plan, marks, newPage);
   }
 }
 
@@ -245,13 +255,11 @@ Result<QByteArray> sheetsPdf(const Project& project, const SheetPlan& plan, cons
 }
 
 Result<QByteArray> sheetSvg(const Project& project, const SheetPlan& plan, std::size_t sheet,
-                            const CutWishes& wishes) {
+                            const NeighbourMarks& marks, const CutWishes& wishes) {
   const auto cuts = sheetCuts(*project.layout, plan, sheet, wishes);
   if (!cuts) return tl::make_unexpected(cuts.error());
-  const auto geometry = marksOfNeighbours(project) ? geometryOf(project.layout) : nullptr;
-  SheetLook look;
+  SheetLook look = lookWith(marks);
   look.outlines = false;
-  look.geometry = geometry.get();
   return layeredSvg(project, *cuts,
                     [&](QPainter& painter) { paintSheet(painter, project, plan, sheet, look); });
 }

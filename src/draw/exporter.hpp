@@ -6,6 +6,7 @@
 
 #include "cutting/batch.hpp"
 #include "draw/layout_painter.hpp"
+#include "draw/neighbour_marks.hpp"
 #include "exchange/cut_file.hpp"
 #include "exchange/practice_cutter.hpp"
 #include "filesystem.hpp"
@@ -58,7 +59,7 @@ void scaleAboutMiddle(QPainter& painter, const Page& page, PrintScale scale);
 /// A sheet for a machine or a drawing program: groups `cut`, closed paths or shared lines, and `marks`.
 /// Errors: as sheetCuts.
 [[nodiscard]] Result<QByteArray> sheetSvg(const Project& project, const SheetPlan& plan, std::size_t sheet,
-                                          const CutWishes& wishes = {});
+                                          const NeighbourMarks& marks, const CutWishes& wishes = {});
 [[nodiscard]] Result<QByteArray> sheetDxf(const Project& project, const SheetPlan& plan, std::size_t sheet,
                                           const CutWishes& wishes = {});
 [[nodiscard]] Result<QByteArray> templateSvg(const Project& project, const TemplatePlan& plan,

@@ -14,6 +14,14 @@ double PageText::width(const QString& text, double size, int weight) const {
   return QFontMetricsF(textFont(size * kScale, weight)).horizontalAdvance(text) / kScale;
 }
 
+double PageText::height(const QString& text, double w, double size, int weight) const {
+  return QFontMetricsF(textFont(size * kScale, weight))
+             .boundingRect(QRectF(0, 0, w * kScale, 1e5), Qt::TextWordWrap | Qt::AlignLeft | Qt::AlignTop,
+                           text)
+             .height() /
+         kScale;
+}
+
 double PageText::line(const QString& text, double x, double y, double size, int weight,
                       const QColor& colour) const {
   p_.save();

@@ -17,6 +17,8 @@ class PageText {
   /// Wrapped within a width; gives the height used.
   double paragraph(const QString& text, double x, double y, double width, double size,
                    int weight = QFont::Normal, const QColor& colour = Qt::black) const;
+  /// Of a paragraph.
+  double height(const QString& text, double width, double size, int weight = QFont::Normal) const;
   double width(const QString& text, double size, int weight = QFont::Normal) const;
 
  private:

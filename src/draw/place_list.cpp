@@ -14,8 +14,13 @@ namespace clathra {
 namespace {
 
 /// Ticks as "edge 2 at 25.4 mm": edges clockwise on the finished side, from the corner nearest the top.
-QStringList tickWords(const Project& project, const PlaceMarks& marks, std::uint32_t piece) {
+QStringList tickWords(const Project& project, const PlaceMarks& marks, const ColourTicks& colours,
+                      std::uint32_t piece) {
   QStringList out;
+  std::vector<std::pair<Point, bool>> ticks;  // is it a change of colour?
+  for (const PlaceTick& t : marks.ticks) ticks.emplace_back(t.at, false);
+  if (const auto own = colours.find(piece); own != colours.end())
+    for (const ColourTick& t : own->second) ticks.emplace_back(t.at, true);
   const PolygonView p = project.layout->outline(piece);
   const auto sides = edgesOf(p);
   std::size_t first = 0;
@@ -31,15 +36,19 @@ QStringList tickWords(const Project& project, const PlaceMarks& marks, std::uint
     Point from = p[side.first], to = p[(side.first + side.edges) % p.size()];
     if (!clockwise) std::swap(from, to);
     const Point along = (1 / distance(from, to)) * (to - from);
-    std::vector<double> at;
-    for (const PlaceTick& t : marks.ticks)
-      if (std::abs(cross(along, t.at - from)) < 0.05 && dot(along, t.at - from) > -0.05 &&
-          dot(along, t.at - to) < 0.05)
-        at.push_back(dot(along, t.at - from));
+    std::vector<std::pair<double, bool>> at;
+    for (const auto& [tick, colour] : ticks)
+      if (std::abs(cross(along, tick - from)) < 0.05 && dot(along, tick - from) > -0.05 &&
+          dot(along, tick - to) < 0.05)
+        at.emplace_back(dot(along, tick - from), colour);
     std::sort(at.begin(), at.end());
-    for (const double mm : at)
-      if (std::abs(mm - side.length / 2) > 0.05)  // the middle of an edge is marked on any paper
-        out << QObject::tr("edge %1 at %2").arg(k + 1).arg(QString::fromStdString(writeFine(mm, 1)));
+    for (const auto& [mm, colour] : at) {
+      const QString place = QString::fromStdString(writeFine(mm, 1));
+      if (colour)
+        out << QObject::tr("colour on edge %1 at %2").arg(k + 1).arg(place);
+      else if (std::abs(mm - side.length / 2) > 0.05)  // the middle of an edge is marked on any paper
+        out << QObject::tr("edge %1 at %2").arg(k + 1).arg(place);
+    }
   }
   return out;
 }
@@ -55,7 +64,7 @@ bool listsPlaces(const Project& project, const SheetPlan& plan) {
   });
 }
 
-QString placeLine(const Project& project, const Geometry* geometry, std::uint32_t piece) {
+QString placeLine(const Project& project, const NeighbourMarks& neighbours, std::uint32_t piece) {
   const Piece& p = project.layout->pieces[piece];
   const PaperMarks& wanted = project.settings.marks;
   QStringList parts{shapeWords(project.layout->shapes[p.shape].title)};
@@ -63,16 +72,16 @@ QString placeLine(const Project& project, const Geometry* geometry, std::uint32_
   if (wanted.sign)
     if (const Cloth* cloth = clothById(project, project.painting[piece]))
       parts << QString::fromStdString(cloth->sign);
-  if (!geometry) return parts.join(QStringLiteral(", "));
-  const PlaceMarks marks = placeMarks(*geometry, piece);
+  if (!neighbours.geometry) return parts.join(QStringLiteral(", "));
+  const PlaceMarks marks = placeMarks(*neighbours.geometry, piece);
   if (wanted.outer && !marks.outer.empty())
     parts << QObject::tr("%n edge(s) at the rim", nullptr, static_cast<int>(marks.outer.size()));
-  if (wanted.ticks) parts << tickWords(project, marks, piece);
+  if (wanted.ticks) parts << tickWords(project, marks, neighbours.colours, piece);
   return parts.join(QStringLiteral(", "));
 }
 
 void paintPlaceList(QPainter& painter, const Project& project, const SheetPlan& plan,
-                    const Geometry* geometry, const std::function<void()>& newPage) {
+                    const NeighbourMarks& marks, const std::function<void()>& newPage) {
   const PageText text(painter);
   const Page& page = plan.page;
   constexpr double kSize = 3, kRow = 4.3, kNumber = 16, kColumnGap = 5;
@@ -91,7 +100,7 @@ void paintPlaceList(QPainter& painter, const Project& project, const SheetPlan& 
     const Piece& p = project.layout->pieces[i];
     if (!again[at(p.shape, p.hand)]) continue;
     // Pieces in a row that bear the same are one line: "12–18".
-    const QString line = placeLine(project, geometry, i), number = QString::number(i + 1);
+    const QString line = placeLine(project, marks, i), number = QString::number(i + 1);
     if (!rows.empty() && rows.back().second == line && last + 1 == i)
       rows.back().first = rows.back().first.section(QChar(0x2013), 0, 0) + QChar(0x2013) + number;
     else

@@ -3,7 +3,7 @@
 #include <QPainter>
 #include <functional>
 
-#include "layout/derived.hpp"
+#include "draw/neighbour_marks.hpp"
 #include "paper/sheets.hpp"
 
 namespace clathra {
@@ -13,8 +13,8 @@ bool listsPlaces(const Project& project, const SheetPlan& plan);
 /// By number: shape, hand, cloth, edges at the rim, ticks by edge and distance; in mm, as many pages as it
 /// takes. Without the geometry, rims and ticks are left out.
 void paintPlaceList(QPainter& painter, const Project& project, const SheetPlan& plan,
-                    const Geometry* geometry, const std::function<void()>& newPage);
+                    const NeighbourMarks& marks, const std::function<void()>& newPage);
 /// The line of one piece after its number.
-QString placeLine(const Project& project, const Geometry* geometry, std::uint32_t piece);
+QString placeLine(const Project& project, const NeighbourMarks& marks, std::uint32_t piece);
 
 }  // namespace clathra

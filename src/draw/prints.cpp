@@ -6,6 +6,7 @@
 #include <tuple>
 
 #include "draw/print_ornaments.hpp"
+#include "motif/meeting.hpp"
 
 namespace clathra {
 
@@ -356,6 +357,40 @@ QImage drawPrint(const PrintDesign& d) {
             [](Point one, Point two) { return one.y != two.y ? one.y < two.y : one.x < two.x; });
   for (const Point at : places) draw(at);
   return image;
+}
+
+PracticePhotoTaken photographOf(const PrintDesign& design, const PracticePhoto& how) {
+  const QImage image = drawPrint(design).convertToFormat(QImage::Format_RGBA8888);
+  Raster raster{image.width(), image.height(), {}};
+  raster.rgba.assign(image.constBits(), image.constBits() + image.sizeInBytes());
+  Print print;
+  print.dpi = design.dpi;
+  if (design.steps) print.steps = RepeatSteps{design.steps->a, design.steps->b};
+  const PrintView view(raster, print);
+  return practicePhoto(how, [&](Point mm, double out[3]) {
+    const bool beyond = mm.x < 0 || mm.y < 0 || mm.x > design.widthMm || mm.y > design.heightMm;
+    constexpr double kTable = 235;
+    if (beyond && !design.steps)
+      std::fill(out, out + 3, kTable);
+    else
+      view.levelsAt(mm, out);
+  });
+}
+
+PracticePhoto usualPractice(const PrintDesign& design) {
+  PracticePhoto out;
+  out.width = 1600;
+  out.height = 1200;
+  out.perMm = 4.2;
+  out.tilt = Angle::degrees(-3);
+  out.leanX = 0.04;
+  out.leanY = 0.05;
+  out.unevenness = 0.25;
+  out.noise = 2;
+  out.middle = {design.widthMm / 2, design.heightMm / 2};
+  out.card = {{}, 100, 60};
+  out.cardAt = out.middle - Point{50, 30};
+  return out;
 }
 
 }  // namespace clathra

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "image/straighten.hpp"
 #include "model/cloth.hpp"
 
 class QPainter;
@@ -26,5 +27,9 @@ struct PrintDesign {
 };
 const std::vector<PrintDesign>& printDesigns();
 QImage drawPrint(const PrintDesign& design);
+/// The stand-in camera over one of our own prints, or a white ground beyond one that does not repeat.
+PracticePhotoTaken photographOf(const PrintDesign& design, const PracticePhoto& how);
+/// A photograph to practise on: askew, leaning, darker at one side, with a white card of 100 by 60 mm on it.
+PracticePhoto usualPractice(const PrintDesign& design);
 
 }  // namespace clathra

@@ -51,7 +51,7 @@ class SheetRun {
       const PlaceMarks place = placeOf(paper);
       // Ticks and rims lie in a band along the edge, where the words leave it free.
       Circle inner = circle;
-      const bool band = !place.ticks.empty() || !place.outer.empty();
+      const bool band = !place.ticks.empty() || !place.outer.empty() || !coloursOf(paper).empty();
       if (band) inner.off = kBand;
       Fitted marks = fitted(paper, shape, inner);
       const bool free = !band || marks.less < kWithoutSign;
@@ -108,6 +108,7 @@ class SheetRun {
   static constexpr double kNumber = 3.5;    // mm: figures 2.5 mm high, the smallest that are read on papers
   static constexpr double kBand = 2.4;      // mm along the edge for ticks and rims
   static constexpr double kTick = 2.0;      // mm
+  static constexpr double kDot = 0.4;       // mm
   static constexpr double kOffEdge = 0.45;  // mm that marks keep from the cutting line
   static constexpr double kRim = 1.2;       // mm from the edge
   static constexpr double kCross = 4;       // mm, half of a cross
@@ -279,6 +280,12 @@ class SheetRun {
     if (!marks_.ticks) out.ticks.clear();
     return out;
   }
+  /// Where the colours of its print change, if it shows a motif choice.
+  std::vector<ColourTick> coloursOf(const SheetPaper& paper) const {
+    if (!look_.colours || !marks_.ticks || paper.piece == kNoPiece || paper.part >= 0) return {};
+    const auto own = look_.colours->find(paper.piece);
+    return own == look_.colours->end() ? std::vector<ColourTick>{} : own->second;
+  }
 
   void placeLines(const SheetPaper& paper, const PlaceMarks& place) {
     const Piece& piece = project_.layout->pieces[paper.piece];
@@ -290,6 +297,14 @@ class SheetRun {
       const Point at = on(t.at), in = on(t.at + t.inward) - at;
       if (clearOf(paper, at + (kOffEdge + kTick) * in, kOffEdge))
         line(at + kOffEdge * in, at + (kOffEdge + kTick) * in);
+    }
+    // A change of colour ends in a dot, so that it is no neighbour's beginning.
+    for (const ColourTick& t : coloursOf(paper)) {
+      const Point at = on(t.at), in = on(t.at + t.inward) - at, end = at + (kOffEdge + kTick) * in;
+      line(at + kOffEdge * in, end);
+      p_.setBrush(look_.palette->ink);
+      p_.drawEllipse(QPointF(end.x, end.y), kDot, kDot);
+      p_.setBrush(Qt::NoBrush);
     }
     pen.setDashPattern({6, 5});
     p_.setPen(pen);

@@ -1,16 +1,21 @@
 #include "draw/template_painter.hpp"
 
 #include <QObject>
+#include <algorithm>
 #include <functional>
 #include <set>
 
+#include "draw/card.hpp"
+#include "draw/motif_painter.hpp"
 #include "draw/outline_path.hpp"
 #include "draw/page_text.hpp"
 #include "draw/palette.hpp"
 #include "draw/rules_painter.hpp"
 #include "measure/quantity.hpp"
+#include "motif/meeting.hpp"
 #include "paper/serves.hpp"
 #include "paper/sheets.hpp"
+#include "shape/allowance.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -66,6 +71,67 @@ void alsoServes(QPainter& painter, const Project& project, const TemplatePlan& p
   }
 }
 
+/// A choice's frame: what its window must show, the line round which is marked, and the words to find it by.
+void paintFrame(QPainter& painter, const PageText& text, const Project& project, const ClothTemplate& t,
+                bool outlines) {
+  const Palette& c = printPalette();
+  const auto motif = std::find_if(project.motifs.begin(), project.motifs.end(),
+                                  [&](const MotifChoice& m) { return m.id == t.motif; });
+  const Cloth* cloth = motif == project.motifs.end() ? nullptr : clothById(project, motif->cloth);
+  if (!cloth || !cloth->print) return;
+  painter.save();
+  const Point middle = centroid(t.inner);
+  painter.translate(middle.x, middle.y);
+  painter.rotate(t.turned.degrees());
+  const auto upright = [&](PolygonView p) {
+    return placed(translated(p, Point{} - middle), Angle() - t.turned, false, {});
+  };
+  const Polygon paper = upright(t.inner), patch = upright(t.patch), frame = upright(t.outer);
+  const Box box = bounds(patch), all = bounds(frame);
+  const QRectF into(box.left, box.top, box.width(), box.height());
+  const Polygon onPicture = windowOutline(*project.layout, *motif);
+  if (const auto picture = project.pictures.find(cloth->print->picture); picture != project.pictures.end()) {
+    const double allowance = allowanceOf(project, *cloth, motif->shape);
+    paintWindow(painter, picture->second, *cloth->print, onPicture,
+                allowanceOutline(onPicture, allowance, Tips::Blunted, project.settings.bluntBelow), into,
+                {motif->reference, cloth->drawnBehind});
+  }
+  // The allowance is card: only what the window shows is cut out.
+  QPainterPath card = outlinePath(patch);
+  card.addPath(outlinePath(paper));
+  card.setFillRule(Qt::OddEvenFill);
+  painter.fillPath(card, QColor(255, 255, 255, 200));
+  QPen pen(c.ink, 0.2);
+  pen.setJoinStyle(Qt::MiterJoin);
+  painter.setPen(pen);
+  painter.setBrush(Qt::NoBrush);
+  if (outlines) {
+    painter.drawPath(outlinePath(frame));
+    painter.drawPath(outlinePath(paper));
+  }
+  for (const Point hole : t.holes) {
+    const Point h = upright(Polygon{hole}).front();
+    painter.drawEllipse(QPointF(h.x, h.y), kHole / 2, kHole / 2);
+  }
+  pen.setDashPattern({8, 6});
+  painter.setPen(pen);
+  painter.drawPath(outlinePath(patch));
+  painter.setPen(QPen(c.ink, 0.25));
+  QStringList words{
+      QObject::tr("%1, %2: cut the window out, and keep what it shows.")
+          .arg(QString::fromStdString(motif->name), inWords(clothArg(*cloth), project.settings.unit))};
+  if (cloth->drawnBehind) words << QObject::tr("For the WRONG side of the cloth.");
+  if (motif->reference)
+    words << QObject::tr("The detail: %1.").arg(referenceText(referenceOf(onPicture, *motif->reference)));
+  if (!motif->note.empty()) words << QStringLiteral("“%1”").arg(QString::fromStdString(motif->note));
+  // What finds no room is on the card of the cloth too.
+  const double width = all.width() - 4, room = all.bottom - box.bottom - 4;
+  while (words.size() > 1 && text.height(words.join(QLatin1Char(' ')), width, kSmallestWord) > room)
+    words.removeLast();
+  text.paragraph(words.join(QLatin1Char(' ')), all.left + 2, all.bottom - room, width, kSmallestWord);
+  painter.restore();
+}
+
 }  // namespace
 
 void paintTemplates(QPainter& painter, const Project& project, const TemplatePlan& plan, std::size_t page,
@@ -73,6 +139,10 @@ void paintTemplates(QPainter& painter, const Project& project, const TemplatePla
   const Palette& c = printPalette();
   const PageText text(painter);
   for (const ClothTemplate& t : plan.pages[page].templates) {
+    if (t.motif) {
+      paintFrame(painter, text, project, t, outlines);
+      continue;
+    }
     painter.setBrush(Qt::NoBrush);
     QPen pen(c.ink, 0.2);
     pen.setJoinStyle(Qt::MiterJoin);

@@ -41,6 +41,7 @@ constexpr Sentence kAll[] = {
     {"n-overlaps", QT_TRANSLATE_N_NOOP("core", "%n overlap(s)")},
     {"n-gaps", QT_TRANSLATE_N_NOOP("core", "%n gap(s)")},
     {"sound-project", QT_TRANSLATE_N_NOOP("core", "A sound project of %n piece(s).")},
+    {"photo-print", QT_TRANSLATE_NOOP("core", "There is no print called \"%1\"; say one of %2.")},
     {"windows-of", QT_TRANSLATE_N_NOOP("core", "%n window(s): %2")},
     {"sum-to-buy", QT_TRANSLATE_NOOP("core", "to buy")},
     {"caution-guard", QT_TRANSLATE_NOOP("core", "Close the guard between cuts and cut away from the body.")},

@@ -275,7 +275,10 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_N_NOOP("core",
                          "%n window(s) of %2 lie less than %3 from the next: a blade that overruns a corner "
                          "spoils it.")},
-    {"windows-touch-fix", QT_TRANSLATE_NOOP("core", "Cut these with scissors, beginning inside the line.")},
+    {"windows-touch-fix",
+     QT_TRANSLATE_NOOP("core",
+                       "Cut these with scissors, beginning inside the line; or say at Cut by how much your "
+                       "tool runs past a corner, and the windows are laid apart.")},
     {"looks-for-detail-at-selvedge", QT_TRANSLATE_NOOP("core", "details that lie on the selvedge")},
     {"detail-at-selvedge-why",
      QT_TRANSLATE_N_NOOP("core",

@@ -1,10 +1,14 @@
 // Which way patches lie on their pieces, and a detail by its distances.
 #include "motif/pose.hpp"
 
+#include <numbers>
+#include <numeric>
 #include <set>
 
+#include "layout/seams.hpp"
 #include "motif/meeting.hpp"
 #include "motif/reference.hpp"
+#include "motif/stripes.hpp"
 #include "registry.hpp"
 #include "store/file.hpp"
 #include "support.hpp"
@@ -46,6 +50,62 @@ Project flower(bool toMiddle) {
 class PoseTest : public QObject {
   Q_OBJECT
  private slots:
+  // guarantees 1 and 2 of stripes.hpp
+  void stripesAreDealtSoThatNoNeighboursLookLikeAMistake() {
+    // What a mistake is, by hand: 8° apart; level with each other and over the seam; not along it, nor at
+    // 20°.
+    const auto deg = [](double d) { return Angle::degrees(d); };
+    QVERIFY(likeAMistake(deg(10), deg(18), deg(90)));
+    QVERIFY(likeAMistake(deg(178), deg(3), deg(0)));  // 5° across the half turn
+    QVERIFY(likeAMistake(deg(40), deg(220.5), deg(90)));
+    QVERIFY(!likeAMistake(deg(40), deg(40.5), deg(220)));
+    QVERIFY(!likeAMistake(deg(10), deg(30), deg(90)));
+    QVERIFY(!likeAMistake(deg(170), deg(10), deg(90)));
+    for (const auto& [id, across, down] :
+         {std::tuple("squares", 7, 5), std::tuple("hexagons", 6, 7), std::tuple("triangles", 6, 5)}) {
+      Project p = support::project(support::recipe(id, 40, across, down));
+      const json print = {{"picture", "p.png"}, {"dpi", 100}, {"a", {7, 2}}, {"b", nullptr}};
+      p = support::edited(p, {{"edit", "addCloth"},
+                              {"name", "S"},
+                              {"width", 1000},
+                              {"lengths", {3000}},
+                              {"direction", "stripe"},
+                              {"stand", "any"},
+                              {"print", print}});
+      p = support::edited(p, {{"edit", "paint"}, {"all", true}, {"cloth", "S"}});
+      const Cloth& cloth = *clothById(p, *findCloth(p, "S"));
+      const auto stripes = stripesOn(cloth);
+      QVERIFY(stripes);
+      COMPARE_TO(stripes->degrees(), 90 + std::atan2(2, 7) * 180 / std::numbers::pi, 1e-9);
+      std::vector<std::uint32_t> all(p.layout->size());
+      std::iota(all.begin(), all.end(), 0U);
+      const DealtTurns dealt = dealTurns(*p.layout, all, *stripes);
+      QCOMPARE(dealt.mistakes, 0);
+      QCOMPARE(dealTurns(*p.layout, all, *stripes).steps, dealt.steps);
+      // As sewn shows it so: the stripe's direction on each piece, looked at in the layout.
+      std::map<std::uint32_t, Angle> shown;
+      for (const PrintedPiece& one : chancePieces(p)) {
+        const Point d = towards(*stripes);
+        shown[one.piece] = directionOf(one.toLayout.apply(d) - one.toLayout.apply({}));
+      }
+      QCOMPARE(shown.size(), all.size());
+      std::set<int> used;
+      for (const auto& [piece, steps] : dealt.steps) used.insert(steps);
+      QVERIFY2(used.size() > 1, id);
+      for (const Seam& s : buildSeams(*p.layout).seams) {
+        const PolygonView o = p.layout->outline(s.a);
+        const auto e = static_cast<std::size_t>(s.edgeOfA);
+        const Angle seam = directionOf(o[(e + 1) % o.size()] - o[e]);
+        QVERIFY2(!likeAMistake(shown.at(s.a), shown.at(s.b), seam), id);
+      }
+      // Cloth whose patches stand as their pieces lie keeps its stripes upright.
+      p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "S"}, {"stand", "piece"}});
+      for (const PrintedPiece& one : chancePieces(p)) {
+        const Point d = one.toLayout.apply({0, 1}) - one.toLayout.apply({});
+        COMPARE_TO(d.x, 0, 1e-9);
+      }
+    }
+  }
   /// By hand: round a middle piece the six hexagons are one turned by 60° each, so that the same corner of
   /// the window looks to the middle, and every seam between neighbours joins the same two edges.
   void turnedToTheMiddleSixMakeOneFlower() {

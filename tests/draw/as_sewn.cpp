@@ -6,7 +6,10 @@
 #include "draw/motif_painter.hpp"
 #include "draw/pictures.hpp"
 #include "draw/print_cut.hpp"
+#include "draw/template_painter.hpp"
+#include "motif/meeting.hpp"
 #include "motif/pose.hpp"
+#include "motif/reference.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 
@@ -54,6 +57,93 @@ Project onPlaces(const Recipe& recipe, const json& more = {}) {
 class AsSewnTest : public QObject {
   Q_OBJECT
  private slots:
+  /// The frame of each choice: what its window shows is the print as it lies under it, seen from behind where
+  /// the cloth is drawn there; a detail in the allowance has its hole, at its distances from two corners.
+  void aFrameShowsWhatItsWindowMustShow() {
+    Project p = onPlaces(support::recipe("parallelogram-chevrons", 40, 4, 4));
+    const std::string shape = p.layout->shapes[0].name;
+    p = support::edited(p, {{"edit", "setAllowance"}, {"value", 8}});
+    for (const auto& [name, at, turn, pieces] : {std::tuple("One", json{104, 87}, 25, json{1, 2, 3}),
+                                                 std::tuple("Two", json{60, 120}, -70, json{5, 6})})
+      p = support::edited(p, {{"edit", "addMotif"},
+                              {"name", name},
+                              {"cloth", "C"},
+                              {"shape", shape},
+                              {"at", at},
+                              {"turn", turn},
+                              {"note", "where the red is strongest"},
+                              {"pieces", pieces}});
+    for (const bool behind : {false, true}) {
+      Cloth* cloth = *clothIn(p, *findCloth(p, "C"));
+      cloth->drawnBehind = behind;
+      const Polygon first = windowOutline(*p.layout, p.motifs[0]);
+      // In the allowance of the first, inside the second.
+      const Point edge = 0.5 * (first[0] + first[1]), out = edge - p.motifs[0].at;
+      const Point inRing = edge + (4 / length(out)) * out;
+      p.motifs[0].reference = inRing;
+      p.motifs[1].reference = p.motifs[1].at + Point{3, -2};
+      const Page page = standardPages().front();
+      const auto plan = planTemplates(p, {page, MarkedSide::Front, 1});
+      QVERIFY(plan && plan->framesTooLarge.empty());
+      int frames = 0;
+      for (const TemplatePage& sheet : plan->pages) {
+        const double perMm = 6;
+        QImage image(int(page.width * perMm), int(page.height * perMm), QImage::Format_RGB32);
+        image.fill(Qt::white);
+        {
+          QPainter painter(&image);
+          painter.scale(perMm, perMm);
+          paintTemplates(painter, p, *plan, std::size_t(&sheet - plan->pages.data()));
+        }
+        for (const ClothTemplate& t : sheet.templates) {
+          if (!t.motif) continue;
+          ++frames;
+          const MotifChoice& m = *std::find_if(p.motifs.begin(), p.motifs.end(),
+                                               [&](const MotifChoice& c) { return c.id == t.motif; });
+          const Polygon window = windowOutline(*p.layout, m);
+          const Point lines = *m.reference;
+          int looked = 0;
+          Polygon towardsRim = window;
+          for (std::size_t k = 0; k < window.size(); ++k)
+            towardsRim.push_back(0.5 * (window[k] + window[(k + 1) % window.size()]));
+          for (const Point rim : towardsRim)
+            for (const double way : {0.0, 0.2, 0.4, 0.6, 0.8}) {
+              const Point want = m.at + way * (rim - m.at), on = onFrame(p, t, want);
+              // Not on the lines from the detail to its two corners.
+              bool line = false;
+              for (const Point c : window)
+                for (double s = 0; s <= 1; s += 0.02)
+                  line = line || distance(want, lines + s * (c - lines)) < 2.5;
+              if (line) continue;
+              ++looked;
+              const QRgb seen = image.pixel(int(on.x * perMm), int(on.y * perMm));
+              QVERIFY2(distance(placeOf(seen), want) < kRead + 1,
+                       qPrintable(QStringLiteral("%1 %2, not %3 %4")
+                                      .arg(placeOf(seen).x)
+                                      .arg(placeOf(seen).y)
+                                      .arg(want.x)
+                                      .arg(want.y)));
+            }
+          QVERIFY2(looked >= 8, qPrintable(QString::number(looked)));
+          // True to size, and seen from behind turned over.
+          for (std::size_t k = 0; k < window.size(); ++k) {
+            const Point a = onFrame(p, t, window[k]), b = onFrame(p, t, window[(k + 1) % window.size()]);
+            COMPARE_TO(distance(a, b), distance(window[k], window[(k + 1) % window.size()]), 1e-9);
+          }
+          const auto turnsRight = [](PolygonView q) { return cross(q[1] - q[0], q[2] - q[1]) > 0; };
+          Polygon carried;
+          for (const Point q : window) carried.push_back(onFrame(p, t, q));
+          QCOMPARE(turnsRight(carried) == turnsRight(window), !behind);
+          QCOMPARE(t.holes.size(), m.id == p.motifs[0].id ? std::size_t(1) : std::size_t(0));
+          if (t.holes.empty()) continue;
+          const Reference r = referenceOf(window, *m.reference);
+          COMPARE_TO(distance(t.holes[0], carried[std::size_t(r.first)]), r.fromFirst, 1e-6);
+          COMPARE_TO(distance(t.holes[0], carried[std::size_t(r.second)]), r.fromSecond, 1e-6);
+        }
+      }
+      QCOMPARE(frames, 2);
+    }
+  }
   /// Every piece of a choice, of either hand and turn: its middle shows the chosen spot, and the way from
   /// there to its first corner on the layout is the way to it on the print, turned and mirrored alike.
   void eachPieceShowsItsCut() {

@@ -109,7 +109,7 @@ class ExportsTest : public QObject {
     const auto plan = planSheets(p, {standardPages().front(), MarkedSide::Back, false});
     QVERIFY(plan);
     for (std::size_t s = 0; s < plan->sheets.size(); ++s) {
-      const QByteArray svg = *sheetSvg(p, *plan, s);
+      const QByteArray svg = *sheetSvg(p, *plan, s, neighbourMarks(p));
       COMPARE_TO(svgSize(svg).width(), 210, 0.01);
       COMPARE_TO(svgSize(svg).height(), 297, 0.01);
       QSvgRenderer renderer(svg);

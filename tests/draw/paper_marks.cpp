@@ -281,8 +281,9 @@ class PaperMarksTest : public QObject {
       }
     }
     int pages = 1;
-    const Recording list = support::recorded(
-        210, 297, [&](QPainter& painter) { paintPlaceList(painter, p, plan, g.get(), [&] { ++pages; }); });
+    const Recording list = support::recorded(210, 297, [&](QPainter& painter) {
+      paintPlaceList(painter, p, plan, {g, {}}, [&] { ++pages; });
+    });
     QCOMPARE(pages, 1);
     // 1 to 12 are the same: one line. Every piece is in one.
     const QString words = list.allWords();
@@ -296,9 +297,9 @@ class PaperMarksTest : public QObject {
       for (int i = from; i <= to; ++i) QVERIFY(listed.insert(i).second);
     }
     QCOMPARE(listed.size(), p.layout->size());
-    QVERIFY(placeLine(p, g.get(), 59).contains("rim"));
+    QVERIFY(placeLine(p, {g, {}}, 59).contains("rim"));
     p = support::edited(p, {{"edit", "setMarks"}, {"outer", false}});
-    QVERIFY(!placeLine(p, g.get(), 59).contains("rim"));
+    QVERIFY(!placeLine(p, {g, {}}, 59).contains("rim"));
     SheetOptions each{a4(), MarkedSide::Back, false};
     QVERIFY(!listsPlaces(p, *planSheets(p, each)));
   }

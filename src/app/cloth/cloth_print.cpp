@@ -1,5 +1,6 @@
 // The station Cloth's card of the print: its picture, scale and repeat, and where it lies.
 #include <QFileDialog>
+#include <QMenu>
 #include <QTemporaryDir>
 
 #include "app/cloth/cloth_station.hpp"
@@ -7,6 +8,7 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/rows.hpp"
 #include "draw/exporter.hpp"
+#include "draw/prints.hpp"
 #include "edit/found_print.hpp"
 #include "image/decode.hpp"
 #include "measure/quantity.hpp"
@@ -30,7 +32,10 @@ QWidget* ClothStation::printCard() {
   true_ = button(tr("Make it true …"));
   true_->setToolTip(tr("By two points of known distance or four corners; even its light; crop it."));
   connect(true_, &QPushButton::clicked, this, &ClothStation::makeTrue);
-  printCard_->body()->addWidget(wrappingRow({load, true_, find_, stopLooking_}));
+  auto* practise = button(tr("A photograph to practise on …"));
+  connect(practise, &QPushButton::clicked, this,
+          [this, practise] { savePractice(practise->mapToGlobal(QPoint(0, practise->height()))); });
+  printCard_->body()->addWidget(wrappingRow({load, true_, find_, stopLooking_, practise}));
   connect(find_, &QPushButton::clicked, this, [this] {
     if (!cloth() || !cloth()->print) return;
     const auto picture = session_.project().pictures.find(cloth()->print->picture);
@@ -155,6 +160,30 @@ void ClothStation::loadPrint() {
                   lookForRepeat(
                       id, [path](const Progress& p) { return readPrintFile(path, p); }, false);
                 }));
+}
+
+/// The stand-in camera: one of our own prints, askew and uneven, to be taken in and made true.
+void ClothStation::savePractice(QPoint menuAt) {
+  QMenu menu;
+  for (const PrintDesign& d : printDesigns())
+    menu.addAction(QString::fromStdString(d.file).section(QLatin1Char('.'), 0, 0).replace('-', ' '));
+  const QAction* chosen = menu.exec(menuAt);
+  if (!chosen) return;
+  const auto& design = printDesigns()[static_cast<std::size_t>(menu.actions().indexOf(chosen))];
+  const QString file = QFileDialog::getSaveFileName(
+      picture_, tr("A photograph to practise on"), chosen->text() + tr(" photograph.png"), tr("PNG (*.png)"));
+  if (file.isEmpty()) return;
+  PracticePhoto how = usualPractice(design);
+  if (unit() == LengthUnit::Inch) how.card = {{}, 101.6, 63.5};  // 4 in by 2 1/2 in
+  const QString wide = inWords(sizeArg(how.card.width), unit()),
+                high = inWords(sizeArg(how.card.height), unit());
+  output([file, &design, how, wide, high](const Progress&) -> Result<QString> {
+    const auto png = encodePng(photographOf(design, how).picture);
+    if (!png) return tl::make_unexpected(png.error());
+    if (const auto ok = writeWhole(realFileSystem(), file.toStdString(), std::as_bytes(std::span(*png))); !ok)
+      return tl::make_unexpected(ok.error());
+    return tr("Saved. Take it in, then make it true by the white card on it: %1 by %2.").arg(wide, high);
+  });
 }
 
 /// The picture of the print is worked on beside the window, and taken in as a new one.

@@ -65,6 +65,7 @@ class ClothStation : public Station {
   void setRepeat(LengthField* typed, std::optional<Length> PrintFields::*own,
                  std::optional<Length> PrintFields::*other);
   void makeTrue();
+  void savePractice(QPoint menuAt);
   void loadPrint();
   /// Looks for the repeat and scale of a print on a thread of its own; what it finds is taken where nothing
   /// was typed meanwhile.

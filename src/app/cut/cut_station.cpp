@@ -146,7 +146,7 @@ void CutStation::refresh() {
   now_->show(chosen_);
   enough_->show(chosen_);
   ease_->show(chosen_);
-  making_->show();
+  making_->show(chosen_);
   map_->update();
   Q_EMIT figuresChanged();  // they are of the cloth and the view that are shown
 }
@@ -298,7 +298,8 @@ void CutStation::fillMethods() {
   methodsTitle_->setText(windowsAlone ? tr("Windows alone, cut with scissors")
                                       : tr("Ways to cut the %1").arg(tr("%n patch(es)", nullptr, patches)));
   if (!windowsAlone)
-    for (const CutMethod& m : plan()->methods) addMethod(m);
+    for (const CutMethod& m : plan()->methods)
+      if (m.id != "layers" || cloth()->print) addMethod(m);
   methodRows_->end();
   methodsArea_->updateGeometry();
   windowsNote_->setVisible(windows > 0);

@@ -1,8 +1,14 @@
 #include "app/cut/making_card.hpp"
 
+#include <cmath>
+
 #include "app/widgets/labels.hpp"
 
 namespace clathra {
+
+namespace {
+constexpr int kMostOverrunListed = 10;  // mm
+}
 
 MakingCard::MakingCard(Session& session) : Card(tr("How it is made"), false), session_(session) {
   times_ = new CountField(tr("It is made so many times"), 1, kMostTimes);
@@ -18,6 +24,27 @@ MakingCard::MakingCard(Session& session) : Card(tr("How it is made"), false), se
       wrapped(tr("As is usual: strips one by one, four of them round a template. No more layers "
                  "than the maker of your blade allows."),
               "muted"));
+  overrun_ = new ChoiceList;
+  overrun_->setAccessibleName(tr("How far the tool runs past a corner"));
+  overrun_->addItem(tr("as is usual"));
+  overrun_->addItem(tr("not at all: scissors"));
+  for (int mm = 1; mm <= kMostOverrunListed; ++mm) overrun_->addItem(tr("%1 mm past it").arg(mm));
+  body()->addWidget(fieldRow(tr("At a corner"), overrun_));
+  body()->addWidget(
+      wrapped(tr("As is usual: windows with scissors, a small blade 3 mm round a template. Patches "
+                 "are laid so far apart that it spoils none."),
+              "muted"));
+  sets_ = new ChoiceList;
+  sets_->setAccessibleName(tr("Alike patches of a set"));
+  sets_->addItem(tr("not in sets"));
+  for (int n = 2; n <= kMostInSet; ++n) sets_->addItem(tr("sets of %1").arg(n));
+  setsRow_ = fieldRow(tr("Layered repeats"), sets_);
+  body()->addWidget(setsRow_);
+  setsNote_ =
+      wrapped(tr("So many layers of the print lie on each other, each one repeat from the last: what is cut "
+                 "through all of them shows the same, a set for one kaleidoscope."),
+              "muted");
+  body()->addWidget(setsNote_);
   washed_ = new ChoiceList;
   washed_->setAccessibleName(tr("Will it be washed?"));
   washed_->addItems({tr("not said"), tr("it will be washed"), tr("never washed")});
@@ -32,6 +59,17 @@ MakingCard::MakingCard(Session& session) : Card(tr("How it is made"), false), se
     edit.layers = i == 0 ? std::optional<int>() : std::optional(i);
     change(edit);
   });
+  connect(overrun_, &QComboBox::activated, this, [this](int i) {
+    SetMaking edit;
+    edit.overrun = i == 0 ? std::optional<Length>() : std::optional(Length::millimetres(i - 1));
+    change(edit);
+  });
+  connect(sets_, &QComboBox::activated, this, [this](int i) {
+    ChangeCloth edit;
+    edit.cloth = cloth_;
+    edit.fields.inSet = i == 0 ? std::optional<int>() : std::optional(i + 1);
+    session_.edit(edit, tr("changed how it is made"));
+  });
   connect(washed_, &QComboBox::activated, this, [this](int i) {
     SetMaking edit;
     edit.washed = i == 0 ? std::optional<bool>() : std::optional(i == 1);
@@ -44,13 +82,22 @@ void MakingCard::change(const SetMaking& edit) {
   session_.edit(edit, tr("changed how it is made"));
 }
 
-void MakingCard::show() {
+void MakingCard::show(ClothId cloth) {
+  cloth_ = cloth;
   const Settings& s = session_.project().settings;
   times_->setCount(s.times);
   note_->setVisible(s.times > 1);
   note_->setText(
       tr("Cloth, patches and minutes here are for all %1; divided by %1 they are for one.").arg(s.times));
   layers_->setCurrentIndex(s.layers.value_or(0));
+  const double overrun = s.overrun ? s.overrun->mm() : -1;
+  const int whole = static_cast<int>(std::lround(overrun));
+  // One that a script gave may be none of the list.
+  overrun_->setCurrentIndex(std::abs(overrun - whole) < 1e-6 && whole <= kMostOverrunListed ? whole + 1 : -1);
+  if (overrun_->currentIndex() < 0) overrun_->setPlaceholderText(tr("%1 mm past it").arg(overrun));
+  const Cloth* c = clothById(session_.project(), cloth);
+  for (QWidget* w : {setsRow_, setsNote_}) w->setVisible(c && c->print);
+  sets_->setCurrentIndex(c && c->inSet ? *c->inSet - 1 : 0);
   washed_->setCurrentIndex(s.washed ? (*s.washed ? 1 : 2) : 0);
 }
 

@@ -1,4 +1,5 @@
-// How often it is made, how many layers are cut at once, and whether the thing will be washed.
+// How often it is made, how many layers are cut at once and with what, whether patches are cut in sets, and
+// whether the thing will be washed.
 #pragma once
 #include "app/session/session.hpp"
 #include "app/widgets/card.hpp"
@@ -12,7 +13,7 @@ class MakingCard : public Card {
   Q_OBJECT
  public:
   explicit MakingCard(Session& session);
-  void show();
+  void show(ClothId cloth);
 
  Q_SIGNALS:
   void said(const QString& sentence);
@@ -22,8 +23,10 @@ class MakingCard : public Card {
 
   Session& session_;
   CountField* times_ = nullptr;
-  ChoiceList *layers_ = nullptr, *washed_ = nullptr;
+  ChoiceList *layers_ = nullptr, *overrun_ = nullptr, *sets_ = nullptr, *washed_ = nullptr;
+  QWidget *setsRow_ = nullptr, *setsNote_ = nullptr;
   QLabel* note_ = nullptr;
+  ClothId cloth_ = kNoCloth;
 };
 
 }  // namespace clathra

@@ -21,7 +21,8 @@ namespace clathra {
 namespace {
 
 void paintFitted(QPainter& p, const QRectF& into, const Project& project, const SheetPlan& plan,
-                 std::size_t sheet, bool marks, const Geometry* geometry = nullptr) {
+                 std::size_t sheet, bool marks, const Geometry* geometry = nullptr,
+                 const ColourTicks* colours = nullptr) {
   const double k = std::min(into.width() / plan.page.width, into.height() / plan.page.height);
   const QSizeF size(plan.page.width * k, plan.page.height * k);
   const QRectF page(into.center() - QPointF(size.width(), size.height()) / 2, size);
@@ -34,6 +35,7 @@ void paintFitted(QPainter& p, const QRectF& into, const Project& project, const 
   SheetLook look;
   look.marks = marks;
   look.geometry = geometry;
+  look.colours = colours;
   paintSheet(p, project, plan, sheet, look);
   p.restore();
 }
@@ -104,9 +106,10 @@ QWidget* PapersPicture::sheetsPage() {
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(scaled(14));
   sheet_ = new PictureView(tr("The sheet as it will print"), [this](QPainter& p, const QRectF& into) {
+    const auto colours = session_.planner().colours();
     if (plan() && static_cast<std::size_t>(shown_) < plan()->sheets.size())
       paintFitted(p, into, session_.project(), *plan(), static_cast<std::size_t>(shown_), true,
-                  &session_.geometry());
+                  &session_.geometry(), colours.get());
   });
   sheet_->setMinimumSize(200, 200);
   row->addWidget(sheet_, 3);

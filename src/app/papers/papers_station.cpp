@@ -193,13 +193,14 @@ void PapersStation::saveSheets(const QString& title, const QString& suffix) {
       sheets = std::move(*plan);
     }
     FileSet set(realFileSystem());
+    const NeighbourMarks marks = neighbourMarks(project, progress);
     for (std::size_t s = 0; s < sheets.sheets.size(); ++s) {
       if (progress.cancelled()) return fail("Stopped; no sheet was written.");
       progress.report(static_cast<double>(s) / static_cast<double>(sheets.sheets.size()));
       const QString file = QDir(folder).filePath(
           QStringLiteral("papers-%1.%2").arg(s + 1, 3, 10, QLatin1Char('0')).arg(suffix));
       const auto bytes = suffix == QLatin1String("dxf") ? sheetDxf(project, sheets, s, wishes)
-                                                        : sheetSvg(project, sheets, s, wishes);
+                                                        : sheetSvg(project, sheets, s, marks, wishes);
       if (!bytes) return tl::make_unexpected(bytes.error());
       if (const auto ok = set.add(file.toStdString(), viewOf(*bytes)); !ok)
         return tl::make_unexpected(ok.error());

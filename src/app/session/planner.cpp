@@ -114,6 +114,12 @@ Planner::Planner(QObject* parent)
             return willItClose(*in.geometry, in.readings, in.easePercent, progress);
           },
           [this] { arrived(); }),
+      colours_(
+          *pool_, this,
+          [](const ColourInput& in, const Progress& progress, const auto&) {
+            return colourTicks(*in.project, progress);
+          },
+          [this] { arrived(); }),
       remarks_(
           *pool_, this,
           [](const RemarksInput& in, const Progress& progress, const auto&) {
@@ -121,6 +127,14 @@ Planner::Planner(QObject* parent)
           },
           [this] { arrived(); }) {
   pool_->setMaxThreadCount(kMostThreads);
+}
+
+bool operator==(const ColourInput& a, const ColourInput& b) {
+  if (a.project == b.project) return true;
+  const Project &p = *a.project, &q = *b.project;
+  return p.layout == q.layout && p.motifs == q.motifs &&
+         std::equal(p.cloths.begin(), p.cloths.end(), q.cloths.begin(), q.cloths.end(),
+                    [](const Cloth& c, const Cloth& d) { return c.id == d.id && c.print == d.print; });
 }
 
 Planner::~Planner() {
@@ -151,6 +165,10 @@ void Planner::follow(std::shared_ptr<const Project> project, const Derived& deri
     closing_.rest();
   else
     closing_.want({derived_.geometry, project_->readings, s.easePercent});
+  if (s.marks.ticks && !project_->motifs.empty())
+    colours_.want({project_});
+  else
+    colours_.rest();
   const auto changed = [this] { arrived(); };
   std::erase_if(supplies_, [&](const auto& entry) {
     return std::none_of(project_->motifs.begin(), project_->motifs.end(),
@@ -284,6 +302,7 @@ void Planner::rest() {
   remedies_.rest();
   remediesOf_ = kNoCloth;
   closing_.rest();
+  colours_.rest();
   remarks_.rest();
   supplies_.clear();
   plans_.clear();
@@ -296,6 +315,7 @@ void Planner::each(Do what) {
   what(batch_);
   what(remedies_);
   what(closing_);
+  what(colours_);
   for (auto& [id, node] : supplies_) what(*node);
   for (auto& [id, node] : plans_) what(*node);
   what(remarks_);
@@ -307,6 +327,7 @@ void Planner::each(Do what) const {
   what(batch_);
   what(remedies_);
   what(closing_);
+  what(colours_);
   for (const auto& [id, node] : supplies_) what(*node);
   for (const auto& [id, node] : plans_) what(*node);
   what(remarks_);
@@ -336,6 +357,9 @@ std::shared_ptr<const PaperChoices> Planner::paperChoices() const {
 }
 std::shared_ptr<const Closure> Planner::closure() const {
   return good(closing_.value());
+}
+std::shared_ptr<const ColourTicks> Planner::colours() const {
+  return good(colours_.value());
 }
 Message Planner::closureFault() const {
   return fault(closing_.value());

@@ -9,6 +9,7 @@
 #include "app/session/node.hpp"
 #include "cutting/batch.hpp"
 #include "edit/remedies.hpp"
+#include "motif/colour_ticks.hpp"
 #include "paper/closing.hpp"
 #include "paper/paper_plan.hpp"
 #include "review/review.hpp"
@@ -45,6 +46,12 @@ struct ClosingInput {
   std::vector<Reading> readings;
   double easePercent = kEasePercent;
   friend bool operator==(const ClosingInput&, const ClosingInput&) = default;
+};
+
+/// What the ticks of colours read.
+struct ColourInput {
+  std::shared_ptr<const Project> project;
+  friend bool operator==(const ColourInput& a, const ColourInput& b);
 };
 
 /// What a cloth's plan reads: of its first motif choice the windows are known already.
@@ -117,6 +124,8 @@ class Planner : public QObject {
   std::shared_ptr<const PaperChoices> paperChoices() const;
   std::shared_ptr<const Closure> closure() const;  ///< absent without readings too
   Message closureFault() const;
+  /// Where colours change along seams; absent too where papers show no ticks.
+  std::shared_ptr<const ColourTicks> colours() const;
   std::shared_ptr<const CutPlan> plan(ClothId cloth) const;
   Message planFault(ClothId cloth) const;
   /// Of the cloth that is shown; absent too where nothing of it is marked.
@@ -148,6 +157,7 @@ class Planner : public QObject {
   using SheetsNode = Node<SheetsInput, Result<PaperPlan>>;
   using ChoicesNode = Node<SheetsInput, Result<PaperChoices>>;
   using ClosingNode = Node<ClosingInput, Result<Closure>>;
+  using ColourNode = Node<ColourInput, Result<ColourTicks>>;
   using SupplyNode = Node<WindowInput, Result<MotifSupply>>;
   using PlanNode = Node<PlanInput, Result<CutPlan>>;
   using BatchNode = Node<BatchInput, Result<CutBatch>>;
@@ -177,6 +187,7 @@ class Planner : public QObject {
   ClothId remediesOf_ = kNoCloth;
   std::optional<PrinterProfile> printer_;
   ClosingNode closing_;
+  ColourNode colours_;
   std::map<int, std::unique_ptr<SupplyNode>> supplies_;
   std::map<ClothId, std::unique_ptr<PlanNode>> plans_;
   RemarksNode remarks_;

@@ -117,7 +117,7 @@ ClothLeft clothAfter(const Cloth& cloth, const CutLayout& laid) {
   Cloth cut = cloth;
   for (const Band& b : laid.bands) {
     const bool own = b.length < static_cast<int>(cloth.lengths.size());
-    if (!own || b.kind == BandKind::Traced || b.kind == BandKind::Windows) continue;
+    if (!own || cutAtOnce(b.kind) || b.kind == BandKind::Windows) continue;
     cut.cuts.push_back({0, {}, b.length, b.from, b.to, {}});
   }
   for (const PlacedPatch& p : laid.placements) {

@@ -255,19 +255,6 @@ class Lengths {
   std::vector<std::size_t> longestFirst_;
 };
 
-/// Where a step is done, said only where there is more than one length to choose from.
-Message onLength(const CutLayout& layout, int length, Message step) {
-  const ClothLength& l = layout.lengths[static_cast<std::size_t>(length)];
-  if (layout.lengths.size() < 2) return step;
-  if (l.toBuy) return Message("step-on-bought", std::move(step));
-  return Message("step-on-length", l.number, sizeArg(l.length), std::move(step));
-}
-
-/// The steps from here on belong to a tick.
-void addTicks(CutMethod& m, int tick) {
-  m.ticks.resize(m.steps.size(), tick);
-}
-
 void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
   const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
   const char* cut = g.demand.hand < 0   ? "step-strips-face-down"
@@ -307,23 +294,6 @@ void addOffcutSteps(CutMethod& m) {
   }
 }
 
-void addTracedSteps(CutMethod& m) {
-  int tick = 0;
-  for (std::size_t l = 0; l < m.laid.lengths.size(); ++l) {
-    std::vector<Message> what;
-    for (std::size_t g = 0; g < m.groups.size(); ++g) {
-      const auto n =
-          std::count_if(m.laid.placements.begin(), m.laid.placements.end(), [&](const PlacedPatch& p) {
-            return p.length == static_cast<int>(l) && p.group == static_cast<int>(g);
-          });
-      if (n > 0) what.push_back(Message("patches-of", patchesArg(static_cast<int>(n), m.groups[g].demand)));
-    }
-    if (what.empty()) continue;
-    m.steps.push_back(onLength(m.laid, static_cast<int>(l), Message("step-trace", Arg(what))));
-    addTicks(m, tick++);
-  }
-}
-
 /// What is cut from one cloth of a collection.
 Message fromOne(const CutGroup& g, const BandRun& run, BandKind kind) {
   const int patches = run.most * (run.count - 1) + run.last;
@@ -359,12 +329,14 @@ void addCollectionSteps(CutMethod& m, BandKind kind) {
   }
 }
 
-void addSteps(CutMethod& m, BandKind kind, bool round) {
+void addSteps(CutMethod& m, const WorkedMethod& worked) {
+  const BandKind kind = worked.kind;
+  const bool round = m.id == "template";
   const auto squarings = std::count_if(m.laid.bands.begin(), m.laid.bands.end(),
                                        [](const Band& b) { return b.kind == BandKind::Squaring; });
   if (squarings > 0) m.steps.emplace_back("step-square-up", squarings);
   addTicks(m, -1);
-  if (kind == BandKind::Traced) return addTracedSteps(m);
+  if (worked.addSteps) return worked.addSteps(m);
   int tick = 0;
   for (const BandRun& run : runsOf(m.laid)) {
     if (kind == BandKind::Strip) {
@@ -428,6 +400,34 @@ void addWhole(CutMethod& m) {
 
 }  // namespace
 
+Message onLength(const CutLayout& layout, int length, Message step) {
+  const ClothLength& l = layout.lengths[static_cast<std::size_t>(length)];
+  if (layout.lengths.size() < 2) return step;
+  if (l.toBuy) return Message("step-on-bought", std::move(step));
+  return Message("step-on-length", l.number, sizeArg(l.length), std::move(step));
+}
+
+void addTicks(CutMethod& m, int tick) {
+  m.ticks.resize(m.steps.size(), tick);
+}
+
+void sortBands(CutLayout& laid) {
+  std::stable_sort(laid.bands.begin(), laid.bands.end(), [](const Band& a, const Band& b) {
+    return std::pair(a.length, a.from) < std::pair(b.length, b.from);
+  });
+  constexpr double kInside = 0.1;  // mm
+  for (PlacedPatch& p : laid.placements) {
+    const Box b = bounds(p.patch);
+    p.band = 0;
+    for (std::size_t i = 0; i < laid.bands.size(); ++i) {
+      const Band& band = laid.bands[i];
+      if (band.length == p.length && (band.kind == BandKind::Windows) == p.motif.has_value() &&
+          band.kind != BandKind::Squaring && b.top > band.from - kInside && b.bottom < band.to + kInside)
+        p.band = static_cast<int>(i);
+    }
+  }
+}
+
 std::optional<std::size_t> lengthForWindows(const Cloth& cloth) {
   std::optional<std::size_t> best;
   for (std::size_t i = 0; i < cloth.lengths.size(); ++i) {
@@ -469,7 +469,7 @@ std::vector<BandRun> runsOf(const CutLayout& layout) {
   int number = 1;
   for (std::size_t b = 0; b < layout.bands.size(); ++b) {
     const Band& band = layout.bands[b];
-    if (band.group < 0 || band.kind == BandKind::Traced) continue;
+    if (band.group < 0 || cutAtOnce(band.kind)) continue;
     if (out.empty() || out.back().length != band.length || out.back().group != band.group)
       out.push_back({band.length, band.group, number, 0, band.from, band.from, 0, 0});
     BandRun& run = out.back();
@@ -555,7 +555,7 @@ CutMethod laid(const CutInput& in, const WindowsOnCloth& windows, WorkedMethod w
   }
   Lengths lengths(in);
   lengths.windows(in, windows);
-  const bool bands = worked.kind != BandKind::Traced;
+  const bool bands = !worked.lay;
   if (m.why.empty() && bands && !layBands(lengths, worked)) {
     m.why = Message("sold-piece-too-small");
     Lengths again(in);
@@ -566,11 +566,9 @@ CutMethod laid(const CutInput& in, const WindowsOnCloth& windows, WorkedMethod w
   m.laid = lengths.take();
   if (!m.why.empty()) return m;
   if (!bands) {
-    std::vector<PatchDemand> demands;
-    for (const CutGroup& g : m.groups) demands.push_back(g.demand);
-    m.laid = laidTraced(in, demands, std::move(m.laid), progress);
+    m.laid = worked.lay(std::move(m.laid), m.groups, progress);
     std::size_t wanted = 0, got = 0;
-    for (const PatchDemand& d : demands) wanted += static_cast<std::size_t>(d.patches);
+    for (const CutGroup& g : m.groups) wanted += static_cast<std::size_t>(g.demand.patches);
     for (const PlacedPatch& p : m.laid.placements) got += p.motif ? 0 : 1;
     if (got < wanted) {
       m.why = Message("traced-not-all", wanted - got);
@@ -588,7 +586,7 @@ CutMethod laid(const CutInput& in, const WindowsOnCloth& windows, WorkedMethod w
   if (in.cloth.collection)
     addCollectionSteps(m, worked.kind);
   else
-    addSteps(m, worked.kind, m.id == "template");
+    addSteps(m, worked);
   return m;
 }
 

@@ -4,10 +4,8 @@ namespace clathra {
 
 const std::vector<MethodKind>& methodKinds() {
   static const std::vector<MethodKind> all = {
-      {"strips", false, workStrips},
-      {"template", false, workTemplate},
-      {"rectangles", true, workRectangles},
-      {"traced", false, workTraced},
+      {"strips", false, workStrips}, {"template", false, workTemplate}, {"rectangles", true, workRectangles},
+      {"traced", false, workTraced}, {"layers", false, workLayers},
   };
   return all;
 }

@@ -29,6 +29,10 @@ struct WorkedMethod {
   BandKind kind = BandKind::Strip;
   std::vector<BandMaker> makers;
   bool offcuts = false;  ///< may smaller patches be cut from the ends of strips?
+  /// Instead of bands: puts patches below the windows that are laid, as many as there is room for.
+  std::function<CutLayout(CutLayout windows, const std::vector<CutGroup>& groups, const Progress&)> lay;
+  /// Its steps, once it is laid and the squaring up is said; else as bands are cut.
+  std::function<void(CutMethod& method)> addSteps;
   /// Cuts, minutes and the lines of the sum, once it is laid.
   std::function<void(CutMethod& method)> finish;
 };
@@ -48,6 +52,7 @@ WorkedMethod workStrips(const CutInput& input, const std::vector<PatchDemand>& d
 WorkedMethod workTemplate(const CutInput& input, const std::vector<PatchDemand>& demands);
 WorkedMethod workRectangles(const CutInput& input, const std::vector<PatchDemand>& demands);
 WorkedMethod workTraced(const CutInput& input, const std::vector<PatchDemand>& demands);
+WorkedMethod workLayers(const CutInput& input, const std::vector<PatchDemand>& demands);
 
 /// Lays the windows, where they were found, and a method's bands on the lengths on hand: the highest first,
 /// each on the longest length that has room for it clear of holes; what finds none is bought. A length is
@@ -56,9 +61,12 @@ WorkedMethod workTraced(const CutInput& input, const std::vector<PatchDemand>& d
 CutMethod laid(const CutInput& input, const WindowsOnCloth& windows, WorkedMethod worked,
                const Progress& progress);
 
-/// Lays outlines as densely as they go: on what is on hand first, the rest on cloth to buy.
-CutLayout laidTraced(const CutInput& input, const std::vector<PatchDemand>& demands, CutLayout windows,
-                     const Progress& progress);
+/// Where a step is done, said only where there is more than one length to choose from.
+Message onLength(const CutLayout& layout, int length, Message step);
+/// The method's steps that have none yet belong to a tick.
+void addTicks(CutMethod& method, int tick);
+/// Bands length by length, from the cut end; placements name theirs by where they lie.
+void sortBands(CutLayout& laid);
 
 /// Which of the cloth's lengths windows are cut from: of its full width, without holes if there is such a
 /// one, and the longest of those.

@@ -331,6 +331,7 @@ Result<CutInput> cutInput(const Project& project, ClothId id) {
   in.origins = std::move(left.origins);
   in.times = project.settings.times;
   in.layers = project.settings.layers;
+  if (project.settings.overrun) in.overrun = project.settings.overrun->mm();
   in.bluntBelow = project.settings.bluntBelow;
   std::uint32_t piece = 0;
   for (const ClothId worn : project.painting) {

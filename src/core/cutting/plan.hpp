@@ -77,7 +77,11 @@ struct ClothLength {
   int like = 1;                  ///< cloths of a collection that are cut so, where one stands for all
 };
 
-enum class BandKind { Squaring, Windows, Strip, Row, Traced };
+enum class BandKind { Squaring, Windows, Strip, Row, Traced, Layers };
+/// Is what lies in such a band one thing to cut, rather than band after band?
+inline bool cutAtOnce(BandKind kind) {
+  return kind == BandKind::Traced || kind == BandKind::Layers;
+}
 /// A stretch of a length, across its whole width.
 struct Band {
   int length = 0;  ///< index of the length
@@ -96,6 +100,7 @@ struct PlacedPatch {
   Polygon patch;             ///< with its allowance
   Polygon paper;             ///< windows: the paper in it
   Polygon rough;             ///< rough rectangles: what is cut first
+  int set = 0;               ///< of layered repeats: from 1; those of one set show the same
 };
 
 /// Smaller patches from what is left at the end of a strip.
@@ -209,9 +214,10 @@ struct CutInput {
   std::optional<double> outerAllowance;                            ///< mm, of the edges below
   std::map<std::uint32_t, std::vector<std::uint16_t>> outerEdges;  ///< by piece: on the quilt's outline
   double sparePercent = 0;
-  int times = 1;                 ///< that a piece is wanted, less what is cut: so often it is listed
-  std::optional<int> layers;     ///< under the blade at once
-  Angle bluntBelow = kSharpTip;  ///< tips of patches that are sharper are cut square
+  int times = 1;                  ///< that a piece is wanted, less what is cut: so often it is listed
+  std::optional<int> layers;      ///< under the blade at once
+  std::optional<double> overrun;  ///< mm past a corner, of the tool patches are cut round with
+  Angle bluntBelow = kSharpTip;   ///< tips of patches that are sharper are cut square
   LengthUnit unit = LengthUnit::Inch;
   friend bool operator==(const CutInput&, const CutInput&) = default;
 };

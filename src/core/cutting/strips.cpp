@@ -14,14 +14,6 @@ namespace clathra {
 
 namespace {
 
-/// How the patches of one demand lie in its strips.
-struct StripGroup {
-  PatchDemand demand;
-  StripLay lay;
-  double height = 0;  ///< of a strip as it is cut: rounded up to the ruler's lines
-  int perStrip = 0;   ///< on cloth of the usual width
-};
-
 /// Patches with the tips that straight cuts leave them, as far as the strip reaches.
 std::vector<Polygon> asCut(const StripGroup& g, int copies) {
   const auto patches = stripCopies(g.demand.patch, g.lay, static_cast<std::size_t>(copies));
@@ -38,7 +30,8 @@ std::vector<Polygon> asCut(const StripGroup& g, int copies) {
   return out;
 }
 
-/// Strokes of a strip that are not its long sides.
+}  // namespace
+
 int crossCuts(const StripGroup& g, int copies) {
   if (copies == 0) return 0;
   const auto strokes = strokesOf(asCut(g, copies));
@@ -48,8 +41,6 @@ int crossCuts(const StripGroup& g, int copies) {
   }));
 }
 
-/// How a strip is crossed, where that is not square: the angles of the cuts to the strip, and how far apart
-/// they are. Two plain slants make a patch with its level sides; other outlines have more.
 Message crossingOf(const StripGroup& g) {
   const auto tenths = [](double mm) { return sizeArg(std::round(10 * mm) / 10); };
   if (g.perStrip == 0 || !isConvex(g.demand.sharp)) return {};
@@ -92,8 +83,6 @@ Message crossingOf(const StripGroup& g) {
 /// More cloth than this share is not spent to save cuts, see docs/calculations.md ("Cutting").
 constexpr double kClothForCuts = 0.05;
 
-/// The lay with the fewest cuts among those that take next to the least cloth; perStrip is 0 if none fits
-/// the width.
 StripGroup bestGroup(const PatchDemand& demand, double width, LengthUnit unit) {
   struct Tried {
     StripGroup group;
@@ -127,6 +116,8 @@ StripGroup bestGroup(const PatchDemand& demand, double width, LengthUnit unit) {
     }
   return all[best].group;
 }
+
+namespace {
 
 /// In pairs with an odd number to a strip there would be one too many of those that begin it.
 bool swapsBeginning(const StripGroup& g) {

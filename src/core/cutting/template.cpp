@@ -10,9 +10,6 @@ namespace clathra {
 
 namespace {
 
-/// A small rotary blade runs past a corner by as much, so patches keep that far apart.
-constexpr double kOverrun = 3;  // mm
-
 struct TemplateGroup {
   PatchDemand demand;
   StripLay lay;
@@ -26,11 +23,11 @@ StripLay apartBy(StripLay lay, double gap) {
   return lay;
 }
 
-TemplateGroup groupOf(const PatchDemand& demand, double width, LengthUnit unit) {
+TemplateGroup groupOf(const PatchDemand& demand, double width, double overrun, LengthUnit unit) {
   TemplateGroup best{demand, {}, 0, 0, static_cast<int>(edgesOf(demand.patch).size())};
   double least = 1e300;
   for (const StripLay& lay : laysFor(demand)) {
-    const StripLay wide = apartBy(lay, kOverrun);
+    const StripLay wide = apartBy(lay, overrun);
     const int per = static_cast<int>(wide.fitting(width));
     if (per == 0) continue;
     const double height = roundedToRuler(lay.height, unit);
@@ -87,7 +84,7 @@ WorkedMethod workTemplate(const CutInput& in, const std::vector<PatchDemand>& de
   const int layers = in.layers.value_or(kLayersRoundTemplate);
   std::vector<TemplateGroup> groups;
   for (const PatchDemand& d : demands) {
-    groups.push_back(groupOf(d, width, in.unit));
+    groups.push_back(groupOf(d, width, in.overrun.value_or(kOverrunOfSmallBlade), in.unit));
     const TemplateGroup& g = groups.back();
     if (g.perStrip == 0) {
       m.why = Message("patch-wider-than-cloth", shapeArg(d.title));

@@ -92,6 +92,7 @@ std::optional<ClothCut> cutOf(const Layout& layout, const CutPlan& plan, int tic
   const auto& bands = m->laid.bands;
   int length = -1;
   double from = 0, to = 0;
+  int whole = -1;  // a band that is cut at once
   const auto runs = runsOf(m->laid);
   if (plan.collection) {
     // Everything that is cut from one of its cloths.
@@ -108,15 +109,18 @@ std::optional<ClothCut> cutOf(const Layout& layout, const CutPlan& plan, int tic
     to = runs[number].to;
   } else {
     std::size_t n = 0;
-    for (const Band& b : bands)
-      if (b.kind == BandKind::Traced && n++ == number) length = b.length;
+    for (std::size_t i = 0; i < bands.size(); ++i)
+      if (cutAtOnce(bands[i].kind) && n++ == number) {
+        length = bands[i].length;
+        whole = static_cast<int>(i);
+      }
   }
   if (!taking.onHand(length)) return std::nullopt;
   ClothCut out = taking.onLength(length);
   for (const PlacedPatch& p : m->laid.placements) {
     const Band& b = bands[static_cast<std::size_t>(p.band)];
     const bool inside =
-        to > from ? b.from >= from - kSamePlaceCut && b.to <= to + kSamePlaceCut : b.kind == BandKind::Traced;
+        to > from ? b.from >= from - kSamePlaceCut && b.to <= to + kSamePlaceCut : p.band == whole;
     if (p.length == length && !p.motif && inside) taking.add(out, p);
   }
   if (to <= from) return out;

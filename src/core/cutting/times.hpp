@@ -12,6 +12,10 @@ inline constexpr double kMinutesPerStrip = 1.5;     ///< place the ruler across 
 inline constexpr double kMinutesPerCrossCut = 0.2;  ///< turn the ruler on a strip and cut
 inline constexpr double kMinutesToTrim = 0.4;       ///< a rough rectangle round its paper
 inline constexpr double kMinutesPerScissorCut = 0.4;
+/// A small rotary blade runs past a corner by as much, so patches keep that far apart (mm).
+inline constexpr double kOverrunOfSmallBlade = 3;
+inline constexpr int kLayersOfRepeats = 6;           ///< repeats that a blade takes at once
+inline constexpr double kMinutesPerRepeat = 3;       ///< measure one repeat off, lay it on the mark, pin it
 inline constexpr int kLayersRoundTemplate = 4;       ///< strips that a small blade takes at once
 inline constexpr double kMinutesPerGo = 0.3;         ///< lay the template on a stack and hold it
 inline constexpr double kMinutesPerRoundCut = 0.15;  ///< along one side of it

@@ -42,11 +42,7 @@ class Tracing {
     }
     for (ClothLength& c : laid_.lengths)
       if (c.toBuy && !in_.cloth.soldPiece) c.length = c.used;
-    std::stable_sort(laid_.bands.begin(), laid_.bands.end(), [](const Band& a, const Band& b) {
-      return std::pair(a.length, a.from) < std::pair(b.length, b.from);
-    });
-    // Bands were sorted: patches name theirs by where they lie.
-    for (PlacedPatch& p : laid_.placements) p.band = bandOf(p);
+    sortBands(laid_);
     return std::move(laid_);
   }
 
@@ -232,18 +228,6 @@ class Tracing {
     }
   }
 
-  int bandOf(const PlacedPatch& p) const {
-    const Box b = bounds(p.patch);
-    for (std::size_t i = 0; i < laid_.bands.size(); ++i) {
-      const Band& band = laid_.bands[i];
-      const bool windows = band.kind == BandKind::Windows;
-      if (band.length == p.length && windows == p.motif.has_value() && band.kind != BandKind::Squaring &&
-          b.top > band.from - 0.1 && b.bottom < band.to + 0.1)
-        return static_cast<int>(i);
-    }
-    return 0;
-  }
-
   const CutInput& in_;
   std::vector<PatchDemand> demands_;
   std::vector<int> groups_;  ///< of the method, by demand here
@@ -272,12 +256,24 @@ void finish(CutMethod& m, const std::vector<PatchDemand>& demands, double spareP
        sides * kMinutesPerScissorCut}};
 }
 
-}  // namespace
-
-CutLayout laidTraced(const CutInput& in, const std::vector<PatchDemand>& demands, CutLayout windows,
-                     const Progress& progress) {
-  return Tracing(in, demands, std::move(windows), progress).work();
+void addSteps(CutMethod& m) {
+  int tick = 0;
+  for (std::size_t l = 0; l < m.laid.lengths.size(); ++l) {
+    std::vector<Message> what;
+    for (std::size_t g = 0; g < m.groups.size(); ++g) {
+      const auto n =
+          std::count_if(m.laid.placements.begin(), m.laid.placements.end(), [&](const PlacedPatch& p) {
+            return p.length == static_cast<int>(l) && p.group == static_cast<int>(g);
+          });
+      if (n > 0) what.push_back(Message("patches-of", patchesArg(static_cast<int>(n), m.groups[g].demand)));
+    }
+    if (what.empty()) continue;
+    m.steps.push_back(onLength(m.laid, static_cast<int>(l), Message("step-trace", Arg(what))));
+    addTicks(m, tick++);
+  }
 }
+
+}  // namespace
 
 WorkedMethod workTraced(const CutInput& in, const std::vector<PatchDemand>& demands) {
   WorkedMethod out;
@@ -301,6 +297,10 @@ WorkedMethod workTraced(const CutInput& in, const std::vector<PatchDemand>& dema
     out.method.groups.push_back({d, 0, 0, 0, 0, false, false});
   }
   if (patches > kMost) out.method.why = Message("traced-too-many", kMost);
+  out.lay = [&in, demands](CutLayout windows, const std::vector<CutGroup>&, const Progress& progress) {
+    return Tracing(in, demands, std::move(windows), progress).work();
+  };
+  out.addSteps = addSteps;
   out.finish = [demands, spare = in.sparePercent](CutMethod& method) { finish(method, demands, spare); };
   return out;
 }

@@ -7,11 +7,13 @@
 #include <numeric>
 #include <tuple>
 
+#include "cutting/layers.hpp"
 #include "cutting/times.hpp"
 #include "shape/allowance.hpp"
 #include "shape/congruent.hpp"
 #include "shape/overlap.hpp"
 #include "shape/overlay.hpp"
+#include "shape/overrun.hpp"
 
 namespace clathra {
 
@@ -39,6 +41,13 @@ bool apart(std::vector<PolygonView> outlines) {
   return true;
 }
 
+/// Is a step a whole number of repeats?
+bool isRepeat(Point step, const Lattice& l) {
+  const double d = cross(l.a, l.b), i = cross(step, l.b) / d, j = cross(l.a, step) / d;
+  const Point off = step - std::round(i) * l.a - std::round(j) * l.b;
+  return std::hypot(off.x, off.y) < kClose;
+}
+
 class PlanJudge {
  public:
   PlanJudge(const CutInput& in, const CutPlan& plan, const CutMethod& method)
@@ -50,6 +59,7 @@ class PlanJudge {
     bands();
     counts();
     lengths();
+    sets();
     return std::move(faults_);
   }
 
@@ -234,6 +244,24 @@ class PlanJudge {
       faults_.emplace_back("fault-sum-6");
   }
 
+  /// Patches of one set of layered repeats show the same.
+  void sets() {
+    std::map<int, const PlacedPatch*> first;
+    std::map<int, int> count;
+    for (const PlacedPatch& p : laid_.placements) {
+      if (p.set == 0) continue;
+      const auto [at, isNew] = first.try_emplace(p.set, &p);
+      const PlacedPatch& one = *at->second;
+      const Point by = centroid(p.patch) - centroid(one.patch);
+      const CutGroup& g = method_.groups[static_cast<std::size_t>(p.group)];
+      if (++count[p.set] > patchesInSet(in_.cloth, g.demand) || p.group != one.group ||
+          p.length != one.length || !isRepeat(by, latticeOf(*in_.cloth.print)) ||
+          !std::equal(p.patch.begin(), p.patch.end(), one.patch.begin(), one.patch.end(),
+                      [&](Point a, Point b) { return distance(a, b + by) < kClose; }))
+        return faults_.emplace_back("fault-not-one-set"), void();
+    }
+  }
+
   const CutInput& in_;
   const CutPlan& plan_;
   const CutMethod& method_;
@@ -242,13 +270,6 @@ class PlanJudge {
   std::map<std::pair<std::uint16_t, int>, std::vector<std::vector<Angle>>> standing_;
   std::vector<Message> faults_;
 };
-
-/// Is a step a whole number of repeats?
-bool isRepeat(Point step, const Lattice& l) {
-  const double d = cross(l.a, l.b), i = cross(step, l.b) / d, j = cross(l.a, step) / d;
-  const Point off = step - std::round(i) * l.a - std::round(j) * l.b;
-  return std::hypot(off.x, off.y) < kClose;
-}
 
 Point mirroredIn(Point p, const MirrorAxis& axis) {
   const Point along = towards(axis.direction);
@@ -304,6 +325,9 @@ std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window
                      [&](Point image) { return isRepeat(at - image, latticeOf(print)); }))
       return {Message("fault-not-the-spot")};
   }
+  for (std::size_t i = 0; input.overrun > 0 && i < outlines.size(); ++i)
+    for (std::size_t k = i + 1; k < outlines.size(); ++k)
+      if (spoils(outlines[i], outlines[k], input.overrun)) return {Message("fault-overlap-3")};
   if (!apart(std::move(outlines))) out.emplace_back("fault-overlap-3");
   return out;
 }

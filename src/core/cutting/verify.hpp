@@ -10,7 +10,8 @@ namespace clathra {
 /// message's id ends in the number of the guarantee.
 std::vector<Message> faultsOf(const CutInput& input, const CutPlan& plan, const CutMethod& method);
 
-/// What is wrong with windows on one length: shape and turn, the spot of the print, inside, apart.
+/// What is wrong with windows on one length: shape and turn, the spot of the print, inside, apart, with what
+/// the tool runs past corners.
 std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window>& windows, double width,
                               double length);
 

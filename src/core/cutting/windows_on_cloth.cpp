@@ -120,7 +120,7 @@ class Placing {
         out_ = before;
         return false;
       }
-      at = *end;
+      at = *end + fields_[k].overrun();
     }
     return true;
   }

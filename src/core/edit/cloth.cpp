@@ -116,6 +116,7 @@ void ClothFields::putOn(Cloth& cloth) const {
   if (cloth.lengths.size() < 2) cloth.collection = false;
   cloth.direction = direction.value_or(cloth.direction);
   cloth.stand = stand.value_or(cloth.stand);
+  cloth.inSet = inSet.value_or(cloth.inSet);
   cloth.drawnBehind = drawnBehind.value_or(cloth.drawnBehind);
   cloth.increment = increment.value_or(cloth.increment);
   cloth.soldPiece = soldPiece.value_or(cloth.soldPiece);

@@ -91,14 +91,15 @@ struct SetSpare {
   Status apply(Project&, const EditContext&) const;
 };
 struct SetMaking {
-  static constexpr EditInfo kInfo{
-      "setMaking",
-      "times? (1-100), layers? (1-6) | null, washed? true | false | null, bluntBelow? (degrees; 20: hardly "
-      "any tip)",
-      "changes how it is made"};
+  static constexpr EditInfo kInfo{"setMaking",
+                                  "times? (1-100), layers? (1-6) | null, overrun? (mm) | null, washed? true "
+                                  "| false | null, bluntBelow? (degrees; 20: hardly "
+                                  "any tip)",
+                                  "changes how it is made"};
   std::optional<int> times;
   std::optional<std::optional<int>> layers;
   std::optional<std::optional<bool>> washed;
+  std::optional<std::optional<Length>> overrun = {};
   std::optional<double> bluntBelow = {};  ///< degrees
   Status apply(Project&, const EditContext&) const;
 };
@@ -428,6 +429,7 @@ struct ClothFields {
   std::optional<std::optional<Length>> allowance;
   std::optional<std::optional<Length>> leastAllowance;
   std::optional<bool> turnOneWay, drawnBehind;
+  std::optional<std::optional<int>> inSet;
   std::optional<ClothFacts> facts;                  ///< all of them
   std::optional<std::optional<PrintFields>> print;  ///< a value of none takes the print off
 
@@ -441,7 +443,8 @@ inline constexpr std::string_view kClothKeys =
     "step, "
     "price?} | {by: piece, name, width, length, price?}, price? (of a step or piece), shrink? (percent), "
     "increment? (mm), allowance? (mm), least? (mm), facts? {thickness? (mm), fray?: little | "
-    "usual | much, stretches?, shows_through?, readable_behind?, washed?, thread? #rrggbb}, drawn_behind? "
+    "usual | much, stretches?, shows_through?, readable_behind?, washed?, thread? #rrggbb}, "
+    "in_set? (alike patches of layered repeats) | null, drawn_behind? "
     "(true: on the wrong side), print? {picture, "
     "dpi, along, across, kind: straight | "
     "half-drop | "

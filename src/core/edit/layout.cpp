@@ -175,6 +175,7 @@ Status SetMaking::apply(Project& p, const EditContext&) const {
   s.times = times.value_or(s.times);
   s.layers = layers.value_or(s.layers);
   s.washed = washed.value_or(s.washed);
+  s.overrun = overrun.value_or(s.overrun);
   if (bluntBelow) s.bluntBelow = Angle::degrees(*bluntBelow);
   return {};
 }

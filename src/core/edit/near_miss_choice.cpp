@@ -33,7 +33,7 @@ Takes takenBy(const CutPlan& plan) {
   out.money = m->money;
   bool traced = false;
   for (const Band& b : m->laid.bands) {
-    traced = traced || b.kind == BandKind::Traced;
+    traced = traced || cutAtOnce(b.kind);
     out.bands += b.kind == BandKind::Strip || b.kind == BandKind::Row;
   }
   if (traced) out.length = *plan.length;

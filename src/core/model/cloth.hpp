@@ -93,6 +93,7 @@ enum class Hatch { Plain, Rising, Falling, Level, Upright, Crossed, Dots, Plus, 
 inline constexpr int kHatches = 10;
 
 enum class Fray { Little, Usual, Much };
+inline constexpr int kMostInSet = 24;
 /// What a hand finds out about a cloth; what nobody said is absent.
 struct ClothFacts {
   std::optional<double> thickness;  ///< mm of one layer
@@ -125,6 +126,7 @@ struct Cloth {
   std::optional<Length> leastAllowance;               ///< what may be accepted of it
   std::optional<Print> print;
   std::string method;        ///< chosen cutting method; empty: the recommended one
+  std::optional<int> inSet;  ///< patches of one set of layered repeats; absent: as many as meet at a corner
   bool drawnBehind = false;  ///< what is cut is drawn on the wrong side
   bool turnOneWay = false;   ///< patches of a one-way cloth may be laid upside down all the same
   ClothFacts facts;

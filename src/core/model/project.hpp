@@ -38,9 +38,10 @@ struct Settings {
   std::optional<Length> outerAllowance;                   ///< of edges on the quilt's outline
   std::map<std::string, ShapeAllowance> shapeAllowances;  ///< by the shape's id
   double sparePercent = 0;
-  int times = 1;               ///< it is made so many times: cloth and patches are for all of them
-  std::optional<int> layers;   ///< of cloth under the blade at once; absent: as a method usually has
-  std::optional<bool> washed;  ///< will the finished thing be washed?
+  int times = 1;                  ///< it is made so many times: cloth and patches are for all of them
+  std::optional<int> layers;      ///< of cloth under the blade at once; absent: as a method usually has
+  std::optional<Length> overrun;  ///< past a corner, of the tool patches are cut round with; absent: as usual
+  std::optional<bool> washed;     ///< will the finished thing be washed?
   Angle bluntBelow = Angle::degrees(75);  ///< tips of patches that are sharper are cut square
   std::string page = "a4";
   double margin = kPageMargin;  ///< mm, on pages of papers
@@ -72,6 +73,7 @@ struct Role {
 inline constexpr std::size_t kMostRoles = 40;
 inline constexpr ClothId kNoRole = -1;
 
+inline constexpr double kMostOverrun = 20;  ///< mm
 inline constexpr int kMostTimes = 100, kMostClothLayers = 6;
 inline constexpr double kSharpestBlunt = 20, kWidestBlunt = 120;  ///< degrees that bluntBelow may have
 

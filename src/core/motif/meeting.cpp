@@ -76,7 +76,7 @@ std::vector<EdgePair> sewnPairs(const Layout& layout, const MotifChoice& motif) 
   const SeamGraph seams = buildSeams(layout);
   std::set<EdgePair> out;
   // Turned to the middle a piece's edges are others of the window.
-  const auto steps = stepsToMiddle(layout, motif.pieces, motif.toMiddle);
+  const auto steps = stepsToMiddle(layout, motif);
   const auto onWindow = [&](std::uint32_t piece, int edge) {
     const auto at = static_cast<std::size_t>(
         std::lower_bound(motif.pieces.begin(), motif.pieces.end(), piece) - motif.pieces.begin());

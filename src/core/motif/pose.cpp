@@ -6,21 +6,13 @@
 #include <numeric>
 #include <optional>
 
+#include "motif/chance.hpp"
+#include "motif/stripes.hpp"
 #include "motif/unit.hpp"
 
 namespace clathra {
 
 namespace {
-
-/// 0 to 1, by a piece's number: the same on every machine.
-double chanceOf(std::uint32_t piece, std::uint32_t which) {
-  std::uint32_t h = piece * 2654435761U ^ (which + 1) * 2246822519U;  // multipliers by Knuth
-  h ^= h >> 15;
-  h *= 2246822519U;
-  h ^= h >> 13;
-  constexpr double kAll = 4294967296.0;
-  return h / kAll;
-}
 
 Motion poseOf(const Piece& piece, Angle further) {
   return placing(piece.turn + further, piece.hand < 0, piece.centre);
@@ -54,11 +46,13 @@ std::vector<std::size_t> groupsOf(const Layout& layout, const std::vector<std::u
 
 }  // namespace
 
-std::vector<int> stepsToMiddle(const Layout& layout, const std::vector<std::uint32_t>& pieces,
-                               bool toMiddle) {
+std::vector<int> stepsToMiddle(const Layout& layout, const MotifChoice& motif) {
+  const std::vector<std::uint32_t>& pieces = motif.pieces;
   std::vector<int> out(pieces.size(), 0);
-  if (!toMiddle || pieces.empty()) return out;
-  const int turns = std::max(1, layout.shapes[layout.pieces[pieces.front()].shape].symmetry.turns);
+  if (!motif.toMiddle || pieces.empty()) return out;
+  const Piece& first = layout.pieces[pieces.front()];
+  const Shape& shape = layout.shapes[first.shape];
+  const int turns = std::max(1, shape.symmetry.turns);
   const double step = 360.0 / turns;
   const auto groups = groupsOf(layout, pieces);
   std::map<std::size_t, std::pair<Point, int>> middles;
@@ -67,21 +61,27 @@ std::vector<int> stepsToMiddle(const Layout& layout, const std::vector<std::uint
     sum = sum + layout.pieces[pieces[i]].centre;
     ++n;
   }
-  /// How the middle of its group lies to a piece as it is listed, degrees.
-  const auto towardsMiddle = [&](std::size_t i) -> std::optional<double> {
-    const Piece& p = layout.pieces[pieces[i]];
-    const auto& [sum, n] = middles[groups[i]];
-    const Point to = (1.0 / n) * sum - p.centre;
-    constexpr double kNowhere = 0.01;  // mm: it lies in the middle itself
-    if (length(to) < kNowhere) return std::nullopt;
-    return (directionOf(to) - p.turn).degrees();
+  // The corner that copies of the window are turned round, on a piece of either hand; mirrored outlines run
+  // the other way round.
+  const std::size_t n = shape.outline.size();
+  const std::size_t corner = turningCorner(placed(shape.outline, motif.turn, first.hand < 0, {}));
+  const auto cornerOn = [&](int hand) {
+    const Polygon outline = placed(shape.outline, {}, hand < 0, {});
+    const std::size_t at = (hand < 0) == (first.hand < 0) ? corner : n - 1 - corner;
+    return directionOf(outline[at] - centroid(outline));
   };
-  const auto wanted = towardsMiddle(0);
-  for (std::size_t i = 1; wanted && i < pieces.size(); ++i)
-    if (const auto is = towardsMiddle(i)) {
-      const int k = static_cast<int>(std::lround((*is - *wanted) / step));
-      out[i] = ((k % turns) + turns) % turns;
-    }
+  for (std::size_t i = 0; i < pieces.size(); ++i) {
+    const Piece& p = layout.pieces[pieces[i]];
+    const auto& [sum, count] = middles[groups[i]];
+    const Point to = (1.0 / count) * sum - p.centre;
+    constexpr double kNowhere = 0.01;  // mm: it lies in the middle itself
+    if (length(to) < kNowhere) continue;
+    // Where the middle lies between two corners all pieces take the same of them.
+    constexpr double kBetween = 0.5 - 1e-3;
+    const double off = (directionOf(to) - p.turn - cornerOn(p.hand)).degrees() / step;
+    const int k = static_cast<int>(std::floor(off + kBetween));
+    out[i] = ((k % turns) + turns) % turns;
+  }
   return out;
 }
 
@@ -99,9 +99,12 @@ std::vector<PrintedPiece> motifPieces(const Project& project) {
     const Piece& first = layout.pieces[pieces.front()];
     const Polygon& outline = layout.shapes[first.shape].outline;
     const Motion toOutline = placing(m.turn, first.hand < 0, m.at).inverse();
-    const auto line = centreLine(outline);
-    const Motion image = line ? reflection(*line, centroid(outline)) : Motion{};
-    const auto steps = stepsToMiddle(layout, pieces, m.toMiddle);
+    // The line through the corner that copies of the window are turned round.
+    const auto line = centreLine(placed(outline, m.turn, false, {}));
+    const Motion image = line ? reflection(*line - m.turn, centroid(outline)) : Motion{};
+    MotifChoice shown = m;
+    shown.pieces = pieces;
+    const auto steps = stepsToMiddle(layout, shown);
     const Angle step = kWholeTurn / std::max(1, layout.shapes[first.shape].symmetry.turns);
     for (std::size_t k = 0; k < pieces.size(); ++k) {
       const Piece& piece = layout.pieces[pieces[k]];
@@ -114,11 +117,26 @@ std::vector<PrintedPiece> motifPieces(const Project& project) {
   return out;
 }
 
+/// Of striped cloths whose patches may stand any way: by how many of its shape's turns each piece is turned.
+static std::map<std::uint32_t, int> dealtTurns(const Project& project, const std::vector<bool>& chosen) {
+  std::map<std::uint32_t, int> out;
+  for (const Cloth& cloth : project.cloths) {
+    const auto stripes = stripesOn(cloth);
+    if (!stripes || standOf(cloth) != Stand::Any) continue;
+    std::vector<std::uint32_t> pieces;
+    for (std::uint32_t i = 0; i < project.layout->size(); ++i)
+      if (!chosen[i] && project.painting[i] == cloth.id) pieces.push_back(i);
+    out.merge(dealTurns(*project.layout, pieces, *stripes).steps);
+  }
+  return out;
+}
+
 std::vector<PrintedPiece> chancePieces(const Project& project) {
   constexpr double kMmPerInch = 25.4;
   const Layout& layout = *project.layout;
   std::vector<bool> chosen(layout.size(), false);
   for (const PrintedPiece& p : motifPieces(project)) chosen[p.piece] = true;
+  const auto dealt = dealtTurns(project, chosen);
   std::vector<PrintedPiece> out;
   for (std::uint32_t i = 0; i < layout.size(); ++i) {
     if (chosen[i] || project.painting[i] == kNoCloth) continue;
@@ -145,7 +163,10 @@ std::vector<PrintedPiece> chancePieces(const Project& project) {
     }
     const Piece& piece = layout.pieces[i];
     const bool upright = standOf(*cloth) == Stand::Piece;
-    const Motion turn = placing(upright ? Angle() : piece.turn, false, piece.centre);
+    Angle further;
+    if (const auto own = dealt.find(i); own != dealt.end())
+      further = own->second * (kWholeTurn / std::max(1, layout.shapes[piece.shape].symmetry.turns));
+    const Motion turn = placing(upright ? Angle() : piece.turn + further, false, piece.centre);
     out.push_back({i, cloth->id, turn.after(placing({}, false, Point{} - on))});
   }
   return out;

@@ -5,7 +5,7 @@
 #include <numeric>
 
 #include "motif/serve.hpp"
-#include "shape/overlap.hpp"
+#include "shape/overrun.hpp"
 
 namespace clathra {
 
@@ -76,16 +76,18 @@ ServeProblem problemOf(const std::vector<Candidate>& all, const std::vector<Wish
   ServeProblem out;
   out.wanted = kinds.wanted;
   out.before.resize(all.size());
-  double tallest = 0;
+  double tallest = 0, overrun = 0;
+  for (const WishedWindows& p : parts) overrun = std::max(overrun, p.field->overrun());
   for (const Candidate& c : all) tallest = std::max(tallest, c.box.height());
   for (std::uint32_t i = 0; i < all.size(); ++i) {
     out.kind.push_back(kinds.of(all[i], parts));
-    for (std::uint32_t k = i; k-- > 0 && all[i].end - all[k].end < tallest + 1;) {
+    for (std::uint32_t k = i; k-- > 0 && all[i].end - all[k].end < tallest + overrun + 1;) {
       const Box &a = all[i].box, &b = all[k].box;
-      if (all[i].window.on != all[k].window.on || a.right <= b.left + kSame || b.right <= a.left + kSame ||
-          a.bottom <= b.top + kSame || b.bottom <= a.top + kSame)
+      const double near = overrun - kSame;
+      if (all[i].window.on != all[k].window.on || a.right + near <= b.left || b.right + near <= a.left ||
+          a.bottom + near <= b.top || b.bottom + near <= a.top)
         continue;
-      if (overlaps(all[i].window.patch, all[k].window.patch)) out.before[i].push_back(k);
+      if (spoils(all[i].window.patch, all[k].window.patch, overrun)) out.before[i].push_back(k);
     }
   }
   return out;

@@ -10,6 +10,7 @@
 #include "shape/congruent.hpp"
 #include "shape/motion.hpp"
 #include "shape/overlap.hpp"
+#include "shape/overrun.hpp"
 
 namespace clathra {
 
@@ -36,19 +37,22 @@ bool samePolygon(const Polygon& a, const Polygon& b) {
 /// is judged once.
 class PatchPairs {
  public:
+  explicit PatchPairs(double overrun) : overrun_(overrun) {}
   bool overlap(std::size_t one, const Polygon& p, std::size_t two, const Polygon& q, Point by) {
     const Box a = bounds(p), b = bounds(q);
-    if (a.right <= b.left + by.x + kOnEdge || b.right + by.x <= a.left + kOnEdge ||
-        a.bottom <= b.top + by.y + kOnEdge || b.bottom + by.y <= a.top + kOnEdge)
+    const double near = overrun_ - kOnEdge;
+    if (a.right + near <= b.left + by.x || b.right + by.x + near <= a.left ||
+        a.bottom + near <= b.top + by.y || b.bottom + by.y + near <= a.top)
       return false;
     const Key key{one, two, std::llround(by.x * kPerMm), std::llround(by.y * kPerMm)};
     const auto at = known_.find(key);
     if (at != known_.end()) return at->second;
-    return known_[key] = overlaps(p, translated(q, by));
+    return known_[key] = spoils(p, translated(q, by), overrun_);
   }
 
  private:
   static constexpr double kPerMm = 1e4;  // finer than any depth that is judged
+  double overrun_;
   using Key = std::tuple<std::size_t, std::size_t, long long, long long>;
   std::map<Key, bool> known_;
 };
@@ -92,6 +96,7 @@ WindowInput windowInput(const Project& project, const MotifChoice& motif) {
     out.motif.pieces = std::move(all);
   }
   out.bluntBelow = project.settings.bluntBelow;
+  if (project.settings.overrun) out.overrun = project.settings.overrun->mm();
   if (const Shape* shape = shapeNamed(*project.layout, motif.shape)) out.shape = shape->outline;
   out.leftHand = !out.motif.pieces.empty() && project.layout->pieces[out.motif.pieces.front()].hand < 0;
   if (cloth) {
@@ -112,6 +117,7 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
     return fail("print-no-mirror-line-so", clothArg(*cloth));
   WindowField field;
   field.lattice_ = latticeOf(*cloth->print);
+  field.overrun_ = input.overrun;
   const Polygon paper = placed(input.shape, motif.turn, input.leftHand, {});
   const double allowance = input.allowance;
   std::vector<Motion> motions{Motion{}};
@@ -221,14 +227,14 @@ std::vector<Window> WindowField::all(double width, double from, double to, Point
 WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progress& progress,
                               std::int64_t effort) const {
   ConflictLine line;
-  PatchPairs pairs;
+  PatchPairs pairs(overrun_);
   line.before.resize(spots.size());
   line.second.resize(spots.size());
   double tallest = 0;
   for (const Coset& c : cosets_) tallest = std::max(tallest, bounds(c.patch).height());
   for (std::uint32_t i = 0; i < spots.size(); ++i) {
     line.second[i] = cosets_[spots[i].coset].mirrored;
-    for (std::uint32_t k = i; k-- > 0 && spots[i].bottom - spots[k].bottom < tallest + 1;)
+    for (std::uint32_t k = i; k-- > 0 && spots[i].bottom - spots[k].bottom < tallest + overrun_ + 1;)
       if (pairs.overlap(spots[i].coset, cosets_[spots[i].coset].patch, spots[k].coset,
                         cosets_[spots[k].coset].patch, spots[k].at - spots[i].at))
         line.before[i].push_back(k);

@@ -4,7 +4,8 @@
 // The counter guarantees:
 //  1 every window shows the chosen spot of the print: it lies at a whole number of repeats from it, or is its
 //    image under the print's mirror lines (two of them make a half turn);
-//  2 patches (paper and allowance) lie inside the cloth and overlap nowhere;
+//  2 patches (paper and allowance) lie inside the cloth and overlap nowhere, nor does the tool that cuts one
+//    run past its corners into another;
 //  3 the number is the largest there is, unless `exact` is false: then it is reached, and there are no more
 //    than `atMost`;
 //  4 where the print's place on the cloth is unknown the number holds for every place (`worstPlace`).
@@ -48,6 +49,7 @@ struct WindowInput {
   CutCount cut;                           ///< what is cut of it already
   int copies = 0;                         ///< windows that are still wanted: pieces and spares
   double allowance = 0;                   ///< mm
+  double overrun = 0;                     ///< mm that the tool runs past a corner; scissors do not
   Angle bluntBelow = Angle::degrees(75);  ///< sharper tips of the patch are cut square
   friend bool operator==(const WindowInput&, const WindowInput&) = default;
 };
@@ -94,6 +96,7 @@ class WindowField {
   std::vector<Window> all(double width, double from, double to, Point mark) const;
   /// Half of the copies are of each hand.
   bool halfEach() const { return halfEach_; }
+  double overrun() const { return overrun_; }
   Point cell() const;  ///< mm: the box of one step each way
 
  private:
@@ -117,6 +120,7 @@ class WindowField {
   Lattice lattice_;
   std::vector<Coset> cosets_;
   bool halfEach_ = false;       ///< half of the copies of each hand
+  double overrun_ = 0;          ///< mm
   std::vector<Polygon> holes_;  ///< of the length that is looked at
 };
 

@@ -49,7 +49,60 @@ std::vector<Point> axesOf(PolygonView p) {
   return out;
 }
 
+const MotifChoice* choiceOf(const Project& project, int id) {
+  for (const MotifChoice& m : project.motifs)
+    if (m.id == id) return &m;
+  return nullptr;
+}
+
+/// Seen from behind left and right change places.
+Polygon seen(Polygon outline, bool behind) {
+  return behind ? placed(outline, {}, true, {}) : outline;
+}
+
+/// A frame about its choice's spot; nothing where no piece shows it, or its cloth has no print.
+std::optional<ClothTemplate> frameOf(const Project& project, const MotifChoice& m) {
+  const Cloth* cloth = clothById(project, m.cloth);
+  if (!cloth || !cloth->print || m.pieces.empty()) return std::nullopt;
+  const Layout& layout = *project.layout;
+  const Piece& first = layout.pieces[m.pieces.front()];
+  const Shape& shape = layout.shapes[first.shape];
+  if (shape.name != m.shape) return std::nullopt;
+  const Polygon paper = placed(shape.outline, m.turn, first.hand < 0, {});
+  ClothTemplate out;
+  out.inner = seen(paper, cloth->drawnBehind);
+  out.patch = seen(allowanceOutline(paper, allowanceOf(project, *cloth, m.shape), Tips::Blunted,
+                                    project.settings.bluntBelow),
+                   cloth->drawnBehind);
+  Box b = bounds(out.patch);
+  const double wider = std::max(0.0, kLeastCard - 2 * kCardRound - b.width()) / 2;
+  b.left -= wider;
+  b.right += wider;
+  out.outer = {{b.left - kCardRound, b.top - kCardRound},
+               {b.right + kCardRound, b.top - kCardRound},
+               {b.right + kCardRound, b.bottom + kCardRound + kCardForWords},
+               {b.left - kCardRound, b.bottom + kCardRound + kCardForWords}};
+  return out;
+}
+
+/// The hole for the detail that the choice is found by, where the card would cover it.
+void addDetail(const Project& project, ClothTemplate& frame) {
+  const MotifChoice* m = choiceOf(project, *frame.motif);
+  if (!m || !m->reference) return;
+  const Point at = onFrame(project, frame, *m->reference);
+  if (!contains(frame.inner, at) && contains(frame.outer, at)) frame.holes.push_back(at);
+}
+
 }  // namespace
+
+Point onFrame(const Project& project, const ClothTemplate& frame, Point onPicture) {
+  const MotifChoice* m = choiceOf(project, frame.motif.value_or(0));
+  const Cloth* cloth = m ? clothById(project, m->cloth) : nullptr;
+  if (!cloth) return onPicture;
+  Point by = onPicture - m->at;
+  if (cloth->drawnBehind) by.x = -by.x;
+  return centroid(frame.inner) + rotated(by, frame.turned);
+}
 
 PencilError pencilError(const Shape& shape, double pencil, double border) {
   const Polygon traced = allowanceOutline(shape.outline, pencil / 2);
@@ -81,6 +134,8 @@ Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions
     std::pair<std::uint16_t, int> kind;
     bool window;
     Polygon paper, patch, laid;
+    std::optional<int> motif;
+    Polygon allowance;  ///< of a frame
   };
   std::vector<One> all;
   for (const auto& kind : kinds) {
@@ -95,7 +150,24 @@ Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions
     }
     for (const bool window : {true, false})
       for (int n = 0; n < o.copies && !(window && o.masters); ++n)
-        all.push_back({kind, window, paper, patch, o.gap > 0 ? allowanceOutline(laid, o.gap / 2) : laid});
+        all.push_back(
+            {kind, window, paper, patch, o.gap > 0 ? allowanceOutline(laid, o.gap / 2) : laid, {}, {}});
+  }
+  for (const MotifChoice& m : project.motifs) {
+    const auto frame = o.masters ? std::nullopt : frameOf(project, m);
+    if (!frame) continue;
+    if (!fitsPage(frame->outer, o.page)) {
+      out.framesTooLarge.push_back(m.id);
+      continue;
+    }
+    const Piece& first = layout.pieces[m.pieces.front()];
+    all.push_back({{first.shape, first.hand},
+                   true,
+                   frame->inner,
+                   frame->outer,
+                   o.gap > 0 ? allowanceOutline(frame->outer, o.gap / 2) : frame->outer,
+                   m.id,
+                   frame->patch});
   }
   std::stable_sort(all.begin(), all.end(),
                    [](const One& a, const One& b) { return area(a.laid) > area(b.laid) + 1e-6; });
@@ -122,6 +194,14 @@ Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions
     const Point by = l.outline[0] - placed(all[i].laid, l.turn, false, {})[0];
     t.outer = translated(placed(all[i].patch, l.turn, false, {}), by);
     t.inner = translated(placed(all[i].paper, l.turn, false, {}), by);
+    if (all[i].motif) {
+      t.motif = all[i].motif;
+      t.patch = translated(placed(all[i].allowance, l.turn, false, {}), by);
+      t.turned = l.turn;
+      addDetail(project, t);
+      out.pages[l.page].templates.push_back(std::move(t));
+      continue;
+    }
     for (const OutlineEdge& e : edgesOf(t.inner)) t.holes.push_back(t.inner[e.first]);
     for (const Point axis : axesOf(t.inner))
       t.centreLines.push_back(across(t.outer, centroid(t.inner), axis));

@@ -1,5 +1,6 @@
 // Templates for cloth: the paper's outline with its allowance, with a window to look through or plain to draw
-// round. And masters: papers to be traced where there is no printer for all of them.
+// round. For each motif choice a frame of card, to be held over the cloth until its window shows the chosen
+// spot. And masters: papers to be traced where there is no printer for all of them.
 #pragma once
 #include <optional>
 
@@ -16,7 +17,16 @@ struct ClothTemplate {
   std::vector<Point> holes;  ///< middles of the holes at the paper's corners
   std::vector<std::pair<Point, Point>>
       centreLines;  ///< mirror axes of the paper, from side to side of the patch
+  /// Of a motif choice's frame its id: `outer` is the frame, `inner` the paper as it lies on the cloth, seen
+  /// from behind where the cloth is drawn there.
+  std::optional<int> motif;
+  Polygon patch;  ///< of a frame: the paper with its allowance
+  Angle turned;   ///< of a frame on the page
 };
+/// Of a frame: card round the patch, below it for words, and its least width, mm.
+inline constexpr double kCardRound = 10, kCardForWords = 16, kLeastCard = 86;
+/// Where a place of the picture lies on a frame's page, mm.
+Point onFrame(const Project& project, const ClothTemplate& frame, Point onPicture);
 struct TemplatePage {
   std::vector<ClothTemplate> templates;
 };
@@ -29,6 +39,7 @@ struct TemplatePlan {
   double pencil = 0;  ///< mm, the width of the line that masters are traced with
   std::vector<TemplatePage> pages;
   std::vector<std::pair<std::uint16_t, int>> tooLarge;  ///< go on no page
+  std::vector<int> framesTooLarge;                      ///< motif choices whose frame goes on no page
 };
 inline constexpr double kHole = 2.4;  ///< mm across: a pencil's point goes through
 
@@ -45,8 +56,9 @@ struct TemplateOptions {
 inline constexpr double kMostPencil = 3;  // mm
 inline constexpr int kMostTemplateCopies = 50;
 
-/// Of each shape and hand a window and a plain one (or a master), `copies` of them, on as few pages as they
-/// go. Errors: cancelled; more than 50 copies; a pencil wider than kMostPencil.
+/// Of each shape and hand a window and a plain one (or a master), `copies` of them, and of each motif choice
+/// that pieces show a frame, on as few pages as they go. Errors: cancelled; more than 50 copies; a pencil
+/// wider than kMostPencil.
 [[nodiscard]] Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions& options,
                                                  const Progress& progress = {});
 

@@ -1,5 +1,6 @@
 #include <algorithm>
 
+#include "cutting/times.hpp"
 #include "review/review.hpp"
 #include "shape/allowance.hpp"
 #include "shape/overlap.hpp"
@@ -8,8 +9,9 @@ namespace clathra::checks_ {
 
 /// A blade overruns a corner by a few millimetres: where the next window begins before that it is spoilt.
 std::vector<Remark> windowsTouch(const ReviewInput& in) {
-  constexpr double kOverrun = 3;  // mm
+  // Once the plan allows for the tool, nothing is to be said.
   std::vector<Remark> out;
+  if (in.project->settings.overrun) return out;
   for (const Cloth& c : in.project->cloths) {
     const auto plan = in.plans.find(c.id);
     if (plan == in.plans.end()) continue;
@@ -21,7 +23,7 @@ std::vector<Remark> windowsTouch(const ReviewInput& in) {
     std::vector<One> all;
     for (const WindowPart& part : plan->second->windows)
       for (const Window& w : part.windows) {
-        Polygon wide = allowanceOutline(w.patch, kOverrun / 2, Tips::Blunted);
+        Polygon wide = allowanceOutline(w.patch, kOverrunOfSmallBlade / 2, Tips::Blunted);
         const Box box = bounds(wide);
         all.push_back({w.on, std::move(wide), box});
       }
@@ -34,7 +36,7 @@ std::vector<Remark> windowsTouch(const ReviewInput& in) {
       });
     if (near == 0) continue;
     Remark r{"windows-touch:" + subject(c.id), "cut", piecesShowing(in, c.id), {}, {}, {}, {}};
-    r.why = Message("windows-touch-why", near, clothArg(c), fineArg(kOverrun, 0));
+    r.why = Message("windows-touch-why", near, clothArg(c), fineArg(kOverrunOfSmallBlade, 0));
     r.fix = Message("windows-touch-fix");
     out.push_back(std::move(r));
   }

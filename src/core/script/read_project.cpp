@@ -90,6 +90,10 @@ SetMaking read(EditFields& in, SetMaking*) {
     out.washed = std::optional<bool>();
   else if (in.has("washed"))
     out.washed = std::optional(in.flag("washed"));
+  if (in.isNull("overrun"))
+    out.overrun = std::optional<Length>();
+  else if (in.has("overrun"))
+    out.overrun = std::optional(Length::millimetres(in.number("overrun", 0, kMostOverrun)));
   if (in.has("bluntBelow")) out.bluntBelow = in.number("bluntBelow", kSharpestBlunt, kWidestBlunt);
   return out;
 }

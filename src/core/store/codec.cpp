@@ -239,6 +239,7 @@ json toJson(const Cloth& cloth) {
   if (cloth.leastAllowance) out["least"] = cloth.leastAllowance->mm();
   if (cloth.stand) out["stand"] = standName(*cloth.stand);
   if (cloth.drawnBehind) out["drawn_behind"] = true;
+  if (cloth.inSet) out["in_set"] = *cloth.inSet;
   if (cloth.soldPiece)
     out["sold"] = {{"by", "piece"},
                    {"name", cloth.soldPiece->name},
@@ -397,6 +398,10 @@ ClothFields readClothFields(Fields& in) {
                            [&] { return static_cast<int>(in.whole("collection", 1, kMostOfCollection)); });
   out.direction = kindIn<Direction>(in, "direction", directionNames());
   if (in.has("drawn_behind")) out.drawnBehind = in.flag("drawn_behind");
+  if (in.isNull("in_set"))
+    out.inSet = std::optional<int>();
+  else if (in.has("in_set"))
+    out.inSet = std::optional(static_cast<int>(in.whole("in_set", 2, kMostInSet)));
   if (in.isNull("stand")) out.stand = std::optional<Stand>();
   if (in.has("stand"))
     out.stand = std::optional(static_cast<Stand>(in.choice("stand", {"piece", "shape", "any"}, 0)));

@@ -34,6 +34,7 @@ json settingsJson(const Settings& s) {
   if (s.leastAllowance) out["least"] = s.leastAllowance->mm();
   if (s.times != 1) out["times"] = s.times;
   if (s.layers) out["layers"] = *s.layers;
+  if (s.overrun) out["overrun"] = s.overrun->mm();
   if (s.washed) out["washed"] = *s.washed;
   if (const double deg = s.bluntBelow.degrees(); deg != Settings{}.bluntBelow.degrees())
     out["bluntBelow"] = deg;
@@ -137,6 +138,7 @@ Settings readSettings(Fields& in, const json& j) {
   out.sparePercent = s.number("sparePercent", 0, 500, 0);
   out.times = static_cast<int>(s.whole("times", 1, kMostTimes, 1));
   if (s.has("layers")) out.layers = static_cast<int>(s.whole("layers", 1, kMostClothLayers));
+  if (s.has("overrun")) out.overrun = Length::millimetres(s.number("overrun", 0, kMostOverrun));
   if (s.has("washed")) out.washed = s.flag("washed");
   out.bluntBelow =
       Angle::degrees(s.number("bluntBelow", kSharpestBlunt, kWidestBlunt, out.bluntBelow.degrees()));

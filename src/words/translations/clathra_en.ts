@@ -1083,5 +1083,61 @@
         <numerusform>%n windows, %2, among the others</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>Cut off %n layer(s), each %2 of cloth and exactly %3 below the one before, at the same mark of the print.</source>
+      <translation>
+        <numerusform>Cut off %n layer, each %2 of cloth and exactly %3 below the one before, at the same mark of the print.</numerusform>
+        <numerusform>Cut off %n layers, each %2 of cloth and exactly %3 below the one before, at the same mark of the print.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Cut off %n layer(s), each %2 of cloth, exactly %3 below the one before and %4 aside, at the same mark of the print.</source>
+      <translation>
+        <numerusform>Cut off %n layer, each %2 of cloth, exactly %3 below the one before and %4 aside, at the same mark of the print.</numerusform>
+        <numerusform>Cut off %n layers, each %2 of cloth, exactly %3 below the one before and %4 aside, at the same mark of the print.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Lay all %n of them on each other, print on print, and pin through the mark.</source>
+      <translation>
+        <numerusform>Lay all %n of them on each other, print on print, and pin through the mark.</numerusform>
+        <numerusform>Lay all %n of them on each other, print on print, and pin through the mark.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Lay them on each other, print on print, in %n stack(s) of no more than %2, and pin through the mark.</source>
+      <translation>
+        <numerusform>Lay them on each other, print on print, in %n stack of no more than %2, and pin through the mark.</numerusform>
+        <numerusform>Lay them on each other, print on print, in %n stacks of no more than %2, and pin through the mark.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Through all layers cut a strip %2 wide, and from it %n set(s) of %3: sets %4 to %5.</source>
+      <translation>
+        <numerusform>Through all layers cut a strip %2 wide, and from it %n set of %3: sets %4 to %5.</numerusform>
+        <numerusform>Through all layers cut a strip %2 wide, and from it %n sets of %3: sets %4 to %5.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n step(s) from layer to layer of %2</source>
+      <translation>
+        <numerusform>%n step from layer to layer of %2</numerusform>
+        <numerusform>%n steps from layer to layer of %2</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n strip(s) of the last layer</source>
+      <translation>
+        <numerusform>%n strip of the last layer</numerusform>
+        <numerusform>%n strips of the last layer</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n layer(s) laid on the mark at %2 min</source>
+      <translation>
+        <numerusform>%n layer laid on the mark at %2 min</numerusform>
+        <numerusform>%n layers laid on the mark at %2 min</numerusform>
+      </translation>
+    </message>
   </context>
 </TS>
