@@ -290,8 +290,33 @@ class CutMap {
       print(mapped(shown), 1);
       p_.setBrush(Qt::NoBrush);
       p_.drawPolygon(mapped(shown));
+      // Of many small ones the numbers would hide what is cut.
       const Point middle = centroid(shown);
-      plate(at(middle.x, middle.y), QString::number(p.set), smallest(shown));
+      if (smallest(shown) > look_.text * 1.6)
+        plate(at(middle.x, middle.y), QString::number(p.set), smallest(shown));
+    }
+    layers();
+  }
+
+  /// Where each layer of repeats begins: a line across the cloth with the layer's number, where there is room.
+  void layers() {
+    std::map<int, std::vector<double>> begins;  // by set: the upper edges of its patches
+    for (const PlacedPatch& p : laid_.placements)
+      if (p.set > 0 && p.length == row_->length) begins[p.set].push_back(bounds(p.patch).top);
+    if (begins.empty()) return;
+    QPen pen(look_.palette->ink, look_.text / 9);
+    pen.setDashPattern({6, 3});
+    p_.setFont(textFont(look_.text * 0.9, QFont::DemiBold));
+    int number = 1;
+    double last = -1e9;
+    for (const double from : begins.begin()->second) {
+      p_.setPen(pen);
+      p_.drawLine(at(0, from), at(plan_.width, from));
+      const QPointF top = at(cloth_->drawnBehind ? 0 : plan_.width, from);
+      if (top.x() - last > look_.text * 1.4)
+        p_.drawText(top + QPointF(look_.text * 0.2, look_.text), QString::number(number));
+      last = top.x();
+      ++number;
     }
   }
 
@@ -484,7 +509,7 @@ std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& whole) {
   for (const auto& [first, last] : setsOfStacks(m->laid))
     out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Set %1"), QT_TRANSLATE_NOOP("map", "Sets %1 to %2"),
                              first, last - first + 1),
-                   say("through all layers, one repeat apart")});
+                   say("each through all layers, which begin at the dashed lines, one repeat apart")});
   const auto size = [&](double mm) { return inWords(sizeArg(mm), unit); };
   for (const BandRun& run : runsOf(m->laid)) {
     const CutGroup& g = m->groups[static_cast<std::size_t>(run.group)];

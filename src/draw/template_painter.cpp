@@ -94,13 +94,18 @@ void paintFrame(QPainter& painter, const PageText& text, const Project& project,
     const double allowance = allowanceOf(project, *cloth, motif->shape);
     paintWindow(painter, picture->second, *cloth->print, onPicture,
                 allowanceOutline(onPicture, allowance, Tips::Blunted, project.settings.bluntBelow), into,
-                {motif->reference, cloth->drawnBehind});
+                {std::nullopt, cloth->drawnBehind});
   }
   // The allowance is card: only what the window shows is cut out.
   QPainterPath card = outlinePath(patch);
   card.addPath(outlinePath(paper));
   card.setFillRule(Qt::OddEvenFill);
   painter.fillPath(card, QColor(255, 255, 255, 200));
+  if (motif->reference)
+    paintReference(painter, onPicture, *motif->reference, 0.35, [&](Point p) {
+      const Point at = upright(Polygon{onFrame(project, t, p)}).front();
+      return QPointF(at.x, at.y);
+    });
   QPen pen(c.ink, 0.2);
   pen.setJoinStyle(Qt::MiterJoin);
   painter.setPen(pen);

@@ -189,6 +189,26 @@ class LayersTest : public QObject {
     COMPARE_TO(least, 0, 1e-6);
     COMPARE_TO(most, 240 + 9, 1e-6);
   }
+  void layersOfABrickLieToAndFro() {
+    // Steps (35, 130) and (-35, 130): six layers take 35 mm of the width, not 175.
+    json print = {{"picture", "c.png"}, {"dpi", 100}, {"a", {35, 130}}, {"b", {-35, 130}}, {"mark", nullptr}};
+    const Made m = planned(made(print, {2000}, {{"in_set", 6}, {"width", 280}}));
+    COMPARE_TO(*m.layers->length, 25 + 5 * 130 + 120, 1e-6);
+    double most = 0;
+    std::map<int, std::vector<double>> x;
+    for (const PlacedPatch& q : m.layers->laid.placements) {
+      most = std::max(most, bounds(q.patch).right);
+      x[q.set].push_back(centroid(q.patch).x);
+    }
+    COMPARE_TO(most, 240 + 35, 1e-6);
+    for (std::size_t k = 0; k < 6; ++k) COMPARE_TO(std::abs(x[1][k] - x[1][0]), k % 2 == 1 ? 35 : 0, 1e-6);
+    const auto step = std::find_if(m.layers->steps.begin(), m.layers->steps.end(),
+                                   [](const Message& s) { return s.id == "step-repeats-in-turn"; });
+    QVERIFY(step != m.layers->steps.end());
+    QVERIFY2(inWords(*step).contains("exactly 130 mm") && inWords(*step).contains("35 mm") &&
+                 inWords(*step).contains("120 mm"),
+             qPrintable(inWords(*step)));
+  }
   void moreLayersThanTheBladeTakesAreStacks() {
     const Project p = made(straight(127, 254), {2000}, {{"in_set", 10}});
     const Made m = planned(p);

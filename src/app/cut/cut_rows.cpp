@@ -46,7 +46,7 @@ bool RowsArea::eventFilter(QObject* watched, QEvent* event) {
 QSize RowsArea::sizeHint() const {
   const int wide = std::max(viewport()->width(), scaled(200));
   // In a low window the picture goes first, and more than two rows scroll.
-  constexpr int kMost = 160, kInLowWindow = 72, kLow = 740;
+  constexpr int kMost = 200, kInLowWindow = 72, kLow = 740;
   const int most = scaled(window()->height() < scaled(kLow) ? kInLowWindow : kMost);
   const QLayout& rows = *widget()->layout();
   // Rows may ask for more than their words need: for their frame.

@@ -33,14 +33,27 @@ struct Through {
   double from = 0;  ///< mm from the layer's upper edge
 };
 
-/// How a stretch of cloth is cut: layers, each `step` from the last, and the strips of each.
+/// How a stretch of cloth is cut: layers, each a step from the last, and the strips of each.
 struct Block {
   Point step;
+  bool inTurn = false;  ///< every second step leads back to the other side
   int layers = 0, sets = 0;
   std::vector<Through> strips;
   double height = 0;  ///< mm that the strips take of a layer
   double total() const { return (layers - 1) * step.y + height; }
+  /// Where a layer lies to the first one.
+  Point offset(int layer) const {
+    return inTurn ? Point{layer % 2 * step.x, layer * step.y} : static_cast<double>(layer) * step;
+  }
+  /// How far aside the layers reach together.
+  double aside() const { return (inTurn ? 1 : layers - 1) * std::abs(step.x); }
 };
+
+bool isWhole(Point step, const Lattice& l) {
+  const double det = cross(l.a, l.b);
+  const double i = std::round(cross(step, l.b) / det), j = std::round(cross(l.a, step) / det);
+  return length(step - i * l.a - j * l.b) < kSame;
+}
 
 class Layering {
  public:
@@ -138,22 +151,25 @@ class Layering {
     std::map<long long, std::vector<Through>> known;
     for (int i = -kFarthest; i <= kFarthest && !progress_.cancelled(); ++i)
       for (int j = -kFarthest; j <= kFarthest; ++j) {
-        const Point step = i * l.a + j * l.b;
-        if (step.y < 1 || step.y > most || std::abs(step.x) * (layers - 1) > width / 2) continue;
+        Block block;
+        block.step = i * l.a + j * l.b;
+        block.layers = layers;
+        if (block.step.y < 1 || block.step.y > most) continue;
+        block.inTurn = std::abs(block.step.x) > kSame && isWhole({-block.step.x, block.step.y}, l);
+        if (block.aside() > width / 2) continue;
         constexpr double kPerMm = 100;
-        const auto [at, isNew] = known.try_emplace(std::llround(std::abs(step.x) * kPerMm));
-        if (isNew) at->second = stripsOf(wishes, width - (layers - 1) * std::abs(step.x));
-        Block block{step, layers, 0, {}, 0};
+        const auto [at, isNew] = known.try_emplace(std::llround(block.aside() * kPerMm));
+        if (isNew) at->second = stripsOf(wishes, width - block.aside());
         for (const Through& t : at->second) {
           const double end = t.from + wishes[t.wish].strip.height;
-          if (end > step.y + kSame || (layers - 1) * step.y + end > room + kSame) break;
+          if (end > block.step.y + kSame || (layers - 1) * block.step.y + end > room + kSame) break;
           block.strips.push_back(t);
           block.height = end;
           block.sets += t.sets;
         }
         if (block.sets == 0) continue;
         const auto rank = [](const Block& b) {
-          return std::tuple(-b.sets, std::round(b.total() * kPerMm), std::abs(b.step.x));
+          return std::tuple(-b.sets, std::round(b.total() * kPerMm), b.aside(), b.step.x);
         };
         if (best.sets == 0 || rank(block) < rank(best)) best = block;
       }
@@ -184,7 +200,7 @@ class Layering {
       from += loss;
     }
     squared_.insert(l);
-    const double left = std::max(0.0, -(layers - 1) * block.step.x);
+    const double left = block.step.x < 0 ? block.aside() : 0;
     for (const Through& t : block.strips) cut(length, {left, from + t.from}, block, t, wishes[t.wish]);
     laid_.bands.push_back(
         {length, BandKind::Layers, wishes[block.strips.front().wish].group, from, from + block.total()});
@@ -203,7 +219,7 @@ class Layering {
         PlacedPatch p = patch;
         p.length = length;
         p.set = sets_;
-        p.patch = translated(p.patch, at + layer * block.step);
+        p.patch = translated(p.patch, at + block.offset(layer));
         laid_.placements.push_back(std::move(p));
       }
     }
@@ -222,10 +238,11 @@ struct Stack {
   const Band* band = nullptr;
   int layers = 0;
   Point step;
+  bool inTurn = false;
+  double apart = 0;                              ///< mm from the first layer to the last
   std::map<int, int> patches;                    ///< by group
   std::map<double, std::pair<int, int>> strips;  ///< by its upper edge in the first layer: first and last set
   std::map<double, int> groups;                  ///< likewise
-  double height = 0;                             ///< mm
 };
 
 std::vector<Stack> stacksIn(const CutMethod& m) {
@@ -240,11 +257,13 @@ std::vector<Stack> stacksIn(const CutMethod& m) {
     for (const auto& [set, all] : sets) {
       if (static_cast<int>(all.size()) > s.layers) {
         s.layers = static_cast<int>(all.size());
-        if (all.size() > 1) s.step = centroid(all[1]->patch) - centroid(all[0]->patch);
+        const auto to = [&](std::size_t k) { return centroid(all[k]->patch) - centroid(all[0]->patch); };
+        s.step = all.size() > 1 ? to(1) : Point{};
+        s.inTurn = all.size() > 2 && std::abs(s.step.x) > kLookSame && std::abs(to(2).x) < kLookSame;
+        s.apart = to(all.size() - 1).y;
       }
       const Box box = bounds(all[0]->patch);
       s.patches[all[0]->group] += static_cast<int>(all.size());
-      s.height = std::max(s.height, box.bottom - s.band->from);
       // Strips of a lay may differ by how a patch stands in them.
       const double height = m.groups[static_cast<std::size_t>(all[0]->group)].height;
       auto strip = std::find_if(s.strips.begin(), s.strips.end(), [&](const auto& one) {
@@ -270,10 +289,12 @@ void addSteps(CutMethod& m, const CutInput& in, int blade) {
   int tick = 0;
   for (const Stack& s : stacksIn(m)) {
     const auto stacks = stacksOf(s.layers, blade);
-    const Point step{std::abs(s.step.x), s.step.y};
-    Message lay = step.x < kLookSame ? Message("step-repeats", s.layers, sizeArg(s.height), sizeArg(step.y))
-                                     : Message("step-repeats-aside", s.layers, sizeArg(s.height),
-                                               sizeArg(step.y), sizeArg(step.x));
+    const double height = s.band->to - s.band->from - s.apart, aside = std::abs(s.step.x);
+    // Places on a print stand in millimetres.
+    const char* how = aside < kLookSame ? "step-repeats"
+                      : s.inTurn        ? "step-repeats-in-turn"
+                                        : "step-repeats-aside";
+    Message lay(how, s.layers, sizeArg(height), fineArg(s.step.y, 1), fineArg(aside, 1));
     m.steps.push_back(onLength(m.laid, s.band->length, std::move(lay)));
     m.steps.push_back(stacks.size() > 1 ? Message("step-stacks", stacks.size(), stacks.front())
                                         : Message("step-one-stack", s.layers));
@@ -310,9 +331,9 @@ void finish(CutMethod& m, const std::vector<StripGroup>& groups, double sparePer
     strips += stacks * (static_cast<int>(s.strips.size()) + 1);
     for (const auto& [top, strip] : s.strips)
       crossing += stacks * crossCuts(groups[static_cast<std::size_t>(s.groups.at(top))], setsOf(strip));
-    const double total = s.band->to - s.band->from, apart = (s.layers - 1) * s.step.y;
-    if (apart > 0) m.sum.push_back({Message("sum-repeats", s.layers - 1, fineArg(s.step.y, 1)), apart, true});
-    m.sum.push_back({Message("sum-through", s.strips.size()), total - apart, true});
+    if (s.apart > 0)
+      m.sum.push_back({Message("sum-repeats", s.layers - 1, fineArg(s.step.y, 1)), s.apart, true});
+    m.sum.push_back({Message("sum-through", s.strips.size()), s.band->to - s.band->from - s.apart, true});
   }
   m.cuts = layers + strips + crossing;
   m.minutesParts = {

@@ -1084,20 +1084,6 @@
       </translation>
     </message>
     <message numerus="yes">
-      <source>Cut off %n layer(s), each %2 of cloth and exactly %3 below the one before, at the same mark of the print.</source>
-      <translation>
-        <numerusform>Cut off %n layer, each %2 of cloth and exactly %3 below the one before, at the same mark of the print.</numerusform>
-        <numerusform>Cut off %n layers, each %2 of cloth and exactly %3 below the one before, at the same mark of the print.</numerusform>
-      </translation>
-    </message>
-    <message numerus="yes">
-      <source>Cut off %n layer(s), each %2 of cloth, exactly %3 below the one before and %4 aside, at the same mark of the print.</source>
-      <translation>
-        <numerusform>Cut off %n layer, each %2 of cloth, exactly %3 below the one before and %4 aside, at the same mark of the print.</numerusform>
-        <numerusform>Cut off %n layers, each %2 of cloth, exactly %3 below the one before and %4 aside, at the same mark of the print.</numerusform>
-      </translation>
-    </message>
-    <message numerus="yes">
       <source>Lay all %n of them on each other, print on print, and pin through the mark.</source>
       <translation>
         <numerusform>Lay all %n of them on each other, print on print, and pin through the mark.</numerusform>
@@ -1137,6 +1123,27 @@
       <translation>
         <numerusform>%n layer laid on the mark at %2 min</numerusform>
         <numerusform>%n layers laid on the mark at %2 min</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Cut off %n layer(s), each %2 of cloth and begun exactly %3 below the one before, at the same mark of the print.</source>
+      <translation>
+        <numerusform>Cut off %n layer, each %2 of cloth and begun exactly %3 below the one before, at the same mark of the print.</numerusform>
+        <numerusform>Cut off %n layers, each %2 of cloth and begun exactly %3 below the one before, at the same mark of the print.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Cut off %n layer(s), each %2 of cloth and begun exactly %3 below the one before and %4 to its side, at the same mark of the print.</source>
+      <translation>
+        <numerusform>Cut off %n layer, each %2 of cloth and begun exactly %3 below the one before and %4 to its side, at the same mark of the print.</numerusform>
+        <numerusform>Cut off %n layers, each %2 of cloth and begun exactly %3 below the one before and %4 to its side, at the same mark of the print.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Cut off %n layer(s), each %2 of cloth and begun exactly %3 below the one before and %4 to its side, to and fro in turn, at the same mark of the print.</source>
+      <translation>
+        <numerusform>Cut off %n layer, each %2 of cloth and begun exactly %3 below the one before and %4 to its side, to and fro in turn, at the same mark of the print.</numerusform>
+        <numerusform>Cut off %n layers, each %2 of cloth and begun exactly %3 below the one before and %4 to its side, to and fro in turn, at the same mark of the print.</numerusform>
       </translation>
     </message>
   </context>
