@@ -21,7 +21,7 @@ MakingCard::MakingCard(Session& session) : Card(tr("How it is made"), false), se
   for (int n = 1; n <= kMostClothLayers; ++n) layers_->addItem(tr("%n layer(s)", nullptr, n));
   body()->addWidget(fieldRow(tr("Cut at once"), layers_));
   body()->addWidget(
-      wrapped(tr("As is usual: strips one by one, four of them round a template. No more layers "
+      wrapped(tr("As is usual: strips one by one, four of them round a template, six repeats. No more layers "
                  "than the maker of your blade allows."),
               "muted"));
   overrun_ = new ChoiceList;

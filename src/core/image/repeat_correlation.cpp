@@ -6,6 +6,8 @@
 #include <limits>
 #include <opencv2/imgproc.hpp>
 
+#include "image/two_threads.hpp"
+
 namespace clathra::repeats {
 
 namespace {
@@ -34,21 +36,9 @@ cv::Mat correlated(const cv::Mat& f, const cv::Mat& g) {
   return out;
 }
 
-/// f(-s) of a correlation that wraps round.
-cv::Mat turnedBack(const cv::Mat& m) {
-  cv::Mat out(m.size(), CV_32F);
-  for (int y = 0; y < m.rows; ++y) {
-    const auto* from = m.ptr<float>((m.rows - y) % m.rows);
-    auto* to = out.ptr<float>(y);
-    to[0] = from[0];
-    for (int x = 1; x < m.cols; ++x) to[x] = from[m.cols - x];
-  }
-  return out;
-}
-
 }  // namespace
 
-Correlation::Correlation(const Field& field) {
+Correlation::Correlation(const Field& field, double perPixel) : perPixel_(perPixel) {
   const int w = field.width(), h = field.height();
   reachX_ = int(w * kReach);
   reachY_ = int(h * kReach);
@@ -56,12 +46,15 @@ Correlation::Correlation(const Field& field) {
   overlap_ = ncc_.clone();
   const cv::Size to(cv::getOptimalDFTSize(w + reachX_), cv::getOptimalDFTSize(h + reachY_));
   cv::Mat power, crossed;
-  std::vector<cv::Mat> masked, spectra;
-  for (const cv::Mat& c : field.channels) {
-    masked.push_back(c.mul(field.mask));
-    spectra.push_back(spectrum(masked.back(), to));
+  std::vector<cv::Mat> masked(field.channels.size()), spectra(field.channels.size());
+  inTwo(static_cast<int>(spectra.size()), [&](int i) {
+    const auto c = static_cast<std::size_t>(i);
+    masked[c] = field.channels[c].mul(field.mask);
+    spectra[c] = spectrum(masked[c], to);
+  });
+  for (const cv::Mat& s : spectra) {
     cv::Mat own;
-    cv::mulSpectrums(spectra.back(), spectra.back(), own, 0, true);
+    cv::mulSpectrums(s, s, own, 0, true);
     power = power.empty() ? own : cv::Mat(power + own);
   }
   cv::idft(power, crossed, cv::DFT_SCALE | cv::DFT_REAL_OUTPUT);
@@ -70,7 +63,7 @@ Correlation::Correlation(const Field& field) {
   if (cv::countNonZero(field.mask != 1) == 0)
     ofAll(masked, squares, crossed);
   else
-    ofMasked(field.mask, spectra, squares, crossed, to);
+    ofMasked(field.mask, masked, squares, crossed);
 }
 
 void Correlation::put(int dx, int dy, double n, double num, double v1, double v2, double whole) {
@@ -97,7 +90,7 @@ void Correlation::ofAll(const std::vector<cv::Mat>& channels, const cv::Mat& squ
   const auto over = [](const cv::Mat& i, int x0, int y0, int x1, int y1) {
     return i.at<double>(y1, x1) - i.at<double>(y0, x1) - i.at<double>(y1, x0) + i.at<double>(y0, x0);
   };
-  for (int dy = 0; dy <= reachY_; ++dy)
+  inTwo(reachY_ + 1, [&](int dy) {
     for (int dx = -reachX_; dx <= reachX_; ++dx) {
       if (dy == 0 && dx < 0) continue;
       const int x0 = std::max(0, -dx), x1 = std::min(w, w - dx), y1 = h - dy;  // x and x + s are inside
@@ -113,33 +106,56 @@ void Correlation::ofAll(const std::vector<cv::Mat>& channels, const cv::Mat& squ
       put(dx, dy, n, crossed.at<float>(y, x) - mixed / n, over(of, x0, 0, x1, y1) - one / n,
           over(of, x0 + dx, dy, x1 + dx, h) - two / n, double(w) * h);
     }
+  });
 }
 
-void Correlation::ofMasked(const cv::Mat& mask, const std::vector<cv::Mat>& spectra, const cv::Mat& squares,
-                           const cv::Mat& crossed, cv::Size to) {
-  const cv::Mat m = spectrum(mask, to);
-  cv::Mat one = cv::Mat::zeros(to, CV_32F), mixed = one.clone();
-  // Each transform by itself, two at a time.
-  auto count = std::async(std::launch::async, [&] { return correlated(m, m); });
-  auto q = std::async(std::launch::async, [&] { return correlated(spectrum(squares, to), m); });
-  for (const cv::Mat& spec : spectra) {
-    const cv::Mat s1 = correlated(spec, m), s2 = turnedBack(s1);
-    one += s1.mul(s1);
-    mixed += s1.mul(s2);
-  }
-  const cv::Mat counts = count.get(), q1 = q.get();
+/// What is summed with the mask alone changes slowly with the shift: half as fine is enough, between its
+/// places in a straight line.
+void Correlation::ofMasked(const cv::Mat& mask, const std::vector<cv::Mat>& masked, const cv::Mat& squares,
+                           const cv::Mat& crossed) {
+  const cv::Size even((mask.cols + 1) / 2 * 2, (mask.rows + 1) / 2 * 2);
+  const auto halfOf = [&](const cv::Mat& m) {
+    cv::Mat out;
+    cv::resize(padded(m, even), out, {}, 0.5, 0.5, cv::INTER_AREA);
+    return out;
+  };
+  const cv::Size to(cv::getOptimalDFTSize(even.width / 2 + reachX_ / 2 + 2),
+                    cv::getOptimalDFTSize(even.height / 2 + reachY_ / 2 + 2));
+  const cv::Mat m = spectrum(halfOf(mask), to);
+  // The mask with itself, the squares, then each channel.
+  std::vector<cv::Mat> sums(2 + masked.size());
+  inTwo(static_cast<int>(sums.size()), [&](int i) {
+    const auto k = static_cast<std::size_t>(i);
+    const cv::Mat one = k == 0 ? m : spectrum(halfOf(k == 1 ? squares : masked[k - 2]), to);
+    sums[k] = 4 * correlated(one, m);  // each of its pixels stands for four
+  });
   const double whole = cv::sum(mask)[0];
-  for (int dy = 0; dy <= reachY_; ++dy)
+  const auto between = [&](const cv::Mat& of, int dx, int dy) {
+    const double x = dx / 2.0, y = dy / 2.0;
+    const int x0 = int(std::floor(x)), y0 = int(std::floor(y));
+    const double u = x - x0, v = y - y0;
+    const auto row = [&](int j) { return of.ptr<float>((j + to.height) % to.height); };
+    const int left = (x0 + to.width) % to.width, right = (x0 + 1 + to.width) % to.width;
+    const float *top = row(y0), *bottom = row(y0 + 1);
+    return (1 - v) * ((1 - u) * top[left] + u * top[right]) +
+           v * ((1 - u) * bottom[left] + u * bottom[right]);
+  };
+  inTwo(reachY_ + 1, [&](int dy) {
     for (int dx = -reachX_; dx <= reachX_; ++dx) {
       if (dy == 0 && dx < 0) continue;
-      const int y = dy, x = (dx + to.width) % to.width, by = (to.height - dy) % to.height,
-                bx = (to.width - dx) % to.width;
-      const double n = counts.at<float>(y, x);
+      const double n = between(sums[0], dx, dy);
       if (n < 1) continue;
-      put(dx, dy, n, crossed.at<float>(y, x) - mixed.at<float>(y, x) / n,
-          q1.at<float>(y, x) - one.at<float>(y, x) / n, q1.at<float>(by, bx) - one.at<float>(by, bx) / n,
-          whole);
+      double one = 0, two = 0, mixed = 0;
+      for (std::size_t c = 2; c < sums.size(); ++c) {
+        const double s1 = between(sums[c], dx, dy), s2 = between(sums[c], -dx, -dy);
+        one += s1 * s1;
+        two += s2 * s2;
+        mixed += s1 * s2;
+      }
+      put(dx, dy, n, crossed.at<float>(dy, (dx + crossed.cols) % crossed.cols) - mixed / n,
+          between(sums[1], dx, dy) - one / n, between(sums[1], -dx, -dy) - two / n, whole);
     }
+  });
 }
 
 float Correlation::at(int dx, int dy) const {
@@ -152,7 +168,12 @@ float Correlation::overlap(int dx, int dy) const {
   return overlap_.at<float>(dy + reachY_, dx + reachX_);
 }
 
+double Correlation::overlapAt(cv::Point2d s) const {
+  return overlap(int(std::lround(s.x / perPixel_)), int(std::lround(s.y / perPixel_)));
+}
+
 double Correlation::at(cv::Point2d s) const {
+  s /= perPixel_;
   const int x = int(std::floor(s.x)), y = int(std::floor(s.y));
   const double u = s.x - x, v = s.y - y;
   return (1 - v) * ((1 - u) * at(x, y) + u * at(x + 1, y)) +
@@ -160,6 +181,7 @@ double Correlation::at(cv::Point2d s) const {
 }
 
 std::optional<cv::Point2d> Correlation::peakNear(cv::Point2d s, int radius) const {
+  s /= perPixel_;
   const int cx = int(std::lround(s.x)), cy = int(std::lround(s.y));
   int bx = 0, by = 0;
   float best = -2;
@@ -181,11 +203,12 @@ std::optional<cv::Point2d> Correlation::peakNear(cv::Point2d s, int radius) cons
   if (xx >= 0 || yy >= 0 || det <= 0) return std::nullopt;
   const double ox = -(yy * dx - xy * dy) / det, oy = -(xx * dy - xy * dx) / det;
   if (std::abs(ox) > 1 || std::abs(oy) > 1) return std::nullopt;
-  return cv::Point2d(bx + ox, by + oy);
+  return cv::Point2d(bx + ox, by + oy) * perPixel_;
 }
 
 std::vector<Peak> peaksOf(const Correlation& c, double least, std::size_t most) {
   std::vector<Peak> out;
+  least /= c.perPixel();
   constexpr int kAbout = 4;
   for (int y = 0; y < c.reachY() - kAbout; ++y)
     for (int x = -c.reachX() + kAbout; x < c.reachX() - kAbout; ++x) {
@@ -197,8 +220,8 @@ std::vector<Peak> peaksOf(const Correlation& c, double least, std::size_t most) 
       for (int j = -kAbout; j <= kAbout && top; ++j)
         for (int i = -kAbout; i <= kAbout && top; ++i) top = c.at(x + i, y + j) <= v;
       if (!top) continue;
-      const auto exact = c.peakNear(cv::Point2d(x, y), 1);
-      out.push_back({exact.value_or(cv::Point2d(x, y)), v, c.overlap(x, y)});
+      const cv::Point2d at = cv::Point2d(x, y) * c.perPixel();
+      out.push_back({c.peakNear(at, 1).value_or(at), v, c.overlap(x, y)});
     }
   std::sort(out.begin(), out.end(), [](const Peak& a, const Peak& b) {
     return a.value * std::sqrt(a.overlap) > b.value * std::sqrt(b.overlap);
@@ -228,15 +251,21 @@ cv::Mat varianceOf(const std::vector<cv::Mat>& channels, int size) {
 
 }  // namespace
 
-Agreement agreementOf(const Field& f, cv::Point2d shift, int jitter) {
-  const int w = f.width(), h = f.height();
-  const int block = std::max(7, std::max(w, h) / 22) | 1;
+Detail::Detail(const Field& f)
+    : field(f),
+      block(std::max(7, std::max(f.width(), f.height()) / 22) | 1),
+      own(varianceOf(f.channels, block)) {
+  usual = cv::mean(own, f.mask > 0.5)[0];
+}
+
+Agreement agreementOf(const Detail& detail, cv::Point2d shift, int jitter) {
+  const Field& f = detail.field;
+  const int w = f.width(), h = f.height(), block = detail.block;
   Agreement out;
   out.map = cv::Mat(h, w, CV_32F, cv::Scalar(kNan));
   out.tone = out.map.clone();
-  const cv::Mat own = varianceOf(f.channels, block);
-  const double usual = cv::mean(own, f.mask > 0.5)[0];
-  const double least = 0.08 * usual, floor = 0.03 * usual;
+  const cv::Mat& own = detail.own;
+  const double least = 0.08 * detail.usual, floor = 0.03 * detail.usual;
   const int sx = int(std::lround(shift.x)), sy = int(std::lround(shift.y));
   cv::Mat best(h, w, CV_32F, cv::Scalar(1e30F));
   cv::Mat weights = cv::Mat::zeros(h, w, CV_32F);
@@ -246,14 +275,15 @@ Agreement agreementOf(const Field& f, cv::Point2d shift, int jitter) {
       const cv::Rect here = cv::Rect(0, 0, w, h) & cv::Rect(-dx, -dy, w, h);
       if (here.width <= block || here.height <= block) continue;
       const cv::Rect there = here + cv::Point(dx, dy);
-      cv::Mat d, tone = cv::Mat::zeros(here.size(), CV_32F);
+      // The variance of what differs: its mean square less the square of its mean.
+      cv::Mat tone = cv::Mat::zeros(here.size(), CV_32F), squares = tone.clone();
       for (const cv::Mat& c : f.channels) {
         const cv::Mat diff = c(here) - c(there);
         const cv::Mat mean = boxed(diff, block);
-        tone += mean.mul(mean);
-        cv::Mat v = boxed(diff.mul(diff), block) - mean.mul(mean);
-        d = d.empty() ? v : cv::Mat(d + v);
+        cv::accumulateSquare(mean, tone);
+        cv::accumulateSquare(diff, squares);
       }
+      const cv::Mat d = boxed(squares, block) - tone;
       cv::Mat target = best(here);
       target = cv::min(target, d);
       if (jx == 0 && jy == 0) {
@@ -263,35 +293,35 @@ Agreement agreementOf(const Field& f, cv::Point2d shift, int jitter) {
         both.copyTo(weights(here));
       }
     }
-  std::vector<std::pair<float, float>> all;  // agreement and weight
+  // Weighted quantiles by counting: finer than anything is decided by.
+  constexpr int kSteps = 20'000;
+  constexpr float kLeast = -4, kWide = 5;
+  constexpr float kAgrees = 0.4F;
+  std::vector<double> counts(kSteps + 1, 0);
+  double sum = 0, bad = 0;
+  std::size_t seen = 0;
   for (int y = 0; y < h; ++y)
     for (int x = 0; x < w; ++x) {
       const float e = weights.at<float>(y, x), d = best.at<float>(y, x);
       if (e < least || d > 1e29F) continue;
       const float a = 1 - d / float(e + floor);
       out.map.at<float>(y, x) = a;
-      all.emplace_back(a, e);
+      counts[std::size_t(std::clamp((a - kLeast) / kWide, 0.0F, 1.0F) * kSteps)] += e;
+      sum += e;
+      if (a < kAgrees) bad += e;
+      ++seen;
     }
-  if (all.size() < 200) return out;
-  std::sort(all.begin(), all.end());
-  double sum = 0, passed = 0;
-  for (const auto& [a, e] : all) sum += e;
+  if (seen < 200) return out;
+  out.bad = bad / sum;
+  const auto quantile = [&](double share) {
+    double passed = 0;
+    for (int i = 0; i <= kSteps; ++i)
+      if (passed += counts[std::size_t(i)]; passed >= share * sum) return kLeast + kWide * (i + 0.5) / kSteps;
+    return double(kLeast) + kWide;
+  };
   constexpr double kLow = 0.1, kMiddle = 0.5;
-  constexpr float kAgrees = 0.4F;
-  out.bad = 0;
-  bool low = false, middle = false;
-  for (const auto& [a, e] : all) {
-    passed += e;
-    if (a < kAgrees) out.bad = passed / sum;
-    if (!low && passed >= kLow * sum) {
-      out.low = a;
-      low = true;
-    }
-    if (!middle && passed >= kMiddle * sum) {
-      out.middle = a;
-      middle = true;
-    }
-  }
+  out.low = quantile(kLow);
+  out.middle = quantile(kMiddle);
   return out;
 }
 

@@ -11,13 +11,17 @@ namespace clathra::repeats {
 /// (Padfield, "Masked object registration in the Fourier domain", 2012).
 class Correlation {
  public:
-  explicit Correlation(const Field& field);
+  /// `perPixel`: pixels of the field that shifts are told in, for one of the field that is given.
+  explicit Correlation(const Field& field, double perPixel = 1);
   /// -1 to 1; 0 where too little overlaps.
   float at(int dx, int dy) const;
   /// Share of the unmasked field that overlaps itself, 0 to 1.
   float overlap(int dx, int dy) const;
+  // In the pixels that shifts are told in.
   /// Between the pixels.
   double at(cv::Point2d shift) const;
+  double overlapAt(cv::Point2d shift) const;
+  double perPixel() const { return perPixel_; }
   int reachX() const { return reachX_; }
   int reachY() const { return reachY_; }
   /// The nearest place where it is greatest, to a fraction of a pixel, within `radius` of a shift.
@@ -26,10 +30,11 @@ class Correlation {
  private:
   void put(int dx, int dy, double n, double num, double v1, double v2, double whole);
   void ofAll(const std::vector<cv::Mat>& channels, const cv::Mat& squares, const cv::Mat& crossed);
-  void ofMasked(const cv::Mat& mask, const std::vector<cv::Mat>& spectra, const cv::Mat& squares,
-                const cv::Mat& crossed, cv::Size to);
+  void ofMasked(const cv::Mat& mask, const std::vector<cv::Mat>& channels, const cv::Mat& squares,
+                const cv::Mat& crossed);
   cv::Mat ncc_, overlap_;  // the shift (0, 0) in the middle
   int reachX_ = 0, reachY_ = 0;
+  double perPixel_ = 1;
 };
 
 struct Peak {
@@ -47,7 +52,18 @@ struct Agreement {
   cv::Mat map;   ///< by pixel of the field, CV_32F; NaN where nothing is brought over or there is no detail
   cv::Mat tone;  ///< how far the tones about a pixel differ, in Lab; NaN where nothing is brought over
 };
+/// What is asked of a field again and again.
+struct Detail {
+  explicit Detail(const Field& field);
+  const Field& field;
+  int block = 0;     ///< pixels: the side of a part
+  cv::Mat own;       ///< the variance about each pixel, all channels together
+  double usual = 0;  ///< its mean where nothing is masked
+};
 /// `jitter`: pixels that parts may lie off.
-Agreement agreementOf(const Field& field, cv::Point2d shift, int jitter);
+Agreement agreementOf(const Detail& detail, cv::Point2d shift, int jitter);
+inline Agreement agreementOf(const Field& field, cv::Point2d shift, int jitter) {
+  return agreementOf(Detail(field), shift, jitter);
+}
 
 }  // namespace clathra::repeats

@@ -243,33 +243,42 @@ class Search {
   }
 
   void correlate() {
-    correlation_.emplace(field_);
     half_ = halved(field_);
+    correlation_.emplace(field_);
   }
 
   /// Lets aside what lies on or about the cloth, and straightens what was seen aslant.
   void clean() {
     trusted_ = trustedShifts(half_, *correlation_);
     maybeStripe_ = stripeOf(*correlation_, half_);
-    if (trusted_.empty()) return;
+    if (straighten()) correlate();
+  }
+
+ private:
+  /// Is the field another one now, or much of it masked?
+  bool straighten() {
+    if (trusted_.empty()) return false;
     const double left = mask();
     // Along a stripe nothing tells how far it was moved.
     constexpr double kSurelyStripe = 0.1;
     if (!maybeStripe_ || maybeStripe_->bad > kSurelyStripe) perspective_ = perspectiveFrom(half_, trusted_);
     const double drift = norm(perspective_.p) * std::max(field_.width(), field_.height());
-    constexpr double kNoDrift = 0.004, kAll = 0.995;
-    if (drift < kNoDrift)
-      perspective_ = {};
-    else
+    constexpr double kNoDrift = 0.004, kNearlyAll = 0.95;
+    const bool drifts = drift >= kNoDrift;
+    if (drifts)
       field_ = straightened(field_, perspective_);
-    if (drift >= kNoDrift || left < kAll) correlate();
-    if (left >= kAll) return;
+    else
+      perspective_ = {};
+    // What is little told nothing wrong of the rest.
+    if (left >= kNearlyAll) return drifts;
     // It is seen better now.
+    correlate();
     trusted_ = trustedShifts(half_, *correlation_);
     mask();
-    correlate();
+    return true;
   }
 
+ public:
   FoundRepeat answer() const {
     auto lattice = latticeFrom(half_, *correlation_);
     if (const auto stripe = stripeRatherThan(lattice)) return asStripe(*stripe);

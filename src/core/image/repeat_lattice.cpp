@@ -4,6 +4,8 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
+#include "image/two_threads.hpp"
+
 namespace clathra::repeats {
 
 namespace {
@@ -26,11 +28,11 @@ double median(std::vector<double> all) {
   return all[all.size() / 2];
 }
 
-Shift lookedAt(const Field& half, const Correlation& c, cv::Point2d by, int jitter) {
+Shift lookedAt(const Detail& half, const Correlation& c, cv::Point2d by, int jitter) {
   Shift out;
   out.by = by;
   out.value = c.at(by);
-  out.overlap = c.overlap(int(std::lround(by.x)), int(std::lround(by.y)));
+  out.overlap = c.overlapAt(by);
   out.agreement = agreementOf(half, by / 2, jitter);
   return out;
 }
@@ -38,16 +40,28 @@ Shift lookedAt(const Field& half, const Correlation& c, cv::Point2d by, int jitt
 }  // namespace
 
 std::vector<Shift> trustedShifts(const Field& half, const Correlation& c) {
-  std::vector<Shift> out;
   const Field quarter = halved(half);
-  for (const Peak& p : peaksOf(c, kLeastStep, kPeaks)) {
-    if (p.overlap < 0.15) continue;
-    // Quickly first, on a smaller picture.
-    if (agreementOf(quarter, p.shift / 4, 1).middle < kLeastMiddle) continue;
-    out.push_back(lookedAt(half, c, p.shift, 1));
-    constexpr std::size_t kEnough = 8;
-    if (out.size() >= kEnough) break;
+  const Detail small(quarter), detail(half);
+  std::vector<Peak> peaks = peaksOf(c, kLeastStep, kPeaks);
+  std::erase_if(peaks, [](const Peak& p) { return p.overlap < 0.15; });
+  // Quickly first, on a smaller picture, a few at a time: the strongest are mostly good.
+  constexpr std::size_t kEnough = 8, kAtOnce = 6;
+  std::vector<cv::Point2d> by;
+  for (std::size_t from = 0; from < peaks.size() && by.size() < kEnough; from += kAtOnce) {
+    const std::size_t n = std::min(kAtOnce, peaks.size() - from);
+    bool good[kAtOnce] = {};
+    inTwo(static_cast<int>(n), [&](int i) {
+      good[i] =
+          agreementOf(small, peaks[from + static_cast<std::size_t>(i)].shift / 4, 1).middle >= kLeastMiddle;
+    });
+    for (std::size_t i = 0; i < n && by.size() < kEnough; ++i)
+      if (good[i]) by.push_back(peaks[from + i].shift);
   }
+  std::vector<Shift> out(by.size());
+  inTwo(static_cast<int>(by.size()), [&](int i) {
+    const auto k = static_cast<std::size_t>(i);
+    out[k] = lookedAt(detail, c, by[k], 1);
+  });
   return out;
 }
 
@@ -60,8 +74,8 @@ cv::Mat maskFrom(const Field& half, const std::vector<Shift>& trusted) {
   for (const cv::Mat& c : half.channels) detail += c.dot(c.mul(half.mask));
   detail = std::sqrt(detail / std::max(1.0, cv::sum(half.mask)[0]));
   const auto far = float(0.5 * detail + 2);  // in Lab: another tone altogether
-  std::vector<float> seen;
-  for (int y = 0; y < h; ++y)
+  inTwo(h, [&](int y) {
+    std::vector<float> seen;
     for (int x = 0; x < w; ++x) {
       seen.clear();
       for (const Shift& s : trusted) {
@@ -79,6 +93,7 @@ cv::Mat maskFrom(const Field& half, const std::vector<Shift>& trusted) {
       std::nth_element(seen.begin(), seen.begin() + std::ptrdiff_t(seen.size() / 2), seen.end());
       if (seen[seen.size() / 2] < kDisagrees) out.at<float>(y, x) = 0;
     }
+  });
   // Single spots are noise; beyond the rim of a thing it still shows through.
   cv::morphologyEx(out, out, cv::MORPH_CLOSE, cv::Mat::ones(5, 5, CV_8U));
   cv::erode(out, out, cv::Mat::ones(9, 9, CV_8U), {-1, -1}, 1, cv::BORDER_CONSTANT, cv::Scalar(1));
@@ -96,7 +111,22 @@ std::optional<cv::Point2d> blockShift(const cv::Mat& f, cv::Rect block, cv::Poin
     for (int i = -reach; i <= reach; ++i) {
       const cv::Rect there = block + shift + cv::Point(i, j);
       if ((there & all) != there) continue;
-      cost[std::size_t((j + reach) * n + i + reach)] = cv::norm(f(block), f(there), cv::NORM_L2SQR);
+      // Several sums beside each other, which the processor adds at once.
+      constexpr int kLanes = 8;
+      float sums[kLanes] = {};
+      for (int y = 0; y < block.height; ++y) {
+        const float *own = f.ptr<float>(block.y + y) + block.x, *other = f.ptr<float>(there.y + y) + there.x;
+        int x = 0;
+        for (; x + kLanes <= block.width; x += kLanes)
+          for (int k = 0; k < kLanes; ++k) {
+            const float d = own[x + k] - other[x + k];
+            sums[k] += d * d;
+          }
+        for (; x < block.width; ++x) sums[0] += (own[x] - other[x]) * (own[x] - other[x]);
+      }
+      double sum = 0;
+      for (const float s : sums) sum += s;
+      cost[std::size_t((j + reach) * n + i + reach)] = sum;
     }
   const auto best = std::min_element(cost.begin(), cost.end());
   const int at = int(best - cost.begin()), bx = at % n, by = at / n;
@@ -123,8 +153,9 @@ std::vector<Drift> driftsOf(const Field& half, const std::vector<Shift>& shifts)
   const cv::Mat& clearest =
       *std::max_element(half.channels.begin(), half.channels.end(),
                         [](const cv::Mat& a, const cv::Mat& b) { return a.dot(a) < b.dot(b); });
-  std::vector<Drift> out;
-  for (std::size_t k = 0; k < shifts.size(); ++k) {
+  std::vector<std::vector<Drift>> each(shifts.size());
+  inTwo(static_cast<int>(shifts.size()), [&](int which) {
+    const auto k = static_cast<std::size_t>(which);
     const cv::Point2d v = shifts[k].by / 2;
     const int reach = std::clamp(int(std::lround(0.05 * norm(v))) + 2, 3, 8);
     const cv::Point shift(int(std::lround(v.x)), int(std::lround(v.y)));
@@ -144,9 +175,11 @@ std::vector<Drift> driftsOf(const Field& half, const std::vector<Shift>& shifts)
         const auto found = blockShift(clearest, at, shift, reach);
         if (!found) continue;
         const cv::Point2d from(x + block / 2.0 - 0.5, y + block / 2.0 - 0.5);
-        out.push_back({from + *found / 2 - middle, *found, k, 1});
+        each[k].push_back({from + *found / 2 - middle, *found, k, 1});
       }
-  }
+  });
+  std::vector<Drift> out;
+  for (const auto& one : each) out.insert(out.end(), one.begin(), one.end());
   return out;
 }
 
@@ -271,8 +304,12 @@ std::optional<FoundLattice> latticeFrom(const Field& half, const Correlation& c)
   std::erase_if(peaks, [&](const Peak& p) { return p.value < 0.45 * highest; });
   // The strongest tell what is usual; of the others the shortest, until two are good that lie apart.
   constexpr std::size_t kStrongest = 6, kShortest = 20;
-  for (std::size_t i = 0; i < std::min(kStrongest, peaks.size()); ++i)
-    good.push_back(lookedAt(half, c, peaks[i].shift, 1));
+  const Detail detail(half);
+  good.resize(std::min(kStrongest, peaks.size()));
+  inTwo(static_cast<int>(good.size()), [&](int i) {
+    const auto k = static_cast<std::size_t>(i);
+    good[k] = lookedAt(detail, c, peaks[k].shift, 1);
+  });
   const double so = usualBad(good);
   peaks.erase(peaks.begin(), peaks.begin() + std::ptrdiff_t(std::min(kStrongest, peaks.size())));
   std::sort(peaks.begin(), peaks.end(),
@@ -290,7 +327,7 @@ std::optional<FoundLattice> latticeFrom(const Field& half, const Correlation& c)
         if (agrees(s, so) && std::abs(cross(*first, s.by)) >= kBeside * norm(*first) * norm(s.by))
           apart = std::min(apart, norm(s.by));
     if (norm(peaks[i].shift) > apart) break;
-    good.push_back(lookedAt(half, c, peaks[i].shift, 1));
+    good.push_back(lookedAt(detail, c, peaks[i].shift, 1));
   }
   const double usual = usualBad(good);
   std::erase_if(good, [&](const Shift& s) { return !agrees(s, usual); });
@@ -323,7 +360,7 @@ std::optional<FoundLattice> latticeFrom(const Field& half, const Correlation& c)
       if (norm(p) < kLeastStep) continue;
       const auto peak = c.peakNear(p, 3);
       if (!peak) continue;
-      const Shift s = lookedAt(half, c, *peak, 1);
+      const Shift s = lookedAt(detail, c, *peak, 1);
       if (!agrees(s, usual)) continue;
       note(s);
       if (!out.b || std::abs(cross(out.a, *peak)) < 0.05 * norm(out.a) * norm(*peak)) {

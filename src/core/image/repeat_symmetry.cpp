@@ -4,6 +4,9 @@
 #include <cmath>
 #include <numbers>
 #include <opencv2/imgproc.hpp>
+#include <optional>
+
+#include "image/two_threads.hpp"
 
 namespace clathra::repeats {
 
@@ -25,22 +28,24 @@ struct MeanCell {
   cv::Mat variance, seen;     ///< of all channels together; how many repeats show each sample
 };
 
-std::vector<MeanCell> meanCells(const Field& f, cv::Point2d a, cv::Point2d b, const Classes& classes) {
+/// All repeats that a field shows, by lattice coordinates: each sample of the cell looked up in each of them.
+struct Repeats {
+  struct One {
+    int m = 0, n = 0;
+    std::vector<cv::Mat> values;  ///< one a channel
+    cv::Mat seen;                 ///< 1 where the field shows it, else 0 and values of 0
+  };
+  std::vector<One> all;
+};
+
+Repeats repeatsOf(const Field& f, cv::Point2d a, cv::Point2d b) {
   const double det = a.x * b.y - a.y * b.x;
-  std::vector<MeanCell> out(std::size_t(classes.count));
-  for (MeanCell& c : out) {
-    for (std::size_t i = 0; i < f.channels.size(); ++i)
-      c.mean.push_back(cv::Mat::zeros(kCell, kCell, CV_32F));
-    c.variance = cv::Mat::zeros(kCell, kCell, CV_32F);
-    c.seen = cv::Mat::zeros(kCell, kCell, CV_32F);
-  }
   const auto at = [](const cv::Mat& m, double x, double y) {
     const int x0 = int(x), y0 = int(y);
     const float u = float(x - x0), v = float(y - y0);
     const auto *p = m.ptr<float>(y0) + x0, *q = m.ptr<float>(y0 + 1) + x0;
     return (1 - v) * ((1 - u) * p[0] + u * p[1]) + v * ((1 - u) * q[0] + u * q[1]);
   };
-  // Every sample of the cell is looked up in all repeats that show it.
   const int w = f.width(), h = f.height();
   const double corners[4][2] = {{0, 0}, {double(w), 0}, {0, double(h)}, {double(w), double(h)}};
   int lowI = 1000, highI = -1000, lowJ = 1000, highJ = -1000;
@@ -51,23 +56,53 @@ std::vector<MeanCell> meanCells(const Field& f, cv::Point2d a, cv::Point2d b, co
     lowJ = std::min(lowJ, int(std::floor(j)) - 1);
     highJ = std::max(highJ, int(std::ceil(j)) + 1);
   }
-  for (int j = 0; j < kCell; ++j)
-    for (int i = 0; i < kCell; ++i) {
-      const cv::Point2d in = a * ((i + 0.5) / kCell) + b * ((j + 0.5) / kCell);
-      for (int n = lowJ; n <= highJ; ++n)
-        for (int m = lowI; m <= highI; ++m) {
-          const cv::Point2d p = in + a * m + b * n;
-          if (p.x < 0 || p.y < 0 || p.x >= w - 1.001 || p.y >= h - 1.001) continue;
-          if (f.mask.at<float>(int(p.y), int(p.x)) < 0.5F) continue;
-          MeanCell& cell = out[std::size_t(classes.of(m, n))];
-          cell.seen.at<float>(j, i) += 1;
-          for (std::size_t c = 0; c < f.channels.size(); ++c) {
-            const float v = at(f.channels[c], p.x, p.y);
-            cell.mean[c].at<float>(j, i) += v;
-            cell.variance.at<float>(j, i) += v * v;
-          }
-        }
+  Repeats out;
+  for (int n = lowJ; n <= highJ; ++n)
+    for (int m = lowI; m <= highI; ++m) {
+      // Does it reach into the field at all?
+      double left = 1e300, right = -1e300, top = 1e300, bottom = -1e300;
+      for (const auto& [i, j] : {std::pair(0, 0), std::pair(1, 0), std::pair(0, 1), std::pair(1, 1)}) {
+        const cv::Point2d p = a * (m + i) + b * (n + j);
+        left = std::min(left, p.x);
+        right = std::max(right, p.x);
+        top = std::min(top, p.y);
+        bottom = std::max(bottom, p.y);
+      }
+      if (right < 0 || bottom < 0 || left >= w || top >= h) continue;
+      out.all.push_back({m, n, {}, {}});
     }
+  inTwo(static_cast<int>(out.all.size()), [&](int which) {
+    Repeats::One& one = out.all[static_cast<std::size_t>(which)];
+    one.seen = cv::Mat::zeros(kCell, kCell, CV_32F);
+    for (std::size_t c = 0; c < f.channels.size(); ++c) one.values.push_back(one.seen.clone());
+    for (int j = 0; j < kCell; ++j)
+      for (int i = 0; i < kCell; ++i) {
+        const cv::Point2d p = a * ((i + 0.5) / kCell) + b * ((j + 0.5) / kCell) + a * one.m + b * one.n;
+        if (p.x < 0 || p.y < 0 || p.x >= w - 1.001 || p.y >= h - 1.001) continue;
+        if (f.mask.at<float>(int(p.y), int(p.x)) < 0.5F) continue;
+        one.seen.at<float>(j, i) = 1;
+        for (std::size_t c = 0; c < f.channels.size(); ++c)
+          one.values[c].at<float>(j, i) = at(f.channels[c], p.x, p.y);
+      }
+  });
+  return out;
+}
+
+std::vector<MeanCell> meanCells(const Repeats& repeats, std::size_t channels, const Classes& classes) {
+  std::vector<MeanCell> out(std::size_t(classes.count));
+  for (MeanCell& c : out) {
+    for (std::size_t i = 0; i < channels; ++i) c.mean.push_back(cv::Mat::zeros(kCell, kCell, CV_32F));
+    c.variance = cv::Mat::zeros(kCell, kCell, CV_32F);
+    c.seen = cv::Mat::zeros(kCell, kCell, CV_32F);
+  }
+  for (const Repeats::One& one : repeats.all) {
+    MeanCell& cell = out[std::size_t(classes.of(one.m, one.n))];
+    cell.seen += one.seen;
+    for (std::size_t c = 0; c < channels; ++c) {
+      cell.mean[c] += one.values[c];
+      cv::accumulateSquare(one.values[c], cell.variance);
+    }
+  }
   for (MeanCell& c : out) {
     const cv::Mat n = cv::max(c.seen, 1.0f);
     c.variance /= n;
@@ -81,7 +116,7 @@ std::vector<MeanCell> meanCells(const Field& f, cv::Point2d a, cv::Point2d b, co
 }
 
 std::vector<cv::Mat> meanCell(const Field& f, cv::Point2d a, cv::Point2d b) {
-  std::vector<cv::Mat> out = meanCells(f, a, b, {})[0].mean;
+  std::vector<cv::Mat> out = meanCells(repeatsOf(f, a, b), f.channels.size(), {})[0].mean;
   for (cv::Mat& c : out) c -= cv::mean(c);
   return out;
 }
@@ -180,14 +215,15 @@ double disagreeing(const std::vector<cv::Mat>& cell, Whole m, cv::Point2d t) {
 /// How far the mean cells of two classes differ at a sample, whatever they may lie off by one, in Lab.
 cv::Mat differing(const MeanCell& one, const MeanCell& two) {
   cv::Mat out(kCell, kCell, CV_32F, cv::Scalar(1e30F));
+  std::vector<cv::Mat> wide(two.mean.size());
+  for (std::size_t c = 0; c < wide.size(); ++c)
+    cv::copyMakeBorder(two.mean[c], wide[c], 2, 2, 2, 2, cv::BORDER_WRAP);
   for (int jy = -2; jy <= 2; ++jy)
     for (int jx = -2; jx <= 2; ++jx) {
       cv::Mat d = cv::Mat::zeros(kCell, kCell, CV_32F);
       for (std::size_t c = 0; c < one.mean.size(); ++c) {
-        cv::Mat wide;
-        cv::copyMakeBorder(two.mean[c], wide, 2, 2, 2, 2, cv::BORDER_WRAP);
-        const cv::Mat diff = one.mean[c] - wide(cv::Rect(2 + jx, 2 + jy, kCell, kCell));
-        d += diff.mul(diff);
+        const cv::Mat diff = one.mean[c] - wide[c](cv::Rect(2 + jx, 2 + jy, kCell, kCell));
+        cv::accumulateSquare(diff, d);
       }
       out = cv::min(out, d);
     }
@@ -229,6 +265,29 @@ cv::Mat withoutRim(const cv::Mat& mask) {
   return out;
 }
 
+/// The share of the cell where two classes differ, clearly against how the repeats of each vary among
+/// themselves: one spot of some size, not a rim here and there.
+double differingShare(const std::vector<MeanCell>& cells, double detail) {
+  cv::Mat different = cv::Mat::zeros(kCell, kCell, CV_8U);
+  for (std::size_t one = 0; one < cells.size(); ++one)
+    for (std::size_t two = one + 1; two < cells.size(); ++two) {
+      const MeanCell &u = cells[one], &v = cells[two];
+      const cv::Mat far = cv::min(differing(u, v), differing(v, u));
+      for (int j = 0; j < kCell; ++j)
+        for (int i = 0; i < kCell; ++i) {
+          const float nu = u.seen.at<float>(j, i), nv = v.seen.at<float>(j, i);
+          if (nu < 2 || nv < 2) continue;
+          const double spread =
+              std::sqrt(u.variance.at<float>(j, i) / (nu - 1) + v.variance.at<float>(j, i) / (nv - 1));
+          constexpr double kClearly = 4, kShare = 0.45, kFloor = 0.08;
+          if (far.at<float>(j, i) > std::max(kClearly * std::max(spread, kFloor * detail), kShare * detail))
+            different.at<uchar>(j, i) = 1;
+        }
+    }
+  cv::erode(different, different, cv::Mat::ones(3, 3, CV_8U));
+  return cv::sum(different)[0] / (kCell * kCell);
+}
+
 }  // namespace
 
 std::optional<std::pair<cv::Point2d, cv::Point2d>> coarserLattice(const Field& f, cv::Point2d a,
@@ -246,38 +305,30 @@ std::optional<std::pair<cv::Point2d, cv::Point2d>> coarserLattice(const Field& f
   const Classes all[] = {{1, 0, 2}, {0, 1, 2}, {1, 1, 2}, {1, 0, 3}, {0, 1, 3}, {1, 1, 3}, {1, 2, 3}};
   double most = 0;
   const Classes* best = nullptr;
-  for (const Classes& each : all) {
-    // Of what would repeat then, two must be in the picture.
-    constexpr double kSeenTwice = 0.38;
-    const auto [ca, cb] = coarsened(a, b, each);
-    if (overlapOf(f, ca) < kSeenTwice || overlapOf(f, cb) < kSeenTwice) continue;
-    if (best && best->count < each.count) break;  // twos explain it
-    const auto cells = meanCells(smooth, a, b, each);
-    // A sample differs where two classes do, clearly against how the repeats of each vary among themselves.
-    cv::Mat different = cv::Mat::zeros(kCell, kCell, CV_8U);
-    for (int one = 0; one < each.count; ++one)
-      for (int two = one + 1; two < each.count; ++two) {
-        const MeanCell &u = cells[std::size_t(one)], &v = cells[std::size_t(two)];
-        const cv::Mat far = cv::min(differing(u, v), differing(v, u));
-        for (int j = 0; j < kCell; ++j)
-          for (int i = 0; i < kCell; ++i) {
-            const float nu = u.seen.at<float>(j, i), nv = v.seen.at<float>(j, i);
-            if (nu < 2 || nv < 2) continue;
-            const double spread =
-                std::sqrt(u.variance.at<float>(j, i) / (nu - 1) + v.variance.at<float>(j, i) / (nv - 1));
-            constexpr double kClearly = 4, kShare = 0.45, kFloor = 0.08;
-            if (far.at<float>(j, i) > std::max(kClearly * std::max(spread, kFloor * detail), kShare * detail))
-              different.at<uchar>(j, i) = 1;
-          }
-      }
-    // One spot of some size, not a rim here and there.
-    cv::erode(different, different, cv::Mat::ones(3, 3, CV_8U));
-    const double share = cv::sum(different)[0] / (kCell * kCell);
-    constexpr double kSpot = 0.0015;  // of the cell
-    if (share > std::max(most, kSpot)) {
-      most = share;
-      best = &each;
+  std::optional<Repeats> repeats;
+  for (const int count : {2, 3}) {
+    std::vector<const Classes*> tried;
+    for (const Classes& each : all) {
+      // Of what would repeat then, two must be in the picture.
+      constexpr double kSeenTwice = 0.38;
+      const auto [ca, cb] = coarsened(a, b, each);
+      if (each.count == count && overlapOf(f, ca) >= kSeenTwice && overlapOf(f, cb) >= kSeenTwice)
+        tried.push_back(&each);
     }
+    if (tried.empty()) continue;
+    if (!repeats) repeats = repeatsOf(smooth, a, b);
+    std::vector<double> shares(tried.size());
+    inTwo(static_cast<int>(tried.size()), [&](int i) {
+      const auto k = static_cast<std::size_t>(i);
+      shares[k] = differingShare(meanCells(*repeats, f.channels.size(), *tried[k]), detail);
+    });
+    constexpr double kSpot = 0.0015;  // of the cell
+    for (std::size_t k = 0; k < tried.size(); ++k)
+      if (shares[k] > std::max(most, kSpot)) {
+        most = shares[k];
+        best = tried[k];
+      }
+    if (best) break;  // twos explain it
   }
   if (!best) return std::nullopt;
   return coarsened(a, b, *best);
