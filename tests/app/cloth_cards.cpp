@@ -1,7 +1,11 @@
 // The cards about cloth as one uses them: how it behaves, allowances and what they cost, how it is made, the
 // shelf as a table, what a piece gives.
 #include <QComboBox>
+#include <QFile>
+#include <QImage>
+#include <QMenu>
 #include <QTemporaryDir>
+#include <QTimer>
 #include <fstream>
 
 #include "app/cloth/cloth_station.hpp"
@@ -93,6 +97,71 @@ class ClothCardsTest : public QObject {
     // What is no count is said, and nothing changes.
     d.type(QStringLiteral("It is made so many times"), QStringLiteral("0"));
     QCOMPARE(d.project().settings.times, 1);
+  }
+  /// Sets of layered repeats and the tool's overrun are chosen where it is said how it is made; each is one
+  /// step, of the cloth that is shown and of the project.
+  void layeredRepeatsAndTheTool() {
+    Driver d;
+    Project p = twoCloths();
+    const nlohmann::json print = {{"picture", "x.png"}, {"dpi", 100},         {"along", 190},
+                                  {"across", 140},      {"kind", "straight"}, {"mark", nullptr}};
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"print", print}});
+    d.session->begin(p, {}, Origin::Fresh);
+    lookAtCloth(d, "cut", "Fen");
+    const ClothId fen = named(d.project(), "Fen").id;
+    // Until it is said how many make a set its row says where to say so, and cannot be taken.
+    QVERIFY(!d.find<QAbstractButton>(QStringLiteral("Layered repeats"))->isEnabled());
+    open(d, "How it is made");
+    choose(d, QStringLiteral("Alike patches of a set"), 3);
+    QCOMPARE(*named(d.project(), "Fen").inSet, 4);
+    QCOMPARE(named(d.project(), "Fen").method, std::string("strips"));
+    d.click(QStringLiteral("Layered repeats"));
+    // 40 patches of 62 mm, four squares to a corner: ten sets, all in one strip of each of four layers.
+    QCOMPARE(named(d.project(), "Fen").method, std::string("layers"));
+    COMPARE_TO(*d.session->plan(fen)->length, 25 + 3 * 190 + 62, 1e-6);
+    QVERIFY(d.reads(QStringLiteral("Sets 1 to 10")));
+    choose(d, QStringLiteral("Alike patches of a set"), 4);  // sets of 5: eight
+    QCOMPARE(*named(d.project(), "Fen").inSet, 5);
+    QVERIFY(!named(d.project(), "Reed").inSet);
+    COMPARE_TO(*d.session->plan(fen)->length, 25 + 4 * 190 + 62, 1e-6);
+    choose(d, QStringLiteral("How far the tool runs past a corner"), 5);
+    QCOMPARE(*d.project().settings.overrun, Length::millimetres(4));
+    choose(d, QStringLiteral("How far the tool runs past a corner"), 0);
+    QVERIFY(!d.project().settings.overrun);
+    // Another cloth while the list is open keeps to itself, and has no print to be layered.
+    lookAtCloth(d, "cut", "Reed");
+    QVERIFY(!d.has<QComboBox>(QStringLiteral("Alike patches of a set")));
+    QVERIFY(!d.has<QAbstractButton>(QStringLiteral("Layered repeats")));
+    for (int i = 0; i < 5; ++i) d.session->undo();
+    d.settle();
+    QVERIFY(!named(d.project(), "Fen").inSet && named(d.project(), "Fen").method == "strips");
+  }
+  /// The stand-in camera: from the menu to a file, which is taken in like any photograph.
+  void aPhotographToPractiseOn() {
+    const QTemporaryDir folder;
+    const QString file = folder.filePath(QStringLiteral("fan.png"));
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("cloth"));
+    d.settle();
+    QTimer menu;
+    QObject::connect(&menu, &QTimer::timeout, [&] {
+      auto* shown = qobject_cast<QMenu*>(QApplication::activePopupWidget());
+      if (!shown) return;
+      menu.stop();
+      QCOMPARE(shown->actions().size(), 9);
+      d.answerFile(file);
+      for (int i = 0; i < 4; ++i) QTest::keyClick(shown, Qt::Key_Down);
+      QTest::keyClick(shown, Qt::Key_Return);
+    });
+    menu.start(20);
+    d.click(QStringLiteral("A photograph to practise on"));
+    SOON(QFile::exists(file));
+    SOON(d.reads(QStringLiteral("by the white card on it: 100 mm by 60 mm")));
+    const QImage image(file);
+    QCOMPARE(image.size(), QSize(1600, 1200));
+    // The white card in its middle.
+    QVERIFY(qGray(image.pixel(800, 600)) > 180);
   }
   void allowancesAndWhatTheyCost() {
     Driver d;

@@ -3,11 +3,18 @@
 #include <QJsonDocument>
 #include <QJsonObject>
 #include <QTemporaryDir>
+#include <map>
+#include <set>
 
 #include "command_line.hpp"
+#include "draw/prints.hpp"
+#include "image/decode.hpp"
+#include "image/repeat_finder.hpp"
+#include "image/straighten.hpp"
 #include "registry.hpp"
 #include "support.hpp"
 
+using namespace clathra;
 using support::Ran;
 using support::run;
 
@@ -234,6 +241,80 @@ class CommandsTest : public QObject {
     QCOMPARE(r.err.count('\n'), 1);
     QVERIFY2(r.err.trimmed().endsWith('.') || r.err.trimmed().endsWith('?'), r.err.constData());
     QVERIFY(!QFile::exists("/tmp/clathra-never.clathra"));
+  }
+  /// Layered repeats by script: sets among the placements, windows in the order they are cut.
+  void setsAndTheOrderOfWindows() {
+    const QString file = made();
+    const QString edits = script(
+        R"([
+      {"edit":"addCloth","name":"Sets","width":1000,"lengths":[1500],"in_set":3,
+       "print":{"picture":")" +
+        QByteArray(CLATHRA_SOURCE) +
+        R"(/data/prints/reed-ogee.png","dpi":100,"along":150,"across":62,"kind":"straight","mark":[0,0]}},
+      {"edit":"paint","all":true,"cloth":"Sets"},
+      {"edit":"addMotif","name":"Eye","cloth":"Sets","shape":"hexagon","at":[31,60],"pieces":[1,2,3]},
+      {"edit":"chooseMethod","cloth":"Sets","method":"layers"}])");
+    const Ran edited = run({"edit", file, edits, "-o", at("sets.clathra")});
+    QVERIFY2(edited.code == 0, edited.err.constData());
+    const Ran r = run({"cut", at("sets.clathra"), "--cloth", "Sets", "--placements", "--json"});
+    QCOMPARE(r.code, 0);
+    const auto plan = nlohmann::json::parse(r.out.toStdString())[0];
+    QCOMPARE(plan["chosen"].get<std::string>(), std::string("layers"));
+    std::map<int, int> sets;
+    std::set<int> numbers;
+    std::map<int, double> tops;
+    for (const auto& p : plan["placements"]) {
+      QCOMPARE(p.contains("set"), p["motif"].is_null());
+      QCOMPARE(p.contains("number"), !p["motif"].is_null());
+      if (p.contains("set")) ++sets[p["set"].get<int>()];
+      if (!p.contains("number")) continue;
+      numbers.insert(p["number"].get<int>());
+      double top = 1e9;
+      for (const auto& q : p["polygon"]) top = std::min(top, q[1].get<double>());
+      tops[p["number"].get<int>()] = top;
+    }
+    QCOMPARE(numbers, (std::set<int>{1, 2, 3}));
+    QVERIFY(tops[1] <= tops[2] && tops[2] <= tops[3]);
+    QVERIFY(sets.size() > 2 && sets[1] == 3);
+    double length = 0;
+    for (const auto& l : plan["sum"])
+      if (l["is_length"].get<bool>()) length += l["value"].get<double>();
+    QVERIFY(std::abs(length - plan["length"].get<double>()) < 1e-6);
+  }
+  /// The stand-in camera says where the card lies, and straightening by it gives the print's own repeat back.
+  void aPracticePhotoIsMadeTrueAgain() {
+    const QTemporaryDir folder;
+    const QString file = folder.filePath(QStringLiteral("p.png"));
+    const Ran r = run({"practice-photo", "lantern-damask", "-o", file, "--tilt", "4", "--lean", "0.03"});
+    QCOMPARE(r.code, 0);
+    const auto card = nlohmann::json::parse(r.out.toStdString());
+    QFile in(file);
+    QVERIFY(in.open(QIODevice::ReadOnly));
+    const QByteArray bytes = in.readAll();
+    const auto photo = decodeImage(
+        ByteSpan(reinterpret_cast<const std::uint8_t*>(bytes.constData()), std::size_t(bytes.size())));
+    QVERIFY(photo);
+    KnownRectangle known{{}, card["width"], card["height"]};
+    for (std::size_t k = 0; k < 4; ++k)
+      known.corners[k] = {card["card"][k][0].get<double>(), card["card"][k][1].get<double>()};
+    const auto straight = straightened(*photo, known);
+    QVERIFY(straight);
+    const auto found = findRepeat(straight->picture);
+    QVERIFY(found && found->found() && found->b);
+    const double mm = 25.4 / straight->dpi;
+    const auto& truth = *printDesigns().front().steps;
+    for (const Point v : {mm * found->a, mm * *found->b}) {
+      const double det = cross(truth.a, truth.b), i = cross(v, truth.b) / det, j = cross(truth.a, v) / det;
+      QVERIFY(std::abs(i - std::round(i)) < 0.02 && std::abs(j - std::round(j)) < 0.02);
+    }
+    for (const QStringList& bad : {QStringList{"practice-photo", "no-such-print", "-o", file},
+                                   {"practice-photo", "mill-row", "-o", "/nowhere/at/all.png"}}) {
+      const Ran no = run(bad);
+      QCOMPARE(no.code, 1);
+      QVERIFY2(no.err.count('\n') == 1 && no.err.trimmed().endsWith('.'), no.err.constData());
+    }
+    QVERIFY(run({"practice-photo", "no-such-print", "-o", file}).err.contains("reed-ogee"));
+    QVERIFY(run({"practice-photo", "mill-row", "-o", file, "--lean", "0.9"}).code != 0);
   }
   /// The best windows first, each with its outline; what cannot be searched is said; the layout as sewn is a
   /// picture that differs from the plain one.
