@@ -9,6 +9,7 @@
 #include "draw/place_list.hpp"
 #include "draw/rules_painter.hpp"
 #include "draw/sheet_painter.hpp"
+#include "measure/quantity.hpp"
 #include "paper/place_marks.hpp"
 #include "paper/true_scale.hpp"
 #include "recorder.hpp"
@@ -145,6 +146,64 @@ class PaperMarksTest : public QObject {
             QVERIFY2(checked > 0, a.id.c_str());
           }
         }
+      }
+  }
+  /// A change of colour is a tick with a dot, at its own place of the edge, on FRONT and BACK; the list of
+  /// places says it in words. Without ticks there is none.
+  void coloursAreTicksWithADot() {
+    Project p = painted("hexagon-diamond-triangle", 40);
+    const auto g = geometryOf(p.layout);
+    // A third of the way along the first edge of piece 6.
+    constexpr std::uint32_t kPiece = 5;
+    const PolygonView o = p.layout->outline(kPiece);
+    const Point from = o[0], to = o[1], at = from + 0.3 * (to - from);
+    const Point along = (1 / distance(from, to)) * (to - from);
+    Point in{-along.y, along.x};
+    if (!contains(o, at + 0.5 * in)) in = -1.0 * in;
+    const NeighbourMarks marks{g, {{kPiece, {{at, in}}}}};
+    for (const bool ticks : {true, false})
+      for (const MarkedSide side : {MarkedSide::Back, MarkedSide::Front}) {
+        p = support::edited(p, {{"edit", "setMarks"}, {"ticks", ticks}});
+        const SheetPlan plan = *planSheets(p, {a4(), side, false});
+        int looked = 0;
+        for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
+          SheetLook look;
+          look.outlines = false;
+          look.geometry = g.get();
+          const auto drawn = [&](const ColourTicks* colours) {
+            look.colours = colours;
+            return support::recorded(plan.page.width, plan.page.height,
+                                     [&](QPainter& painter) { paintSheet(painter, p, plan, s, look); });
+          };
+          const Recording plain = drawn(nullptr), coloured = drawn(&marks.colours);
+          const auto paper = std::find_if(plan.sheets[s].papers.begin(), plan.sheets[s].papers.end(),
+                                          [](const SheetPaper& q) { return q.piece == kPiece; });
+          if (paper == plan.sheets[s].papers.end() || !ticks) {
+            QCOMPARE(coloured.all().size(), plain.all().size());
+            continue;
+          }
+          ++looked;
+          QVERIFY(coloured.all().size() > plain.all().size());
+          const auto on = [&](Point q) { return onPaper(p.layout->pieces[kPiece], *paper, side, q); };
+          const Point begins = on(at + 0.45 * in), ends = on(at + 2.45 * in);
+          QVERIFY(coloured.hasLine({begins.x, begins.y}, {ends.x, ends.y}));
+          QVERIFY(!plain.hasLine({begins.x, begins.y}, {ends.x, ends.y}));
+          const auto dots = coloured.polygons();
+          QVERIFY(std::any_of(dots.begin(), dots.end(), [&](const Drawn& d) {
+            const QRectF box = d.points.boundingRect();
+            return d.filled() && std::hypot(box.center().x() - ends.x, box.center().y() - ends.y) < 0.05 &&
+                   std::abs(box.width() - 0.8) < 0.1;
+          }));
+        }
+        QCOMPARE(looked, ticks ? 1 : 0);
+        const QString said = placeLine(p, marks, kPiece);
+        QCOMPARE(said.contains("colour on edge"), ticks);
+        if (ticks) {
+          const QString near = QString::fromStdString(writeFine(0.3 * distance(from, to), 1)),
+                        far = QString::fromStdString(writeFine(0.7 * distance(from, to), 1));
+          QVERIFY2(said.contains(near) || said.contains(far), qPrintable(said));
+        }
+        QVERIFY(!placeLine(p, {g, {}}, kPiece).contains("colour"));
       }
   }
   /// At 12 mm the number is there wherever the paper has the room, its figures 2.5 mm high; and what is left
