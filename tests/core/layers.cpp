@@ -172,6 +172,35 @@ class LayersTest : public QObject {
     QCOMPARE(cut->patches.size(), std::size_t(1));
     QCOMPARE(cut->patches.front().count, 28);
   }
+  void eachStackIsTickedByItself() {
+    // Triangles in sixes, squares in fours, hexagons in threes: a stack of each on one length.
+    Project p = support::project(support::recipe("hexagon-square-triangle", 40, 3, 3));
+    p = support::edited(p, {{"edit", "addCloth"},
+                            {"name", "C"},
+                            {"width", 1100},
+                            {"lengths", {6000}},
+                            {"print", straight(127, 254)}});
+    p = support::edited(p, {{"edit", "paint"}, {"all", true}, {"cloth", "C"}});
+    p = support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "layers"}});
+    const Made m = planned(p);
+    QVERIFY(m.layers->length);
+    std::map<std::string, int> want, got;
+    for (const Piece& q : p.layout->pieces) ++want[p.layout->shapes[q.shape].name];
+    int ticks = 0;
+    double before = 0;
+    for (;; ++ticks) {
+      const auto cut = cutOf(*p.layout, m.plan, ticks);
+      if (!cut) break;
+      QCOMPARE(cut->patches.size(), std::size_t(1));
+      got[cut->patches[0].shape] += cut->patches[0].count;
+      double top = 1e9;
+      for (const Polygon& o : cut->patches[0].outlines) top = std::min(top, bounds(o).top);
+      QVERIFY(top >= before - 1e-6);
+      for (const Polygon& o : cut->patches[0].outlines) before = std::max(before, bounds(o).bottom);
+    }
+    QCOMPARE(ticks, 3);
+    QCOMPARE(got, want);
+  }
   void stepsOfAHalfDropAreStraightDownAndOfAnObliquePrintAside() {
     json print = straight(127, 200);
     print["kind"] = "half-drop";

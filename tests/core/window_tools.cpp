@@ -96,6 +96,7 @@ class WindowToolsTest : public QObject {
     // A tip that points at a side: its two cuts end in it, on its far end.
     const Polygon tip{{0, 20}, {5, 11}, {10, 20}};
     QVERIFY(spoils(tip, square(0, 0), 3));
+    QVERIFY(spoils(square(0, 0), tip, 3));
     QVERIFY(!spoils(tip, square(0, 0), 0.9));
   }
   void windowsLieSoFarApartThatTheToolSpoilsNone() {
