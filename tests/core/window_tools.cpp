@@ -118,6 +118,38 @@ class WindowToolsTest : public QObject {
     QVERIFY(wouldBeSpoilt);
     COMPARE_TO(*blade.windowLength, 7 * 64 + 60 + 0.0, 64.1);
   }
+  /// Two choices at once, where the print's place is known and where it is not: no blade enters another
+  /// window, of whichever choice; with scissors some would.
+  void severalChoicesKeepClearOfEachOther() {
+    for (const bool known : {true, false}) {
+      bool wouldBeSpoilt = false;
+      for (const bool blade : {false, true}) {
+        Project p = halfDrop(6, blade ? json{{"overrun", 3}} : json(nullptr));
+        json second = {{"edit", "addMotif"}, {"name", "Stalk"}, {"cloth", "C"},           {"shape", "square"},
+                       {"at", {44, 51}},     {"turn", 45},      {"pieces", {7, 8, 9, 10}}};
+        p = support::edited(p, second);
+        if (!known)
+          p = support::edited(p, {{"edit", "changeCloth"},
+                                  {"cloth", "C"},
+                                  {"print", {{"picture", "c.png"}, {"mark", nullptr}}}});
+        const CutPlan plan = planOf(p);
+        std::vector<const Window*> all;
+        for (const WindowPart& part : plan.windows) {
+          QCOMPARE(int(part.windows.size()), part.copies);
+          for (const Window& w : part.windows) all.push_back(&w);
+        }
+        QCOMPARE(all.size(), std::size_t(10));
+        for (const Window* a : all)
+          for (const Window* b : all) {
+            if (a == b) continue;
+            const bool enters = bladeEnters(a->patch, b->patch, 3);
+            if (blade) QVERIFY2(!enters, known ? "known" : "unknown");
+            wouldBeSpoilt = wouldBeSpoilt || enters;
+          }
+      }
+      QVERIFY2(wouldBeSpoilt, known ? "known" : "unknown");
+    }
+  }
   void atATemplateTheOverrunIsTheGap() {
     Project p = support::project(support::recipe("squares", 50, 6, 6));
     p = support::edited(p, {{"edit", "setUnit"}, {"unit", "mm"}});
