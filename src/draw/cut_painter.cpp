@@ -298,7 +298,8 @@ class CutMap {
     layers();
   }
 
-  /// Where each layer of repeats begins: a line across the cloth with the layer's number, where there is room.
+  /// Where each layer of repeats begins: a line across the cloth with the layer's number, where there is
+  /// room.
   void layers() {
     std::map<int, std::vector<double>> begins;  // by set: the upper edges of its patches
     for (const PlacedPatch& p : laid_.placements)

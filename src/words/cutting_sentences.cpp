@@ -179,17 +179,20 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP("core",
                        "It makes sets of patches that are alike: say under \"How it is made\" how many.")},
     {"step-repeats",
-     QT_TRANSLATE_N_NOOP("core",
-                         "Cut off %n layer(s), each %2 of cloth and begun exactly %3 below the one before, at "
-                         "the same mark of the print.")},
+     QT_TRANSLATE_N_NOOP(
+         "core",
+         "Cut off %n layer(s), each %2 of cloth and begun exactly %3 below the one before, at "
+         "the same mark of the print.")},
     {"step-repeats-aside",
-     QT_TRANSLATE_N_NOOP("core",
-                         "Cut off %n layer(s), each %2 of cloth and begun exactly %3 below the one before and "
-                         "%4 to its side, at the same mark of the print.")},
+     QT_TRANSLATE_N_NOOP(
+         "core",
+         "Cut off %n layer(s), each %2 of cloth and begun exactly %3 below the one before and "
+         "%4 to its side, at the same mark of the print.")},
     {"step-repeats-in-turn",
-     QT_TRANSLATE_N_NOOP("core",
-                         "Cut off %n layer(s), each %2 of cloth and begun exactly %3 below the one before and "
-                         "%4 to its side, to and fro in turn, at the same mark of the print.")},
+     QT_TRANSLATE_N_NOOP(
+         "core",
+         "Cut off %n layer(s), each %2 of cloth and begun exactly %3 below the one before and "
+         "%4 to its side, to and fro in turn, at the same mark of the print.")},
     {"step-one-stack",
      QT_TRANSLATE_N_NOOP("core",
                          "Lay all %n of them on each other, print on print, and pin through the mark.")},

@@ -5,11 +5,9 @@
 
 #include "app/cloth/cloth_station.hpp"
 #include "app/cloth/true_picture.hpp"
-#include "draw/pictures.hpp"
 #include "draw/prints.hpp"
 #include "driver.hpp"
 #include "image/decode.hpp"
-#include "motif/meeting.hpp"
 #include "registry.hpp"
 
 using namespace clathra;
@@ -20,14 +18,6 @@ namespace {
 constexpr double kAcross = 96, kAlong = 110;  // mm: the lantern's repeat
 
 PracticePhotoTaken photograph() {
-  const PrintDesign& design = printDesigns().front();
-  const QImage image = drawPrint(design).convertToFormat(QImage::Format_RGBA8888);
-  Raster raster{image.width(), image.height(), {}};
-  raster.rgba.assign(image.constBits(), image.constBits() + image.sizeInBytes());
-  Print print;
-  print.dpi = design.dpi;
-  print.steps = RepeatSteps{design.steps->a, design.steps->b};
-  const PrintView view(raster, print);
   PracticePhoto photo;
   photo.width = 1600;
   photo.height = 1200;
@@ -40,7 +30,7 @@ PracticePhotoTaken photograph() {
   photo.middle = {190, 160};
   photo.card = {{}, 190, 130};
   photo.cardAt = {100, 100};
-  return practicePhoto(photo, [&](Point mm, double out[3]) { view.levelsAt(mm, out); });
+  return photographOf(printDesigns().front(), photo);
 }
 
 Project oneCloth() {

@@ -18,8 +18,8 @@ struct PrintedPiece {
 std::vector<PrintedPiece> motifPieces(const Project& project);
 /// By how many of its shape's turns each piece of a choice is turned further: none, or where the choice looks
 /// to the middle as many as bring the corner that copies of the window are turned round (turningCorner) to
-/// the middle of its group: pieces that touch, at a corner at least. Where the middle lies between two corners
-/// it is the same one for all. In the order of the choice's pieces.
+/// the middle of its group: pieces that touch, at a corner at least. Where the middle lies between two
+/// corners it is the same one for all. In the order of the choice's pieces.
 std::vector<int> stepsToMiddle(const Layout& layout, const MotifChoice& motif);
 
 /// All other pieces of cloths with a print, as chance would have it and the cloth's direction allows: upright
