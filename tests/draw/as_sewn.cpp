@@ -1,5 +1,6 @@
 // What pieces show of their print, read back from the picture: on a print whose colours say where they lie.
 #include <QPainter>
+#include <cmath>
 #include <set>
 
 #include "draw/exporter.hpp"
@@ -36,6 +37,57 @@ Point placeOf(QRgb c) {
 }
 constexpr double kRead = 1.1;  // mm
 
+/// Tiles of 7 by 5 mm in four colours, none like its neighbour's mirror image: sharp edges everywhere.
+QRgb tileAt(Point mm) {
+  static constexpr QRgb kColours[] = {0xFF202020, 0xFFE8E0D0, 0xFFB04020, 0xFF2060A0};
+  const int x = int(std::floor(mm.x / 7)), y = int(std::floor(mm.y / 5));
+  return kColours[std::size_t((x * 7 + y * 13 + x * y) & 3)];
+}
+QImage tiles(double perMm = kPerMm) {
+  QImage out(int(kWide * perMm), int(kHigh * perMm), QImage::Format_RGB32);
+  for (int y = 0; y < out.height(); ++y)
+    for (int x = 0; x < out.width(); ++x) out.setPixel(x, y, tileAt({(x + 0.5) / perMm, (y + 0.5) / perMm}));
+  return out;
+}
+/// Is a pixel what an independent rendering has there, or a mixture of what lies within one pixel of it?
+template <class ToPicture>
+bool asRendered(const QImage& image, int px, int py, const ToPicture& toPicture) {
+  int least[3] = {255, 255, 255}, most[3] = {0, 0, 0};
+  for (const double dx : {-1.0, -0.5, 0.0, 0.5, 1.0})
+    for (const double dy : {-1.0, -0.5, 0.0, 0.5, 1.0}) {
+      const QRgb c = tileAt(toPicture(Point{px + 0.5 + dx, py + 0.5 + dy}));
+      const int level[3] = {qRed(c), qGreen(c), qBlue(c)};
+      for (int k = 0; k < 3; ++k) {
+        least[k] = std::min(least[k], level[k]);
+        most[k] = std::max(most[k], level[k]);
+      }
+    }
+  constexpr int kMixed = 6;  // levels of rounding
+  const QRgb seen = image.pixel(px, py);
+  const int level[3] = {qRed(seen), qGreen(seen), qBlue(seen)};
+  for (int k = 0; k < 3; ++k)
+    if (level[k] < least[k] - kMixed || level[k] > most[k] + kMixed) return false;
+  return true;
+}
+double toSides(PolygonView p, Point q) {
+  double least = 1e9;
+  for (std::size_t i = 0; i < p.size(); ++i) {
+    const Point a = p[i], d = p[(i + 1) % p.size()] - a;
+    const double t = std::clamp(dot(q - a, d) / dot(d, d), 0.0, 1.0);
+    least = std::min(least, distance(q, a + t * d));
+  }
+  return least;
+}
+/// Carries three corners onto three others.
+struct Affine {
+  Point from, to, a, b, ta, tb;
+  Point operator()(Point p) const {
+    const Point d = p - from;
+    const double det = cross(a, b), u = cross(d, b) / det, v = cross(a, d) / det;
+    return to + u * ta + v * tb;
+  }
+};
+
 /// A layout of an asymmetric shape of both hands on cloth with that print; `n` choices are added by the test.
 Project onPlaces(const Recipe& recipe, const json& more = {}) {
   Project p = support::project(recipe);
@@ -57,6 +109,83 @@ Project onPlaces(const Recipe& recipe, const json& more = {}) {
 class AsSewnTest : public QObject {
   Q_OBJECT
  private slots:
+  /// Every pixel of every piece that shows a choice, of both hands, against a rendering of its own: by three
+  /// corners of the piece and those of the window, and the rule that the tiles were made by.
+  void asSewnEqualsAnIndependentRenderingToOnePixel() {
+    Project p = onPlaces(support::recipe("parallelogram-chevrons", 40, 4, 4));
+    p.pictures["p"] = *pictureFromImage(tiles());
+    json pieces = json::array();
+    for (std::size_t i = 1; i <= p.layout->size(); ++i) pieces.push_back(i);
+    p = support::edited(p, {{"edit", "addMotif"},
+                            {"name", "M"},
+                            {"cloth", "C"},
+                            {"shape", p.layout->shapes[0].name},
+                            {"at", {104, 87}},
+                            {"turn", 25},
+                            {"pieces", pieces}});
+    const Box b = p.layout->finished;
+    constexpr double kScale = 4;
+    const QImage image = QImage::fromData(
+        layoutPng(p, int(std::lround(kScale * std::max(b.width(), b.height()))), LayoutView::AsSewn));
+    const double real = image.width() / b.width();
+    const Polygon window = windowOutline(*p.layout, p.motifs[0]);
+    const int firstHand = p.layout->pieces[0].hand;
+    const std::size_t n = window.size();
+    std::size_t looked = 0, off = 0;
+    for (std::size_t i = 0; i < p.layout->size(); ++i) {
+      const PolygonView o = p.layout->outline(i);
+      const bool same = p.layout->pieces[i].hand == firstHand;
+      const auto on = [&](std::size_t corner) { return window[same ? corner : n - 1 - corner]; };
+      const Affine toPicture{o[0], on(0), o[1] - o[0], o[2] - o[0], on(1) - on(0), on(2) - on(0)};
+      const Box box = bounds(o);
+      for (int y = int((box.top - b.top) * real); y < int((box.bottom - b.top) * real); ++y)
+        for (int x = int((box.left - b.left) * real); x < int((box.right - b.left) * real); ++x) {
+          const auto layout = [&](Point px) { return Point{b.left + px.x / real, b.top + px.y / real}; };
+          const Point at = layout({x + 0.5, y + 0.5});
+          // The seam's own line is drawn over the cloth.
+          if (!contains(o, at) || toSides(o, at) < 4 / real) continue;
+          ++looked;
+          off += !asRendered(image, x, y, [&](Point px) { return toPicture(layout(px)); });
+        }
+    }
+    QVERIFY2(looked > 100'000, qPrintable(QString::number(looked)));
+    QVERIFY2(off == 0, qPrintable(QStringLiteral("%1 of %2").arg(off).arg(looked)));
+  }
+  /// The preview of a unit likewise, pinwheel and mirrored.
+  void thePreviewEqualsAnIndependentRenderingToOnePixel() {
+    // As fine as it is shown: coarser pictures blur over more than a pixel.
+    constexpr double kFine = 10;
+    const Picture picture = *pictureFromImage(tiles(kFine));
+    Print print;
+    print.picture = "p";
+    print.dpi = kFine * 25.4;
+    const Polygon kite{{104, 40}, {125, 76}, {104, 88}, {83, 76}};
+    for (const UnitKind kind : {UnitKind::Pinwheel, UnitKind::Mirrored}) {
+      QImage image(900, 900, QImage::Format_RGB32);
+      image.fill(Qt::white);
+      QPainter painter(&image);
+      paintUnit(painter, picture, print, kite, 6, kind, QRectF(image.rect()), dayPalette());
+      painter.end();
+      const double scale = 900 / (2 * distance(kite[0], kite[2])) * 0.98;
+      std::size_t looked = 0, off = 0;
+      for (int copy = 0; copy < 6; ++copy) {
+        const auto toPicture = [&](Point px) {
+          Point d = (1 / scale) * rotated(px - Point{450, 450}, Angle::degrees(-60.0 * copy));
+          if (kind == UnitKind::Mirrored && copy % 2) d.x = -d.x;
+          return kite[0] + d;
+        };
+        for (int y = 0; y < 900; ++y)
+          for (int x = 0; x < 900; ++x) {
+            const Point at = toPicture({x + 0.5, y + 0.5});
+            if (!contains(kite, at) || toSides(kite, at) < 5 / scale) continue;
+            ++looked;
+            off += !asRendered(image, x, y, toPicture);
+          }
+      }
+      QVERIFY2(looked > 100'000, qPrintable(QString::number(looked)));
+      QVERIFY2(off == 0, qPrintable(QStringLiteral("%1 of %2").arg(off).arg(looked)));
+    }
+  }
   /// The frame of each choice: what its window shows is the print as it lies under it, seen from behind where
   /// the cloth is drawn there; a detail in the allowance has its hole, at its distances from two corners.
   void aFrameShowsWhatItsWindowMustShow() {

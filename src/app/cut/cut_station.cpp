@@ -312,6 +312,12 @@ void CutStation::fillMethods() {
                        minutesText(plan()->windowMinutes))
             : tr("%1 stand apart: about %2 more.")
                   .arg(tr("%n motif window(s)", nullptr, windows), minutesText(plan()->windowMinutes)));
+  const auto least = plan()->windowsAtLeast, length = plan()->windowLength;
+  constexpr double kMore = 0.01;
+  if (windows > 0 && least && length && *least > 0 && *length > *least * (1 + kMore))
+    windowsNote_->setText(windowsNote_->text() + QLatin1Char(' ') +
+                          tr("That is at most %1 % above what any choice of windows could do.")
+                              .arg(static_cast<int>(std::ceil(100 * (*length / *least - 1)))));
   fillLabels();
 }
 

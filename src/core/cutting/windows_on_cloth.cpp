@@ -37,7 +37,10 @@ class Placing {
     findGrounds();
     const bool placed = onOne() || spread();
     if (progress_.cancelled()) return fail(kCancelled);
-    if (placed) measure();
+    if (placed) {
+      measure();
+      bound();
+    }
     return std::move(out_);
   }
 
@@ -174,6 +177,20 @@ class Placing {
       }
     }
     for (const auto& [on, part] : last) *part->length += std::max(0.0, out_.ends[on] - used[on]);
+  }
+
+  /// What is known of no choice of windows is known of their patches: they lie beside each other. A choice by
+  /// itself is as short as it goes, where that was looked for to the end.
+  void bound() {
+    double used = 0, patches = 0, widest = 0;
+    for (const auto& [on, end] : out_.ends) used += end;
+    for (const WishedWindows& w : wished_) patches += w.copies * w.field->patchArea();
+    for (const WindowGround& g : grounds_) widest = std::max(widest, g.width);
+    widest = std::max(widest, fresh_.width);
+    const bool exact =
+        std::all_of(out_.parts.begin(), out_.parts.end(), [](const WindowPart& p) { return p.exact; });
+    if (!out_.atLeast && out_.ends.size() == 1 && which_.size() == 1 && exact) out_.atLeast = used;
+    if (widest > 0) out_.atLeast = std::max(out_.atLeast.value_or(0), patches / widest);
   }
 
   const CutInput& in_;

@@ -8,7 +8,7 @@ namespace clathra {
 struct WindowsOnCloth {
   std::vector<WindowPart> parts;  ///< as the input lists them
   std::map<int, double> ends;     ///< mm from the cut end, by what windows lie on (Window::on)
-  std::optional<double> atLeast;  ///< mm that no choice of windows goes below, where they lie on one length
+  std::optional<double> atLeast;  ///< mm, all lengths together, that no choice of windows goes below
 };
 /// On one length on hand if that holds them all, the usual one first; else on all of them together, and what
 /// they do not give on cloth to buy, where nobody knows yet how its print will lie.

@@ -38,7 +38,7 @@ cv::Mat correlated(const cv::Mat& f, const cv::Mat& g) {
 
 }  // namespace
 
-Correlation::Correlation(const Field& field, double perPixel) : perPixel_(perPixel) {
+Correlation::Correlation(const Field& field) {
   const int w = field.width(), h = field.height();
   reachX_ = int(w * kReach);
   reachY_ = int(h * kReach);
@@ -168,12 +168,7 @@ float Correlation::overlap(int dx, int dy) const {
   return overlap_.at<float>(dy + reachY_, dx + reachX_);
 }
 
-double Correlation::overlapAt(cv::Point2d s) const {
-  return overlap(int(std::lround(s.x / perPixel_)), int(std::lround(s.y / perPixel_)));
-}
-
 double Correlation::at(cv::Point2d s) const {
-  s /= perPixel_;
   const int x = int(std::floor(s.x)), y = int(std::floor(s.y));
   const double u = s.x - x, v = s.y - y;
   return (1 - v) * ((1 - u) * at(x, y) + u * at(x + 1, y)) +
@@ -181,7 +176,6 @@ double Correlation::at(cv::Point2d s) const {
 }
 
 std::optional<cv::Point2d> Correlation::peakNear(cv::Point2d s, int radius) const {
-  s /= perPixel_;
   const int cx = int(std::lround(s.x)), cy = int(std::lround(s.y));
   int bx = 0, by = 0;
   float best = -2;
@@ -203,12 +197,11 @@ std::optional<cv::Point2d> Correlation::peakNear(cv::Point2d s, int radius) cons
   if (xx >= 0 || yy >= 0 || det <= 0) return std::nullopt;
   const double ox = -(yy * dx - xy * dy) / det, oy = -(xx * dy - xy * dx) / det;
   if (std::abs(ox) > 1 || std::abs(oy) > 1) return std::nullopt;
-  return cv::Point2d(bx + ox, by + oy) * perPixel_;
+  return cv::Point2d(bx + ox, by + oy);
 }
 
 std::vector<Peak> peaksOf(const Correlation& c, double least, std::size_t most) {
   std::vector<Peak> out;
-  least /= c.perPixel();
   constexpr int kAbout = 4;
   for (int y = 0; y < c.reachY() - kAbout; ++y)
     for (int x = -c.reachX() + kAbout; x < c.reachX() - kAbout; ++x) {
@@ -220,7 +213,7 @@ std::vector<Peak> peaksOf(const Correlation& c, double least, std::size_t most) 
       for (int j = -kAbout; j <= kAbout && top; ++j)
         for (int i = -kAbout; i <= kAbout && top; ++i) top = c.at(x + i, y + j) <= v;
       if (!top) continue;
-      const cv::Point2d at = cv::Point2d(x, y) * c.perPixel();
+      const cv::Point2d at(x, y);
       out.push_back({c.peakNear(at, 1).value_or(at), v, c.overlap(x, y)});
     }
   std::sort(out.begin(), out.end(), [](const Peak& a, const Peak& b) {

@@ -11,17 +11,13 @@ namespace clathra::repeats {
 /// (Padfield, "Masked object registration in the Fourier domain", 2012).
 class Correlation {
  public:
-  /// `perPixel`: pixels of the field that shifts are told in, for one of the field that is given.
-  explicit Correlation(const Field& field, double perPixel = 1);
+  explicit Correlation(const Field& field);
   /// -1 to 1; 0 where too little overlaps.
   float at(int dx, int dy) const;
   /// Share of the unmasked field that overlaps itself, 0 to 1.
   float overlap(int dx, int dy) const;
-  // In the pixels that shifts are told in.
   /// Between the pixels.
   double at(cv::Point2d shift) const;
-  double overlapAt(cv::Point2d shift) const;
-  double perPixel() const { return perPixel_; }
   int reachX() const { return reachX_; }
   int reachY() const { return reachY_; }
   /// The nearest place where it is greatest, to a fraction of a pixel, within `radius` of a shift.
@@ -34,7 +30,6 @@ class Correlation {
                 const cv::Mat& crossed);
   cv::Mat ncc_, overlap_;  // the shift (0, 0) in the middle
   int reachX_ = 0, reachY_ = 0;
-  double perPixel_ = 1;
 };
 
 struct Peak {

@@ -32,7 +32,7 @@ Shift lookedAt(const Detail& half, const Correlation& c, cv::Point2d by, int jit
   Shift out;
   out.by = by;
   out.value = c.at(by);
-  out.overlap = c.overlapAt(by);
+  out.overlap = c.overlap(int(std::lround(by.x)), int(std::lround(by.y)));
   out.agreement = agreementOf(half, by / 2, jitter);
   return out;
 }
@@ -294,6 +294,44 @@ double usualBad(const std::vector<Shift>& all) {
   return std::min(kMost, bad[bad.size() / 4]);
 }
 
+/// The worst of what its vectors are like.
+void note(FoundLattice& out, const Shift& s) {
+  out.bad = out.middle == 0 ? s.agreement.bad : std::max(out.bad, s.agreement.bad);
+  out.middle = out.middle == 0 ? s.agreement.middle : std::min(out.middle, s.agreement.middle);
+  out.value = out.value == 0 ? s.value : std::min(out.value, s.value);
+}
+
+void makeFiner(FoundLattice& out, const Detail& detail, const Correlation& c, double usual) {
+  // A short vector may be missing among the peaks: parts of those that are there.
+  for (int round = 0; round < 3; ++round) {
+    bool finer = false;
+    std::vector<cv::Point2d> parts{out.a / 2, out.a / 3};
+    if (out.b)
+      for (const cv::Point2d p :
+           {*out.b / 2, (out.a + *out.b) / 2, *out.b / 3, (out.a + *out.b) / 3, (out.a - *out.b) / 3})
+        parts.push_back(p);
+    for (const cv::Point2d p : parts) {
+      if (norm(p) < kLeastStep) continue;
+      const auto peak = c.peakNear(p, 3);
+      if (!peak) continue;
+      const Shift s = lookedAt(detail, c, *peak, 1);
+      if (!agrees(s, usual)) continue;
+      note(out, s);
+      if (!out.b || std::abs(cross(out.a, *peak)) < 0.05 * norm(out.a) * norm(*peak)) {
+        const bool ofA = !out.b || std::abs(cross(out.a, *peak)) < 0.05 * norm(out.a) * norm(*peak);
+        if (ofA) out.a = *peak;
+      } else {
+        // The finer lattice: a and the part, where b is a multiple of it beside a.
+        out.b = *peak;
+      }
+      if (out.b) reduce(out.a, *out.b);
+      finer = true;
+      break;
+    }
+    if (!finer) break;
+  }
+}
+
 }  // namespace
 
 std::optional<FoundLattice> latticeFrom(const Field& half, const Correlation& c) {
@@ -335,47 +373,15 @@ std::optional<FoundLattice> latticeFrom(const Field& half, const Correlation& c)
   std::sort(good.begin(), good.end(), [](const Shift& a, const Shift& b) { return norm(a.by) < norm(b.by); });
   FoundLattice out;
   out.a = good.front().by;
-  const auto note = [&](const Shift& s) {
-    out.bad = out.middle == 0 ? s.agreement.bad : std::max(out.bad, s.agreement.bad);
-    out.middle = out.middle == 0 ? s.agreement.middle : std::min(out.middle, s.agreement.middle);
-    out.value = out.value == 0 ? s.value : std::min(out.value, s.value);
-  };
-  note(good.front());
+  note(out, good.front());
   for (const Shift& s : good) {
     if (std::abs(cross(out.a, s.by)) < kBeside * norm(out.a) * norm(s.by)) continue;
     out.b = s.by;
-    note(s);
+    note(out, s);
     break;
   }
   if (out.b) reduce(out.a, *out.b);
-  // A short vector may be missing among the peaks: parts of those that are there.
-  for (int round = 0; round < 3; ++round) {
-    bool finer = false;
-    std::vector<cv::Point2d> parts{out.a / 2, out.a / 3};
-    if (out.b)
-      for (const cv::Point2d p :
-           {*out.b / 2, (out.a + *out.b) / 2, *out.b / 3, (out.a + *out.b) / 3, (out.a - *out.b) / 3})
-        parts.push_back(p);
-    for (const cv::Point2d p : parts) {
-      if (norm(p) < kLeastStep) continue;
-      const auto peak = c.peakNear(p, 3);
-      if (!peak) continue;
-      const Shift s = lookedAt(detail, c, *peak, 1);
-      if (!agrees(s, usual)) continue;
-      note(s);
-      if (!out.b || std::abs(cross(out.a, *peak)) < 0.05 * norm(out.a) * norm(*peak)) {
-        const bool ofA = !out.b || std::abs(cross(out.a, *peak)) < 0.05 * norm(out.a) * norm(*peak);
-        if (ofA) out.a = *peak;
-      } else {
-        // The finer lattice: a and the part, where b is a multiple of it beside a.
-        out.b = *peak;
-      }
-      if (out.b) reduce(out.a, *out.b);
-      finer = true;
-      break;
-    }
-    if (!finer) break;
-  }
+  makeFiner(out, detail, c, usual);
   refine(out, c);
   if (out.b) reduce(out.a, *out.b);
   return out;

@@ -170,6 +170,9 @@ std::pair<double, double> clearStretch(const OnHand& length) {
   return best;
 }
 
+double WindowField::patchArea() const {
+  return area(cosets_.front().patch);
+}
 double WindowField::patchWidth() const {
   return bounds(cosets_.front().patch).width();
 }

@@ -88,6 +88,7 @@ class WindowField {
   WindowSet longest(int wanted, double width, double from, const Progress& progress,
                     std::int64_t effort = INT64_MAX) const;
 
+  double patchArea() const;  ///< mm²
   double patchWidth() const;
   double patchHeight() const;
 
