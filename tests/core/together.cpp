@@ -114,7 +114,8 @@ class TogetherTest : public QObject {
   /// Spots and conflicts by chance, up to 16: the integer programme is as good as trying everything.
   void theProgrammeServesWhatTryingEverythingServes() {  // guarantees 1 and 2 and 3 of serve.hpp
     QRandomGenerator dice(7);
-    int quickFell = 0;
+    using Spots = std::vector<std::uint32_t>;
+    int quickFell = 0, exchangesFell = 0;
     for (int run = 0; run < 300; ++run) {
       ServeProblem p;
       const int n = dice.bounded(4, 17), kinds = dice.bounded(1, 5);
@@ -134,15 +135,50 @@ class TogetherTest : public QObject {
       QCOMPARE(again.spots, served.spots);
       QVERIFY(quick.atMost >= best && int(quick.spots.size()) <= best);
       quickFell += int(quick.spots.size()) < best;
-      std::vector<int> got(p.wanted.size(), 0);
-      for (const auto i : served.spots) {
-        ++got[std::size_t(p.kind[i])];
-        for (const auto b : p.before[i])
-          QVERIFY(!std::binary_search(served.spots.begin(), served.spots.end(), b));
+      // Exchanges find nearly always as many, and are the same each time; no bound is below.
+      const Served better = servedByExchanges(p, quick, {}, 20'000);
+      QCOMPARE(better.spots, servedByExchanges(p, quick, {}, 20'000).spots);
+      QVERIFY(better.spots.size() >= quick.spots.size() && int(better.spots.size()) <= best);
+      exchangesFell += int(better.spots.size()) < best;
+      ServeProblem all = p;
+      std::fill(all.wanted.begin(), all.wanted.end(), n);
+      QVERIFY(*linearBound(p, std::vector<double>(p.wanted.size(), 1), {}) >= mostByTrying(all) - 1e-9);
+      for (const Spots& spots : {served.spots, better.spots}) {
+        std::vector<int> got(p.wanted.size(), 0);
+        for (const auto i : spots) {
+          ++got[std::size_t(p.kind[i])];
+          for (const auto b : p.before[i]) QVERIFY(!std::binary_search(spots.begin(), spots.end(), b));
+        }
+        for (std::size_t k = 0; k < got.size(); ++k) QVERIFY(got[k] <= p.wanted[k]);
       }
-      for (std::size_t k = 0; k < got.size(); ++k) QVERIFY(got[k] <= p.wanted[k]);
     }
     QVERIFY(quickFell > 30);  // it is needed
+    QVERIFY2(exchangesFell <= 3, qPrintable(QString::number(exchangesFell)));
+  }
+  /// Too many for the programme: three choices in each other's way, a cell not much larger than a patch. What
+  /// exchanges make is sound, shorter than first come first served, and not below the bound.
+  void manyWindowsAreExchangedUntilTheyAreShort() {
+    const json dense = {{"picture", "c.png"}, {"dpi", 100},          {"along", 72},
+                        {"across", 66},       {"kind", "half-drop"}, {"mark", {0, 0}}};
+    const Project p = made(dense, 700, {9000}, {{{20, 30}, 0, 33}, {{40, 10}, 20, 33}, {{5, 60}, 45, 33}});
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+    const Fields f(p);
+    WindowGround ground;
+    ground.width = 700;
+    ground.mark = Point{};
+    ground.length = 9000;
+    const auto set = shortestTogether(f.wished, ground, {});
+    QVERIFY(set);
+    QVERIFY(set->atLeast <= set->length + 1e-6);
+    QVERIFY2(set->length < 1.25 * set->atLeast,
+             qPrintable(QStringLiteral("%1 of %2").arg(set->length).arg(set->atLeast)));
+    for (std::size_t k = 0; k < 3; ++k) QCOMPARE(set->windows[k].size(), std::size_t(33));
+    COMPARE_TO(*plan.windowLength, set->length, 1e-6);
+    const auto again = shortestTogether(f.wished, ground, {});
+    COMPARE_TO(again->length, set->length, 0);
+    Progress stopped;
+    stopped.cancel();
+    QVERIFY(!shortestTogether(f.wished, ground, stopped));
   }
   /// Two spots 60 mm apart on a repeat of 130 across and 70 along, patches of 60 by 60: both fit into each
   /// repeat side by side. Width 400 holds three repeats: three of each are one row of 60 mm, not two of 130.

@@ -32,7 +32,8 @@ QWidget* ClothStation::printCard() {
   true_ = button(tr("Make it true …"));
   true_->setToolTip(tr("By two points of known distance or four corners; even its light; crop it."));
   connect(true_, &QPushButton::clicked, this, &ClothStation::makeTrue);
-  auto* practise = button(tr("A photograph to practise on …"));
+  auto* practise = button(tr("Practise …"));
+  practise->setToolTip(tr("A photograph of one of our own prints, askew, to be taken in and made true."));
   connect(practise, &QPushButton::clicked, this,
           [this, practise] { savePractice(practise->mapToGlobal(QPoint(0, practise->height()))); });
   printCard_->body()->addWidget(wrappingRow({load, true_, find_, stopLooking_, practise}));

@@ -114,6 +114,20 @@ struct Watch {
   }
 };
 
+/// In short turns, so that it can be stopped.
+bool solvedLinear(glp_prob* programme, const Progress& progress) {
+  glp_term_out(GLP_OFF);  // of this thread
+  glp_smcp simplex;
+  glp_init_smcp(&simplex);
+  simplex.msg_lev = GLP_MSG_OFF;
+  constexpr int kAtOnce = 400, kMostTurns = 100;
+  simplex.it_lim = kAtOnce;
+  int turns = 0, solved = GLP_EITLIM;
+  while (solved == GLP_EITLIM && ++turns <= kMostTurns && !progress.cancelled())
+    solved = glp_simplex(programme, &simplex);
+  return solved == 0 && glp_get_status(programme) == GLP_OPT;
+}
+
 double fromFloat(double v) {
   constexpr double kRounding = 1e-6;
   return std::floor(v + kRounding);
@@ -129,6 +143,18 @@ ServeProblem ServeProblem::first(std::size_t spots) const {
   ServeProblem out = *this;
   out.before.resize(std::min(spots, before.size()));
   out.kind.resize(out.before.size());
+  return out;
+}
+
+ServeProblem ServeProblem::part(std::size_t from, std::size_t to) const {
+  ServeProblem out;
+  out.wanted = wanted;
+  for (std::size_t i = from; i < std::min(to, before.size()); ++i) {
+    out.kind.push_back(kind[i]);
+    Spots& own = out.before.emplace_back();
+    for (const auto b : before[i])
+      if (b >= from) own.push_back(b - static_cast<std::uint32_t>(from));
+  }
   return out;
 }
 
@@ -153,18 +179,8 @@ Served serveMost(const ServeProblem& p, const Progress& progress, int nodes) {
   Served out = serveAtOnce(p);
   constexpr std::size_t kMostSpots = 1'500;  // more would keep one waiting
   if (out.exact || p.before.size() > kMostSpots || progress.cancelled()) return out;
-  glp_term_out(GLP_OFF);  // of this thread
   const LinearProgramme programme = programmeOf(p);
-  glp_smcp simplex;
-  glp_init_smcp(&simplex);
-  simplex.msg_lev = GLP_MSG_OFF;
-  // In short turns, so that it can be stopped.
-  constexpr int kAtOnce = 400, kMostTurns = 100;
-  simplex.it_lim = kAtOnce;
-  int turns = 0, solved = GLP_EITLIM;
-  while (solved == GLP_EITLIM && ++turns <= kMostTurns && !progress.cancelled())
-    solved = glp_simplex(programme.get(), &simplex);
-  if (solved != 0 || glp_get_status(programme.get()) != GLP_OPT) return out;
+  if (!solvedLinear(programme.get(), progress)) return out;
   out.atMost = std::min(out.atMost, static_cast<int>(fromFloat(glp_get_obj_val(programme.get()))));
   out.exact = static_cast<int>(out.spots.size()) == out.atMost;
   if (out.exact || progress.cancelled()) return out;
@@ -187,6 +203,180 @@ Served serveMost(const ServeProblem& p, const Progress& progress, int nodes) {
   if (ended == 0 && status == GLP_OPT) out.atMost = static_cast<int>(out.spots.size());
   out.exact = static_cast<int>(out.spots.size()) == out.atMost;
   return out;
+}
+
+namespace {
+
+/// A choice of spots that is changed one exchange at a time.
+class Exchanging {
+ public:
+  Exchanging(const ServeProblem& p, const Spots& start)
+      : p_(p),
+        with_(p.before.size()),
+        taken_(p.before.size(), false),
+        hit_(p.before.size(), 0),
+        left_(p.wanted) {
+    for (std::uint32_t i = 0; i < p.before.size(); ++i)
+      for (const auto b : p.before[i]) {
+        with_[i].push_back(b);
+        with_[b].push_back(i);
+      }
+    for (const auto s : start) take(s);
+    fill();
+  }
+
+  std::size_t served() const { return served_; }
+  Spots spots() const {
+    Spots out;
+    for (std::uint32_t i = 0; i < taken_.size(); ++i)
+      if (taken_[i]) out.push_back(i);
+    return out;
+  }
+
+  /// One exchange; did it gain?
+  bool step() {
+    const std::size_t before = served_;
+    const auto out = anyTaken();
+    if (!out) return false;
+    if (!twoFor(*out)) oneFor(*out);
+    fillNear(*out);
+    return served_ > before;
+  }
+  /// Puts a spot in, whatever is in its way.
+  void shake() {
+    const auto in = static_cast<std::uint32_t>(chance() % taken_.size());
+    if (taken_[in]) return;
+    for (const auto w : with_[in])
+      if (taken_[w]) drop(w);
+    if (left_[kindOf(in)] == 0) {
+      // One of its kind makes room elsewhere.
+      for (std::size_t i = 0, n = taken_.size(), at = chance() % n; i < n; ++i, at = (at + 1) % n)
+        if (taken_[at] && p_.kind[at] == p_.kind[in]) {
+          drop(static_cast<std::uint32_t>(at));
+          break;
+        }
+    }
+    if (left_[kindOf(in)] > 0) take(in);
+    fillNear(in);
+  }
+
+ private:
+  std::size_t kindOf(std::uint32_t s) const { return static_cast<std::size_t>(p_.kind[s]); }
+  std::uint64_t chance() {
+    state_ ^= state_ << 13;  // xorshift by Marsaglia, 2003
+    state_ ^= state_ >> 7;
+    state_ ^= state_ << 17;
+    return state_;
+  }
+  bool free(std::uint32_t s) const { return !taken_[s] && hit_[s] == 0 && left_[kindOf(s)] > 0; }
+  void take(std::uint32_t s) {
+    taken_[s] = true;
+    --left_[kindOf(s)];
+    ++served_;
+    for (const auto w : with_[s]) ++hit_[w];
+  }
+  void drop(std::uint32_t s) {
+    taken_[s] = false;
+    ++left_[kindOf(s)];
+    --served_;
+    for (const auto w : with_[s]) --hit_[w];
+  }
+  void fill() {
+    for (std::uint32_t i = 0; i < taken_.size(); ++i)
+      if (free(i)) take(i);
+  }
+  void fillNear(std::uint32_t s) {
+    if (free(s)) take(s);
+    for (const auto w : with_[s])
+      for (const auto v : with_[w])
+        if (free(v)) take(v);
+    for (const auto w : with_[s])
+      if (free(w)) take(w);
+  }
+  std::optional<std::uint32_t> anyTaken() {
+    for (std::size_t i = 0, n = taken_.size(), at = chance() % std::max<std::size_t>(1, n); i < n;
+         ++i, at = (at + 1) % n)
+      if (taken_[at]) return static_cast<std::uint32_t>(at);
+    return std::nullopt;
+  }
+  /// Spots that only this one is in the way of.
+  Spots behind(std::uint32_t s) const {
+    Spots out;
+    for (const auto w : with_[s])
+      if (!taken_[w] && hit_[w] == 1) out.push_back(w);
+    return out;
+  }
+  bool wanted(std::uint32_t in, std::uint32_t out) const {
+    return left_[kindOf(in)] > 0 || p_.kind[in] == p_.kind[out];
+  }
+  bool twoFor(std::uint32_t s) {
+    const Spots all = behind(s);
+    for (std::size_t i = 0; i < all.size(); ++i)
+      for (std::size_t k = i + 1; k < all.size(); ++k) {
+        if (!wanted(all[i], s) || !wanted(all[k], s) || conflict(p_, all[i], all[k])) continue;
+        const bool both = p_.kind[all[i]] != p_.kind[all[k]] ||
+                          left_[kindOf(all[i])] + (p_.kind[all[i]] == p_.kind[s] ? 1 : 0) >= 2;
+        if (!both) continue;
+        drop(s);
+        take(all[i]);
+        take(all[k]);
+        return true;
+      }
+    return false;
+  }
+  void oneFor(std::uint32_t s) {
+    const Spots all = behind(s);
+    if (all.empty()) return;
+    const auto in = all[chance() % all.size()];
+    if (!wanted(in, s)) return;
+    drop(s);
+    take(in);
+  }
+
+  const ServeProblem& p_;
+  std::vector<Spots> with_;
+  std::vector<bool> taken_;
+  std::vector<int> hit_, left_;
+  std::size_t served_ = 0;
+  std::uint64_t state_ = 88172645463325252ULL;
+};
+
+}  // namespace
+
+Served servedByExchanges(const ServeProblem& problem, Served start, const Progress& progress, int exchanges) {
+  const auto all = static_cast<std::size_t>(problem.all());
+  if (problem.before.empty() || start.exact) return start;
+  Exchanging at(problem, start.spots);
+  std::size_t best = at.served();
+  Spots spots = at.spots();
+  constexpr int kShakeAfter = 400;
+  for (int since = 0; since < exchanges && best < all && !progress.cancelled(); ++since) {
+    at.step();
+    if (at.served() > best) {
+      best = at.served();
+      spots = at.spots();
+      since = 0;
+    }
+    if (since % kShakeAfter == kShakeAfter - 1) at.shake();
+  }
+  if (spots.size() > start.spots.size()) start.spots = std::move(spots);
+  start.exact = static_cast<int>(start.spots.size()) == start.atMost;
+  return start;
+}
+
+std::optional<double> linearBound(const ServeProblem& problem, const std::vector<double>& weights,
+                                  const Progress& progress) {
+  constexpr std::size_t kMostSpots = 900;
+  if (problem.before.size() > kMostSpots || progress.cancelled()) return std::nullopt;
+  if (problem.before.empty()) return 0;
+  ServeProblem all = problem;
+  std::fill(all.wanted.begin(), all.wanted.end(), static_cast<int>(problem.before.size()));
+  const LinearProgramme programme = programmeOf(all);
+  for (std::size_t i = 0; i < problem.kind.size(); ++i)
+    glp_set_obj_coef(programme.get(), static_cast<int>(i) + 1,
+                     weights[static_cast<std::size_t>(problem.kind[i])]);
+  if (!solvedLinear(programme.get(), progress)) return std::nullopt;
+  return glp_get_obj_val(programme.get());
 }
 
 }  // namespace clathra

@@ -117,6 +117,65 @@ std::size_t endingBy(const std::vector<Candidate>& all, double end) {
                                   all.begin());
 }
 
+/// The end before which not all that is wanted can lie: slab by slab no more goes than a linear programme
+/// says of each alone. Whatever a window of each kind weighs, all that are wanted weigh so much together;
+/// where each weighs what it takes of a slab by itself the bound is near.
+double leastBySlabs(const std::vector<Candidate>& all, const ServeProblem& problem,
+                    const Progress& progress) {
+  constexpr std::size_t kSlab = 600;
+  const std::size_t kinds = problem.wanted.size();
+  std::vector<double> weights(kinds, 0);
+  double wanted = 0;
+  for (std::size_t k = 0; k < kinds; ++k) {
+    std::vector<double> alone(kinds, 0);
+    alone[k] = 1;
+    // Beyond the cut end, where rows are whole.
+    const std::size_t from = std::min(all.size() / 2, kSlab);
+    const auto most = linearBound(problem.part(from, from + kSlab), alone, progress);
+    if (!most || *most < 1) return 0;
+    weights[k] = 1 / *most;
+    wanted += problem.wanted[k] * weights[k];
+  }
+  constexpr double kRounding = 1e-6;
+  double served = 0;
+  for (std::size_t from = 0; from < all.size(); from += kSlab) {
+    const std::size_t to = std::min(all.size(), from + kSlab);
+    const auto more = linearBound(problem.part(from, to), weights, progress);
+    if (!more) return 0;
+    if (served + *more < wanted - kRounding) {
+      served += *more;
+      continue;
+    }
+    // Within the slab each spot serves itself at most.
+    for (std::size_t i = from; i < to; ++i) {
+      served += weights[static_cast<std::size_t>(problem.kind[i])];
+      if (served >= wanted - kRounding) return all[i].end;
+    }
+  }
+  return 0;
+}
+
+/// Shorter, end by end, as long as exchanges serve all.
+void exchange(TogetherSet& best, const std::vector<Candidate>& all, const ServeProblem& problem,
+              std::size_t parts, const Progress& progress) {
+  const auto wanted = static_cast<std::size_t>(problem.all());
+  double low = best.atLeast;
+  constexpr double kWorthIt = 0.005;  // of the length
+  while (best.length > low * (1 + kWorthIt) + kSame && !progress.cancelled()) {
+    const double middle = (low + best.length) / 2;
+    const ServeProblem shorter = problem.first(endingBy(all, middle));
+    const Served served = servedByExchanges(shorter, serveAtOnce(shorter), progress);
+    if (served.spots.size() == wanted)
+      best = [&] {
+        TogetherSet out = setOf(all, served.spots, parts);
+        out.atLeast = best.atLeast;
+        return out;
+      }();
+    else
+      low = middle;
+  }
+}
+
 /// The shortest, on candidates of which the quick answer serves all: from where a bound says that fewer
 /// cannot do, end by end.
 TogetherSet shortestOf(const std::vector<Candidate>& all, const ServeProblem& problem, const Served& quick,
@@ -159,6 +218,10 @@ TogetherSet shortestOf(const std::vector<Candidate>& all, const ServeProblem& pr
     }
   }
   best.exact = !open && !progress.cancelled();
+  if (open) {
+    best.atLeast = std::max(best.atLeast, leastBySlabs(all, problem, progress));
+    exchange(best, all, problem, parts, progress);
+  }
   if (progress.cancelled()) best.atLeast = 0;
   return best;
 }
