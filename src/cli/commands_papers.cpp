@@ -170,6 +170,10 @@ Status templatesOf(const Project& project, const Page& page, const PaperOptions&
         stderr, "%s\n",
         said(Message("template-too-large", shapeArg(project.layout->shapes[shape].title), page.title))
             .c_str());
+  for (const int id : plan->framesTooLarge)
+    for (const MotifChoice& m : project.motifs)
+      if (m.id == id)
+        std::fprintf(stderr, "%s\n", said(Message("frame-too-large", m.name, page.title)).c_str());
   std::size_t templates = 0;
   for (const TemplatePage& p : plan->pages) templates += p.templates.size();
   if (o.json) {

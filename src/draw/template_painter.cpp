@@ -184,6 +184,7 @@ void paintTemplates(QPainter& painter, const Project& project, const TemplatePla
     };
     words(name, middle.y - 1.2);
     const QString kind = t.window ? QObject::tr("window: cut the inside out") : QObject::tr("plain");
+    if (t.behind) words(QObject::tr("WRONG side"), middle.y - 5.6);
     words(kind, middle.y + 3.4);
     if (!t.window)
       alsoServes(painter, project, plan, t, [&](const QString& what) { words(what, middle.y + 8); });

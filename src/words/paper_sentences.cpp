@@ -93,6 +93,7 @@ constexpr Sentence kAll[] = {
                     "core", "%1: strips %2 wide. Dies to a strip: %3; strips: %4; sheets: %5; passes: %6.")},
     {"die-row-none", QT_TRANSLATE_NOOP("core", "%1: this stock is too small for one.")},
     {"template-copies", QT_TRANSLATE_NOOP("core", "Templates are made in 1 to %2 copies, not %1.")},
+    {"frame-too-large", QT_TRANSLATE_NOOP("core", "The frame of the motif \"%1\" is larger than %2.")},
     {"template-too-large",
      QT_TRANSLATE_NOOP("core", "The template for the %1 is larger than a page of %2 and is on none.")},
     {"no-look-alikes", QT_TRANSLATE_NOOP("core", "No two papers here differ by less than %1.")},

@@ -343,6 +343,61 @@ class SessionTest : public QObject {
     d.settle();
     QCOMPARE(neededOn(*d.session->sheets()), static_cast<int>(d.project().layout->size()));
   }
+  /// Hundreds of windows in each other's way take seconds: meanwhile edits, Stop, going on, and closing.
+  void manyWindowsArePlannedBesideTheWindow() {
+    Project p = support::project(support::recipe("squares", 50, 18, 18));
+    p = support::edited(p, {{"edit", "setAllowance"}, {"value", 5}});
+    p = support::edited(p, {{"edit", "addCloth"},
+                            {"name", "Dense"},
+                            {"width", 1000},
+                            {"lengths", {9000}},
+                            {"print",
+                             {{"picture", "c.png"},
+                              {"dpi", 100},
+                              {"along", 72},
+                              {"across", 66},
+                              {"kind", "half-drop"},
+                              {"mark", {0, 0}}}}});
+    int next = 1;
+    for (const double turn : {0.0, 20.0, 45.0}) {
+      nlohmann::json pieces = nlohmann::json::array();
+      for (int k = 0; k < 100; ++k) pieces.push_back(next++);
+      p = support::edited(p, {{"edit", "addMotif"},
+                              {"name", "M" + std::to_string(next)},
+                              {"cloth", "Dense"},
+                              {"shape", "square"},
+                              {"at", {20 + turn, 30}},
+                              {"turn", turn},
+                              {"pieces", pieces}});
+    }
+    const ClothId dense = *findCloth(p, "Dense");
+    {
+      Driver d;
+      d.session->begin(p, {}, Origin::Fresh);
+      d.window->goTo(QStringLiteral("cut"));
+      QTest::qWait(200);
+      QVERIFY(d.session->planner().working() && !d.session->plan(dense));
+      // Work that has nothing to do with it goes on, and the plan is not begun anew for it.
+      const int begun = d.session->planner().planStarts(dense);
+      d.session->edit(Rename{"Another name"}, "x");
+      SOON_EQUAL(QString::fromStdString(d.project().name), QStringLiteral("Another name"));
+      QCOMPARE(d.session->planner().planStarts(dense), begun);
+      d.session->cancelWork();
+      SOON(!d.session->planner().working());
+      QVERIFY(d.session->planner().stopped() && !d.session->plan(dense));
+      d.session->goOn();
+      SOON(d.session->plan(dense));
+      std::size_t windows = 0;
+      for (const WindowPart& part : d.session->plan(dense)->windows) windows += part.windows.size();
+      QCOMPARE(windows, std::size_t(300));
+      QVERIFY(*d.session->plan(dense)->windowLength >= *d.session->plan(dense)->windowsAtLeast - 1e-6);
+    }
+    Driver closing;
+    closing.session->begin(p, {}, Origin::Fresh);
+    QTest::qWait(200);
+    QVERIFY(closing.session->planner().working());
+    // The window goes while it is worked on.
+  }
   void aStoppedFigureIsSaidAndTakenUpAgain() {
     Driver d;
     d.window->files().openDemo();

@@ -12,6 +12,7 @@
 #include "registry.hpp"
 #include "shape/allowance.hpp"
 #include "shape/arcs.hpp"
+#include "shape/congruent.hpp"
 #include "shape/families.hpp"
 #include "shape/overlap.hpp"
 #include "store/printers_file.hpp"
@@ -149,6 +150,32 @@ class WithoutPrinterTest : public QObject {
         planTemplates(support::project(support::recipe("squares", 200, 2, 2)), {page, MarkedSide::Front});
     QCOMPARE(large->tooLarge.size(), std::size_t(1));
     QVERIFY(large->pages.empty());
+  }
+  /// A cloth drawn on its wrong side wants the shapes of one hand turned over; the others stay.
+  void templatesForTheWrongSideAreTurnedOver() {
+    Project p = support::project(support::recipe("parallelogram-chevrons", 40, 4, 4));
+    p = support::edited(p, {{"edit", "paint"}, {"all", true}, {"cloth", "A"}});
+    std::vector<int> right;
+    for (std::size_t i = 0; i < p.layout->size(); ++i)
+      if (p.layout->pieces[i].hand > 0) right.push_back(int(i) + 1);
+    p = support::edited(p, {{"edit", "paint"}, {"pieces", {right[0], right[1]}}, {"cloth", "B"}});
+    for (Cloth& c : p.cloths) c.drawnBehind = c.sign == "B";
+    const auto plan = planTemplates(p, {standardPages().front(), MarkedSide::Front});
+    std::map<std::pair<int, bool>, std::vector<Polygon>> plain;
+    for (const TemplatePage& sheet : plan->pages)
+      for (const ClothTemplate& t : sheet.templates)
+        if (!t.window) plain[{t.hand, t.behind}].push_back(t.inner);
+    QCOMPARE(plain.size(), std::size_t(3));  // both hands for A, and the right one for B
+    const Polygon usual = plain[{1, false}][0], turned = plain[{1, true}][0], left = plain[{-1, false}][0];
+    QVERIFY(turnsBetween(usual, turned).empty());
+    QVERIFY(!turnsBetween(left, turned).empty());
+    // Masters lie on no cloth.
+    TemplateOptions o;
+    o.page = standardPages().front();
+    o.masters = true;
+    const auto masters = planTemplates(p, o);
+    for (const TemplatePage& sheet : masters->pages)
+      for (const ClothTemplate& t : sheet.templates) QVERIFY(!t.behind);
   }
   /// A kite has one centre line, a hexagon six.
   void centreLinesAreTheMirrorAxes() {

@@ -235,8 +235,10 @@ void PapersStation::savePlanned(const QString& title, const QString& called, Tem
     if (!pdf) return tl::make_unexpected(pdf.error());
     if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
     const int pages = static_cast<int>(plan->pages.size());
-    return options.masters ? tr("Saved %n page(s) of masters.", nullptr, pages)
-                           : tr("Saved %n page(s) of templates.", nullptr, pages);
+    if (options.masters) return tr("Saved %n page(s) of masters.", nullptr, pages);
+    const auto left = static_cast<int>(plan->framesTooLarge.size());
+    return tr("Saved %n page(s) of templates.", nullptr, pages) +
+           (left > 0 ? tr(" %n frame(s) of motifs are larger than the page.", nullptr, left) : QString());
   });
 }
 

@@ -345,8 +345,7 @@ void finish(CutMethod& m, const std::vector<StripGroup>& groups, double sparePer
 }
 
 /// Why layers cannot be used; empty if they can.
-Message whyNot(const CutInput& in, const std::vector<PatchDemand>& demands,
-               const std::vector<StripGroup>& groups) {
+Message whyNot(const CutInput& in, const std::vector<PatchDemand>& demands) {
   const Cloth& cloth = in.cloth;
   if (cloth.scraps) return Message("scraps-no-strips");
   if (stripWidthOf(cloth) <= 0) return Message("give-usable-width");
@@ -356,8 +355,6 @@ Message whyNot(const CutInput& in, const std::vector<PatchDemand>& demands,
   if (!cloth.inSet && cloth.method != "layers") return Message("layers-say-how-many");
   for (const PatchDemand& d : demands)
     if (!isConvex(d.patch)) return Message("strips-need-straight", shapeArg(d.title));
-  for (const StripGroup& g : groups)
-    if (g.perStrip == 0) return Message("patch-wider-than-cloth", shapeArg(g.demand.title));
   return {};
 }
 
@@ -427,10 +424,15 @@ WorkedMethod workLayers(const CutInput& in, const std::vector<PatchDemand>& dema
   WorkedMethod out;
   out.kind = BandKind::Layers;
   const double width = stripWidthOf(in.cloth);
-  std::vector<StripGroup> groups;
-  for (const PatchDemand& d : demands) groups.push_back(bestGroup(d, width, in.unit));
-  out.method.why = whyNot(in, demands, groups);
+  out.method.why = whyNot(in, demands);
   if (!out.method.why.empty()) return out;
+  std::vector<StripGroup> groups;
+  for (const PatchDemand& d : demands) {
+    groups.push_back(bestGroup(d, width, in.unit));
+    if (groups.back().perStrip > 0) continue;
+    out.method.why = Message("patch-wider-than-cloth", shapeArg(d.title));
+    return out;
+  }
   const int blade = in.layers.value_or(kLayersOfRepeats);
   for (const StripGroup& g : groups)
     out.method.groups.push_back({g.demand, g.height, 0, g.perStrip, 0, g.lay.alternate, false,

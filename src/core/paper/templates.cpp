@@ -49,6 +49,28 @@ std::vector<Point> axesOf(PolygonView p) {
   return out;
 }
 
+struct TemplateKind {
+  std::uint16_t shape = 0;
+  int hand = 0;
+  bool behind = false;
+  friend auto operator<=>(const TemplateKind&, const TemplateKind&) = default;
+};
+
+MarkedSide turnedOver(MarkedSide side) {
+  return side == MarkedSide::Front ? MarkedSide::Back : MarkedSide::Front;
+}
+
+/// Shapes and hands of the layout; of one hand also as a cloth wants it that is drawn on its wrong side.
+std::set<TemplateKind> kindsOf(const Project& project, bool masters) {
+  std::set<TemplateKind> out;
+  for (std::size_t i = 0; i < project.layout->size(); ++i) {
+    const Piece& p = project.layout->pieces[i];
+    const Cloth* cloth = clothById(project, project.painting[i]);
+    out.insert({p.shape, p.hand, !masters && p.hand != 0 && cloth && cloth->drawnBehind});
+  }
+  return out;
+}
+
 const MotifChoice* choiceOf(const Project& project, int id) {
   for (const MotifChoice& m : project.motifs)
     if (m.id == id) return &m;
@@ -128,24 +150,23 @@ Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions
   Page laying = o.page;
   laying.margin -= o.gap / 2;
   const Box room = printable(laying);
-  std::set<std::pair<std::uint16_t, int>> kinds;
-  for (const Piece& p : layout.pieces) kinds.insert({p.shape, p.hand});
   struct One {
-    std::pair<std::uint16_t, int> kind;
+    TemplateKind kind;
     bool window;
     Polygon paper, patch, laid;
     std::optional<int> motif;
     Polygon allowance;  ///< of a frame
   };
   std::vector<One> all;
-  for (const auto& kind : kinds) {
-    const Polygon paper = paperOutline(layout.shapes[kind.first], kind.second, o.side);
+  for (const TemplateKind& kind : kindsOf(project, o.masters)) {
+    const Polygon paper =
+        paperOutline(layout.shapes[kind.shape], kind.hand, kind.behind ? turnedOver(o.side) : o.side);
     const Polygon patch =
         o.masters ? allowanceOutline(paper, -o.pencil / 2)
                   : allowanceOutline(paper, out.allowance, Tips::Blunted, project.settings.bluntBelow);
     const Polygon laid = o.masters ? paper : patch;
     if (!fitsPage(laid, o.page)) {
-      out.tooLarge.push_back(kind);
+      out.tooLarge.emplace_back(kind.shape, kind.hand);
       continue;
     }
     for (const bool window : {true, false})
@@ -161,7 +182,7 @@ Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions
       continue;
     }
     const Piece& first = layout.pieces[m.pieces.front()];
-    all.push_back({{first.shape, first.hand},
+    all.push_back({{first.shape, first.hand, false},
                    true,
                    frame->inner,
                    frame->outer,
@@ -187,8 +208,9 @@ Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions
     const LoosePaper& l = (*laid)[i];
     if (out.pages.size() <= l.page) out.pages.resize(l.page + 1);
     ClothTemplate t;
-    t.shape = all[i].kind.first;
-    t.hand = all[i].kind.second;
+    t.shape = all[i].kind.shape;
+    t.hand = all[i].kind.hand;
+    t.behind = all[i].kind.behind;
     t.window = all[i].window;
     // It was laid by its box; paper and patch lie in it as they do untouched.
     const Point by = l.outline[0] - placed(all[i].laid, l.turn, false, {})[0];

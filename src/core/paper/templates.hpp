@@ -13,6 +13,7 @@ struct ClothTemplate {
   std::uint16_t shape = 0;
   int hand = 0;
   bool window = false;       ///< the inside is cut out; else a line and holes at the paper's corners
+  bool behind = false;       ///< lies on the wrong side of the cloth: turned over against the plan's side
   Polygon outer, inner;      ///< mm on the page
   std::vector<Point> holes;  ///< middles of the holes at the paper's corners
   std::vector<std::pair<Point, Point>>
@@ -57,7 +58,8 @@ inline constexpr double kMostPencil = 3;  // mm
 inline constexpr int kMostTemplateCopies = 50;
 
 /// Of each shape and hand a window and a plain one (or a master), `copies` of them, and of each motif choice
-/// that pieces show a frame, on as few pages as they go. Errors: cancelled; more than 50 copies; a pencil
+/// that pieces show a frame, on as few pages as they go. Shapes of one hand that a cloth wears which is drawn
+/// on its wrong side are turned over for it. Errors: cancelled; more than 50 copies; a pencil
 /// wider than kMostPencil.
 [[nodiscard]] Result<TemplatePlan> planTemplates(const Project& project, const TemplateOptions& options,
                                                  const Progress& progress = {});

@@ -381,6 +381,13 @@
         <numerusform>Saved %n pages of masters.</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source> %n frame(s) of motifs are larger than the page.</source>
+      <translation>
+        <numerusform> %n frame of motifs are larger than the page.</numerusform>
+        <numerusform> %n frames of motifs are larger than the page.</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>clathra::ProjectFiles</name>
