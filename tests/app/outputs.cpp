@@ -93,7 +93,8 @@ class OutputsTest : public QObject {
     const QString info = QString::fromUtf8(p.readAllStandardOutput());
     QVERIFY2(info.contains("Page size:       595") && info.contains("A4"), qPrintable(info));
     // And the list of what belongs to places: these papers are used again.
-    QVERIFY(info.contains(QStringLiteral("Pages:           %1\n").arg(d.session->sheets()->sheets.size() + 1)));
+    QVERIFY(
+        info.contains(QStringLiteral("Pages:           %1\n").arg(d.session->sheets()->sheets.size() + 1)));
   }
   void aFolderThatCannotBeWrittenIsSaidAndNothingIsLeft() {
     Driver d;

@@ -20,8 +20,8 @@ struct TemplateServes {
 /// allowance moves all lines by the same, so what holds for papers holds for patches.
 std::vector<TemplateServes> templatesThatServe(const Layout& layout);
 
-/// The sides of `from` to leave out so that it becomes `to`, turned as need be but not turned over; empty where
-/// none do. Straight, convex outlines of up to 12 sides.
+/// The sides of `from` to leave out so that it becomes `to`, turned as need be but not turned over; empty
+/// where none do. Straight, convex outlines of up to 12 sides.
 std::vector<std::size_t> sidesToLeaveOut(PolygonView from, PolygonView to);
 
 /// The outline with some sides left out, none beside another, and their neighbours run on until they meet;
