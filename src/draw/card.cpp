@@ -173,7 +173,8 @@ class CardRun {
                    (scissors ? QStringLiteral("Mark round the outer (dashed) line and cut with scissors.")
                              : QStringLiteral("Mark round the outer (dashed) line; a tool that runs past "
                                               "corners by %1 is allowed for.")
-                                   .arg(q(writeFine(project_.settings.overrun->mm(), 1)))) +
+                                   .arg(inWords(sizeArg(project_.settings.overrun->mm()),
+                                                project_.settings.unit))) +
                    QLatin1Char(' ') +
                    QStringLiteral("In the order of the map's numbers, %1, no cut goes through a window that "
                                   "is still wanted; to take another first, fold it and begin inside.")

@@ -128,6 +128,16 @@ class ClothCardsTest : public QObject {
     QCOMPARE(*d.project().settings.overrun, Length::millimetres(4));
     choose(d, QStringLiteral("How far the tool runs past a corner"), 0);
     QVERIFY(!d.project().settings.overrun);
+    // In inches it is sixteenths, and no millimetre stands beside them.
+    d.session->edit(SetUnit{LengthUnit::Inch}, "x");
+    d.settle();
+    auto* list = d.find<QComboBox>(QStringLiteral("How far the tool runs past a corner"));
+    for (int i = 0; i < list->count(); ++i) QVERIFY(!list->itemText(i).contains("mm"));
+    choose(d, QStringLiteral("How far the tool runs past a corner"), 3);
+    QCOMPARE(*d.project().settings.overrun, Length::sixtyFourths(8));
+    QCOMPARE(list->currentText(), QStringLiteral("1/8 in past it"));
+    for (int i = 0; i < 2; ++i) d.session->undo();
+    d.settle();
     // Another cloth while the list is open keeps to itself, and has no print to be layered.
     lookAtCloth(d, "cut", "Reed");
     QVERIFY(!d.has<QComboBox>(QStringLiteral("Alike patches of a set")));

@@ -8,24 +8,16 @@
 #include "shape/overrun.hpp"
 #include "sound_plan.hpp"
 #include "support.hpp"
+#include "to_sides.hpp"
 
 using namespace clathra;
 using nlohmann::json;
+using support::toSides;
 
 namespace {
 
 Polygon square(double x, double y, double side = 10) {
   return {{x, y}, {x + side, y}, {x + side, y + side}, {x, y + side}};
-}
-
-double toSides(PolygonView p, Point q) {
-  double least = 1e9;
-  for (std::size_t i = 0; i < p.size(); ++i) {
-    const Point a = p[i], d = p[(i + 1) % p.size()] - a;
-    const double t = std::clamp(dot(q - a, d) / dot(d, d), 0.0, 1.0);
-    least = std::min(least, distance(q, a + t * d));
-  }
-  return least;
 }
 
 /// Walks the blade past every corner, a twentieth of a millimetre at a time.

@@ -13,9 +13,11 @@
 #include "motif/reference.hpp"
 #include "registry.hpp"
 #include "support.hpp"
+#include "to_sides.hpp"
 
 using namespace clathra;
 using nlohmann::json;
+using support::toSides;
 
 namespace {
 
@@ -68,15 +70,6 @@ bool asRendered(const QImage& image, int px, int py, const ToPicture& toPicture)
   for (int k = 0; k < 3; ++k)
     if (level[k] < least[k] - kMixed || level[k] > most[k] + kMixed) return false;
   return true;
-}
-double toSides(PolygonView p, Point q) {
-  double least = 1e9;
-  for (std::size_t i = 0; i < p.size(); ++i) {
-    const Point a = p[i], d = p[(i + 1) % p.size()] - a;
-    const double t = std::clamp(dot(q - a, d) / dot(d, d), 0.0, 1.0);
-    least = std::min(least, distance(q, a + t * d));
-  }
-  return least;
 }
 /// Carries three corners onto three others.
 struct Affine {

@@ -3,12 +3,20 @@
 #include <cmath>
 
 #include "app/widgets/labels.hpp"
+#include "cutting/times.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
 namespace {
-constexpr int kMostOverrunListed = 10;  // mm
+constexpr int kMostOverrunListed = 10;
+
+/// The project's own steps: whole millimetres, or sixteenths of an inch.
+Length overrunStep(int n, LengthUnit unit) {
+  constexpr int kInSixteenth = 4;  // sixty-fourths
+  return unit == LengthUnit::Inch ? Length::sixtyFourths(n * kInSixteenth) : Length::millimetres(n);
 }
+}  // namespace
 
 MakingCard::MakingCard(Session& session) : Card(tr("How it is made"), false), session_(session) {
   times_ = new CountField(tr("It is made so many times"), 1, kMostTimes);
@@ -28,12 +36,10 @@ MakingCard::MakingCard(Session& session) : Card(tr("How it is made"), false), se
   overrun_->setAccessibleName(tr("How far the tool runs past a corner"));
   overrun_->addItem(tr("as is usual"));
   overrun_->addItem(tr("not at all: scissors"));
-  for (int mm = 1; mm <= kMostOverrunListed; ++mm) overrun_->addItem(tr("%1 mm past it").arg(mm));
+  for (int n = 1; n <= kMostOverrunListed; ++n) overrun_->addItem({});  // in words by show()
   body()->addWidget(fieldRow(tr("At a corner"), overrun_));
-  body()->addWidget(
-      wrapped(tr("As is usual: windows with scissors, a small blade 3 mm round a template. Patches "
-                 "are laid so far apart that it spoils none."),
-              "muted"));
+  overrunNote_ = wrapped({}, "muted");
+  body()->addWidget(overrunNote_);
   sets_ = new ChoiceList;
   sets_->setAccessibleName(tr("Alike patches of a set"));
   sets_->addItem(tr("not in sets"));
@@ -61,7 +67,8 @@ MakingCard::MakingCard(Session& session) : Card(tr("How it is made"), false), se
   });
   connect(overrun_, &QComboBox::activated, this, [this](int i) {
     SetMaking edit;
-    edit.overrun = i == 0 ? std::optional<Length>() : std::optional(Length::millimetres(i - 1));
+    edit.overrun = i == 0 ? std::optional<Length>()
+                          : std::optional(overrunStep(i - 1, session_.project().settings.unit));
     change(edit);
   });
   connect(sets_, &QComboBox::activated, this, [this](int i) {
@@ -90,11 +97,22 @@ void MakingCard::show(ClothId cloth) {
   note_->setText(
       tr("Cloth, patches and minutes here are for all %1; divided by %1 they are for one.").arg(s.times));
   layers_->setCurrentIndex(s.layers.value_or(0));
-  const double overrun = s.overrun ? s.overrun->mm() : -1;
-  const int whole = static_cast<int>(std::lround(overrun));
-  // One that a script gave may be none of the list.
-  overrun_->setCurrentIndex(std::abs(overrun - whole) < 1e-6 && whole <= kMostOverrunListed ? whole + 1 : -1);
-  if (overrun_->currentIndex() < 0) overrun_->setPlaceholderText(tr("%1 mm past it").arg(overrun));
+  const auto words = [&](double mm) { return inWords(sizeArg(mm), s.unit); };
+  overrunNote_->setText(
+      tr("As is usual: windows with scissors, a small blade %1 round a template. Patches are laid "
+         "so far apart that it spoils none.")
+          .arg(words(kOverrunOfSmallBlade)));
+  int at = s.overrun ? -1 : 0;
+  if (s.overrun && s.overrun->mm() == 0) at = 1;
+  for (int n = 1; n <= kMostOverrunListed; ++n) {
+    const double mm = overrunStep(n, s.unit).mm();
+    overrun_->setItemText(n + 1, tr("%1 past it").arg(words(mm)));
+    constexpr double kSame = 1e-6;
+    if (s.overrun && std::abs(s.overrun->mm() - mm) < kSame) at = n + 1;
+  }
+  // One that a script or the other system gave may be none of the list.
+  if (at < 0) overrun_->setPlaceholderText(tr("%1 past it").arg(words(s.overrun->mm())));
+  overrun_->setCurrentIndex(at);
   const Cloth* c = clothById(session_.project(), cloth);
   for (QWidget* w : {setsRow_, setsNote_}) w->setVisible(c && c->print);
   sets_->setCurrentIndex(c && c->inSet ? *c->inSet - 1 : 0);

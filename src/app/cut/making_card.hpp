@@ -25,7 +25,7 @@ class MakingCard : public Card {
   CountField* times_ = nullptr;
   ChoiceList *layers_ = nullptr, *overrun_ = nullptr, *sets_ = nullptr, *washed_ = nullptr;
   QWidget *setsRow_ = nullptr, *setsNote_ = nullptr;
-  QLabel* note_ = nullptr;
+  QLabel *note_ = nullptr, *overrunNote_ = nullptr;
   ClothId cloth_ = kNoCloth;
 };
 
