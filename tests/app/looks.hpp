@@ -47,8 +47,7 @@ inline QString widest(const QWidget* in) {
       .arg(least(out));
 }
 
-inline QString problem(Driver& d) {
-  d.settle();
+inline QString problemNow(const Driver& d) {
   const auto all = d.window->findChildren<QWidget*>();
   for (const QWidget* w : all) {
     if (!w->isVisible() || w->size().isEmpty()) continue;
@@ -84,6 +83,20 @@ inline QString problem(Driver& d) {
                        .arg(widest(w));
   }
   return {};
+}
+
+/// What stays wrong. What a card has found on a thread of its own may arrive at any moment, and a card takes
+/// a few rounds of the layout to grow: a fault that goes by itself is none.
+inline QString problem(Driver& d) {
+  d.settle();
+  QString fault;
+  (void)QTest::qWaitFor(
+      [&] {
+        fault = problemNow(d);
+        return fault.isEmpty();
+      },
+      3000);
+  return fault;
 }
 
 }  // namespace support
