@@ -1,7 +1,7 @@
 // Repeats as they were found: kept as they lie, counted by, and given up again.
 #include "edit/found_print.hpp"
 #include "image/decode.hpp"
-#include "motif/windows.hpp"
+#include "motif/supply.hpp"
 #include "print_maker.hpp"
 #include "registry.hpp"
 #include "sound_plan.hpp"

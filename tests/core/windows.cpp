@@ -1,4 +1,4 @@
-#include "motif/windows.hpp"
+#include "motif/supply.hpp"
 
 #include <QRandomGenerator>
 

@@ -17,7 +17,7 @@
 
 #include "message.hpp"
 #include "model/project.hpp"
-#include "motif/windows.hpp"
+#include "motif/supply.hpp"
 #include "progress.hpp"
 #include "shape/allowance.hpp"
 

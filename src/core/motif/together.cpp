@@ -4,7 +4,7 @@
 #include <cmath>
 #include <numeric>
 
-#include "motif/serve.hpp"
+#include "motif/soonest.hpp"
 #include "shape/overrun.hpp"
 
 namespace clathra {
@@ -110,122 +110,6 @@ TogetherSet setOf(const std::vector<Candidate>& all, const std::vector<std::uint
   return out;
 }
 
-/// How many spots end by then.
-std::size_t endingBy(const std::vector<Candidate>& all, double end) {
-  return static_cast<std::size_t>(std::upper_bound(all.begin(), all.end(), end + kSame,
-                                                   [](double e, const Candidate& c) { return e < c.end; }) -
-                                  all.begin());
-}
-
-/// The end before which not all that is wanted can lie: slab by slab no more goes than a linear programme
-/// says of each alone. Whatever a window of each kind weighs, all that are wanted weigh so much together;
-/// where each weighs what it takes of a slab by itself the bound is near.
-double leastBySlabs(const std::vector<Candidate>& all, const ServeProblem& problem,
-                    const Progress& progress) {
-  constexpr std::size_t kSlab = 600;
-  const std::size_t kinds = problem.wanted.size();
-  std::vector<double> weights(kinds, 0);
-  double wanted = 0;
-  for (std::size_t k = 0; k < kinds; ++k) {
-    std::vector<double> alone(kinds, 0);
-    alone[k] = 1;
-    // Beyond the cut end, where rows are whole.
-    const std::size_t from = std::min(all.size() / 2, kSlab);
-    const auto most = linearBound(problem.part(from, from + kSlab), alone, progress);
-    if (!most || *most < 1) return 0;
-    weights[k] = 1 / *most;
-    wanted += problem.wanted[k] * weights[k];
-  }
-  constexpr double kRounding = 1e-6;
-  double served = 0;
-  for (std::size_t from = 0; from < all.size(); from += kSlab) {
-    const std::size_t to = std::min(all.size(), from + kSlab);
-    const auto more = linearBound(problem.part(from, to), weights, progress);
-    if (!more) return 0;
-    if (served + *more < wanted - kRounding) {
-      served += *more;
-      continue;
-    }
-    // Within the slab each spot serves itself at most.
-    for (std::size_t i = from; i < to; ++i) {
-      served += weights[static_cast<std::size_t>(problem.kind[i])];
-      if (served >= wanted - kRounding) return all[i].end;
-    }
-  }
-  return 0;
-}
-
-/// Shorter, end by end, as long as exchanges serve all.
-void exchange(TogetherSet& best, const std::vector<Candidate>& all, const ServeProblem& problem,
-              std::size_t parts, const Progress& progress) {
-  const auto wanted = static_cast<std::size_t>(problem.all());
-  double low = best.atLeast;
-  constexpr double kWorthIt = 0.005;  // of the length
-  while (best.length > low * (1 + kWorthIt) + kSame && !progress.cancelled()) {
-    const double middle = (low + best.length) / 2;
-    const ServeProblem shorter = problem.first(endingBy(all, middle));
-    const Served served = servedByExchanges(shorter, serveAtOnce(shorter), progress);
-    if (served.spots.size() == wanted)
-      best = [&] {
-        TogetherSet out = setOf(all, served.spots, parts);
-        out.atLeast = best.atLeast;
-        return out;
-      }();
-    else
-      low = middle;
-  }
-}
-
-/// The shortest, on candidates of which the quick answer serves all: from where a bound says that fewer
-/// cannot do, end by end.
-TogetherSet shortestOf(const std::vector<Candidate>& all, const ServeProblem& problem, const Served& quick,
-                       std::size_t parts, const Progress& progress) {
-  TogetherSet best = setOf(all, quick.spots, parts);
-  const int wanted = problem.all();
-  std::vector<double> ends;
-  for (const Candidate& c : all)
-    if (c.end < best.length - kSame && (ends.empty() || c.end > ends.back() + kSame)) ends.push_back(c.end);
-  // What the quick bound rules out is ruled out for all that is shorter.
-  const auto possible = std::partition_point(ends.begin(), ends.end(), [&](double end) {
-    return !progress.cancelled() && serveAtOnce(problem.first(endingBy(all, end))).atMost < wanted;
-  });
-  best.exact = true;
-  best.atLeast = best.length;
-  bool open = false;  // a length was left undecided
-  // A programme of a few hundred spots takes a moment, of thousands minutes: then what comes first is taken,
-  // and the bound is said.
-  constexpr int kMostTried = 40;
-  constexpr std::size_t kEffort = 4'000, kMostSpots = 1'200;
-  const std::size_t size = std::max<std::size_t>(1, endingBy(all, best.length));
-  const int most = size > kMostSpots ? 0 : std::clamp(static_cast<int>(kEffort / size), 2, kMostTried);
-  int tried = 0;
-  for (auto at = possible; at != ends.end() && !progress.cancelled(); ++at) {
-    if (++tried > most) {
-      if (!open) best.atLeast = *at;
-      open = true;
-      break;
-    }
-    const Served served = serveMost(problem.first(endingBy(all, *at)), progress);
-    if (static_cast<int>(served.spots.size()) == wanted) {
-      const double least = open ? best.atLeast : *at;
-      best = setOf(all, served.spots, parts);
-      best.atLeast = least;
-      break;
-    }
-    if (!open && served.atMost >= wanted) {
-      open = true;
-      best.atLeast = *at;
-    }
-  }
-  best.exact = !open && !progress.cancelled();
-  if (open) {
-    best.atLeast = std::max(best.atLeast, leastBySlabs(all, problem, progress));
-    exchange(best, all, problem, parts, progress);
-  }
-  if (progress.cancelled()) best.atLeast = 0;
-  return best;
-}
-
 double tallestOf(const std::vector<WishedWindows>& parts) {
   double out = 0;
   for (const WishedWindows& p : parts) out = std::max(out, p.field->patchHeight() + 4 * p.field->cell().y);
@@ -244,24 +128,16 @@ std::optional<TogetherSet> shortestTogether(const std::vector<WishedWindows>& pa
     addCandidates(all, parts, ground, std::min(reach, limit));
     sortByEnd(all);
     const ServeProblem problem = problemOf(all, parts);
-    const Served quick = serveAtOnce(problem);
-    const bool last = reach >= limit;
-    const auto wanted = static_cast<std::size_t>(problem.all());
-    if (quick.spots.size() == wanted) {
-      TogetherSet out = shortestOf(all, problem, quick, parts.size(), progress);
+    std::vector<double> ends;
+    for (const Candidate& c : all) ends.push_back(c.end);
+    if (const auto soonest = serveSoonest(problem, ends, reach >= limit, progress)) {
+      TogetherSet out = setOf(all, soonest->spots, parts.size());
+      out.atLeast = soonest->atLeast;
       out.worstPlace = !ground.mark;
-      if (out.worstPlace) out.exact = false;
+      out.exact = soonest->exact && ground.mark;
       return out;
     }
-    if (last) {
-      // First come, first served may fail where another choice does not.
-      const Served served = serveMost(problem, progress);
-      if (served.spots.size() < wanted) return std::nullopt;
-      TogetherSet out = shortestOf(all, problem, served, parts.size(), progress);
-      out.worstPlace = !ground.mark;
-      if (out.worstPlace) out.exact = false;
-      return out;
-    }
+    if (reach >= limit) return std::nullopt;
     constexpr double kHopeless = 8;  // times, and still not one window
     if (all.empty() && before == 0 && reach > kHopeless * tallestOf(parts)) return std::nullopt;
     before = all.size();
@@ -291,7 +167,7 @@ SpreadSet servedOn(const std::vector<WishedWindows>& parts, const std::vector<Wi
     }
     problem = problemOf(below, parts);
   }
-  const Served served = serveMost(problem, progress);
+  const Served served = serveMost(problem, progress, all.size() > kServedAtOnce ? kServedNear : 0);
   SpreadSet out;
   out.windows.resize(parts.size());
   out.used.assign(grounds.size(), 0);

@@ -5,7 +5,7 @@
 #include <map>
 #include <tuple>
 
-#include "motif/independent.hpp"
+#include "motif/soonest.hpp"
 #include "shape/allowance.hpp"
 #include "shape/congruent.hpp"
 #include "shape/motion.hpp"
@@ -227,6 +227,34 @@ std::vector<Window> WindowField::all(double width, double from, double to, Point
   return out;
 }
 
+/// Where too many spots conflict at once for the choice along the cloth, the integer programme does better.
+void WindowField::improve(Choice& choice, const ConflictLine& line, const std::vector<Spot>& spots,
+                          int wanted, const Progress& progress) const {
+  ServeProblem problem;
+  problem.before = line.before;
+  for (const bool second : line.second) problem.kind.push_back(halfEach_ && second ? 1 : 0);
+  const int most = static_cast<int>(spots.size());
+  const int each = wanted < 0 ? most : halfEach_ ? (wanted + 1) / 2 : wanted;
+  problem.wanted.assign(halfEach_ ? 2 : 1, each);
+  problem.even = halfEach_ && wanted < 0;
+  if (wanted < 0) {
+    constexpr std::size_t kMostCounted = 3'000;  // more would keep one waiting
+    if (spots.size() > kMostCounted) return;
+    Served served = serveMost(problem, progress, kServedNear);
+    if (progress.cancelled() || served.spots.size() < choice.spots.size()) return;
+    choice.atMost = std::min(choice.atMost, served.atMost);
+    choice.spots = std::move(served.spots);
+    choice.exact = static_cast<int>(choice.spots.size()) == choice.atMost;
+    return;
+  }
+  std::vector<double> ends;
+  for (const Spot& s : spots) ends.push_back(s.bottom);
+  if (auto soonest = serveSoonest(problem, ends, false, progress)) {
+    choice.spots = std::move(soonest->spots);
+    choice.exact = soonest->exact;
+  }
+}
+
 WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progress& progress,
                               std::int64_t effort) const {
   ConflictLine line;
@@ -242,7 +270,8 @@ WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progres
                         cosets_[spots[k].coset].patch, spots[k].at - spots[i].at))
         line.before[i].push_back(k);
   }
-  const Choice choice = chooseSpots(line, wanted, halfEach_, progress, effort);
+  Choice choice = chooseSpots(line, wanted, halfEach_, progress, effort);
+  if (!choice.exact && effort >= kWindowEffort) improve(choice, line, spots, wanted, progress);
   WindowSet set;
   set.exact = choice.exact;
   set.atMost = choice.atMost;
@@ -390,10 +419,6 @@ WindowSet WindowField::longest(int wanted, double width, double from, const Prog
   return worst.value_or(WindowSet{});
 }
 
-Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif, const Progress& progress) {
-  return motifSupply(windowInput(project, motif), progress);
-}
-
 WindowField::Bounds WindowField::fewestWithin(double width, double length, const Progress& progress,
                                               std::int64_t effort) const {
   constexpr std::size_t kTried = 16;
@@ -410,103 +435,6 @@ WindowField::Bounds WindowField::fewestWithin(double width, double length, const
     out.atMost = std::min(out.atMost, set.exact ? static_cast<int>(set.windows.size()) : set.atMost);
   }
   out.atMost = std::max(out.atMost, out.atLeast);
-  return out;
-}
-
-namespace {
-
-/// How many states of the search come to about a second.
-constexpr std::int64_t kQuick = 1'000'000;
-
-/// What the lengths on hand give, within bounds.
-void countQuickly(MotifSupply& out, const WindowField& field, const Cloth& cloth, const Progress& progress) {
-  const auto each = kQuick / static_cast<std::int64_t>(std::max<std::size_t>(1, cloth.lengths.size()));
-  int least = 0, most = 0;
-  for (const OnHand& l : cloth.lengths) {
-    const double width = widthOf(cloth, l);
-    if (!l.outline.empty()) continue;
-    if (const auto mark = markOn(cloth, l)) {
-      const WindowSet set = field.clearOf(l.holes).most(width, l.mm(), *mark, progress, each);
-      least += static_cast<int>(set.windows.size());
-      most += set.exact ? static_cast<int>(set.windows.size()) : set.atMost;
-      out.exact = out.exact && set.exact;
-    } else {
-      const auto [from, to] = clearStretch(l);
-      const auto bounds = field.fewestWithin(width, to - from, progress, each);
-      least += bounds.atLeast;
-      most += bounds.atMost;
-      out.exact = out.exact && bounds.atLeast == bounds.atMost;
-    }
-  }
-  out.onHand = least;
-  out.atMost = most;
-}
-
-void countExactly(MotifSupply& out, const WindowField& field, const Cloth& cloth, const Progress& progress) {
-  int least = 0, most = 0;
-  out.exact = true;
-  for (const OnHand& l : cloth.lengths) {
-    if (!l.outline.empty()) continue;
-    const double width = widthOf(cloth, l);
-    const auto mark = markOn(cloth, l);
-    const auto [from, to] = clearStretch(l);
-    const WindowSet set = mark ? field.clearOf(l.holes).most(width, l.mm(), *mark, progress)
-                               : field.fewest(width, to - from, progress);
-    least += static_cast<int>(set.windows.size());
-    most += set.exact ? static_cast<int>(set.windows.size()) : set.atMost;
-    out.exact = out.exact && set.exact;
-  }
-  out.onHand = least;
-  out.atMost = most;
-}
-
-}  // namespace
-
-Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progress,
-                                const std::function<void(MotifSupply)>& soFar) {
-  const auto field = WindowField::make(input);
-  if (!field) return tl::make_unexpected(field.error());
-  const Cloth& cloth = input.cloth;
-  MotifSupply out;
-  out.wanted = input.copies;
-  if (cloth.scraps) {
-    out.remark = Message("scraps-look-for", numberArg(std::ceil(field->patchWidth() - 1e-6), 0),
-                         numberArg(std::ceil(field->patchHeight() - 1e-6), 0));
-    return out;
-  }
-  if (!cloth.width) {
-    out.remark = Message("give-width-first", clothArg(cloth));
-    return out;
-  }
-  const double width = cloth.width->mm();
-  const auto mark = cloth.print->mark;
-  out.worstPlace = !mark;
-  if (!cloth.lengths.empty()) {
-    if (soFar) {
-      countQuickly(out, *field, cloth, progress);
-      out.counted = out.exact;
-      if (progress.cancelled()) return fail(kCancelled);
-      soFar(out);
-    }
-    if (!soFar || !out.exact) countExactly(out, *field, cloth, progress);
-    if (progress.cancelled()) return fail(kCancelled);
-    out.counted = true;
-  }
-  const WindowSet needed =
-      mark ? field->shortest(std::max(1, out.wanted), width, *mark, 0, progress, kWindowEffort)
-           : field->longest(std::max(1, out.wanted), width, 0, progress, kWindowEffort);
-  if (progress.cancelled()) return fail(kCancelled);
-  if (out.wanted == 0) {
-    out.lengthNeeded = 0;
-  } else if (!needed.windows.empty()) {
-    out.lengthNeeded = needed.length;
-    out.exact = out.exact && needed.exact;
-    out.needed = needed;
-  }
-  if (!out.lengthNeeded)
-    out.remark = Message("narrow-for-window");
-  else if (out.worstPlace)
-    out.remark = Message("print-place-unknown");
   return out;
 }
 

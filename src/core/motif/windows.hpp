@@ -11,12 +11,11 @@
 //  4 where the print's place on the cloth is unknown the number holds for every place (`worstPlace`).
 #pragma once
 #include <cstdint>
-#include <functional>
 #include <optional>
-#include <string>
 #include <vector>
 
 #include "model/project.hpp"
+#include "motif/independent.hpp"
 #include "progress.hpp"
 
 namespace clathra {
@@ -114,6 +113,8 @@ class WindowField {
   };
   std::vector<Spot> spotsIn(double width, double from, double to, Point mark) const;
   WindowSet choose(std::vector<Spot> spots, int wanted, const Progress& progress, std::int64_t effort) const;
+  void improve(Choice& choice, const ConflictLine& line, const std::vector<Spot>& spots, int wanted,
+               const Progress& progress) const;
   std::vector<Point> criticalMarks(double width, double length) const;
   /// Steps along and across the cloth, or half of them.
   bool aligned() const;
@@ -127,23 +128,5 @@ class WindowField {
 
 /// The longest stretch of a length that no hole touches: from and to, mm along it.
 std::pair<double, double> clearStretch(const OnHand& length);
-
-/// What one motif choice asks for and what the shelf gives.
-struct MotifSupply {
-  int wanted = 0;
-  std::optional<int> onHand;           ///< at least; unknown for scraps and cloths without width or lengths
-  std::optional<int> atMost;           ///< on hand; the same as onHand where that is exact
-  bool counted = true;                 ///< false: worked out further yet, or left at bounds
-  std::optional<double> lengthNeeded;  ///< mm; unknown without a width, or if the width takes none
-  bool worstPlace = false;             ///< the print's place on the cloth is unknown, the worst was assumed
-  bool exact = true;
-  Message remark;    ///< why a figure is missing, or how it was reached
-  WindowSet needed;  ///< the windows on that length, from the cut end
-};
-/// `soFar` is told bounds within about kQuick possibilities where the exact answer takes longer.
-[[nodiscard]] Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progress = {},
-                                              const std::function<void(MotifSupply)>& soFar = {});
-[[nodiscard]] Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif,
-                                              const Progress& progress = {});
 
 }  // namespace clathra
