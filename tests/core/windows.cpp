@@ -349,6 +349,40 @@ class WindowsTest : public QObject {
     QVERIFY(covered <= 500.0 * 500.0);
     QVERIFY(set.atMost >= static_cast<int>(set.windows.size()) || set.exact);
   }
+  /// A cell smaller than a patch, and copies of either hand: more spots conflict at once than are followed
+  /// along the cloth. The programme then finds shorter cloth, and says that none is shorter.
+  void whereTooManyConflictTheProgrammeIsShorter() {
+    const json axis = json::array({{{"deg", 90}, {"point", {10, 0}}}});
+    const Project p = made({.along = 40,
+                            .across = 44,
+                            .kind = "half-drop",
+                            .mirrors = axis,
+                            .at = {20, 30},
+                            .mirrored = true,
+                            .turn = 12,
+                            .wanted = 31});
+    const WindowInput input = windowInput(p, p.motifs.front());
+    const auto field = WindowField::make(input);
+    QVERIFY(field);
+    const WindowSet along = field->shortest(31, 1000, {0, 0}, 0, {}, kWindowEffort - 1);
+    const WindowSet set = field->shortest(31, 1000, {0, 0}, 0, {}, kWindowEffort);
+    QVERIFY(!along.exact);
+    QVERIFY(set.exact);
+    QVERIFY2(set.length < along.length - 1,
+             qPrintable(QStringLiteral("%1 %2").arg(set.length).arg(along.length)));
+    QCOMPARE(set.windows.size(), std::size_t(32));
+    QCOMPARE(
+        std::count_if(set.windows.begin(), set.windows.end(), [](const Window& w) { return w.mirrored; }),
+        16);
+    support::judge(input, set.windows, 1000, set.length);
+    const WindowSet fewer = field->most(700, 260, {0, 0}, {}, kWindowEffort - 1);
+    const WindowSet most = field->most(700, 260, {0, 0}, {}, kWindowEffort);
+    QVERIFY2(most.windows.size() > fewer.windows.size(),
+             qPrintable(QStringLiteral("%1 %2").arg(most.windows.size()).arg(fewer.windows.size())));
+    QVERIFY(most.atMost <= fewer.atMost);
+    QVERIFY(most.atMost >= int(most.windows.size()));
+    support::judge(input, most.windows, 700, 260);
+  }
   void aWindowOnItsOwnMirrorLineNeedsNoHalving() {
     const json axis = json::array({{{"deg", 90}, {"point", {50, 0}}}});
     const MotifSupply plainCopies = supplyOf(made({.mirrors = axis}));

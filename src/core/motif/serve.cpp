@@ -20,6 +20,7 @@ using Spots = std::vector<std::uint32_t>;
 
 // More would keep one waiting.
 constexpr std::size_t kMostSpots = 12'000;
+constexpr std::int64_t kMostSteps = 20'000;
 
 bool conflict(const ServeProblem& p, std::uint32_t one, std::uint32_t two) {
   const auto& before = p.before[std::max(one, two)];
@@ -77,31 +78,40 @@ int boundOf(const ServeProblem& p) {
   return std::min(all, byKind);
 }
 
-/// Ends the simplex method when it is asked to.
-class LinearWatch final : public ClpEventHandler {
+/// Until when a programme is looked at: until it is stopped, or so many steps of the simplex method were
+/// made. Steps are counted and not seconds, so that the answer is the same each time.
+struct Patience {
+  const Progress& progress;
+  std::int64_t steps;
+  bool over() const { return steps <= 0 || progress.cancelled(); }
+};
+
+class StepWatch final : public ClpEventHandler {
  public:
-  explicit LinearWatch(const Progress& progress) : progress_(progress) {}
-  int event(Event) override { return progress_.cancelled() ? kStop : -1; }
-  ClpEventHandler* clone() const override { return new LinearWatch(*this); }  // Clp deletes it
+  explicit StepWatch(Patience& patience) : patience_(patience) {}
+  int event(Event what) override {
+    if (what == endOfIteration) --patience_.steps;
+    return patience_.over() ? kStop : -1;
+  }
+  ClpEventHandler* clone() const override { return new StepWatch(*this); }  // Clp deletes it
 
  private:
   static constexpr int kStop = 5;  // of Clp: by the event handler
-  const Progress& progress_;
+  Patience& patience_;
 };
 
-/// Ends the branching when it is asked to.
 class BranchWatch final : public CbcEventHandler {
  public:
-  explicit BranchWatch(const Progress& progress) : progress_(progress) {}
-  CbcAction event(CbcEvent) override { return progress_.cancelled() ? stop : noAction; }
+  explicit BranchWatch(const Patience& patience) : patience_(patience) {}
+  CbcAction event(CbcEvent) override { return patience_.over() ? stop : noAction; }
   CbcEventHandler* clone() const override { return new BranchWatch(*this); }  // Cbc deletes it
 
  private:
-  const Progress& progress_;
+  const Patience& patience_;
 };
 
 /// The least of what is not served: Clp and Cbc look for the least.
-std::unique_ptr<OsiClpSolverInterface> programmeOf(const ServeProblem& p, const Progress& progress) {
+std::unique_ptr<OsiClpSolverInterface> programmeOf(const ServeProblem& p, Patience& patience) {
   const int n = static_cast<int>(p.before.size());
   CoinPackedMatrix rows(false, 0, 0);
   rows.setDimensions(0, n);
@@ -135,7 +145,7 @@ std::unique_ptr<OsiClpSolverInterface> programmeOf(const ServeProblem& p, const 
   if (p.even) lowest.back() = 0;
   out->loadProblem(rows, none.data(), one.data(), gain.data(), lowest.data(), most.data());
   for (int i = 0; i < n; ++i) out->setInteger(i);
-  const LinearWatch watch(progress);
+  const StepWatch watch(patience);
   out->getModelPtr()->passInEventHandler(&watch);
   return out;
 }
@@ -192,32 +202,30 @@ Served serveAtOnce(const ServeProblem& p) {
 std::optional<int> boundOn(const ServeProblem& p, const Progress& progress) {
   if (p.before.empty()) return 0;
   if (p.before.size() > kMostSpots) return std::nullopt;
-  const auto programme = programmeOf(p, progress);
-  if (progress.cancelled() || !solvedLinear(*programme)) return std::nullopt;
+  Patience patience{progress, INT64_MAX};
+  const auto programme = programmeOf(p, patience);
+  if (patience.over() || !solvedLinear(*programme)) return std::nullopt;
   return static_cast<int>(fromFloat(-programme->getObjValue()));
 }
 
 Served serveMost(const ServeProblem& p, const Progress& progress, double nearEnough) {
   Served out = serveAtOnce(p);
   if (out.exact || p.before.size() > kMostSpots || progress.cancelled()) return out;
-  const auto programme = programmeOf(p, progress);
+  Patience patience{progress, INT64_MAX};
+  const auto programme = programmeOf(p, patience);
   if (!solvedLinear(*programme)) return out;
   out.atMost = std::min(out.atMost, static_cast<int>(fromFloat(-programme->getObjValue())));
   out.exact = static_cast<int>(out.spots.size()) == out.atMost;
   if (out.exact || progress.cancelled()) return out;
   CbcModel model(*programme);
-  const BranchWatch watch(progress);
+  patience.steps = kMostSteps;
+  const BranchWatch watch(patience);
   model.passInEventHandler(&watch);
   CbcSolverUsefulData settings;
   CbcMain0(model, settings);
   model.setLogLevel(0);
-  // Branches that are looked at before an answer is given as bounds; those of many spots take longer.
-  constexpr std::size_t kMostBranches = 2'000, kEffort = 60'000;
-  const std::string branches =
-      std::to_string(std::clamp<std::size_t>(kEffort / p.before.size(), 1, kMostBranches));
   const std::string near = std::to_string(nearEnough);
-  const char* words[] = {"",          "-log",       "0",      "-maxNodes", branches.c_str(),
-                         "-ratioGap", near.c_str(), "-solve", "-quit"};
+  const char* words[] = {"", "-log", "0", "-ratioGap", near.c_str(), "-solve", "-quit"};
   CbcMain1(
       static_cast<int>(std::size(words)), words, model, [](CbcModel*, int) { return 0; }, settings);
   if (const double* found = model.bestSolution()) {
@@ -226,8 +234,9 @@ Served serveMost(const ServeProblem& p, const Progress& progress, double nearEno
       if (found[i] > 0.5) spots.push_back(i);
     if (spots.size() > out.spots.size()) out.spots = std::move(spots);
   }
-  if (!progress.cancelled())
-    out.atMost = std::min(out.atMost, model.isProvenOptimal()
+  // What was not looked at may hold more; and near enough counts as the best with Cbc.
+  if (!patience.over())
+    out.atMost = std::min(out.atMost, nearEnough == 0 && model.isProvenOptimal()
                                           ? static_cast<int>(out.spots.size())
                                           : static_cast<int>(fromFloat(-model.getBestPossibleObjValue())));
   out.exact = static_cast<int>(out.spots.size()) == out.atMost;

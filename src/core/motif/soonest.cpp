@@ -8,6 +8,7 @@ namespace clathra {
 namespace {
 
 constexpr double kSameEnd = 1e-6;  // mm
+constexpr std::size_t kSlab = 800;
 
 using Spots = std::vector<std::uint32_t>;
 using Ends = std::vector<double>;
@@ -39,13 +40,19 @@ void shorten(Soonest& best, const Ends& ends, const ServeProblem& problem, const
   const int wanted = problem.all();
   double undecided = best.length;   // the shortest that may serve all
   std::size_t high = tried.size();  // the shortest that does
-  for (std::size_t at = low, step = 1; low < high && !progress.cancelled();) {
+  // A programme that is left undecided took seconds.
+  constexpr int kMostUndecided = 3;
+  int left = kMostUndecided;
+  for (std::size_t at = low, step = 1; low < high && left > 0 && !progress.cancelled();) {
     Served served = serveMost(problem.first(endingBy(ends, tried[at])), progress);
     if (static_cast<int>(served.spots.size()) == wanted) {
       best = soonestOf(std::move(served.spots), ends);
       high = at;
     } else {
-      if (served.atMost >= wanted) undecided = std::min(undecided, tried[at]);
+      if (served.atMost >= wanted) {
+        undecided = std::min(undecided, tried[at]);
+        --left;
+      }
       low = at + 1;
       step *= 2;
     }
@@ -86,10 +93,10 @@ std::optional<Soonest> slabBySlab(const Ends& ends, const ServeProblem& problem,
                                   const Progress& progress) {
   Spots taken;
   std::size_t from = 0;
-  for (; from + kServedAtOnce < least; from += kServedAtOnce) {
+  for (; from + kSlab < least; from += kSlab) {
     if (progress.cancelled()) return std::nullopt;
-    Rest slab(problem, taken, from, from + kServedAtOnce);
-    const double share = static_cast<double>(kServedAtOnce) / static_cast<double>(least - from);
+    Rest slab(problem, taken, from, from + kSlab);
+    const double share = static_cast<double>(kSlab) / static_cast<double>(least - from);
     for (int& wanted : slab.problem.wanted) wanted = static_cast<int>(std::ceil(wanted * share));
     for (const auto s : serveMost(slab.problem, progress, kServedNear).spots) taken.push_back(slab.spots[s]);
   }

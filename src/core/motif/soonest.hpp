@@ -22,7 +22,7 @@ struct Soonest {
 
 /// A programme of more spots keeps one waiting; of more it is enough to be near what is best.
 inline constexpr std::size_t kServedAtOnce = 1'200;
-inline constexpr double kServedNear = 0.01;
+inline constexpr double kServedNear = 0.015;
 
 /// `ends`: of each spot, mm from the cut end, rising. `atAnyCost`: where first come, first served does not
 /// serve all, another choice is looked for. Nothing: not all can be served, or it was stopped.
