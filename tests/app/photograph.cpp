@@ -180,6 +180,52 @@ class PhotographTest : public QObject {
     d.click(QStringLiteral("Save this card as PDF"));
     QTRY_VERIFY_WITH_TIMEOUT(QFileInfo(card).size() > 5'000, 20'000);
   }
+  /// A detail shown twice, roughly: the step between is made exact. A second direction is kept beside the
+  /// first, the same direction again takes its place, and what is not alike is refused.
+  void alikePoints() {
+    PracticePhoto photo;
+    photo.width = 1500;
+    photo.height = 1200;
+    photo.perMm = 4;
+    photo.noise = 2;
+    photo.middle = {190, 160};
+    photo.card = {{}, 0, 0};
+    const auto taken = photographOf(printDesigns().front(), photo);
+    TruePicture dialog(taken.picture, 4 * 25.4, true, LengthUnit::Millimetre);
+    dialog.show();
+    QTest::mouseClick(dialog.findChild<Pills*>()->pill(3), Qt::LeftButton);
+    const Point at{420, 310};
+    const auto show = [&](Point step) {
+      drag(dialog.view(), 1, {1450, 1150});  // out of the way
+      drag(dialog.view(), 0, at);
+      drag(dialog.view(), 1, at + step);
+      const auto before = dialog.answer().steps;
+      press(dialog, QStringLiteral("These are alike"));
+      (void)QTest::qWaitFor([&] { return dialog.answer().steps != before; }, 5'000);
+    };
+    const double across = kAcross * 4, along = kAlong * 4;
+    show({across + 5, -4});
+    QCOMPARE(dialog.answer().steps.size(), std::size_t(1));
+    QVERIFY2(
+        distance(dialog.answer().steps[0], {across, 0}) < 0.25,
+        qPrintable(QStringLiteral("%1 %2").arg(dialog.answer().steps[0].x).arg(dialog.answer().steps[0].y)));
+    show({-4, along + 4});
+    QCOMPARE(dialog.answer().steps.size(), std::size_t(2));
+    QVERIFY(distance(dialog.answer().steps[1], {0, along}) < 0.25);
+    show({2 * across - 4, 3});
+    QCOMPARE(dialog.answer().steps.size(), std::size_t(2));
+    QVERIFY(distance(dialog.answer().steps[0], {0, along}) < 0.25);
+    QVERIFY(distance(dialog.answer().steps[1], {2 * across, 0}) < 0.25);
+    const auto labels = dialog.findChildren<QLabel*>();
+    QVERIFY(std::any_of(labels.begin(), labels.end(),
+                        [](QLabel* l) { return l->text().contains(QStringLiteral("2 steps known")); }));
+    const auto kept = dialog.answer().steps;
+    show({across / 2, 40});
+    QCOMPARE(dialog.answer().steps, kept);
+    QVERIFY(std::none_of(labels.begin(), labels.end(), [](QLabel* l) {
+      return l->isVisible() && l->text().contains(QStringLiteral("steps known"));
+    }));
+  }
   /// Two points and cropping; left as it was, nothing is changed.
   void twoPointsAndCropping() {
     const QTemporaryDir folder;
