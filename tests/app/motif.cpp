@@ -53,6 +53,13 @@ class MotifTest : public QObject {
     QVERIFY(found->tiles() >= 12);
     const auto best = findWindows(d.session->project(), choiceOf(d, "Flame"), {});
     const Point before = choiceOf(d, "Flame").at;
+    // What each was ranked by can be read.
+    const QString told = d.find<QAbstractButton>(QStringLiteral("Take window 3"))->accessibleDescription();
+    static const QRegularExpression figures(
+        QStringLiteral("^seams differ by ΔE \\d+(\\.\\d)?,.*places within it differ by (\\d+\\.?\\d*) in L"));
+    const auto ranked = figures.match(told);
+    QVERIFY2(ranked.hasMatch(), qPrintable(told));
+    QVERIFY(ranked.captured(2).toDouble() > 3);  // no plain ground
     d.click(QStringLiteral("Take window 3"));
     QCOMPARE(choiceOf(d, "Flame").at.x, (*best)[2].at.x);
     QCOMPARE(choiceOf(d, "Flame").at.y, (*best)[2].at.y);

@@ -35,9 +35,16 @@ class FoundTile : public PaintedButton {
         mirrored_(mirrored) {
     setFixedSize(scaled(kTile + 12), scaled(kTile + 34));
     meets_ = FoundPanel::tr("ΔE %1").arg(QString::fromStdString(formatNumber(found.meeting, 1)));
-    QStringList words{
-        FoundPanel::tr("seams differ by ΔE %1").arg(QString::fromStdString(formatNumber(found.meeting, 1)))};
+    const auto figure = [](double v) { return QString::fromStdString(formatNumber(v, 1)); };
+    QStringList words{FoundPanel::tr("seams differ by ΔE %1").arg(figure(found.meeting))};
     if (found.onMirror) words << FoundPanel::tr("on a mirror line of the print");
+    if (found.symmetry > 0)
+      words << FoundPanel::tr("its halves differ by %1 in L*a*b*: the less, the more alike")
+                   .arg(figure(found.symmetry));
+    words << FoundPanel::tr("places within it differ by %1 in L*a*b*: the more, the livelier")
+                 .arg(figure(found.lively));
+    if (found.featured > 0)
+      words << FoundPanel::tr("%1 % of it in the colour wished for").arg(qRound(100 * found.featured));
     setToolTip(words.join(QStringLiteral(", ")));
     setAccessibleDescription(toolTip());
   }
