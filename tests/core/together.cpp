@@ -184,7 +184,7 @@ class TogetherTest : public QObject {
   }
   /// Three choices in each other's way, a cell not much larger than a patch: as short as any choice of
   /// windows can be, and the same each time.
-  void manyWindowsAreAsShortAsTheirBound() {
+  void manyWindowsAreAsShortAsTheirBound() {  // guarantees 1 and 3 of soonest.hpp
     const json dense = {{"picture", "c.png"}, {"dpi", 100},          {"along", 72},
                         {"across", 66},       {"kind", "half-drop"}, {"mark", {0, 0}}};
     const Project p = made(dense, 700, {9000}, {{{20, 30}, 0, 33}, {{40, 10}, 20, 33}, {{5, 60}, 45, 33}});
@@ -233,7 +233,7 @@ class TogetherTest : public QObject {
   }
   /// More spots than one programme takes: slab by slab, within a twentieth of what no choice is below. One of
   /// the choices is cut half mirrored.
-  void thousandsOfSpotsAreServedSlabBySlab() {
+  void thousandsOfSpotsAreServedSlabBySlab() {  // guarantee 2 of soonest.hpp
     const json dense = {{"picture", "c.png"}, {"dpi", 100},
                         {"along", 72},        {"across", 66},
                         {"kind", "straight"}, {"mirror_axes", {{{"deg", 90}, {"point", {10, 0}}}}},
