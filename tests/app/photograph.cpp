@@ -17,17 +17,24 @@ namespace {
 
 constexpr double kAcross = 96, kAlong = 110;  // mm: the lantern's repeat
 
-PracticePhotoTaken photograph() {
+/// Of the lantern print from straight above, without a card.
+PracticePhoto flat(double width, double perMm) {
   PracticePhoto photo;
-  photo.width = 1600;
+  photo.width = width;
   photo.height = 1200;
-  photo.perMm = 4.2;
+  photo.perMm = perMm;
+  photo.noise = 2;
+  photo.middle = {190, 160};
+  photo.card = {{}, 0, 0};
+  return photo;
+}
+
+PracticePhotoTaken photograph() {
+  PracticePhoto photo = flat(1600, 4.2);
   photo.tilt = Angle::degrees(-3);
   photo.leanX = 0.04;
   photo.leanY = 0.05;
   photo.unevenness = 0.25;
-  photo.noise = 2;
-  photo.middle = {190, 160};
   photo.card = {{}, 190, 130};
   photo.cardAt = {100, 100};
   return photographOf(printDesigns().front(), photo);
@@ -183,14 +190,7 @@ class PhotographTest : public QObject {
   /// A detail shown twice, roughly: the step between is made exact. A second direction is kept beside the
   /// first, the same direction again takes its place, and what is not alike is refused.
   void alikePoints() {
-    PracticePhoto photo;
-    photo.width = 1500;
-    photo.height = 1200;
-    photo.perMm = 4;
-    photo.noise = 2;
-    photo.middle = {190, 160};
-    photo.card = {{}, 0, 0};
-    const auto taken = photographOf(printDesigns().front(), photo);
+    const auto taken = photographOf(printDesigns().front(), flat(1500, 4));
     TruePicture dialog(taken.picture, 4 * 25.4, true, LengthUnit::Millimetre);
     dialog.show();
     QTest::mouseClick(dialog.findChild<Pills*>()->pill(3), Qt::LeftButton);

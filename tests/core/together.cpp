@@ -2,6 +2,7 @@
 #include "motif/together.hpp"
 
 #include <QRandomGenerator>
+#include <future>
 
 #include "motif/serve.hpp"
 #include "registry.hpp"
@@ -230,6 +231,22 @@ class TogetherTest : public QObject {
       near += enough.spots.size() < best.spots.size();
     }
     QVERIFY2(near > 0, "near enough was the best each time");
+  }
+  /// Two plans at once answer as each by itself.
+  void twoAtOnceAnswerAsEachAlone() {
+    const json dense = {{"picture", "c.png"}, {"dpi", 100},          {"along", 72},
+                        {"across", 66},       {"kind", "half-drop"}, {"mark", {0, 0}}};
+    const Project p = made(dense, 700, {9000}, {{{20, 30}, 0, 20}, {{40, 10}, 20, 25}, {{5, 60}, 45, 11}});
+    const Fields f(p);
+    const WindowGround one{700, Point{}, {}, 9000, -1}, two{520, Point{}, {}, 9000, -1};
+    const auto plan = [&](const WindowGround& g) { return shortestTogether(f.wished, g, {})->length; };
+    const double first = plan(one), second = plan(two);
+    QVERIFY(second > first + 50);
+    for (int run = 0; run < 5; ++run) {
+      auto other = std::async(std::launch::async, plan, two);
+      COMPARE_TO(plan(one), first, 0);
+      COMPARE_TO(other.get(), second, 0);
+    }
   }
   /// More spots than one programme takes: slab by slab, within a twentieth of what no choice is below. One of
   /// the choices is cut half mirrored.

@@ -4,6 +4,8 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QScreen>
+#include <QScrollArea>
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/labels.hpp"
@@ -28,7 +30,7 @@ QImage imageOf(const Raster& r) {
 
 HandledPicture::HandledPicture(QWidget* parent) : QWidget(parent) {
   setFocusPolicy(Qt::StrongFocus);
-  setMinimumSize(scaled(360), scaled(280));
+  setMinimumSize(360, 280);
   setAccessibleName(tr("Picture with points to move"));
   setAccessibleDescription(
       tr("Arrow keys move a point by a pixel, with Shift by ten; N goes to the next point."));
@@ -145,16 +147,21 @@ void HandledPicture::keyPressEvent(QKeyEvent* event) {
 TruePicture::TruePicture(Raster picture, double dpi, bool scaleKnown, LengthUnit unit, QWidget* parent)
     : QDialog(parent), start_{std::move(picture), dpi, scaleKnown, {}}, now_(start_), unit_(unit) {
   setWindowTitle(tr("Make the picture true"));
-  resize(scaled(980), scaled(640));
+  // At large text the screen is the limit; the column then scrolls, and what ends it stays in view.
+  resize(QSize(scaled(980), scaled(640)).boundedTo(0.94 * screen()->availableSize()));
   auto* both = new QHBoxLayout(this);
   view_ = new HandledPicture;
   both->addWidget(view_, 1);
-  auto* side = new QVBoxLayout;
-  auto* column = new QWidget;
-  column->setLayout(side);
-  column->setFixedWidth(scaled(300));
-  both->addWidget(column);
+  auto* column = new QVBoxLayout;
+  column->setSpacing(scaled(10));
+  both->addLayout(column);
+  auto* ways = new QWidget;
+  auto* side = new QVBoxLayout(ways);
+  side->setContentsMargins(0, 0, scaled(8), 0);
   side->setSpacing(scaled(10));
+  QScrollArea* scroll = scrolledDown(ways);
+  scroll->setFixedWidth(std::min(scaled(316), std::max(460, width() * 45 / 100)));
+  column->addWidget(scroll, 1);
   mode_ =
       new Pills({tr("Two points"), tr("Four corners"), tr("Crop"), tr("Alike points")}, tr("Make true by"));
   mode_->setCurrent(FourCorners);
@@ -183,8 +190,8 @@ TruePicture::TruePicture(Raster picture, double dpi, bool scaleKnown, LengthUnit
   side->addStretch(1);
   take_ = button(tr("Take it"), "act");
   auto* leave = button(tr("Leave it as it was"));
-  side->addWidget(take_);
-  side->addWidget(leave);
+  column->addWidget(take_);
+  column->addWidget(leave);
   connect(mode_, &Pills::chosen, this, &TruePicture::setMode);
   connect(act_, &QPushButton::clicked, this, &TruePicture::act);
   connect(even_, &QPushButton::clicked, this, &TruePicture::evenLight);

@@ -8,8 +8,10 @@
 #include <CoinPackedMatrix.hpp>
 #include <OsiClpSolverInterface.hpp>
 #include <algorithm>
+#include <chrono>
 #include <cmath>
 #include <memory>
+#include <mutex>
 #include <numeric>
 
 namespace clathra {
@@ -217,6 +219,12 @@ Served serveMost(const ServeProblem& p, const Progress& progress, double nearEno
   out.atMost = std::min(out.atMost, static_cast<int>(fromFloat(-programme->getObjValue())));
   out.exact = static_cast<int>(out.spots.size()) == out.atMost;
   if (out.exact || progress.cancelled()) return out;
+  // Cbc reads its words by variables of the whole process: one at a time.
+  static std::timed_mutex oneAtATime;
+  std::unique_lock lock(oneAtATime, std::defer_lock);
+  using namespace std::chrono_literals;
+  while (!lock.try_lock_for(10ms))
+    if (progress.cancelled()) return out;
   CbcModel model(*programme);
   patience.steps = kMostSteps;
   const BranchWatch watch(patience);
