@@ -34,29 +34,33 @@ Soonest soonestOf(Spots spots, const Ends& ends) {
   return out;
 }
 
-/// The shortest of few spots: longer steps from `low` on until one serves all, then halves. `tried`: ends.
+/// The shortest of few spots: longer steps from `low` on until one serves all or is left undecided, then
+/// halves. `tried`: ends.
 void shorten(Soonest& best, const Ends& ends, const ServeProblem& problem, const Ends& tried, std::size_t low,
              const Progress& progress) {
   const int wanted = problem.all();
   double undecided = best.length;   // the shortest that may serve all
   std::size_t high = tried.size();  // the shortest that does
   // A programme that is left undecided took seconds.
-  constexpr int kMostUndecided = 3;
+  constexpr int kMostUndecided = 6;
   int left = kMostUndecided;
+  bool halving = false;
   for (std::size_t at = low, step = 1; low < high && left > 0 && !progress.cancelled();) {
     Served served = serveMost(problem.first(endingBy(ends, tried[at])), progress);
     if (static_cast<int>(served.spots.size()) == wanted) {
       best = soonestOf(std::move(served.spots), ends);
       high = at;
+      halving = true;
     } else {
       if (served.atMost >= wanted) {
         undecided = std::min(undecided, tried[at]);
         --left;
+        halving = true;  // what is near is as hard
       }
       low = at + 1;
       step *= 2;
     }
-    at = high == tried.size() ? std::min(low + step - 1, high - 1) : low + (high - low) / 2;
+    at = halving ? low + (high - low) / 2 : std::min(low + step - 1, high - 1);
   }
   best.atLeast = std::min(undecided, best.length);
 }
