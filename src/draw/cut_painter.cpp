@@ -1,6 +1,7 @@
 #include "draw/cut_painter.hpp"
 
 #include <QCoreApplication>
+#include <QPicture>
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -13,7 +14,6 @@
 #include "draw/print_cut.hpp"
 #include "measure/quantity.hpp"
 #include "model/lightness.hpp"
-#include "motif/meeting.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -70,7 +70,22 @@ class CutMap {
       (flow(into, middle) <= into.bottom() ? small : large) = middle;
     }
     scale_ = small;
+    if (rows_.size() == 1) {
+      // Room beside it shows more of what stays, so much that what is cut is still the matter.
+      const ClothLength& length = laid_.lengths[static_cast<std::size_t>(rows_[0].length)];
+      double& shown = rows_[0].shown;
+      shown = std::max(shown, std::min({length.length, into.width() / scale_,
+                                        std::max(length.used * 4, length.width * 1.6)}));
+    }
     flow(into, scale_);
+  }
+
+  /// With the words above and below.
+  double width(double left) const {
+    const QFontMetricsF metrics(textFont(look_.text, QFont::DemiBold));
+    double right = left;
+    for (const Row& r : rows_) right = std::max({right, r.area.right(), r.area.left() + wordsOf(r, metrics, scale_)});
+    return right - left;
   }
 
   void paint() {
@@ -108,13 +123,7 @@ class CutMap {
     for (Row& r : rows_) {
       const double wide = r.shown * scale;
       // The words above and below a narrow one need their place too.
-      double place = wide;
-      if (rows_.size() > 1) {
-        const double cut = laid_.lengths[static_cast<std::size_t>(r.length)].used * scale,
-                     words = metrics.horizontalAdvance(usedText(r)) * 1.1;
-        place = std::max(
-            {wide, metrics.horizontalAdvance(nameOf(r)), cut > words * 1.7 ? 0 : cut + words + look_.text});
-      }
+      const double place = rows_.size() > 1 ? std::max(wide, wordsOf(r, metrics, scale)) : wide;
       if (wide > into.width()) return std::numeric_limits<double>::infinity();
       if (x > into.left() && x + place > into.right()) {
         x = into.left();
@@ -124,6 +133,13 @@ class CutMap {
       x += place + gap;
     }
     return y + above + plan_.width * scale + under;
+  }
+  /// The name above and what is used below, which stands beside a short stretch.
+  double wordsOf(const Row& r, const QFontMetricsF& metrics, double scale) const {
+    const double cut = laid_.lengths[static_cast<std::size_t>(r.length)].used * scale,
+                 words = metrics.horizontalAdvance(usedText(r)) * 1.1;
+    return std::max(metrics.horizontalAdvance(nameOf(r)),
+                    cut > words * 1.7 ? 0 : cut + words + look_.text);
   }
   QString nameOf(const Row& row) const {
     const ClothLength& l = laid_.lengths[static_cast<std::size_t>(row.length)];
@@ -469,14 +485,26 @@ std::vector<std::pair<int, Polygon>> heldBackBy(const CutBatch& batch) {
   return out;
 }
 
+static bool isDrawn(const Project& project, const CutPlan& plan) {
+  return plan.width > 0 && plan.method() && clothById(project, plan.cloth);
+}
+
 void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
                  const CutMapLook& look) {
-  if (plan.width <= 0 || !plan.method() || !clothById(project, plan.cloth)) return;
+  if (!isDrawn(project, plan)) return;
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
-  const CutPlan shown = plan.collection ? oneOfEach(plan) : CutPlan();
-  CutMap(painter, project, plan.collection ? shown : plan, into, look).paint();
+  const CutPlan one = plan.collection ? oneOfEach(plan) : CutPlan();
+  CutMap(painter, project, plan.collection ? one : plan, into, look).paint();
   painter.restore();
+}
+
+double cutMapWidth(const Project& project, const CutPlan& plan, const QRectF& into, const CutMapLook& look) {
+  if (!isDrawn(project, plan)) return 0;
+  QPicture nothing;
+  QPainter painter(&nothing);
+  const CutPlan one = plan.collection ? oneOfEach(plan) : CutPlan();
+  return CutMap(painter, project, plan.collection ? one : plan, into, look).width(into.left());
 }
 
 /// First and last set of each stack of layered repeats.
@@ -532,56 +560,6 @@ std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& whole) {
                               inWords(patchesArg(run.most * (run.count - 1) + run.last, g.demand), unit))});
   }
   return out;
-}
-
-QImage printFill(const QImage& image, const Print& print, const QSizeF& size, double perMm) {
-  // First as small as it is shown, so that fine prints do not shimmer; then by the steps of its repeat.
-  const double shrink = std::min(1.0, perMm * 25.4 / print.dpi);
-  const QImage small =
-      image
-          .scaled(std::max(2, qRound(image.width() * shrink)), std::max(2, qRound(image.height() * shrink)),
-                  Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
-          .convertToFormat(QImage::Format_RGBA8888);
-  Raster raster{small.width(), small.height(), {}};
-  for (int y = 0; y < small.height(); ++y)
-    raster.rgba.insert(raster.rgba.end(), small.constScanLine(y), small.constScanLine(y) + 4 * small.width());
-  Print shown = print;
-  shown.dpi = print.dpi * small.width() / image.width();
-  const PrintView view(raster, shown);
-  const double wide = image.width() * 25.4 / print.dpi, high = image.height() * 25.4 / print.dpi;
-  QImage out(std::max(1, qRound(size.width())), std::max(1, qRound(size.height())), QImage::Format_RGB32);
-  for (int y = 0; y < out.height(); ++y) {
-    auto* line = reinterpret_cast<QRgb*>(out.scanLine(y));
-    for (int x = 0; x < out.width(); ++x) {
-      Point mm{(x + 0.5) / perMm, (y + 0.5) / perMm};
-      // Where no repeat is known pictures lie side by side.
-      if (!repeatKnown(print)) mm = {std::fmod(mm.x, wide), std::fmod(mm.y, high)};
-      double level[3];
-      view.levelsAt(mm, level);
-      line[x] = qRgb(qRound(level[0]), qRound(level[1]), qRound(level[2]));
-    }
-  }
-  return out;
-}
-
-void paintClothLength(QPainter& painter, const Project& project, const Cloth& cloth, const QRectF& area,
-                      double scale, const Palette& palette) {
-  painter.save();
-  QPen pen(palette.ink, 1.5);
-  pen.setJoinStyle(Qt::MiterJoin);
-  painter.setPen(pen);
-  painter.setBrush(hatchBrush(cloth, painter.device()->devicePixelRatioF()));
-  if (cloth.print) {
-    const auto picture = project.pictures.find(cloth.print->picture);
-    const QImage image = picture == project.pictures.end() ? QImage() : decode(picture->second);
-    if (!image.isNull()) {
-      const double ratio = painter.device()->devicePixelRatioF();
-      painter.setBrush(Qt::NoBrush);
-      painter.drawImage(area, printFill(image, *cloth.print, area.size() * ratio, scale * ratio));
-    }
-  }
-  painter.drawRect(area);
-  painter.restore();
 }
 
 }  // namespace clathra

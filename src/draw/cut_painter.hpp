@@ -1,7 +1,6 @@
 // The cutting map: the lengths of cloth to scale, with windows, strips and rows. It reads placements and
 // bands alone.
 #pragma once
-#include <QImage>
 #include <QPainter>
 
 #include "cutting/batch.hpp"
@@ -23,19 +22,13 @@ std::vector<std::pair<int, Polygon>> heldBackBy(const CutBatch& batch);
 /// beside each other where there is room, else below.
 void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan, const QRectF& into,
                  const CutMapLook& look);
+/// How wide of `into` the map is, with its words.
+double cutMapWidth(const Project& project, const CutPlan& plan, const QRectF& into, const CutMapLook& look);
 
 /// What a strip, row or window block of the map is called: "1 to 12", and what it says.
 struct MapLabel {
   QString range, text;
 };
 std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan);
-
-/// A stretch of cloth of `size` pixels with its print, `perMm` pixels to the mm: the print goes on by its
-/// steps.
-QImage printFill(const QImage& image, const Print& print, const QSizeF& size, double perMm);
-
-/// A length of cloth drawn to scale with its colour and hatch, or its print where there is one.
-void paintClothLength(QPainter& painter, const Project& project, const Cloth& cloth, const QRectF& cloth_area,
-                      double scale, const Palette& palette);
 
 }  // namespace clathra

@@ -6,6 +6,7 @@
 #include <fstream>
 
 #include "draw/card.hpp"
+#include "draw/cloth_length.hpp"
 #include "draw/cut_painter.hpp"
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"

@@ -6,7 +6,7 @@
 
 #include "app/theme/theme.hpp"
 #include "app/window/station.hpp"
-#include "draw/cut_painter.hpp"
+#include "draw/cloth_length.hpp"
 #include "draw/fonts.hpp"
 #include "measure/quantity.hpp"
 #include "words/words.hpp"

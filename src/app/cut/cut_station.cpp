@@ -9,6 +9,7 @@
 #include <map>
 
 #include "app/cut/cut_rows.hpp"
+#include "app/cut/map_beside.hpp"
 #include "app/cut/steps_list.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/buttons.hpp"
@@ -67,34 +68,31 @@ void CutStation::buildPicture() {
   QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
   policy.setHeightForWidth(true);
   cloths_->setSizePolicy(policy);
-  top->addWidget(cloths_);
   title_ = wrapped({}, "head");
   views_ = new Pills({tr("All of it"), tr("What is cut now"), tr("The rest")}, tr("What the map shows"),
                      Pills::At::Picture);
   connect(views_, &Pills::chosen, this, [this](int i) { look(static_cast<View>(i)); });
   auto* head = new QHBoxLayout;
+  head->setSpacing(scaled(12));
+  head->addWidget(cloths_, 1);
   head->addWidget(title_, 1);
-  head->addWidget(views_);
   top->addLayout(head);
-  auto* row = new QHBoxLayout;
+  top->addWidget(views_, 0, Qt::AlignLeft);
   map_ = new PictureView(tr("Cutting map to scale"), [this](QPainter& p, const QRectF& into) {
-    const auto shown = drawn();
-    if (!shown || !cloth()) return;
-    CutMapLook look;
-    look.palette = &currentPalette();
-    look.text = 14 * textScale();
-    if (view_ == Now && batch()) look.heldBack = heldBackBy(*batch());
-    paintCutMap(p, session_.project(), *shown, into, look);
+    if (const auto shown = drawn(); shown && cloth())
+      paintCutMap(p, session_.project(), *shown, into, mapLook());
   });
   map_->setMinimumSize(220, 140);
-  row->addWidget(map_, 3);
   labels_ = new QWidget;
   new QVBoxLayout(labels_);
   labels_->layout()->setContentsMargins(scaled(8), 0, 0, 0);
   auto* labelScroll = scrolledDown(labels_);
   labelScroll->setMinimumWidth(scaled(170));
-  row->addWidget(labelScroll, 1);
-  top->addLayout(row, 1);
+  mapBeside_ = new MapBeside(map_, labelScroll, [this](const QSizeF& place) {
+    const auto shown = drawn();
+    return shown && cloth() ? cutMapWidth(session_.project(), *shown, QRectF({}, place), mapLook()) : 0;
+  });
+  top->addWidget(mapBeside_, 1);
   column->addWidget(upper, 3);
   auto* lower = new QFrame;
   lower->setObjectName(QStringLiteral("panel"));
@@ -114,6 +112,14 @@ void CutStation::buildPicture() {
   under->addWidget(windowsNote_);
   column->addWidget(lower, 0);
   picture_ = both;
+}
+
+CutMapLook CutStation::mapLook() const {
+  CutMapLook look;
+  look.palette = &currentPalette();
+  look.text = 14 * textScale();
+  if (view_ == Now && batch()) look.heldBack = heldBackBy(*batch());
+  return look;
 }
 
 void CutStation::choose(ClothId id) {
@@ -147,7 +153,7 @@ void CutStation::refresh() {
   enough_->show(chosen_);
   ease_->show(chosen_);
   making_->show(chosen_);
-  map_->update();
+  mapBeside_->arrange();
   Q_EMIT figuresChanged();  // they are of the cloth and the view that are shown
 }
 

@@ -14,6 +14,9 @@
 
 namespace clathra {
 
+struct CutMapLook;
+class MapBeside;
+
 class CutStation : public Station {
   Q_OBJECT
  public:
@@ -31,6 +34,7 @@ class CutStation : public Station {
 
  private:
   void buildPicture();
+  CutMapLook mapLook() const;
   void refresh() override;
   void fillCloths();
   void fillMethods();
@@ -56,6 +60,7 @@ class CutStation : public Station {
 
   QWidget *picture_ = nullptr, *bench_ = nullptr, *cloths_ = nullptr, *labels_ = nullptr;
   PictureView* map_ = nullptr;
+  MapBeside* mapBeside_ = nullptr;
   QVBoxLayout* methods_ = nullptr;
   QWidget* methodsArea_ = nullptr;
   std::unique_ptr<KeptRows> chips_, methodRows_;
