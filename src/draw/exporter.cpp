@@ -8,6 +8,7 @@
 #include <QSvgGenerator>
 #include <cmath>
 
+#include "cutting/set_pieces.hpp"
 #include "draw/alike_strip.hpp"
 #include "draw/card.hpp"
 #include "draw/cutter_painter.hpp"
@@ -125,7 +126,8 @@ QByteArray layoutSvg(const Project& project) {
   });
 }
 
-QByteArray layoutPng(const Project& project, int longestSide, LayoutView view) {
+QByteArray layoutPng(const Project& project, int longestSide, LayoutView view,
+                     std::span<const PrintedPiece> inSets) {
   loadFonts();
   const PieceIndex index(*project.layout);
   const Box b = project.layout->sides == FinishingSides::Slice ? index.bounds() : project.layout->finished;
@@ -139,6 +141,7 @@ QByteArray layoutPng(const Project& project, int longestSide, LayoutView view) {
   const QRectF all(image.rect());
   LayoutLook look;
   look.view = view;
+  look.inSets = inSets;
   paintLayout(painter, project, index, fitted(b, all, false), all, look);
   painter.end();
   return pngOf(image);
@@ -313,11 +316,34 @@ Status writeBytes(const std::filesystem::path& file, const QByteArray& bytes) {
 
 constexpr int kLongestSide = 2400;  // pixels of a picture
 
-Status exportProject(const Project& project, const std::filesystem::path& file, LayoutView view) {
+/// What sets of layered repeats show. Errors: cancelled; a cloth that cannot be planned has none.
+static Result<std::vector<PrintedPiece>> allInSets(const Project& project, const Progress& progress) {
+  std::vector<PrintedPiece> out;
+  for (const Cloth& c : project.cloths) {
+    if (!c.print || !(c.inSet || c.method == "layers")) continue;
+    const auto plan = cutPlan(project, c.id, progress);
+    if (progress.cancelled()) return fail("cancelled");
+    if (!plan) continue;
+    const auto own = layeredPieces(project, *plan).shown;
+    out.insert(out.end(), own.begin(), own.end());
+  }
+  return out;
+}
+
+Status exportProject(const Project& project, const std::filesystem::path& file, LayoutView view,
+                     const Progress& progress) {
   const std::string suffix = file.extension().string();
   if (suffix == ".svg") return writeBytes(file, layoutSvg(project));
   if (suffix == ".pdf") return writeBytes(file, layoutPdf(project));
-  if (suffix == ".png") return writeBytes(file, layoutPng(project, kLongestSide, view));
+  if (suffix == ".png") {
+    std::vector<PrintedPiece> inSets;
+    if (view == LayoutView::AsSewn) {
+      auto known = allInSets(project, progress);
+      if (!known) return tl::make_unexpected(known.error());
+      inSets = std::move(*known);
+    }
+    return writeBytes(file, layoutPng(project, kLongestSide, view, inSets));
+  }
   if (suffix == ".csv") return writeBytes(file, QByteArray::fromStdString(tallyCsv(project, Tally(project))));
   if (suffix == ".geojson")
     return writeBytes(file, QByteArray::fromStdString(piecesGeoJson(project).dump(

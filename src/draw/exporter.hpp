@@ -31,7 +31,9 @@ QByteArray svgPage(double width, double height, const QString& title,
 
 QByteArray layoutPdf(const Project& project);
 QByteArray layoutSvg(const Project& project);
-QByteArray layoutPng(const Project& project, int longestSide = 2400, LayoutView view = LayoutView::Cloths);
+/// `inSets` is for the layout as it is sewn.
+QByteArray layoutPng(const Project& project, int longestSide = 2400, LayoutView view = LayoutView::Cloths,
+                     std::span<const PrintedPiece> inSets = {});
 
 /// What a page is drawn as: larger about its middle, so that it comes out true; or as a printer prints it
 /// that is off, for practice.
@@ -71,10 +73,11 @@ QByteArray cutterPng(const CutterReport& report, const CutterMat& mat);
 /// With a batch: what is cut now, and what is kept for the rest.
 QByteArray cutCardPdf(const Project& project, const CutPlan& plan, const CutBatch* batch = nullptr);
 
-/// Writes the layout or the tallies by the file's suffix; `view` is of pictures (.png) alone. Errors: an
-/// unknown or unbuilt format, or as writeWhole.
+/// Writes the layout or the tallies by the file's suffix; `view` is of pictures (.png) alone. As it is sewn
+/// cloths that may be cut in layered repeats are planned first. Errors: an unknown or unbuilt format, as
+/// writeWhole, cancelled.
 [[nodiscard]] Status exportProject(const Project& project, const std::filesystem::path& file,
-                                   LayoutView view = LayoutView::Cloths);
+                                   LayoutView view = LayoutView::Cloths, const Progress& progress = {});
 ByteView viewOf(const QByteArray& bytes);
 [[nodiscard]] Status writeBytes(const std::filesystem::path& file, const QByteArray& bytes);
 

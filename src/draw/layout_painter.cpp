@@ -136,10 +136,14 @@ class LayoutRun {
   void prints(const std::vector<std::uint32_t>& visible) {
     if (look_.view != LayoutView::Cloths && look_.view != LayoutView::AsSewn) return;
     std::vector<PrintedPiece> printed = motifPieces(project_);
-    const std::size_t chosen = printed.size();
+    std::size_t chosen = printed.size();
     if (look_.view == LayoutView::AsSewn) {
-      const auto others = chancePieces(project_);
-      printed.insert(printed.end(), others.begin(), others.end());
+      printed.insert(printed.end(), look_.inSets.begin(), look_.inSets.end());
+      chosen = printed.size();
+      std::vector<bool> known(layout_.size(), false);
+      for (const PrintedPiece& one : look_.inSets) known[one.piece] = true;
+      for (const PrintedPiece& one : chancePieces(project_))
+        if (!known[one.piece]) printed.push_back(one);
     }
     if (printed.empty()) return;
     std::vector<bool> seen(layout_.size(), false);

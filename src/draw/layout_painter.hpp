@@ -8,6 +8,7 @@
 #include "layout/piece_index.hpp"
 #include "layout/seams.hpp"
 #include "model/project.hpp"
+#include "motif/pose.hpp"
 
 namespace clathra {
 
@@ -22,9 +23,10 @@ struct LayoutLook {
   LayoutView view = LayoutView::Cloths;
   bool overAlone = false;  ///< only what lies over the pieces: finishing line, what is lit, the cursor
   bool signs = true;       ///< cloths' signs on pieces at least 16 px across
-  std::span<const std::uint32_t> lit;  ///< pieces a click would change, or a remark is about
-  std::span<const OuterEdge> rim;      ///< outer edges, drawn thick where pieces show their numbers
-  int cursor = -1;                     ///< piece under the keyboard cursor
+  std::span<const std::uint32_t> lit;    ///< pieces a click would change, or a remark is about
+  std::span<const OuterEdge> rim;        ///< outer edges, drawn thick where pieces show their numbers
+  std::span<const PrintedPiece> inSets;  ///< as sewn: what pieces of sets of layered repeats show
+  int cursor = -1;                       ///< piece under the keyboard cursor
 };
 
 /// Where the layout lies on the device: scale in units per mm, and the device position of the layout's

@@ -8,6 +8,7 @@
 #include <QTimer>
 #include <fstream>
 
+#include "app/canvas/canvas_access.hpp"
 #include "app/cloth/cloth_station.hpp"
 #include "app/cut/cut_station.hpp"
 #include "driver.hpp"
@@ -97,6 +98,33 @@ class ClothCardsTest : public QObject {
     // What is no count is said, and nothing changes.
     d.type(QStringLiteral("It is made so many times"), QStringLiteral("0"));
     QCOMPARE(d.project().settings.times, 1);
+  }
+  /// A piece of a set says so as soon as the plan is there, and never by the plan of another state.
+  void piecesSayTheirSetOfLayers() {
+    Driver d;
+    Project p = twoCloths();
+    const nlohmann::json print = {{"picture", "x.png"}, {"dpi", 100},         {"along", 190},
+                                  {"across", 140},      {"kind", "straight"}, {"mark", {7, 9}}};
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"print", print}, {"in_set", 4}});
+    p = support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "Fen"}, {"method", "layers"}});
+    d.session->begin(p, {}, Origin::Fresh);
+    d.settle();
+    // Rows of ten: the second and third make five rounds of four, the fourth and fifth five more.
+    const auto says = [&](int piece) { return describePiece(*d.session, piece - 1).section(", ", -1); };
+    for (const int piece : {11, 12, 21, 22}) QCOMPARE(says(piece), QStringLiteral("set 1 of its layers"));
+    for (const int piece : {39, 40, 49, 50}) QCOMPARE(says(piece), QStringLiteral("set 10 of its layers"));
+    QCOMPARE(says(1), QStringLiteral("row 1"));
+    const ClothId fen = named(d.project(), "Fen").id;
+    d.session->edit(ChooseMethod{fen, "strips", {}}, "x");
+    QTRY_COMPARE(named(d.project(), "Fen").method, std::string("strips"));
+    QCOMPARE(says(11), QStringLiteral("row 2"));  // while the plan is worked out too
+    d.settle();
+    QCOMPARE(says(11), QStringLiteral("row 2"));
+    d.session->undo();
+    d.settle();
+    QCOMPARE(says(11), QStringLiteral("set 1 of its layers"));
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    QCOMPARE(says(11), QStringLiteral("row 2"));
   }
   /// Sets of layered repeats and the tool's overrun are chosen where it is said how it is made; each is one
   /// step, of the cloth that is shown and of the project.

@@ -3,6 +3,7 @@
 #include <cmath>
 #include <set>
 
+#include "cutting/set_pieces.hpp"
 #include "draw/exporter.hpp"
 #include "draw/motif_painter.hpp"
 #include "draw/pictures.hpp"
@@ -143,6 +144,54 @@ class AsSewnTest : public QObject {
     }
     QVERIFY2(looked > 100'000, qPrintable(QString::number(looked)));
     QVERIFY2(off == 0, qPrintable(QStringLiteral("%1 of %2").arg(off).arg(looked)));
+  }
+  /// Rounds of pieces that go to sets of layered repeats show the spot that was cut through, as it is
+  /// exported; all others what chance deals them.
+  void setsOfLayersShowWhereTheyAreCut() {
+    const json edits = json::array({{{"edit", "setAllowance"}, {"value", 5}},
+                                    {{"edit", "paint"}, {"all", true}, {"cloth", "C"}},
+                                    {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "layers"}}});
+    Project p = onPlaces(support::recipe("squares", 48, 5, 6), edits);
+    Cloth* c = *clothIn(p, *findCloth(p, "C"));
+    c->print->across = Length::millimetres(kWide);
+    c->print->along = Length::millimetres(kHigh);
+    const Point mark{31, -12};
+    c->print->mark = mark;
+    const CutPlan plan = *cutPlan(p, c->id);
+    const LayeredPieces on = layeredPieces(p, plan);
+    QCOMPARE(on.sets.size(), std::size_t(6));
+    QTemporaryDir folder;
+    const auto file = folder.filePath("sewn.png").toStdString();
+    QVERIFY(exportProject(p, file, LayoutView::AsSewn));
+    const QImage image(QString::fromStdString(file));
+    const Box b = p.layout->finished;
+    const double real = image.width() / b.width();
+    const auto shown = [&](Point at) {
+      return placeOf(image.pixel(int((at.x - b.left) * real), int((at.y - b.top) * real)));
+    };
+    for (const SetOnPieces& set : on.sets) {
+      Point patch;
+      for (const PlacedPatch& q : plan.method()->laid.placements)
+        if (q.set == set.set) {
+          patch = centroid(q.patch) - mark;
+          break;
+        }
+      const auto inCell = [](double v, double cell) { return v - cell * std::floor(v / cell); };
+      const Point want{inCell(patch.x, kWide), inCell(patch.y, kHigh)};
+      Point middle;
+      for (const auto i : set.pieces) middle = middle + 0.25 * p.layout->pieces[i].centre;
+      std::optional<Point> corner;
+      for (const auto i : set.pieces) {
+        const Point centre = p.layout->pieces[i].centre;
+        // At the edges of a cell colours leap, and a pixel there is a mixture.
+        if (want.x < 30 || want.y < 30 || want.x > kWide - 30 || want.y > kHigh - 30) continue;
+        const Point seen = shown(centre), near = shown(centre + 0.7 * (middle - centre));
+        QVERIFY2(distance(seen, want) < kRead, qPrintable(QString::number(distance(seen, want))));
+        if (!corner) corner = near;
+        QVERIFY(distance(near, *corner) < kRead);
+        COMPARE_TO(distance(near, want), 0.7 * 24 * std::sqrt(2.0), kRead);
+      }
+    }
   }
   /// The preview of a unit likewise, pinwheel and mirrored.
   void thePreviewEqualsAnIndependentRenderingToOnePixel() {

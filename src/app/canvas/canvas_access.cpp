@@ -2,6 +2,7 @@
 
 #include <QAccessibleWidget>
 #include <QPointer>
+#include <algorithm>
 #include <vector>
 
 #include "app/canvas/layout_canvas.hpp"
@@ -105,12 +106,16 @@ QString describePiece(const Session& session, int piece) {
   if (at.hand != 0) title += at.hand > 0 ? QObject::tr(" (right)") : QObject::tr(" (left)");
   const auto arrangement = session.library().find(p.recipe.arrangement);
   const bool rosette = arrangement && (*arrangement)->kind == ArrangementKind::Rosette;
-  return QObject::tr("%1 %2, %3, %4 %5")
-      .arg(title)
-      .arg(piece + 1)
-      .arg(cloth ? QString::fromStdString(clothTitle(*cloth)) : QObject::tr("no cloth"),
-           rosette ? QObject::tr("ring") : QObject::tr("row"))
-      .arg(rosette ? at.row : at.row + 1);
+  const QString what = QObject::tr("%1 %2, %3, %4 %5")
+                           .arg(title)
+                           .arg(piece + 1)
+                           .arg(cloth ? QString::fromStdString(clothTitle(*cloth)) : QObject::tr("no cloth"),
+                                rosette ? QObject::tr("ring") : QObject::tr("row"))
+                           .arg(rosette ? at.row : at.row + 1);
+  for (const SetOnPieces& set : session.inSets().sets)
+    if (std::binary_search(set.pieces.begin(), set.pieces.end(), static_cast<std::uint32_t>(piece)))
+      return QObject::tr("%1, set %2 of its layers").arg(what).arg(set.set);
+  return what;
 }
 
 void installCanvasAccess() {

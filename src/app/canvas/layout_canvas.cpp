@@ -37,6 +37,9 @@ LayoutCanvas::LayoutCanvas(Session& session, QWidget* parent) : QWidget(parent),
     cursor_ = -1;
     fitAll();
   });
+  connect(&session_, &Session::resultsChanged, this, [this] {
+    if (view_ == LayoutView::AsSewn) update();
+  });
   connect(&session_, &Session::changed, this, [this](int parts) {
     if (shown_) lit_.clear();
     shown_ = false;

@@ -20,6 +20,7 @@ void LayoutCanvas::paintEvent(QPaintEvent* event) {
   look.back = back_;
   look.view = view_;
   look.lit = lit_;
+  if (view_ == LayoutView::AsSewn) look.inSets = session_.inSets().shown;
   look.cursor = hasFocus() ? cursor_ : -1;
   look.rim = session_.geometry().seams.outer;
   look.overAlone = view_ == LayoutView::StepBack;

@@ -10,6 +10,7 @@
 #include "app/session/editor.hpp"
 #include "app/session/latest.hpp"
 #include "app/session/planner.hpp"
+#include "app/session/sets_shown.hpp"
 #include "app/session/writer.hpp"
 #include "layout/piece_index.hpp"
 #include "model/tally.hpp"
@@ -94,6 +95,10 @@ class Session : public QObject {
   /// Of the project as it is now, or absent while they are worked out.
   std::shared_ptr<const SheetPlan> sheets() const { return planner_.sheets(); }
   std::shared_ptr<const CutPlan> plan(ClothId cloth) const { return planner_.plan(cloth); }
+  /// What sets of layered repeats show, of the cloths that are planned.
+  const LayeredPieces& inSets() const {
+    return sets_.of(project(), [this](ClothId cloth) { return plan(cloth); });
+  }
   std::shared_ptr<const MotifSupply> supply(int motif) const { return planner_.supply(motif); }
   const std::vector<Remark>& remarks() const { return planner_.remarks(); }
   const Figures& figures() const { return figures_; }
@@ -143,6 +148,7 @@ class Session : public QObject {
   const ArrangementLibrary& library_;
   Editor editor_;
   Planner planner_;
+  SetsShown sets_;
   PaperBox box_;
   Message boxFault_;
   Tally tally_;
