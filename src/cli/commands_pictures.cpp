@@ -7,6 +7,7 @@
 #include "filesystem.hpp"
 #include "image/decode.hpp"
 #include "image/repeat_finder.hpp"
+#include "model/print_scale.hpp"
 #include "motif/search.hpp"
 #include "store/codec.hpp"
 #include "store/file.hpp"
@@ -19,7 +20,6 @@ using nlohmann::json;
 
 namespace {
 
-constexpr double kLeastDpi = 5, kMostDpi = 5'000;
 constexpr double kMmPerInch = 25.4;
 
 json pointJson(Point p) {
@@ -27,14 +27,14 @@ json pointJson(Point p) {
 }
 
 Status repeat(const std::string& image, std::optional<double> dpi) {
-  if (dpi && !(*dpi >= kLeastDpi && *dpi <= kMostDpi))
-    return fail("picture-dpi", numberArg(*dpi, 2), numberArg(kLeastDpi, 0), numberArg(kMostDpi, 0));
+  if (dpi)
+    if (Message why = scaleFault(*dpi); !why.empty()) return fail(std::move(why));
   const auto bytes = readWhole(image, kMostPictureBytes);
   if (!bytes) return tl::make_unexpected(bytes.error());
   const ByteSpan span(reinterpret_cast<const std::uint8_t*>(bytes->data()), bytes->size());
   const auto facts = imageFacts(span);
   if (!facts) return fail("picture-file", calledFile(image), facts.error().message);
-  if (!dpi && (!facts->dpi || *facts->dpi < kLeastDpi || *facts->dpi > kMostDpi))
+  if (!dpi && !(facts->dpi && printScaleCanBe(*facts->dpi)))
     return fail("scan-without-scale", calledFile(image));
   const auto raster = decodeImage(span);
   if (!raster) return fail("picture-file", calledFile(image), raster.error().message);

@@ -51,7 +51,9 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP(
          "core", "gives its repeat twice: by \"a\" and \"b\", or by \"along\", \"across\" and \"kind\"")},
     {"print-needs-repeat-along",
-     QT_TRANSLATE_NOOP("core", "a print needs its repeat \"along\" and \"across\", in mm")},
+     QT_TRANSLATE_NOOP("core",
+                       "a print needs its repeat \"along\" and \"across\", in mm, or \"a\": null "
+                       "where it is not known")},
     {"cloth-added-needs-name", QT_TRANSLATE_NOOP("core", "a cloth that is added needs a name")},
     {"scraps-added-need-name", QT_TRANSLATE_NOOP("core", "scraps that are added need a name")},
     {"already-cloth-called", QT_TRANSLATE_NOOP("core", "there is already a cloth called \"%1\"")},

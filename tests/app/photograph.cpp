@@ -234,6 +234,15 @@ class PhotographTest : public QObject {
     dialog.show();
     QTest::mouseClick(dialog.findChild<Pills*>()->pill(0), Qt::LeftButton);
     drag(dialog.view(), 0, {200, 300});
+    // 400 pixels on three metres, less than four to the inch, are no cloth.
+    drag(dialog.view(), 1, {600, 300});
+    type(dialog, QStringLiteral("Known length"), QStringLiteral("3000"));
+    press(dialog, QStringLiteral("Set the scale"));
+    QVERIFY(!dialog.answer().scaleKnown);
+    const auto labels = dialog.findChildren<QLabel*>();
+    QVERIFY(std::any_of(labels.begin(), labels.end(), [](const QLabel* l) {
+      return l->text().contains(QStringLiteral("pixels to the inch of cloth cannot be"));
+    }));
     drag(dialog.view(), 1, {800, 300});
     type(dialog, QStringLiteral("Known length"), QStringLiteral("150"));
     press(dialog, QStringLiteral("Set the scale"));

@@ -112,6 +112,13 @@ class PrintsTest : public QObject {
     d.type(QStringLiteral("Width of the picture on the cloth"), QStringLiteral("70 mm"));
     QVERIFY(!printOf(d, "Fen")->scaleGuessed);
     QVERIFY(!remarked("print-scale"));
+    // 700 pixels on a millimetre, or on five metres, are no cloth: said, and it stays as it was.
+    const double dpi = printOf(d, "Fen")->dpi;
+    for (const char* width : {"1 mm", "5 m"}) {
+      d.type(QStringLiteral("Width of the picture on the cloth"), QLatin1String(width));
+      QVERIFY2(d.reads(QStringLiteral("pixels to the inch of cloth cannot be")), width);
+      QCOMPARE(printOf(d, "Fen")->dpi, dpi);
+    }
     // To be forgotten, and found again.
     auto* kind = d.find<QComboBox>(QStringLiteral("How it repeats"));
     QCOMPARE(kind->currentText(), QStringLiteral("as found"));

@@ -43,6 +43,21 @@ const Print& printOf(const Project& p) {
 class FoundPrintTest : public QObject {
   Q_OBJECT
  private slots:
+  /// A scale that no cloth has is refused by an edit, so that what is saved can be opened again.
+  void scaleWithinWhatClothCanBe() {
+    const Project p = withPrint({{"along", 120}, {"across", 70}});
+    const auto rescaled = [](double dpi) {
+      return json{{"edit", "changeCloth"}, {"cloth", "Fen"}, {"print", {{"dpi", dpi}}}};
+    };
+    for (const double dpi : {5.0, 5000.0}) {
+      const Project ok = support::edited(p, rescaled(dpi));
+      COMPARE_TO(printOf(ok).dpi, dpi, 0);
+      QVERIFY(deserialize(*serialize(ok)));
+    }
+    for (const double dpi : {1.0, 4.9, 5001.0})
+      QVERIFY(support::refusal(p, rescaled(dpi)).find("pixels to the inch of cloth cannot be") !=
+              std::string::npos);
+  }
   /// The same lattice said in two ways gives the same windows; what was found comes back from the file as it
   /// was.
   void stepsStandForTheSameLattice() {

@@ -13,6 +13,7 @@
 #include "draw/fonts.hpp"
 #include "image/alike.hpp"
 #include "measure/quantity.hpp"
+#include "model/print_scale.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -261,7 +262,9 @@ void TruePicture::act() {
       const double px = distance(handles[0], handles[1]);
       if (!wide || wide->mm() < kLeastKnown || px < 2)
         return note_->setText(tr("The points lie too near each other, or the distance is missing."));
-      now_.dpi = px / wide->mm() * kMmInAnInch;
+      const double dpi = px / wide->mm() * kMmInAnInch;
+      if (const Message why = scaleFault(dpi); !why.empty()) return note_->setText(inWords(why, unit_));
+      now_.dpi = dpi;
       now_.scaleKnown = true;
       return refresh();
     }
@@ -314,6 +317,8 @@ void TruePicture::work(std::function<Result<Answer>(const Progress&)> job) {
   work_.start(this, std::move(job), [this](Result<Answer> made) {
     take_->setEnabled(true);
     if (!made) return note_->setText(inWords(made.error(), unit_));
+    if (const Message why = scaleFault(made->dpi); made->scaleKnown && !why.empty())
+      return note_->setText(inWords(why, unit_));
     now_ = std::move(*made);
     refresh();
   });

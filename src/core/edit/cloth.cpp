@@ -4,6 +4,7 @@
 #include "cutting/methods.hpp"
 #include "edit/edits.hpp"
 #include "model/lightness.hpp"
+#include "model/print_scale.hpp"
 
 namespace clathra {
 
@@ -34,6 +35,8 @@ Status putOnPrint(Project& p, Cloth& cloth, const PrintFields& f, const EditCont
   Print print = cloth.print.value_or(Print{});
   print.dpi = f.dpi.value_or(print.dpi);
   print.scaleGuessed = f.scaleGuessed.value_or(print.scaleGuessed && !f.dpi);
+  if (f.dpi)
+    if (Message why = scaleFault(*f.dpi); !why.empty()) return fail(std::move(why));
   for (const auto& typed : {f.along, f.across})
     if (typed && typed->nm() == 0) return fail("print-needs-repeat-along");
   // What was found goes when a repeat is typed, and the other way round.

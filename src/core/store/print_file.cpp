@@ -2,6 +2,7 @@
 
 #include "filesystem.hpp"
 #include "image/decode.hpp"
+#include "model/print_scale.hpp"
 #include "text.hpp"
 
 namespace clathra {
@@ -16,7 +17,7 @@ Result<PrintRead> read(ByteSpan bytes, const Progress& progress) {
   auto found = findRepeat(*raster, progress);
   if (!found) return tl::make_unexpected(found.error());
   PrintRead out;
-  if (facts->dpi && *facts->dpi >= kLeastPrintDpi && *facts->dpi <= kMostPrintDpi) out.dpi = facts->dpi;
+  if (facts->dpi && printScaleCanBe(*facts->dpi)) out.dpi = facts->dpi;
   out.found = std::move(*found);
   return out;
 }

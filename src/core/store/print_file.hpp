@@ -9,12 +9,9 @@
 namespace clathra {
 
 struct PrintRead {
-  std::optional<double> dpi;  ///< where the file says it, and it can be that of cloth
+  std::optional<double> dpi;  ///< where the file says it, and it can be that of cloth (printScaleCanBe)
   FoundRepeat found;
 };
-
-/// What a file may say of the cloth; other scales are passed over: pixels to the inch.
-inline constexpr double kLeastPrintDpi = 5, kMostPrintDpi = 5'000;
 
 /// Errors: it cannot be read, or is no picture; cancelled.
 [[nodiscard]] Result<PrintRead> readPrintFile(const std::filesystem::path& file,
