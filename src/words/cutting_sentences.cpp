@@ -302,6 +302,11 @@ constexpr Sentence kAll[] = {
     {"find-colour", QT_TRANSLATE_NOOP("core", "\"%1\" is no colour; write it like #1b6a88.")},
     {"find-shape", QT_TRANSLATE_NOOP("core", "The layout has no shape called \"%1\".")},
     {"narrow-for-window", QT_TRANSLATE_NOOP("core", "The cloth is too narrow for this window.")},
+    {"repeat-not-known-for-window",
+     QT_TRANSLATE_NOOP(
+         "core",
+         "The print's repeat is not known in both directions, so no length can be named that gives "
+         "so many. Let its repeat be found.")},
     {"print-place-unknown",
      QT_TRANSLATE_NOOP("core",
                        "Where the print lies on the cloth is not known, so the worst place is assumed.")},

@@ -69,6 +69,11 @@ constexpr Sentence kAll[] = {
     {"border-thin-fix", QT_TRANSLATE_NOOP("core", "Allow at least %1 on the pieces at the sides.")},
     {"allow-that-much", QT_TRANSLATE_NOOP("core", "Allow that much")},
     {"windows-too-wide", QT_TRANSLATE_NOOP("core", "The cloth is too narrow for the windows of \"%1\".")},
+    {"windows-repeat-unknown",
+     QT_TRANSLATE_NOOP(
+         "core",
+         "Its print's repeat is not known in both directions, so no length holds the windows of "
+         "\"%1\" for certain.")},
     {"method-not-known", QT_TRANSLATE_NOOP("core", "The method that was chosen is not known.")},
     {"cannot-cut-why", QT_TRANSLATE_NOOP("core", "%1 cannot be cut as chosen. %2")},
     {"cannot-cut-fix",
@@ -298,9 +303,9 @@ constexpr Sentence kAll[] = {
          "core", "Nobody said how large the print of %1 is: every window on it may be of another size.")},
     {"print-scale-fix",
      QT_TRANSLATE_NOOP("core", "Measure what the picture shows on the cloth and type its width.")},
-    {"print-repeat-why",
-     QT_TRANSLATE_NOOP(
-         "core", "How the print of %1 repeats is not known: but one window of each choice can be promised.")},
+    {"print-repeat-why", QT_TRANSLATE_NOOP("core",
+                                           "How the print of %1 repeats is not known: no more than one "
+                                           "window of each choice can be promised.")},
     {"print-repeat-fix", QT_TRANSLATE_NOOP("core", "Let its repeat be found, or type it.")},
     {"short-of-wanted-height",
      QT_TRANSLATE_NOOP("core", "The finished size falls short of what was wanted by %1 of height.")},

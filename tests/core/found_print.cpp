@@ -136,6 +136,20 @@ class FoundPrintTest : public QObject {
     const Project unknown = withPrint({{"a", nullptr}, {"mark", {0, 0}}});
     QVERIFY(!repeatKnown(printOf(unknown)));
     QCOMPARE(*motifSupply(unknown, unknown.motifs.front())->onHand, 1);
+    // Six are wanted: that is no matter of the cloth's width, and a smaller edge would not help. A row of
+    // eight is enough for six, not for ten.
+    for (const Project& p : {unknown, withPrint({{"a", {71, 0}}, {"b", nullptr}, {"mark", {0, 0}}}, 10)}) {
+      QCOMPARE(motifSupply(p, p.motifs.front())->remark.id, std::string("repeat-not-known-for-window"));
+      const auto remarks = review(*reviewInput(p));
+      int told = 0;
+      for (const Remark& r : remarks) {
+        told += r.check.starts_with("cannot-cut") || r.check.starts_with("few-copies");
+        QVERIFY2(!inWords(r.why).contains("narrow") && !inWords(r.fix).contains("smaller"),
+                 qPrintable(inWords(r.why)));
+      }
+      QCOMPARE(told, 2);
+    }
+    QVERIFY(motifSupply(row, row.motifs.front())->lengthNeeded);
     QVERIFY(printOf(*deserialize(*serialize(unknown))) == printOf(unknown));
   }
   /// Typing a repeat puts it in the place of what was found, and finding one in the place of what was typed.

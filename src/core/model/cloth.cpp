@@ -87,6 +87,10 @@ bool repeatKnown(const Print& print) {
   return print.steps || (print.along.nm() > 0 && print.across.nm() > 0);
 }
 
+bool repeatsBothWays(const Print& print) {
+  return repeatKnown(print) && !(print.steps && !print.steps->b);
+}
+
 Lattice latticeOf(const Print& print) {
   constexpr double kBeyond = 1e7;  // mm
   if (print.steps) {

@@ -166,5 +166,7 @@ struct Lattice {
 /// cloth.
 Lattice latticeOf(const Print& print);
 bool repeatKnown(const Print& print);
+/// One step alone makes a row of alike spots, and no cloth is long enough for more than are in it.
+bool repeatsBothWays(const Print& print);
 
 }  // namespace clathra

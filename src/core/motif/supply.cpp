@@ -96,7 +96,7 @@ Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progre
     out.needed = needed;
   }
   if (!out.lengthNeeded)
-    out.remark = Message("narrow-for-window");
+    out.remark = Message(repeatsBothWays(*cloth.print) ? "narrow-for-window" : "repeat-not-known-for-window");
   else if (out.worstPlace)
     out.remark = Message("print-place-unknown");
   return out;

@@ -13,8 +13,11 @@ std::vector<Remark> tooFewCopies(const ReviewInput& in) {
     const MotifSupply& s = *supply->second;
     Remark r{"few-copies:" + subject(m.id), "motif", m.pieces, {}, {}, {}, {}};
     r.why = Message(s.worstPlace ? "few-copies-why-worst" : "few-copies-why", s.wanted, m.name, *s.onHand);
-    r.fix = s.lengthNeeded ? Message("few-copies-fix", boltArg(*s.lengthNeeded))
-                           : Message("few-copies-fix-other");
+    const Cloth* cloth = clothById(p, m.cloth);
+    r.fix = s.lengthNeeded
+                ? Message("few-copies-fix", boltArg(*s.lengthNeeded))
+                : Message(cloth && cloth->print && !repeatsBothWays(*cloth->print) ? "print-repeat-fix"
+                                                                                   : "few-copies-fix-other");
     out.push_back(std::move(r));
   }
   return out;
