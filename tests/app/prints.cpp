@@ -132,6 +132,35 @@ class PrintsTest : public QObject {
     COMPARE_TO(length(printOf(d, "Fen")->steps->a), 10, 0.05);
     COMPARE_TO(length(*printOf(d, "Fen")->steps->b), 14, 0.05);
   }
+  /// A plain stripe makes a striped cloth, in the same step; a direction that was chosen is left.
+  void stripesMakeAStripedCloth() {
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    const auto cloth = [&](const char* name) {
+      return *clothById(d.project(), *findCloth(d.project(), name));
+    };
+    const auto take = [&](const char* name) {
+      lookAt(d, name);
+      d.answerFile(kPictures + "s12-plain-stripe.jpg");
+      d.click("Take in a picture");
+      QTRY_VERIFY_WITH_TIMEOUT(printOf(d, name) && printOf(d, name)->steps, 30'000);
+      d.settle();
+      QVERIFY(!printOf(d, name)->steps->b);
+    };
+    take("Fen");
+    QCOMPARE(cloth("Fen").direction, Direction::Stripe);
+    QCOMPARE(cloth("Reed").direction, Direction::None);
+    QVERIFY2(d.window->said().contains(QStringLiteral("taken for striped")), qPrintable(d.window->said()));
+    d.session->undo();
+    d.settle();
+    QCOMPARE(cloth("Fen").direction, Direction::None);
+    QVERIFY(!repeatKnown(*printOf(d, "Fen")));
+    ClothFields chosen;
+    chosen.direction = Direction::TwoWay;
+    d.session->edit(ChangeCloth{*findCloth(d.project(), "Reed"), chosen}, "x");
+    take("Reed");
+    QCOMPARE(cloth("Reed").direction, Direction::TwoWay);
+  }
   void whereThereIsNoneItIsSaid() {
     Driver d;
     d.session->begin(twoCloths(), {}, Origin::Fresh);

@@ -1,6 +1,10 @@
 // Repeats as they were found: kept as they lie, counted by, and given up again.
 #include "edit/found_print.hpp"
+
+#include <numbers>
+
 #include "image/decode.hpp"
+#include "motif/meeting.hpp"
 #include "motif/supply.hpp"
 #include "print_maker.hpp"
 #include "registry.hpp"
@@ -151,6 +155,79 @@ class FoundPrintTest : public QObject {
     }
     QVERIFY(motifSupply(row, row.motifs.front())->lengthNeeded);
     QVERIFY(printOf(*deserialize(*serialize(unknown))) == printOf(unknown));
+  }
+  /// A plain stripe is the same all along: patches of 50 mm, one beside the other in each column of stripes.
+  void windowsSlideAlongStripes() {
+    const json stripes = {{"a", {71, 0}}, {"b", nullptr}, {"mark", {0, 0}}};
+    Project p = withPrint(stripes, 20);
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"direction", "stripe"}});
+    const auto supply = motifSupply(p, p.motifs.front());
+    // 600 wide, the first column at 60: eight of 71. 700 long: fourteen of 50. Twenty are three rows.
+    QCOMPARE(*supply->onHand, 8 * 14);
+    COMPARE_TO(*supply->lengthNeeded, 150, 1e-6);
+    QVERIFY(!supply->exact);
+    QCOMPARE(*supply->atMost, 600 * 700 / 2500);
+    const CutPlan plan = support::soundPlan(p, *findCloth(p, "Fen"));
+    COMPARE_TO(*plan.windowLength, 150, 1e-6);
+    COMPARE_TO(*plan.windowsAtLeast, 20 * 2500.0 / 600, 1e-6);
+    // One row is as short as can be, and known to be.
+    const Project row = support::edited(
+        p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"pieces", {1, 2, 3, 4, 5, 6, 7, 8}}});
+    QVERIFY(motifSupply(row, row.motifs.front())->needed.exact);
+    COMPARE_TO(*motifSupply(row, row.motifs.front())->lengthNeeded, 50, 1e-6);
+    // Clear of a hole: of 700 in the first column 100 to 130 is gone, two fit above it and eleven below.
+    Project holed = support::edited(
+        p, {{"edit", "changeCloth"},
+            {"cloth", "Fen"},
+            {"lengths", {{{"length", 700}, {"holes", {{{30, 101}, {90, 101}, {90, 130}, {30, 130}}}}}}}});
+    QCOMPARE(*motifSupply(holed, holed.motifs.front())->onHand, 7 * 14 + 13);
+    // Stripes a few degrees aslant: as many, each on the middle of its stripe.
+    const Angle tilt = Angle::degrees(4);
+    json aslant = stripes;
+    aslant["a"] = {71 * cos(tilt), 71 * sin(tilt)};
+    Project tilted = withPrint(aslant, 20);
+    tilted = support::edited(tilted, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"direction", "stripe"}});
+    const CutPlan slanted = support::soundPlan(tilted, *findCloth(tilted, "Fen"));
+    QVERIFY(*slanted.windowLength < 190);
+    const Point across{cos(tilt), sin(tilt)}, spot{60, 50};
+    int windows = 0;
+    for (const WindowPart& w : slanted.windows)
+      for (const Window& one : w.windows) {
+        ++windows;
+        const double steps = dot(one.at - spot, across) / 71;
+        COMPARE_TO(steps, std::round(steps), 1e-6);
+      }
+    QCOMPARE(windows, 20);
+    // Said to be no stripe, it is a row again, and a spot that nobody knows along it.
+    const Project plain =
+        support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"direction", "none"}});
+    QCOMPARE(*motifSupply(plain, plain.motifs.front())->onHand, 8);
+  }
+  /// Beyond its picture a stripe a few degrees aslant goes on as it is, upright as well as lying.
+  void stripesGoOnBeyondTheirPicture() {
+    constexpr double kPerMm = 4;
+    for (const double degrees : {4.0, 86.0}) {
+      const Point across{21 * cos(Angle::degrees(degrees)), 21 * sin(Angle::degrees(degrees))};
+      const auto level = [&](Point mm) {
+        return 128 + 100 * std::sin(2 * std::numbers::pi * dot(mm, across) / dot(across, across));
+      };
+      Raster picture{480, 360, {}};
+      for (int y = 0; y < picture.height; ++y)
+        for (int x = 0; x < picture.width; ++x) {
+          const auto v =
+              static_cast<std::uint8_t>(std::lround(level({(x + 0.5) / kPerMm, (y + 0.5) / kPerMm})));
+          picture.rgba.insert(picture.rgba.end(), {v, v, v, 255});
+        }
+      Print print;
+      print.dpi = kPerMm * 25.4;
+      print.steps = RepeatSteps{across, std::nullopt};
+      const PrintView view(picture, print);
+      for (const Point far : {Point{50, 900}, Point{-400, 30}, Point{700, -650}, Point{61, 45}}) {
+        double seen[3];
+        view.levelsAt(far, seen);
+        COMPARE_TO(seen[1], level(far), 2.5);
+      }
+    }
   }
   /// Typing a repeat puts it in the place of what was found, and finding one in the place of what was typed.
   void typedAndFoundReplaceEachOther() {

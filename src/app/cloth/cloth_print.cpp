@@ -253,7 +253,11 @@ void ClothStation::takeFound(ClothId id, const Print& before, const Result<Print
     fields.scaleGuessed = false;
   }
   const int percent = qRound(100 * found.confidence);
-  if (sure)
+  // A plain stripe makes a striped cloth, unless its direction was chosen.
+  const bool striped = sure && found.kind == FoundKind::Stripe && of->direction == Direction::None;
+  if (striped)
+    Q_EMIT said(tr("Stripes were found, sure to %1 %: the cloth is taken for striped.").arg(percent));
+  else if (sure)
     Q_EMIT said(tr("The repeat was found, sure to %1 %.").arg(percent));
   else if (found.found())
     Q_EMIT said(
@@ -263,6 +267,7 @@ void ClothStation::takeFound(ClothId id, const Print& before, const Result<Print
   if (!sure && !read->dpi) return;
   ClothFields all;
   all.print = std::optional(std::move(fields));
+  if (striped) all.direction = Direction::Stripe;
   session_.edit(ChangeCloth{id, std::move(all)}, tr("found a print's repeat"));
 }
 

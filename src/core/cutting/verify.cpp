@@ -9,6 +9,7 @@
 
 #include "cutting/layers.hpp"
 #include "cutting/times.hpp"
+#include "motif/stripes.hpp"
 #include "shape/allowance.hpp"
 #include "shape/congruent.hpp"
 #include "shape/overlap.hpp"
@@ -41,8 +42,13 @@ bool apart(std::vector<PolygonView> outlines) {
   return true;
 }
 
-/// Is a step a whole number of repeats?
-bool isRepeat(Point step, const Lattice& l) {
+/// Is a step a whole number of repeats? Along plain stripes any is.
+bool isRepeat(Point step, const Cloth& cloth) {
+  const Lattice l = latticeOf(*cloth.print);
+  if (slidesAlong(cloth)) {
+    const double i = dot(step, l.a) / dot(l.a, l.a);
+    return std::abs(i - std::round(i)) * length(l.a) < kClose;
+  }
   const double d = cross(l.a, l.b), i = cross(step, l.b) / d, j = cross(l.a, step) / d;
   const Point off = step - std::round(i) * l.a - std::round(j) * l.b;
   return std::hypot(off.x, off.y) < kClose;
@@ -255,7 +261,7 @@ class PlanJudge {
       const Point by = centroid(p.patch) - centroid(one.patch);
       const CutGroup& g = method_.groups[static_cast<std::size_t>(p.group)];
       if (++count[p.set] > patchesInSet(in_.cloth, g.demand) || p.group != one.group ||
-          p.length != one.length || !isRepeat(by, latticeOf(*in_.cloth.print)) ||
+          p.length != one.length || !isRepeat(by, in_.cloth) ||
           !std::equal(p.patch.begin(), p.patch.end(), one.patch.begin(), one.patch.end(),
                       [&](Point a, Point b) { return distance(a, b + by) < kClose; }))
         return faults_.emplace_back("fault-not-one-set"), void();
@@ -322,7 +328,7 @@ std::vector<Message> faultsOf(const WindowInput& input, const std::vector<Window
     const auto images = imagesOf(input.motif.at, print, w.mirrored);
     const Point at = w.at - *mark;
     if (std::none_of(images.begin(), images.end(),
-                     [&](Point image) { return isRepeat(at - image, latticeOf(print)); }))
+                     [&](Point image) { return isRepeat(at - image, input.cloth); }))
       return {Message("fault-not-the-spot")};
   }
   for (std::size_t i = 0; input.overrun > 0 && i < outlines.size(); ++i)

@@ -39,12 +39,19 @@ PrintView::PrintView(const Raster& picture, const Print& print)
       perMm_(print.dpi / kMmPerInch),
       lattice_(latticeOf(print)),
       repeats_(repeatKnown(print)),
+      slides_(print.steps && !print.steps->b),
       width_(picture.width / perMm_),
       height_(picture.height / perMm_) {}
 
 void PrintView::levelsAt(Point mm, double out[3]) const {
   const bool inside = mm.x >= 0 && mm.y >= 0 && mm.x <= width_ && mm.y <= height_;
-  if (!inside && repeats_) {
+  if (!inside && slides_) {
+    // What is seen of one step alone goes on as it is square to it: that is what stripes do.
+    const Point a = lattice_.a, d = (1 / length(a)) * Point{-a.y, a.x}, middle{width_ / 2, height_ / 2};
+    const double reach = std::min(width_, height_) / 4, along = dot(mm - middle, d);
+    mm = mm - (along - std::clamp(along, -reach, reach)) * d;
+    mm = mm + std::round(dot(middle - mm, a) / dot(a, a)) * a;
+  } else if (!inside && repeats_) {
     // Brought back by whole steps; where the picture is hardly larger than the cell, the one that lies
     // inside.
     const double det = cross(lattice_.a, lattice_.b);

@@ -49,6 +49,7 @@ class PrintView {
   double perMm_ = 1;
   Lattice lattice_;
   bool repeats_ = false;
+  bool slides_ = false;            ///< one step alone is known
   double width_ = 0, height_ = 0;  // mm
 };
 

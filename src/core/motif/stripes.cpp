@@ -143,6 +143,10 @@ std::optional<Angle> stripesOn(const Cloth& cloth) {
   return std::nullopt;
 }
 
+bool slidesAlong(const Cloth& cloth) {
+  return cloth.direction == Direction::Stripe && cloth.print && cloth.print->steps && !cloth.print->steps->b;
+}
+
 bool likeAMistake(Angle one, Angle other, Angle seam) {
   const double crossing = between(one, other);
   if (crossing > kMostMistake) return false;

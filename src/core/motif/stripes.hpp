@@ -19,6 +19,8 @@ struct DealtTurns {
 };
 /// Does the print of a cloth run in stripes, and in which direction on the picture?
 std::optional<Angle> stripesOn(const Cloth& cloth);
+/// A plain stripe, on cloth that is said to be striped: one step across, and the same all along.
+bool slidesAlong(const Cloth& cloth);
 /// Would stripes look like a mistake across a seam? They cross at 1° to 15°, or run on over it where nobody
 /// knows whether they meet.
 bool likeAMistake(Angle one, Angle other, Angle seam);

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "motif/stripes.hpp"
+
 namespace clathra {
 
 namespace {
@@ -96,7 +98,8 @@ Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progre
     out.needed = needed;
   }
   if (!out.lengthNeeded)
-    out.remark = Message(repeatsBothWays(*cloth.print) ? "narrow-for-window" : "repeat-not-known-for-window");
+    out.remark = Message(repeatsBothWays(*cloth.print) || slidesAlong(cloth) ? "narrow-for-window"
+                                                                             : "repeat-not-known-for-window");
   else if (out.worstPlace)
     out.remark = Message("print-place-unknown");
   return out;

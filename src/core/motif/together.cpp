@@ -116,6 +116,21 @@ double tallestOf(const std::vector<WishedWindows>& parts) {
   return out;
 }
 
+/// Where windows may slide along stripes other places than those that were looked at may do better: then no
+/// length is shorter than this, by their area and their height.
+std::optional<double> slidingLeast(const std::vector<WishedWindows>& parts, double width) {
+  double covered = 0, highest = 0;
+  bool any = false;
+  for (const WishedWindows& p : parts) {
+    if (p.copies == 0) continue;
+    any = any || p.field->slides();
+    covered += p.copies * p.field->patchArea();
+    highest = std::max(highest, p.field->patchHeight());
+  }
+  if (!any) return std::nullopt;
+  return std::max(covered / width, highest);
+}
+
 }  // namespace
 
 std::optional<TogetherSet> shortestTogether(const std::vector<WishedWindows>& parts,
@@ -132,9 +147,10 @@ std::optional<TogetherSet> shortestTogether(const std::vector<WishedWindows>& pa
     for (const Candidate& c : all) ends.push_back(c.end);
     if (const auto soonest = serveSoonest(problem, ends, reach >= limit, progress)) {
       TogetherSet out = setOf(all, soonest->spots, parts.size());
-      out.atLeast = soonest->atLeast;
+      const auto byArea = slidingLeast(parts, ground.width);
+      out.atLeast = byArea ? std::min(*byArea, soonest->atLeast) : soonest->atLeast;
       out.worstPlace = !ground.mark;
-      out.exact = soonest->exact && ground.mark;
+      out.exact = soonest->exact && ground.mark && (!byArea || out.length <= *byArea + kSame);
       return out;
     }
     if (reach >= limit) return std::nullopt;
@@ -174,6 +190,11 @@ SpreadSet servedOn(const std::vector<WishedWindows>& parts, const std::vector<Wi
   out.served = static_cast<int>(served.spots.size());
   out.atMost = served.atMost;
   out.exact = served.exact;
+  if (std::any_of(parts.begin(), parts.end(), [](const WishedWindows& p) { return p.field->slides(); })) {
+    out.atMost = 0;
+    for (const WishedWindows& p : parts) out.atMost += p.copies;
+    out.exact = out.served == out.atMost;
+  }
   // What each ground gives, as short as it goes there.
   for (std::size_t g = 0; g < grounds.size() && !progress.cancelled(); ++g) {
     std::vector<WishedWindows> own = parts;

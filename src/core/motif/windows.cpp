@@ -6,11 +6,13 @@
 #include <tuple>
 
 #include "motif/soonest.hpp"
+#include "motif/stripes.hpp"
 #include "shape/allowance.hpp"
 #include "shape/congruent.hpp"
 #include "shape/motion.hpp"
 #include "shape/overlap.hpp"
 #include "shape/overrun.hpp"
+#include "shape/spacing.hpp"
 
 namespace clathra {
 
@@ -117,6 +119,12 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
     return fail("print-no-mirror-line-so", clothArg(*cloth));
   WindowField field;
   field.lattice_ = latticeOf(*cloth->print);
+  if (slidesAlong(*cloth)) {
+    const Point a = field.lattice_.a;
+    Point along = (1 / clathra::length(a)) * Point{-a.y, a.x};
+    if (along.y < -kOnEdge || (std::abs(along.y) <= kOnEdge && along.x < 0)) along = Point{} - along;
+    field.slide_ = along;
+  }
   field.overrun_ = input.overrun;
   const Polygon paper = placed(input.shape, motif.turn, input.leftHand, {});
   const double allowance = input.allowance;
@@ -127,7 +135,7 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
     if (m.mirrors()) std::reverse(p.begin(), p.end());
     const Point at = m.apply(motif.at);
     for (const Coset& c : field.cosets_)
-      if (length(modulo(at - c.at, field.lattice_)) < 1e-3 && samePolygon(c.paper, p)) return;
+      if (length(field.lessSteps(at - c.at)) < 1e-3 && samePolygon(c.paper, p)) return;
     if (field.cosets_.size() >= kMostCosets) return;
     field.cosets_.push_back(
         {at, m.mirrors(), p, allowanceOutline(p, allowance, Tips::Blunted, input.bluntBelow)});
@@ -147,7 +155,15 @@ Result<WindowField> WindowField::make(const WindowInput& input) {
   } else {
     std::erase_if(field.cosets_, [](const Coset& c) { return c.mirrored; });
   }
+  if (field.slide_)
+    field.lattice_.b =
+        (spacingAlong(field.cosets_.front().patch, *field.slide_) + field.overrun_) * *field.slide_;
   return field;
+}
+
+/// The difference of two spots that is nearest to none.
+Point WindowField::lessSteps(Point by) const {
+  return modulo(slide_ ? by - dot(by, *slide_) * *slide_ : by, lattice_);
 }
 
 WindowField WindowField::clearOf(std::vector<Polygon> holes) const {
@@ -180,19 +196,65 @@ double WindowField::patchHeight() const {
   return bounds(cosets_.front().patch).height();
 }
 
+bool WindowField::meetsHole(const Polygon& patch) const {
+  return std::any_of(holes_.begin(), holes_.end(),
+                     [&](const Polygon& hole) { return overlaps(patch, hole); });
+}
+
+/// In each column of stripes patch after patch, from where the column enters the room.
+void WindowField::addAlong(std::vector<Spot>& out, std::size_t coset, const Box& room, Point start) const {
+  const Point a = lattice_.a, d = *slide_;
+  const Coset& c = cosets_[coset];
+  const Box b = bounds(c.patch);
+  double low = 1e300, high = -1e300;
+  for (const Point corner : {Point{room.left, room.top}, Point{room.right, room.top},
+                             Point{room.left, room.bottom}, Point{room.right, room.bottom}}) {
+    const double i = dot(corner - start, a) / dot(a, a);
+    low = std::min(low, i);
+    high = std::max(high, i);
+  }
+  const double pitch = clathra::length(lattice_.b);
+  for (double i = std::ceil(low); i <= high; ++i) {
+    const Point on = start + i * a;
+    double from = -1e300, to = 1e300;
+    const auto clip = [&](double at, double along, double least, double most) {
+      constexpr double kSquare = 1e-9;
+      if (std::abs(along) < kSquare) {
+        if (at < least || at > most) to = -1e300;
+        return;
+      }
+      const double one = (least - at) / along, two = (most - at) / along;
+      from = std::max(from, std::min(one, two));
+      to = std::min(to, std::max(one, two));
+    };
+    clip(on.x, d.x, room.left, room.right);
+    clip(on.y, d.y, room.top, room.bottom);
+    for (double s = from; s <= to;) {
+      const Point at = on + s * d;
+      constexpr double kPastHole = 1;  // mm
+      if (!holes_.empty() && meetsHole(translated(c.patch, at))) {
+        s += kPastHole;
+        continue;
+      }
+      out.push_back({at, coset, at.y + b.top, at.y + b.bottom});
+      s += pitch;
+    }
+  }
+}
+
 std::vector<WindowField::Spot> WindowField::spotsIn(double width, double from, double to, Point mark) const {
   std::vector<Spot> out;
   const double det = cross(lattice_.a, lattice_.b);
-  const auto meetsHole = [&](const Polygon& patch) {
-    return std::any_of(holes_.begin(), holes_.end(),
-                       [&](const Polygon& hole) { return overlaps(patch, hole); });
-  };
   for (std::size_t c = 0; c < cosets_.size(); ++c) {
     const Box b = bounds(cosets_[c].patch);
     const Box room{-b.left - kOnEdge, from - b.top - kOnEdge, width - b.right + kOnEdge,
                    to - b.bottom + kOnEdge};
     if (room.right < room.left || room.bottom < room.top) continue;
     const Point start = mark + cosets_[c].at;
+    if (slide_) {
+      addAlong(out, c, room, start);
+      continue;
+    }
     double iLow = 1e300, iHigh = -1e300, jLow = 1e300, jHigh = -1e300;
     for (const Point corner : {Point{room.left, room.top}, Point{room.right, room.top},
                                Point{room.left, room.bottom}, Point{room.right, room.bottom}}) {
@@ -295,12 +357,19 @@ WindowSet WindowField::most(double width, double length, Point mark, const Progr
     std::erase_if(set.windows,
                   [&](const Window& w) { return left[w.mirrored] == 0 || left[w.mirrored]-- == 0; });
   }
+  if (slide_) {
+    const int found = static_cast<int>(set.windows.size());
+    set.atMost = std::max(found, static_cast<int>(width * length / patchArea() + kOnEdge));
+    set.exact = found == set.atMost;
+  }
   return set;
 }
 
 WindowSet WindowField::shortest(int wanted, double width, Point mark, double from, const Progress& progress,
                                 std::int64_t effort, double limit) const {
-  const double step = std::max(std::abs(lattice_.b.y), std::abs(lattice_.a.y));
+  // Where there is one row alone it may lie anywhere.
+  constexpr double kSoon = 8;
+  const double step = std::min(limit / kSoon, std::max(std::abs(lattice_.b.y), std::abs(lattice_.a.y)));
   const auto reached = [&](const WindowSet& s) {
     const int need = halfEach_ ? (wanted + 1) / 2 * 2 : wanted;
     return static_cast<int>(s.windows.size()) >= need;
@@ -310,6 +379,7 @@ WindowSet WindowField::shortest(int wanted, double width, Point mark, double fro
     if (progress.cancelled()) break;
     const double length = std::min(reach, limit);
     WindowSet set = choose(spotsIn(width, from, length, mark), wanted, progress, effort);
+    if (slide_ && set.length > from + patchHeight() + kOnEdge) set.exact = false;
     if (reached(set)) return set;
     if (length >= limit) break;
     if (holes_.empty() && spotsIn(width, from, from + patchHeight() + step * 4, mark).empty() &&

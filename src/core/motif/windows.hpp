@@ -3,7 +3,8 @@
 //
 // The counter guarantees:
 //  1 every window shows the chosen spot of the print: it lies at a whole number of repeats from it, or is its
-//    image under the print's mirror lines (two of them make a half turn);
+//    image under the print's mirror lines (two of them make a half turn); on a plain stripe anywhere along
+//    it;
 //  2 patches (paper and allowance) lie inside the cloth and overlap nowhere, nor does the tool that cuts one
 //    run past its corners into another;
 //  3 the number is the largest there is, unless `exact` is false: then it is reached, and there are no more
@@ -97,6 +98,8 @@ class WindowField {
   /// Half of the copies are of each hand.
   bool halfEach() const { return halfEach_; }
   double overrun() const { return overrun_; }
+  /// Windows may lie anywhere along stripes: what is found is good, and no bound.
+  bool slides() const { return slide_.has_value(); }
   Point cell() const;  ///< mm: the box of one step each way
 
  private:
@@ -112,6 +115,9 @@ class WindowField {
     double top = 0, bottom = 0;
   };
   std::vector<Spot> spotsIn(double width, double from, double to, Point mark) const;
+  void addAlong(std::vector<Spot>& out, std::size_t coset, const Box& room, Point start) const;
+  bool meetsHole(const Polygon& patch) const;
+  Point lessSteps(Point by) const;
   WindowSet choose(std::vector<Spot> spots, int wanted, const Progress& progress, std::int64_t effort) const;
   void improve(Choice& choice, const ConflictLine& line, const std::vector<Spot>& spots, int wanted,
                const Progress& progress) const;
@@ -120,6 +126,7 @@ class WindowField {
   bool aligned() const;
 
   Lattice lattice_;
+  std::optional<Point> slide_;  ///< of length 1, along the stripes; then lattice_.b is as far as patches need
   std::vector<Coset> cosets_;
   bool halfEach_ = false;       ///< half of the copies of each hand
   double overrun_ = 0;          ///< mm

@@ -1,3 +1,4 @@
+#include "motif/stripes.hpp"
 #include "review/review.hpp"
 
 namespace clathra::checks_ {
@@ -6,7 +7,7 @@ namespace {
 
 /// Why a plan leaves patches uncut; empty if it does not.
 Message whyNot(const CutPlan& plan, const Cloth& cloth) {
-  const bool once = cloth.print && !repeatsBothWays(*cloth.print);
+  const bool once = cloth.print && !repeatsBothWays(*cloth.print) && !slidesAlong(cloth);
   for (const WindowPart& w : plan.windows)
     if (w.copies > 0 && !w.length && plan.width > 0)
       return Message(once ? "windows-repeat-unknown" : "windows-too-wide", w.name);

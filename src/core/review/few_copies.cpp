@@ -1,3 +1,4 @@
+#include "motif/stripes.hpp"
 #include "review/review.hpp"
 
 namespace clathra::checks_ {
@@ -16,8 +17,9 @@ std::vector<Remark> tooFewCopies(const ReviewInput& in) {
     const Cloth* cloth = clothById(p, m.cloth);
     r.fix = s.lengthNeeded
                 ? Message("few-copies-fix", boltArg(*s.lengthNeeded))
-                : Message(cloth && cloth->print && !repeatsBothWays(*cloth->print) ? "print-repeat-fix"
-                                                                                   : "few-copies-fix-other");
+                : Message(cloth && cloth->print && !repeatsBothWays(*cloth->print) && !slidesAlong(*cloth)
+                              ? "print-repeat-fix"
+                              : "few-copies-fix-other");
     out.push_back(std::move(r));
   }
   return out;
