@@ -170,8 +170,8 @@ Status cut(const CutOptions& o) {
 json meetingJson(const Meeting& m) {
   json changes = json::array();
   for (const auto& [a, b] : m.changes) changes.push_back({a, b});
-  return {{"a", m.edges.a},
-          {"b", m.edges.b},
+  return {{"a", m.sideOfA},
+          {"b", m.sideOfB},
           {"verdict", verdictName(m.verdict)},
           {"parts_at", optional(m.partsAt)},
           {"mean_de", m.meanDe},
@@ -191,7 +191,7 @@ Status motif(const std::string& file, bool asJson) {
     const auto meetings = meetingsOf(*project, m);
     if (!meetings) return tl::make_unexpected(meetings.error());
     json meeting = json::array(), outline = json::array();
-    for (const Meeting& each : *meetings) meeting.push_back(meetingJson(each));
+    for (const Meeting& each : eachPairOnce(*meetings)) meeting.push_back(meetingJson(each));
     for (const Point p : windowOutline(*project->layout, m)) outline.push_back({p.x, p.y});
     const Cloth* cloth = clothById(*project, m.cloth);
     out.push_back({{"motif", m.name},

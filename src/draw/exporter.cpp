@@ -322,7 +322,7 @@ static Result<std::vector<PrintedPiece>> allInSets(const Project& project, const
   for (const Cloth& c : project.cloths) {
     if (!c.print || !(c.inSet || c.method == "layers")) continue;
     const auto plan = cutPlan(project, c.id, progress);
-    if (progress.cancelled()) return fail("cancelled");
+    if (progress.cancelled()) return fail(kCancelled);
     if (!plan) continue;
     const auto own = layeredPieces(project, *plan).shown;
     out.insert(out.end(), own.begin(), own.end());

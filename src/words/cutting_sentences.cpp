@@ -217,7 +217,7 @@ constexpr Sentence kAll[] = {
     {"recommended-time",
      QT_TRANSLATE_NOOP("core", "no way needs less cloth to buy, and of those it is the quickest")},
     {"strips-need-straight",
-     QT_TRANSLATE_NOOP("core", "A %1 has a side that is no straight cut; a ruler does not cut it.")},
+     QT_TRANSLATE_NOOP("core", "The %1 has a side that is no straight cut; a ruler does not cut it.")},
     {"sold-piece-too-small",
      QT_TRANSLATE_NOOP("core", "The piece that it is sold by is too small for a strip.")},
     {"traced-too-many", QT_TRANSLATE_NOOP("core", "More than %1 patches are not traced one by one.")},

@@ -109,7 +109,7 @@ constexpr Sentence kAll[] = {
                        "left on the patch, which is cut straight across and must be snipped to turn in.")},
     {"hollow-vanishes-fix", QT_TRANSLATE_NOOP("core", "Allow less, or choose larger papers.")},
     {"wrong-turn-why", QT_TRANSLATE_NOOP("core",
-                                         "A %1 turned wrong looks nearly right: it is off by %2, and "
+                                         "The %1, turned wrong, looks nearly right: it is off by %2, and "
                                          "that shows only when the block does not close.")},
     {"wrong-turn-fix", QT_TRANSLATE_NOOP("core", "Draw an arrow on these papers that points to the top.")},
     {"look-alike-why",

@@ -117,6 +117,7 @@ std::vector<Row> rows() {
        "eye to the left",
        {"/motifs/0/note"},
        "eye to the left"},
+      {"Motif", "Name of the choice", Row::Type, "Gull's eye", {"/motifs/0/name"}, "Gull's eye"},
       {"Motif", "Window's middle from the left of the picture", Row::Type, "131 mm", {"/motifs/0/at/0"}, 131},
       {"Motif", "Window's middle from the top of the picture", Row::Type, "92 mm", {"/motifs/0/at/1"}, 92},
       {"Motif", "Window turned by degrees", Row::Type, "75", {"/motifs/0/turn"}, 75},

@@ -147,6 +147,53 @@ class MotifTest : public QObject {
   }
   /// A click on the swatch notes the detail there, with its distances from two corners; it is undone and
   /// forgotten, and the window is not moved by it.
+  /// Each choice has a name of its own, the day it was made and a picture of what its copies make.
+  void aChoiceIsNamedDatedAndPictured() {
+    Driver d;
+    begin(d, "mill-lantern");
+    lookAt(d, QStringLiteral("Flame"));
+    auto* choices = d.find<QComboBox>(QStringLiteral("Motif choice"));
+    const auto pictured = [&](const char* name) {
+      const int at = choices->findText(QLatin1String(name));
+      return choices->itemIcon(at).pixmap(choices->iconSize()).toImage();
+    };
+    std::vector<std::string> names;
+    for (const MotifChoice& m : d.session->project().motifs) names.push_back(m.name);
+    QCOMPARE(names.size(), std::size_t(3));
+    const QImage flame = pictured("Flame");
+    QVERIFY(!flame.isNull());
+    for (const std::string& name : names)
+      if (name != "Flame") QVERIFY(pictured(name.c_str()) != flame);
+    const MotifChoice before = choiceOf(d, "Flame");
+    const QDate day = QDate::fromString(QString::fromStdString(before.date), Qt::ISODate);
+    QVERIFY(day.isValid());
+    QVERIFY(d.reads(QLocale().toString(day, QLocale::LongFormat)));
+    // Renamed: it alone, and nothing else of it.
+    d.type(QStringLiteral("Name of the choice"), QStringLiteral("Ember"));
+    MotifChoice after = choiceOf(d, "Ember");
+    after.name = before.name;
+    QVERIFY(after == before);
+    QCOMPARE(choices->currentText(), QStringLiteral("Ember"));
+    QCOMPARE(pictured("Ember"), flame);
+    // Another's name, or none, is refused and the field shows its own again.
+    const QString other = QString::fromStdString(names[0] == "Flame" ? names[1] : names[0]);
+    for (const QString& bad : {other, QStringLiteral("  ")}) {
+      d.type(QStringLiteral("Name of the choice"), bad);
+      (void)choiceOf(d, "Ember");
+      QCOMPARE(d.find<QLineEdit>(QStringLiteral("Name of the choice"))->text(), QStringLiteral("Ember"));
+    }
+    d.session->undo();
+    d.settle();
+    QCOMPARE(d.find<QLineEdit>(QStringLiteral("Name of the choice"))->text(), QStringLiteral("Flame"));
+    // Its window moved, its picture is another one, and no other's.
+    const QImage third = pictured(other.toUtf8().constData());
+    d.type(QStringLiteral("Window's middle from the left of the picture"), QStringLiteral("131 mm"));
+    QVERIFY(pictured("Flame") != flame);
+    QCOMPARE(pictured(other.toUtf8().constData()), third);
+    d.session->undo();
+    d.settle();
+    QCOMPARE(pictured("Flame"), flame);
+  }
   void aDetailIsMarked() {
     Driver d;
     begin(d, "mill-lantern");

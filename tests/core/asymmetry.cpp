@@ -321,6 +321,11 @@ class AsymmetryTest : public QObject {
       return support::edited(p, fields);
     };
     QCOMPARE(changed({{"note", "another note"}}).painting[4], d);
+    QCOMPARE(changed({{"name", "Gull"}}).painting[4], d);
+    QCOMPARE(changed({{"name", "Gull"}}).motifs[0].name, std::string("Gull"));
+    QCOMPARE(changed({{"name", "Gull"}}).motifs[1].name, p.motifs[1].name);
+    QVERIFY(!support::refusal(p, {{"edit", "changeMotif"}, {"motif", "Eye"}, {"name", p.motifs[1].name}})
+                 .empty());
     QCOMPARE(changed({{"at", {90, 80}}}).painting[4], d);
     // A piece that comes to it wears its cloth; those that were there and those that were repainted do not
     // change.

@@ -1,7 +1,12 @@
 // Whether colours meet where cut edges are sewn: colours by the book, edges worked by hand.
+#include <map>
+#include <numbers>
+#include <set>
+
 #include "image/decode.hpp"
 #include "motif/colour.hpp"
 #include "motif/meeting.hpp"
+#include "motif/pose.hpp"
 #include "motif/thread.hpp"
 #include "registry.hpp"
 #include "support.hpp"
@@ -176,6 +181,140 @@ class EdgeMeetingTest : public QObject {
     QVERIFY(std::is_sorted(pairs.begin(), pairs.end()));
     motif.mirrored = true;
     for (const EdgePair& e : sewnPairs(layout, motif)) QVERIFY(e.a == e.b && e.mirrored);
+  }
+  void bothWalksLieOnTheSeam_data() {
+    QTest::addColumn<QString>("arrangement");
+    QTest::addColumn<bool>("toMiddle");
+    for (const char* id : {"triangles", "kites", "bricks", "offset-squares", "clamshells", "apple-cores",
+                           "jewels-hexagons", "pentagons", "diamond-rows", "half-hexagon-pinwheels"})
+      QTest::addRow("%s", id) << id << false;
+    for (const char* id : {"kites", "apple-cores", "triangles"})
+      QTest::addRow("%s, to the middle", id) << id << true;
+  }
+  /// What is as far along both walks of a pair lies on each other in the layout, seam for seam and to its
+  /// end: whole edges, edges that meet in part, and arcs.
+  void bothWalksLieOnTheSeam() {
+    QFETCH(QString, arrangement);
+    QFETCH(bool, toMiddle);
+    Project p = support::project(support::recipe(arrangement.toStdString(), 40, 5, 5));
+    const json cloth = {{"edit", "addCloth"},
+                        {"name", "C"},
+                        {"width", 1000},
+                        {"lengths", {2000}},
+                        {"print", {{"picture", "c.png"}, {"dpi", 100}, {"a", nullptr}}}};
+    p = support::edited(p, cloth);
+    const std::string shape = p.layout->shapes[p.layout->pieces[0].shape].name;
+    const int hand = p.layout->pieces[0].hand;
+    json pieces = json::array();
+    for (std::size_t i = 0; i < p.layout->size(); ++i)
+      if (p.layout->shapes[p.layout->pieces[i].shape].name == shape && p.layout->pieces[i].hand == hand)
+        pieces.push_back(i + 1);
+    p = support::edited(p, {{"edit", "addMotif"},
+                            {"name", "M"},
+                            {"cloth", "C"},
+                            {"shape", shape},
+                            {"at", {120, 110}},
+                            {"turn", 17},
+                            {"pieces", pieces},
+                            {"to_middle", toMiddle}});
+    const Layout& layout = *p.layout;
+    const MotifChoice& motif = p.motifs[0];
+    const Polygon window = windowOutline(layout, motif);
+    const auto pairs = sewnPairs(layout, motif);
+    const SeamGraph seams = buildSeams(layout);
+    const auto steps = stepsToMiddle(layout, motif);
+    std::map<std::uint32_t, Motion> poses;
+    for (const PrintedPiece& one : motifPieces(p)) poses[one.piece] = one.toLayout;
+    std::map<std::uint32_t, int> stepOf;
+    for (std::size_t i = 0; i < motif.pieces.size(); ++i) stepOf[motif.pieces[i]] = steps[i];
+    std::size_t looked = 0;
+    std::set<EdgePair> met;
+    for (std::size_t s = 0; s < seams.seams.size(); ++s) {
+      const Seam seam = seams.seams[s];
+      if (!poses.contains(seam.a) || !poses.contains(seam.b)) continue;
+      const SewnSeam sewn = sewnSeam(layout, seams, seam, stepOf[seam.a], stepOf[seam.b]);
+      QVERIFY(std::find(pairs.begin(), pairs.end(), sewn.pair) != pairs.end());
+      met.insert(sewn.pair);
+      const auto [first, second] = walksOf(window, sewn.pair);
+      // Chords are a little shorter than their arc.
+      COMPARE_TO(lengthOf(window, sewn.pair), seam.length, 0.003 * seam.length + 0.01);
+      const Motion& ofFirst = poses[sewn.swapped ? seam.b : seam.a];
+      const Motion& ofSecond = poses[sewn.swapped ? seam.a : seam.b];
+      const Point ends[2] = {seams.corners[seam.start], seams.corners[seam.end]};
+      for (double t = 0; t <= first.length(); t += first.length() / 16) {
+        const Point one = ofFirst.apply(first.at(t)), two = ofSecond.apply(second.at(t));
+        QVERIFY2(distance(one, two) < 0.03, qPrintable(QString::number(distance(one, two))));
+        // Into the paper, away from the other.
+        const Point in = ofFirst.apply(first.at(t, 1)) - one;
+        COMPARE_TO(length(in), 1, 1e-6);
+        QVERIFY(dot(in, layout.pieces[sewn.swapped ? seam.b : seam.a].centre - one) > -20);
+      }
+      const Point begin = ofFirst.apply(first.at(0)), end = ofFirst.apply(first.at(first.length()));
+      QVERIFY(std::min(distance(begin, ends[0]) + distance(end, ends[1]),
+                       distance(begin, ends[1]) + distance(end, ends[0])) < 0.06);
+      ++looked;
+    }
+    QVERIFY(looked > 3);
+    QCOMPARE(met.size(), pairs.size());
+  }
+  /// Bricks are sewn by halves of their long edges: told once, by the half that meets worse.
+  void edgesSewnInPartsAreToldOnce() {
+    Project p = support::project(support::recipe("bricks", 40, 4, 4));
+    MotifChoice motif;
+    motif.shape = p.layout->shapes[0].name;
+    motif.at = {50, 40};
+    for (std::uint32_t i = 0; i < p.layout->size(); ++i) motif.pieces.push_back(i);
+    const Polygon window = windowOutline(*p.layout, motif);
+    const Box b = bounds(window);
+    // Blue in the lower left quarter alone: of the two long seams one has it on one side, the other has not.
+    const Raster quarter =
+        painted([&](Point q) { return q.x < 50 && q.y > 40 && q.y < b.bottom + 1 ? kBlue : kCream; });
+    std::vector<Meeting> all;
+    std::map<std::pair<int, int>, int> times;
+    for (const EdgePair& pair : sewnPairs(*p.layout, motif)) {
+      all.push_back(meetingOf(PrintView(quarter, tenToTheMm()), window, pair));
+      ++times[{all.back().sideOfA, all.back().sideOfB}];
+    }
+    QVERIFY(std::any_of(times.begin(), times.end(), [](const auto& t) { return t.second == 2; }));
+    const auto once = eachPairOnce(all);
+    QCOMPARE(once.size(), times.size());
+    for (const Meeting& m : once)
+      for (const Meeting& other : all)
+        if (other.sideOfA == m.sideOfA && other.sideOfB == m.sideOfB)
+          QVERIFY(other.meanDe <= m.meanDe + 1e-9);
+    QVERIFY(
+        std::any_of(once.begin(), once.end(), [](const Meeting& m) { return m.verdict == Verdict::Parts; }));
+    QVERIFY(
+        std::any_of(all.begin(), all.end(), [](const Meeting& m) { return m.verdict == Verdict::Meets; }));
+  }
+  /// A clamshell has three edges, and each half of its round one is sewn to a hollow one, 20 π mm along: with
+  /// a print whose left half is blue the halves part where they should.
+  void arcsAreWalkedWhole() {
+    Project p = support::project(support::recipe("clamshells", 40, 4, 4));
+    MotifChoice motif;
+    motif.shape = p.layout->shapes[0].name;
+    motif.at = {50, 40};
+    for (std::uint32_t i = 0; i < p.layout->size(); ++i) motif.pieces.push_back(i);
+    const auto pairs = sewnPairs(*p.layout, motif);
+    const Polygon window = windowOutline(*p.layout, motif);
+    // Its two sides stand upright, 40 mm apart; the picture is cream left of the middle and blue right of it.
+    const Raster halves = painted([](Point q) { return q.x > 50 ? kBlue : kCream; });
+    const Raster plain = painted([](Point) { return kCream; });
+    const Print print = tenToTheMm();
+    std::set<std::pair<int, int>> sides;
+    const double arc = std::numbers::pi / 2 * support::recipe("clamshells", 40, 4, 4).edge.mm() / 2;
+    for (const EdgePair& pair : pairs) {
+      const Meeting same = meetingOf(PrintView(plain, print), window, pair);
+      QVERIFY(same.verdict == Verdict::Meets && same.meanDe < 1e-6);
+      sides.insert({same.sideOfA, same.sideOfB});
+      COMPARE_TO(same.length, arc, 0.05);
+      QCOMPARE(same.rowOfA.size(), static_cast<std::size_t>(std::ceil(same.length / 0.5 - 1e-9)));
+      // The round half lies on one side of the middle, the hollow edge that it meets on the other.
+      const Meeting parts = meetingOf(PrintView(halves, print), window, pair);
+      QVERIFY(parts.verdict == Verdict::Parts);
+      QVERIFY(parts.meanDe > 30);
+    }
+    QCOMPARE(sides, (std::set<std::pair<int, int>>{{0, 1}, {0, 2}}));
   }
 };
 

@@ -343,7 +343,7 @@ class ReviewTest : public QObject {
     good.verdict = Verdict::Meets;
     in.seams[1].meetings = std::make_shared<const std::vector<Meeting>>(std::vector<Meeting>{good});
     QVERIFY(!find(review(in), "seams-part") && !find(review(in), "stripes-mistake"));
-    Meeting parts{{1, 4, false}, Verdict::Parts, 17.0, 30, 60, {}, {}, {}, {}, 50};
+    Meeting parts{{1, 4, false}, 1, 4, Verdict::Parts, 17.0, 30, 60, {}, {}, {}, {}, 50};
     const auto parting = with(parts);
     const Remark* r = find(parting, "seams-part:#1");
     QVERIFY(r && isAdvice(*r));

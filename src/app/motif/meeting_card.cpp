@@ -59,8 +59,8 @@ class MeetingStrip : public QWidget {
 
 QString verdictText(const Meeting& m) {
   const QString pair = m.edges.mirrored
-                           ? MeetingCard::tr("Edge %1 on its mirror image").arg(m.edges.a + 1)
-                           : MeetingCard::tr("Edge %1 on edge %2").arg(m.edges.a + 1).arg(m.edges.b + 1);
+                           ? MeetingCard::tr("Edge %1 on its mirror image").arg(m.sideOfA + 1)
+                           : MeetingCard::tr("Edge %1 on edge %2").arg(m.sideOfA + 1).arg(m.sideOfB + 1);
   switch (m.verdict) {
     case Verdict::Meets:
       return MeetingCard::tr("%1 meets").arg(pair);
@@ -130,7 +130,8 @@ void MeetingCard::list(const Result<std::vector<Meeting>>& meetings) {
     return;
   }
   if (meetings->empty()) rows_->addWidget(wrapped(tr("Its pieces are not sewn to each other."), "muted"));
-  for (const Meeting& m : *meetings) {
+  const auto pairs = eachPairOnce(*meetings);
+  for (const Meeting& m : pairs) {
     const QString verdict = verdictText(m);
     rows_->addWidget(wrapped(verdict, "head"));
     auto* strip = new MeetingStrip(m);

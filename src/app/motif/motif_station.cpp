@@ -1,6 +1,8 @@
 #include "app/motif/motif_station.hpp"
 
+#include <QDate>
 #include <QHBoxLayout>
+#include <QLocale>
 #include <cmath>
 
 #include "app/theme/theme.hpp"
@@ -17,6 +19,7 @@ namespace clathra {
 namespace {
 
 const Length kFar = Length::millimetres(10'000);
+constexpr int kIcon = 34;
 
 }  // namespace
 
@@ -129,6 +132,7 @@ QWidget* MotifStation::choiceCard() {
   auto* card = new Card(tr("Motif choice"));
   choices_ = new ChoiceList;
   choices_->setAccessibleName(tr("Motif choice"));
+  choices_->setIconSize(QSize(scaled(kIcon), scaled(kIcon)));
   card->body()->addWidget(choices_);
   choiceFields_ = new QWidget;
   auto* body = new QVBoxLayout(choiceFields_);
@@ -136,6 +140,9 @@ QWidget* MotifStation::choiceCard() {
   body->setSpacing(scaled(8));
   countNote_ = wrapped({}, "");
   body->addWidget(countNote_);
+  name_ = new TextField;
+  name_->setAccessibleName(tr("Name of the choice"));
+  body->addWidget(fieldRow(tr("Name"), name_));
   pieces_ = new TextField;
   pieces_->setAccessibleName(tr("Pieces that show it, by number"));
   pieces_->setPlaceholderText(tr("like 1-6, 12"));
@@ -146,6 +153,7 @@ QWidget* MotifStation::choiceCard() {
   note_->setAccessibleName(tr("Note: the reference point in words"));
   note_->setPlaceholderText(tr("like: seed head on the tip"));
   body->addWidget(fieldRow(tr("Note"), note_));
+  madeOn_ = wrapped({}, "muted");
   detailNote_ = wrapped({}, "");
   body->addWidget(detailNote_);
   mark_ = button(tr("Mark a detail"));
@@ -160,25 +168,30 @@ QWidget* MotifStation::choiceCard() {
   mirrorNote_ =
       wrapped(tr("This print has no mirror line, so there is no mirror image to cut from."), "muted");
   body->addWidget(mirrorNote_);
+  body->addWidget(madeOn_);
   auto* removeButton = button(tr("Remove this choice"), "warnlink");
   body->addWidget(removeButton);
   card->body()->addWidget(choiceFields_);
-  card->body()->addWidget(label(tr("A new choice"), "muted"));
-  newCloth_ = new ChoiceList;
-  newCloth_->setAccessibleName(tr("Cloth of the new choice"));
-  newShape_ = new ChoiceList;
-  newShape_->setAccessibleName(tr("Shape of the new choice"));
-  auto* add = button(tr("Add the choice"));
-  card->body()->addWidget(fieldRow(tr("Cloth"), newCloth_));
-  card->body()->addWidget(fieldRow(tr("Shape"), newShape_));
-  card->body()->addWidget(add);
-  connect(add, &QPushButton::clicked, this, &MotifStation::addChoice);
+  new_ = new NewChoice(session_);
+  card->body()->addWidget(new_);
+  connect(new_, &NewChoice::said, this, &Station::said);
+  connect(new_, &NewChoice::added, this, [this](int id) {
+    chosen_ = id;
+    refresh();
+    swatch_->setFocus();
+  });
+  connectChoice(take, removeButton);
+  return card;
+}
+
+void MotifStation::connectChoice(Pills* take, QPushButton* removeButton) {
   connect(choices_, &QComboBox::activated, this, [this](int i) {
     chosen_ = choices_->itemData(i).toInt();
     refresh();
   });
   connect(pieces_, &QLineEdit::editingFinished, this, &MotifStation::setPieces);
   connect(take, &Pills::chosen, this, &MotifStation::takePieces);
+  connect(name_, &QLineEdit::editingFinished, this, &MotifStation::rename);
   connect(note_, &QLineEdit::editingFinished, this, [this] {
     if (motif() && note_->text().toStdString() != motif()->note)
       change(&MotifFields::note, note_->text().toStdString(), tr("noted the reference point"));
@@ -202,7 +215,6 @@ QWidget* MotifStation::choiceCard() {
   connect(removeButton, &QPushButton::clicked, this, [this] {
     if (motif()) session_.edit(RemoveMotif{motif()->id}, tr("removed a motif choice"));
   });
-  return card;
 }
 
 QWidget* MotifStation::placeCard() {
@@ -264,34 +276,12 @@ const Picture* MotifStation::printPicture() const {
   return picture == session_.project().pictures.end() ? nullptr : &picture->second;
 }
 
-void MotifStation::addChoice() {
-  if (newCloth_->currentIndex() < 0 || newShape_->currentIndex() < 0)
-    return Q_EMIT said(
-        tr("A motif needs a cloth with a print; take in a picture of one at the station Cloth."));
-  const Cloth* c = clothById(session_.project(), static_cast<ClothId>(newCloth_->currentData().toInt()));
-  const std::string shapeName = newShape_->currentData().toString().toStdString();
-  if (!c || !c->print) return;
-  const auto picture = session_.project().pictures.find(c->print->picture);
-  const double mm = 25.4 / c->print->dpi;
-  const Point middle = picture == session_.project().pictures.end()
-                           ? Point{}
-                           : Point{picture->second.width * mm / 2, picture->second.height * mm / 2};
-  std::string name = clothTitle(*c) + ", " + newShape_->currentText().toStdString();
-  const auto taken = [this](const std::string& n) {
-    return std::any_of(session_.project().motifs.begin(), session_.project().motifs.end(),
-                       [&](const MotifChoice& m) { return m.name == n; });
-  };
-  const std::string base = name;
-  for (int n = 2; taken(name); ++n) name = base + " " + std::to_string(n);
-  AddMotif edit{name, {}};
-  edit.fields.cloth = c->id;
-  edit.fields.shape = shapeName;
-  edit.fields.at = middle;
-  session_.edit(std::move(edit), tr("added a motif choice"), {}, whileThere(this, [this](bool made) {
-                  if (!made) return;
-                  chosen_ = session_.project().motifs.back().id;
-                  refresh();
-                  swatch_->setFocus();
+void MotifStation::rename() {
+  const std::string name = name_->text().trimmed().toStdString();
+  if (filling_ || !motif() || name == motif()->name) return;
+  session_.edit(ChangeMotif{motif()->id, {}, name}, tr("renamed a motif choice"), {},
+                whileThere(this, [this](bool made) {
+                  if (!made) refresh();
                 }));
 }
 
@@ -356,18 +346,10 @@ void MotifStation::refresh() {
   filling_ = true;
   choices_->clear();
   for (const MotifChoice& m : session_.project().motifs)
-    choices_->addItem(QString::fromStdString(m.name), m.id);
+    choices_->addItem(icons_.of(session_.project(), m, scaled(kIcon)), QString::fromStdString(m.name), m.id);
   choices_->setCurrentIndex(choices_->findData(chosen_));
   choices_->setVisible(choices_->count() > 0);
-  const QVariant keepCloth = newCloth_->currentData(), keepShape = newShape_->currentData();
-  newCloth_->clear();
-  for (const Cloth& c : session_.project().cloths)
-    if (c.print) newCloth_->addItem(QString::fromStdString(clothTitle(c)), c.id);
-  newShape_->clear();
-  for (const Shape& s : session_.project().layout->shapes)
-    newShape_->addItem(shapeWords(s.title), QString::fromStdString(s.name));
-  if (const int i = newCloth_->findData(keepCloth); i >= 0) newCloth_->setCurrentIndex(i);
-  if (const int i = newShape_->findData(keepShape); i >= 0) newShape_->setCurrentIndex(i);
+  new_->fill();
   filling_ = false;
   fillChoice();
   showSwatch();
@@ -384,9 +366,13 @@ void MotifStation::fillChoice() {
     copies_->setCount(copiesInRound(shape()->outline));
     copiesOf_ = m->id;
   }
+  showIn(*name_, QString::fromStdString(m->name));
+  const QDate day = QDate::fromString(QString::fromStdString(m->date), Qt::ISODate);
+  madeOn_->setVisible(day.isValid());
+  madeOn_->setText(tr("Chosen on %1.").arg(QLocale().toString(day, QLocale::LongFormat)));
   showIn(*pieces_, writeNumbers(m->pieces));
   showIn(*note_, QString::fromStdString(m->note));
-  for (QLineEdit* f : {pieces_, note_}) {
+  for (QLineEdit* f : {name_, pieces_, note_}) {
     f->setCursorPosition(0);
     f->setToolTip(f->text());
   }
@@ -520,7 +506,7 @@ Settled MotifStation::settled() const {
 void MotifStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
   if (const auto id = subjectOf(about)) chosen_ = *id;
   refresh();
-  (motif() ? static_cast<QWidget*>(swatch_) : newCloth_)->setFocus();
+  (motif() ? static_cast<QWidget*>(swatch_) : new_)->setFocus();
 }
 
 }  // namespace clathra

@@ -4,8 +4,10 @@
 #include <QComboBox>
 
 #include "app/canvas/picture_view.hpp"
+#include "app/motif/choice_icons.hpp"
 #include "app/motif/found_panel.hpp"
 #include "app/motif/meeting_card.hpp"
+#include "app/motif/new_choice.hpp"
 #include "app/motif/swatch_view.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/fields.hpp"
@@ -31,11 +33,12 @@ class MotifStation : public Station {
  private:
   void buildPicture();
   QWidget* choiceCard();
+  void connectChoice(Pills* take, QPushButton* removeButton);
   QWidget* placeCard();
   void refresh() override;
   void fillChoice();
   void showSwatch();
-  void addChoice();
+  void rename();
   void change(MotifFields fields, const QString& label, const QString& merge = {});
   /// One field alone.
   template <class T, class Value>
@@ -58,14 +61,16 @@ class MotifStation : public Station {
   QLabel *swatchTitle_ = nullptr, *swatchNote_ = nullptr, *unitTitle_ = nullptr, *unitNote_ = nullptr,
          *countNote_ = nullptr, *empty_ = nullptr, *mirrorNote_ = nullptr;
   Pills* kind_ = nullptr;
-  QComboBox *choices_ = nullptr, *newCloth_ = nullptr, *newShape_ = nullptr;
-  QLineEdit *pieces_ = nullptr, *note_ = nullptr;
+  QComboBox* choices_ = nullptr;
+  NewChoice* new_ = nullptr;
+  ChoiceIcons icons_;
+  QLineEdit *name_ = nullptr, *pieces_ = nullptr, *note_ = nullptr;
   CountField* copies_ = nullptr;
   LengthField *atX_ = nullptr, *atY_ = nullptr;
   QLineEdit* turn_ = nullptr;
   QCheckBox *mirrored_ = nullptr, *toMiddle_ = nullptr;
   QPushButton *mark_ = nullptr, *unmark_ = nullptr;
-  QLabel* detailNote_ = nullptr;
+  QLabel *detailNote_ = nullptr, *madeOn_ = nullptr;
   MeetingCard* meeting_ = nullptr;
   FoundPanel* found_ = nullptr;
   int chosen_ = -1, copiesOf_ = -1, zoomedOn_ = -1;

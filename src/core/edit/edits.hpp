@@ -516,10 +516,11 @@ struct AddMotif {
   Status apply(Project&, const EditContext&) const;
 };
 struct ChangeMotif {
-  static constexpr EditInfo kInfo{"changeMotif", "motif, and any key of addMotif but the name",
+  static constexpr EditInfo kInfo{"changeMotif", "motif, name? (a new one), and any other key of addMotif",
                                   "changes a motif choice"};
   int motif = 0;
   MotifFields fields;
+  std::optional<std::string> name = {};
   Status apply(Project&, const EditContext&) const;
 };
 struct GiveMotif {

@@ -44,6 +44,13 @@ Result<MotifChoice*> motifIn(Project& p, int id) {
   return fail("motif-choice-no-longer");
 }
 
+Status checkName(const Project& p, const std::string& name, int own) {
+  if (name.empty()) return fail("motif-choice-needs-name");
+  for (const MotifChoice& other : p.motifs)
+    if (other.id != own && other.name == name) return fail("already-motif-called", name);
+  return {};
+}
+
 /// Pieces that show a motif wear its cloth.
 void wear(Project& p, const MotifChoice& m) {
   for (const auto i : m.pieces) p.painting.set(i, m.cloth);
@@ -52,9 +59,7 @@ void wear(Project& p, const MotifChoice& m) {
 }  // namespace
 
 Status AddMotif::apply(Project& p, const EditContext& c) const {
-  if (name.empty()) return fail("motif-choice-needs-name");
-  for (const MotifChoice& other : p.motifs)
-    if (other.name == name) return fail("already-motif-called", name);
+  if (const auto ok = checkName(p, name, -1); !ok) return ok;
   MotifChoice m;
   m.id = p.nextMotif++;
   m.name = name;
@@ -70,6 +75,10 @@ Status ChangeMotif::apply(Project& p, const EditContext&) const {
   const auto known = motifIn(p, motif);
   if (!known) return tl::make_unexpected(known.error());
   MotifChoice m = **known;
+  if (name) {
+    if (const auto ok = checkName(p, *name, motif); !ok) return ok;
+    m.name = *name;
+  }
   putOn(m, fields);
   if (const auto ok = checkMotif(p, m); !ok) return ok;
   // Pieces that were repainted since stay as they are, unless it is said anew that they show it.

@@ -13,9 +13,10 @@ namespace {
 class Ticking {
  public:
   using Poses = std::map<std::uint32_t, Motion>;  ///< from the layout onto the picture, by piece
-  Ticking(const Layout& layout, const MotifChoice& motif, const std::vector<Meeting>& meetings,
-          const Poses& poses)
+  Ticking(const Layout& layout, const SeamGraph& seams, const MotifChoice& motif,
+          const std::vector<Meeting>& meetings, const Poses& poses)
       : layout_(layout),
+        seams_(seams),
         motif_(motif),
         meetings_(meetings),
         poses_(poses),
@@ -36,41 +37,28 @@ class Ticking {
     const auto at = std::lower_bound(motif_.pieces.begin(), motif_.pieces.end(), piece);
     return at == motif_.pieces.end() || *at != piece ? -1 : static_cast<int>(at - motif_.pieces.begin());
   }
-  int onWindow(int place, std::uint32_t piece, int edge) const {
-    const Shape& shape = layout_.shapes[layout_.pieces[piece].shape];
-    const int n = static_cast<int>(shape.outline.size()), each = n / std::max(1, shape.symmetry.turns);
-    return ((edge - steps_[static_cast<std::size_t>(place)] * each) % n + n) % n;
-  }
   const Meeting* meetingOf(const EdgePair& pair) const {
     const auto at =
         std::find_if(meetings_.begin(), meetings_.end(), [&](const Meeting& m) { return m.edges == pair; });
     return at == meetings_.end() ? nullptr : &*at;
   }
 
-  /// A place on a piece's edge, so far from its first corner, or from its second.
-  ColourTick tickOn(std::uint32_t piece, int edge, double mm, bool fromEnd) const {
-    const PolygonView p = layout_.outline(piece);
-    const std::size_t n = p.size(), i = static_cast<std::size_t>(edge) % n;
-    const Point from = p[i], to = p[(i + 1) % n];
-    const Point along = (1 / distance(from, to)) * (to - from);
-    Point in{-along.y, along.x};
-    if (signedArea(p) < 0) in = -1.0 * in;
-    return {fromEnd ? to - mm * along : from + mm * along, in};
-  }
+  int stepsOf(int place) const { return steps_[static_cast<std::size_t>(place)]; }
 
   void plain(const Seam& seam, int a, int b, ColourTicks& out) const {
-    const int onA = onWindow(a, seam.a, seam.edgeOfA), onB = onWindow(b, seam.b, seam.edgeOfB);
-    const bool swapped = onB < onA;
-    const EdgePair pair{std::min(onA, onB), std::max(onA, onB), false};
-    const Meeting* m = meetingOf(pair);
+    const SewnSeam sewn = sewnSeam(layout_, seams_, seam, stepsOf(a), stepsOf(b));
+    const Meeting* m = meetingOf(sewn.pair);
     if (!m) return;
-    // As facingPlaces walks them: from the corner that both share, else from the start of the first.
-    const int n = static_cast<int>(layout_.outline(seam.a).size());
-    const bool endOfFirst = (pair.a + 1) % n == pair.b && (pair.b + 1) % n != pair.a;
-    for (const auto& [first, second] : m->changes) {
-      const double mmA = swapped ? second : first, mmB = swapped ? first : second;
-      out[seam.a].push_back(tickOn(seam.a, seam.edgeOfA, mmA, swapped ? !endOfFirst : endOfFirst));
-      out[seam.b].push_back(tickOn(seam.b, seam.edgeOfB, mmB, swapped ? endOfFirst : !endOfFirst));
+    // Each piece is walked as the window is: its turns leave the lengths of its edges.
+    const PolygonView ofA = layout_.outline(seam.a), ofB = layout_.outline(seam.b);
+    const SewnStretch s = stretchOf(ofA, sewn.pair);
+    const EdgeWalk first(sewn.swapped ? ofB : ofA, sewn.swapped ? sewn.edgeOfB : sewn.edgeOfA, s.fromA,
+                         s.lengthOfA, s.backwards),
+        second(sewn.swapped ? ofA : ofB, sewn.swapped ? sewn.edgeOfA : sewn.edgeOfB, s.fromB, s.lengthOfB,
+               !s.backwards);
+    for (const auto& [onFirst, onSecond] : m->changes) {
+      out[sewn.swapped ? seam.b : seam.a].push_back({first.at(onFirst), first.inwards(onFirst)});
+      out[sewn.swapped ? seam.a : seam.b].push_back({second.at(onSecond), second.inwards(onSecond)});
     }
   }
 
@@ -96,18 +84,21 @@ class Ticking {
     const bool itselfA = showsItself(a, seam.a), itselfB = showsItself(b, seam.b);
     if (itselfA == itselfB || !mirrorsAcross(seam)) return;
     const std::uint32_t own = itselfA ? seam.a : seam.b, other = itselfA ? seam.b : seam.a;
-    const int edge = itselfA ? seam.edgeOfA : seam.edgeOfB;
-    const int on = onWindow(itselfA ? a : b, own, edge);
-    const Meeting* m = meetingOf({on, on, true});
+    const SewnSeam sewn = mirroredSeam(layout_, seams_, seam, !itselfA, stepsOf(itselfA ? a : b));
+    const Meeting* m = meetingOf(sewn.pair);
     if (!m) return;
-    for (const auto& [first, second] : m->changes) {
-      const ColourTick tick = tickOn(own, edge, first, false);
-      out[own].push_back(tick);
-      out[other].push_back({tick.at, -1.0 * tick.inward});
+    const PolygonView outline = layout_.outline(own);
+    const SewnStretch s = stretchOf(outline, sewn.pair);
+    const EdgeWalk walk(outline, sewn.edgeOfA, s.fromA, s.lengthOfA, s.backwards);
+    for (const auto& [mm, again] : m->changes) {
+      const Point at = walk.at(mm), in = walk.inwards(mm);
+      out[own].push_back({at, in});
+      out[other].push_back({at, -1.0 * in});
     }
   }
 
   const Layout& layout_;
+  const SeamGraph& seams_;
   const MotifChoice& motif_;
   const std::vector<Meeting>& meetings_;
   const Poses& poses_;
@@ -129,7 +120,7 @@ Result<ColourTicks> colourTicks(const Project& project, const Progress& progress
     if (progress.cancelled()) return fail(kCancelled);
     if (!meetings) continue;
     if (meetings->empty()) continue;
-    const Ticking ticking(layout, motif, *meetings, poses);
+    const Ticking ticking(layout, seams, motif, *meetings, poses);
     for (const auto piece : motif.pieces)
       for (const std::uint32_t s : seams.seamsOf(piece))
         if (seams.seams[s].a == piece) ticking.add(seams.seams[s], out);

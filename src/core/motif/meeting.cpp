@@ -4,12 +4,11 @@
 #include <array>
 #include <cmath>
 #include <numbers>
-#include <set>
+#include <tuple>
 
 #include "image/decode.hpp"
-#include "layout/seams.hpp"
 #include "motif/colour.hpp"
-#include "motif/pose.hpp"
+#include "shape/arcs.hpp"
 
 namespace clathra {
 
@@ -78,35 +77,6 @@ void PrintView::levelsAt(Point mm, double out[3]) const {
              v * ((1 - u) * levelOf(picture_, x0, y0 + 1, c) + u * levelOf(picture_, x0 + 1, y0 + 1, c));
 }
 
-std::vector<EdgePair> sewnPairs(const Layout& layout, const MotifChoice& motif) {
-  const std::set<std::uint32_t> own(motif.pieces.begin(), motif.pieces.end());
-  const SeamGraph seams = buildSeams(layout);
-  std::set<EdgePair> out;
-  // Turned to the middle a piece's edges are others of the window.
-  const auto steps = stepsToMiddle(layout, motif);
-  const auto onWindow = [&](std::uint32_t piece, int edge) {
-    const auto at = static_cast<std::size_t>(
-        std::lower_bound(motif.pieces.begin(), motif.pieces.end(), piece) - motif.pieces.begin());
-    const Shape& shape = layout.shapes[layout.pieces[piece].shape];
-    const int n = static_cast<int>(shape.outline.size()), each = n / std::max(1, shape.symmetry.turns);
-    return ((edge - steps[at] * each) % n + n) % n;
-  };
-  for (const auto piece : motif.pieces)
-    for (const std::uint32_t s : seams.seamsOf(piece)) {
-      const Seam seam = seams.seams[s];
-      if (seam.a != piece || !own.contains(seam.b)) continue;
-      const int a = onWindow(piece, seam.edgeOfA), b = onWindow(seam.b, seam.edgeOfB);
-      if (motif.mirrored) {
-        // One of the two is the other's mirror image: what meets is an edge and itself.
-        out.insert({a, a, true});
-        out.insert({b, b, true});
-      } else {
-        out.insert({std::min(a, b), std::max(a, b), false});
-      }
-    }
-  return {out.begin(), out.end()};
-}
-
 Polygon windowOutline(const Layout& layout, const MotifChoice& motif) {
   for (const Shape& s : layout.shapes)
     if (s.name == motif.shape) {
@@ -117,35 +87,6 @@ Polygon windowOutline(const Layout& layout, const MotifChoice& motif) {
 }
 
 namespace {
-
-/// A cut edge from the common corner outwards, the paper to one side.
-struct Walk {
-  Point from, along, inwards;  ///< unit vectors
-  double length = 0;
-  Point at(double mm, double inside = 0) const { return from + mm * along + inside * inwards; }
-};
-
-Walk walkAlong(PolygonView outline, int edge, bool backwards) {
-  const std::size_t n = outline.size(), i = static_cast<std::size_t>(edge) % n;
-  const Point p = outline[i], q = outline[(i + 1) % n];
-  Walk out;
-  out.length = distance(p, q);
-  const Point d = (1 / out.length) * (q - p);
-  out.from = backwards ? q : p;
-  out.along = backwards ? -1.0 * d : d;
-  const double sign = signedArea(outline) < 0 ? -1 : 1;
-  out.inwards = sign * Point{-d.y, d.x};
-  return out;
-}
-
-/// The two walks from the corner that both edges share; without one from the start of the first.
-std::pair<Walk, Walk> walksOf(PolygonView outline, const EdgePair& e) {
-  const int n = static_cast<int>(outline.size());
-  if (e.mirrored) return {walkAlong(outline, e.a, false), walkAlong(outline, e.a, false)};
-  // Sewn edges run against each other: where one goes on from the corner the other comes to it.
-  const bool endOfA = (e.a + 1) % n == e.b && (e.b + 1) % n != e.a;
-  return {walkAlong(outline, e.a, endOfA), walkAlong(outline, e.b, !endOfA)};
-}
 
 Lab colourAt(const PrintView& print, Point at) {
   double level[3];
@@ -165,9 +106,9 @@ Rgb levelAt(const PrintView& print, Point at) {
 constexpr double kFine = 0.05;  // mm between the places where changes are looked for
 
 /// Places at which the colour changes within 0.6 mm, and not before or after it: mm from the corner.
-std::vector<double> changesAlong(const PrintView& print, const Walk& walk, double inside) {
+std::vector<double> changesAlong(const PrintView& print, const EdgeWalk& walk, double inside) {
   constexpr double kWithin = 0.6, kEnds = 1;
-  const int n = static_cast<int>(walk.length / kFine);
+  const int n = static_cast<int>(walk.length() / kFine);
   std::vector<Lab> colours;
   for (int i = 0; i <= n; ++i) colours.push_back(colourAt(print, walk.at(i * kFine, inside)));
   const int half = static_cast<int>(std::lround(kWithin / 2 / kFine));
@@ -191,7 +132,7 @@ std::vector<double> changesAlong(const PrintView& print, const Walk& walk, doubl
     while (at(from - 1) > at(i) / 2) --from;
     while (at(to + 1) > at(i) / 2) ++to;
     const double mm = (from + to) / 2.0 * kFine;
-    if (mm >= kEnds && mm <= walk.length - kEnds) out.push_back(mm);
+    if (mm >= kEnds && mm <= walk.length() - kEnds) out.push_back(mm);
   }
   return out;
 }
@@ -218,7 +159,7 @@ struct Lines {
 };
 
 /// The lines of a stripe where they leave an edge: changes that go on inside, all in one direction.
-std::optional<Lines> linesOf(const PrintView& print, const Walk& walk) {
+std::optional<Lines> linesOf(const PrintView& print, const EdgeWalk& walk) {
   constexpr double kInside[] = {1.5, 3};  // mm
   const auto on = changesAlong(print, walk, 0);
   constexpr std::size_t kLeast = 2;
@@ -258,7 +199,7 @@ std::optional<Lines> linesOf(const PrintView& print, const Walk& walk) {
 }
 
 /// Lines that miss by 1 to 4 mm or cross at 1° to 15° look like a mistake.
-std::optional<StripeVerdict> stripesOf(const PrintView& print, const Walk& a, const Walk& b) {
+std::optional<StripeVerdict> stripesOf(const PrintView& print, const EdgeWalk& a, const EdgeWalk& b) {
   const auto one = linesOf(print, a), two = linesOf(print, b);
   if (!one && !two) return std::nullopt;
   if (!one || !two) return StripeVerdict::Differs;
@@ -274,11 +215,11 @@ std::optional<StripeVerdict> stripesOf(const PrintView& print, const Walk& a, co
 }
 
 /// The shift under which most of the edges are alike.
-void compare(const PrintView& print, const Walk& a, const Walk& b, Meeting& out) {
+void compare(const PrintView& print, const EdgeWalk& a, const EdgeWalk& b, Meeting& out) {
   double bestShare = -1, bestMean = 1e300;
   std::vector<double> best;
   std::vector<Lab> ofA;
-  const double reach = std::min(a.length, b.length);
+  const double reach = std::min(a.length(), b.length());
   for (double t = 0; t < reach - 1e-9; t += kStep) ofA.push_back(colourAt(print, a.at(t)));
   for (int k = -kShifts; k <= kShifts; ++k) {
     std::vector<double> de;
@@ -311,13 +252,6 @@ void compare(const PrintView& print, const Walk& a, const Walk& b, Meeting& out)
 
 }  // namespace
 
-std::vector<std::pair<Point, Point>> facingPlaces(PolygonView outline, const EdgePair& edges, double step) {
-  const auto [a, b] = walksOf(outline, edges);
-  std::vector<std::pair<Point, Point>> out;
-  for (double t = step / 2; t < std::min(a.length, b.length); t += step) out.emplace_back(a.at(t), b.at(t));
-  return out;
-}
-
 double seamDifference(const PrintView& print, PolygonView outline, const EdgePair& edges) {
   const auto [a, b] = walksOf(outline, edges);
   Meeting out;
@@ -328,9 +262,18 @@ double seamDifference(const PrintView& print, PolygonView outline, const EdgePai
 Meeting meetingOf(const PrintView& print, PolygonView outline, const EdgePair& edges) {
   Meeting out;
   out.edges = edges;
+  const auto sides = edgesOf(outline);
+  const auto sideOf = [&](int edge) {
+    const std::size_t n = outline.size(), at = static_cast<std::size_t>(edge) % n;
+    for (std::size_t i = 0; i < sides.size(); ++i)
+      if ((at + n - sides[i].first) % n < sides[i].edges) return static_cast<int>(i);
+    return edge;
+  };
+  out.sideOfA = sideOf(edges.a);
+  out.sideOfB = sideOf(edges.b);
   const auto [a, b] = walksOf(outline, edges);
   compare(print, a, b, out);
-  out.length = std::min(a.length, b.length);
+  out.length = std::min(a.length(), b.length());
   for (double t = 0; t < out.length - 1e-9; t += kStep) {
     out.rowOfA.push_back(levelAt(print, a.at(t)));
     out.rowOfB.push_back(levelAt(print, b.at(t)));
@@ -359,6 +302,19 @@ Result<std::vector<Meeting>> meetingsOf(const Project& project, const MotifChoic
     out.push_back(meetingOf(print, outline, pair));
   }
   return out;
+}
+
+std::vector<Meeting> eachPairOnce(std::vector<Meeting> meetings) {
+  const auto pairOf = [](const Meeting& m) { return std::tuple(m.sideOfA, m.sideOfB, m.edges.mirrored); };
+  std::stable_sort(meetings.begin(), meetings.end(), [&](const Meeting& one, const Meeting& two) {
+    if (pairOf(one) != pairOf(two)) return pairOf(one) < pairOf(two);
+    return std::tuple(one.verdict, one.meanDe) > std::tuple(two.verdict, two.meanDe);
+  });
+  meetings.erase(
+      std::unique(meetings.begin(), meetings.end(),
+                  [&](const Meeting& one, const Meeting& two) { return pairOf(one) == pairOf(two); }),
+      meetings.end());
+  return meetings;
 }
 
 }  // namespace clathra

@@ -7,6 +7,7 @@
 
 #include "image/raster.hpp"
 #include "model/project.hpp"
+#include "motif/sewn_pair.hpp"
 #include "progress.hpp"
 
 namespace clathra {
@@ -16,16 +17,9 @@ enum class StripeVerdict { Meets, Differs, Mistake };
 const char* verdictName(Verdict v);       ///< meets, nearly, parts
 const char* stripeName(StripeVerdict v);  ///< meets, differs, mistake
 
-/// Two edges of one outline that are sewn to each other, each by the corner it begins at.
-struct EdgePair {
-  int a = 0, b = 0;       ///< a ≤ b
-  bool mirrored = false;  ///< of a copy and its mirror image: the same edge twice
-  friend bool operator==(const EdgePair&, const EdgePair&) = default;
-  friend auto operator<=>(const EdgePair&, const EdgePair&) = default;
-};
-
 struct Meeting {
   EdgePair edges;
+  int sideOfA = 0, sideOfB = 0;  ///< as tallies list the shape's edges, arcs whole: from 0
   Verdict verdict = Verdict::Parts;
   std::optional<double> partsAt;  ///< mm from the common corner, where it parts
   double meanDe = 0, worstDe = 0;
@@ -53,14 +47,9 @@ class PrintView {
   double width_ = 0, height_ = 0;  // mm
 };
 
-/// The pairs of edges along which pieces of the choice are sewn to each other, rising, each once.
-std::vector<EdgePair> sewnPairs(const Layout& layout, const MotifChoice& motif);
 /// The paper on the picture: the shape's outline as the choice's first piece has it, mm.
 Polygon windowOutline(const Layout& layout, const MotifChoice& motif);
 
-/// Places that come to lie on each other where two edges are sewn: at the same distance from the corner that
-/// both share, each `step` mm from half a step on.
-std::vector<std::pair<Point, Point>> facingPlaces(PolygonView outline, const EdgePair& edges, double step);
 /// The mean ΔE2000 along a seam, as `meetingOf` gives it, without the rest.
 double seamDifference(const PrintView& print, PolygonView outline, const EdgePair& edges);
 
@@ -70,5 +59,8 @@ Meeting meetingOf(const PrintView& print, PolygonView outline, const EdgePair& e
 /// Of all its pairs. Errors: the cloth has no print, or its picture is gone; cancelled.
 [[nodiscard]] Result<std::vector<Meeting>> meetingsOf(const Project& project, const MotifChoice& motif,
                                                       const Progress& progress = {});
+
+/// Of edges that are sewn in several stretches the one that meets worst.
+std::vector<Meeting> eachPairOnce(std::vector<Meeting> meetings);
 
 }  // namespace clathra

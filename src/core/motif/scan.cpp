@@ -75,7 +75,7 @@ WindowPlaces windowPlaces(PolygonView paper, const std::vector<EdgePair>& seams)
   WindowPlaces out;
   double all = 0;
   for (const EdgePair& e : seams)
-    if (!e.mirrored) all += distance(paper[wide(e.a)], paper[wide(e.a + 1) % paper.size()]);
+    if (!e.mirrored) all += lengthOf(paper, e);
   const double step =
       std::max(kSeamStep, all / static_cast<double>(kMostSeam - std::min(kMostSeam / 2, seams.size())));
   for (const EdgePair& e : seams) {

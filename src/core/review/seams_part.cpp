@@ -18,9 +18,9 @@ std::vector<Remark> seamsPart(const ReviewInput& in) {
         worst = &meeting;
     if (!worst) continue;
     Remark r{"seams-part:" + subject(m.id), "motif", m.pieces, {}, {}, {}, {}};
-    r.why = worst->partsAt ? Message("seams-part-why", m.name, worst->edges.a + 1, worst->edges.b + 1,
+    r.why = worst->partsAt ? Message("seams-part-why", m.name, worst->sideOfA + 1, worst->sideOfB + 1,
                                      fineArg(*worst->partsAt, 1))
-                           : Message("seams-part-why-all", m.name, worst->edges.a + 1, worst->edges.b + 1);
+                           : Message("seams-part-why-all", m.name, worst->sideOfA + 1, worst->sideOfB + 1);
     r.fix = Message("seams-part-fix");
     out.push_back(std::move(r));
   }

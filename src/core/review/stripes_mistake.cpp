@@ -16,7 +16,7 @@ std::vector<Remark> stripesMistake(const ReviewInput& in) {
     });
     if (at == all.end()) continue;
     Remark r{"stripes-mistake:" + subject(m.id), "motif", m.pieces, {}, {}, {}, {}};
-    r.why = Message("stripes-mistake-why", m.name, at->edges.a + 1, at->edges.b + 1);
+    r.why = Message("stripes-mistake-why", m.name, at->sideOfA + 1, at->sideOfB + 1);
     r.fix = Message("stripes-mistake-fix");
     out.push_back(std::move(r));
   }

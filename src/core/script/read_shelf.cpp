@@ -71,7 +71,9 @@ AddMotif read(EditFields& in, AddMotif*) {
 }
 ChangeMotif read(EditFields& in, ChangeMotif*) {
   const int motif = in.motif();
-  return {motif, motifFields(in)};
+  std::optional<std::string> name;
+  if (in.has("name")) name = in.name("name");
+  return {motif, motifFields(in), std::move(name)};
 }
 GiveMotif read(EditFields& in, GiveMotif*) {
   const int motif = in.motif();
