@@ -157,6 +157,38 @@ class CutNowTest : public QObject {
     QVERIFY(patchesCut(d.project()) < 50);
   }
 
+  /// The map takes the width that it fills, and no less than the height lets it; its words stand beside it.
+  void theMapAndItsWordsShareTheRoom() {
+    Driver d;
+    d.session->begin(fifty("strips"), {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("cut"));
+    d.settle();
+    auto* map = d.find<QWidget>(QStringLiteral("Cutting map to scale"));
+    const auto wordsBegin = [&] {
+      for (QLabel* l : d.window->findChildren<QLabel*>())
+        if (l->isVisible() && l->text().startsWith(QStringLiteral("Strip")))
+          return l->mapTo(map->parentWidget(), QPoint()).x();
+      return -1;
+    };
+    // The cloth itself, by the paper's colour along the middle of the map.
+    const auto drawnTo = [&] {
+      const QImage image = map->grab().toImage();
+      int last = 0;
+      for (int y = image.height() / 3; y < 2 * image.height() / 3; y += 4)
+        for (int x = 0; x < image.width(); ++x)
+          if (image.pixel(x, y) != image.pixel(image.width() - 1, 0)) last = std::max(last, x);
+      return last;
+    };
+    for (const QSize size : {QSize(1280, 800), QSize(1700, 800), QSize(1024, 700)}) {
+      d.window->resize(size);
+      d.settle();
+      const int all = map->parentWidget()->width(), words = wordsBegin(), drawn = drawnTo();
+      QVERIFY2(words >= map->width() && words < map->width() + 40, qPrintable(QString::number(words)));
+      QVERIFY2(drawn > map->width() * 0.8,
+               qPrintable(QStringLiteral("%1 of %2").arg(drawn).arg(map->width())));
+      QVERIFY(map->width() <= all * 3 / 4 + 1 && map->height() == map->parentWidget()->height());
+    }
+  }
   void whatDoesNotFitSaysHowMuchToBuy() {
     Driver d;
     Project p = fifty("strips");
