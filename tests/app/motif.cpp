@@ -189,6 +189,13 @@ class MotifTest : public QObject {
     const QImage third = pictured(other.toUtf8().constData());
     d.type(QStringLiteral("Window's middle from the left of the picture"), QStringLiteral("131 mm"));
     QVERIFY(pictured("Flame") != flame);
+    const QImage moved = pictured("Flame");
+    d.click(QStringLiteral("Cut half of them mirrored"));
+    QVERIFY(choiceOf(d, "Flame").mirrored);
+    QVERIFY(pictured("Flame") != moved);
+    d.session->undo();
+    d.settle();
+    QCOMPARE(pictured("Flame"), moved);
     QCOMPARE(pictured(other.toUtf8().constData()), third);
     d.session->undo();
     d.settle();

@@ -170,6 +170,19 @@ class FoundPrintTest : public QObject {
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "Fen"));
     COMPARE_TO(*plan.windowLength, 150, 1e-6);
     COMPARE_TO(*plan.windowsAtLeast, 20 * 2500.0 / 600, 1e-6);
+    // Of two choices together likewise: by their area, whatever the lattice of the places that are looked at
+    // says.
+    Project both = support::edited(
+        p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"pieces", {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11}}});
+    both = support::edited(both, {{"edit", "addMotif"},
+                                  {"name", "Line"},
+                                  {"cloth", "Fen"},
+                                  {"shape", "square"},
+                                  {"at", {80, 50}},
+                                  {"pieces", {12, 13, 14, 15, 16, 17, 18}}});
+    const CutPlan two = support::soundPlan(both, *findCloth(both, "Fen"));
+    COMPARE_TO(*two.windowsAtLeast, 18 * 2500.0 / 600, 1e-6);
+    QVERIFY(*two.windowLength >= 100 && *two.windowLength <= 150 + 1e-6);
     // One row is as short as can be, and known to be.
     const Project row = support::edited(
         p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"pieces", {1, 2, 3, 4, 5, 6, 7, 8}}});

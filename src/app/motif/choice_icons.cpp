@@ -4,7 +4,6 @@
 #include <QPixmap>
 
 #include "app/theme/theme.hpp"
-#include "draw/motif_painter.hpp"
 #include "motif/meeting.hpp"
 #include "motif/unit.hpp"
 
@@ -16,8 +15,10 @@ QIcon ChoiceIcons::of(const Project& project, const MotifChoice& motif, int side
   if (!cloth || !cloth->print || paper.empty()) return {};
   const auto picture = project.pictures.find(cloth->print->picture);
   if (picture == project.pictures.end()) return {};
+  const int copies = copiesInRound(paper);
+  const UnitKind kind = motif.mirrored && copies % 2 == 0 ? UnitKind::Mirrored : UnitKind::Pinwheel;
   Made& made = made_[motif.id];
-  if (!made.icon.isNull() && made.motif == motif && made.print == *cloth->print && made.paper == paper &&
+  if (!made.icon.isNull() && made.print == *cloth->print && made.paper == paper && made.kind == kind &&
       made.side == side)
     return made.icon;
   constexpr int kFine = 2;
@@ -26,12 +27,10 @@ QIcon ChoiceIcons::of(const Project& project, const MotifChoice& motif, int side
   map.fill(Qt::transparent);
   QPainter painter(&map);
   painter.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
-  const int copies = copiesInRound(paper);
-  paintUnit(painter, picture->second, *cloth->print, paper, copies,
-            motif.mirrored && copies % 2 == 0 ? UnitKind::Mirrored : UnitKind::Pinwheel,
-            QRectF(0, 0, side, side), currentPalette());
+  paintUnit(painter, picture->second, *cloth->print, paper, copies, kind, QRectF(0, 0, side, side),
+            currentPalette());
   painter.end();
-  made = {motif, *cloth->print, paper, side, QIcon(map)};
+  made = {*cloth->print, paper, kind, side, QIcon(map)};
   return made.icon;
 }
 

@@ -3,6 +3,7 @@
 #include <QIcon>
 #include <map>
 
+#include "draw/motif_painter.hpp"
 #include "model/project.hpp"
 
 namespace clathra {
@@ -14,9 +15,9 @@ class ChoiceIcons {
 
  private:
   struct Made {
-    MotifChoice motif;
     Print print;
-    Polygon paper;
+    Polygon paper;  ///< where the window lies
+    UnitKind kind = UnitKind::Pinwheel;
     int side = 0;
     QIcon icon;
   };
