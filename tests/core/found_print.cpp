@@ -6,6 +6,7 @@
 #include "image/decode.hpp"
 #include "motif/meeting.hpp"
 #include "motif/supply.hpp"
+#include "motif/together.hpp"
 #include "print_maker.hpp"
 #include "registry.hpp"
 #include "sound_plan.hpp"
@@ -170,19 +171,6 @@ class FoundPrintTest : public QObject {
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "Fen"));
     COMPARE_TO(*plan.windowLength, 150, 1e-6);
     COMPARE_TO(*plan.windowsAtLeast, 20 * 2500.0 / 600, 1e-6);
-    // Of two choices together likewise: by their area, whatever the lattice of the places that are looked at
-    // says.
-    Project both = support::edited(
-        p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"pieces", {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11}}});
-    both = support::edited(both, {{"edit", "addMotif"},
-                                  {"name", "Line"},
-                                  {"cloth", "Fen"},
-                                  {"shape", "square"},
-                                  {"at", {80, 50}},
-                                  {"pieces", {12, 13, 14, 15, 16, 17, 18}}});
-    const CutPlan two = support::soundPlan(both, *findCloth(both, "Fen"));
-    COMPARE_TO(*two.windowsAtLeast, 18 * 2500.0 / 600, 1e-6);
-    QVERIFY(*two.windowLength >= 100 && *two.windowLength <= 150 + 1e-6);
     // One row is as short as can be, and known to be.
     const Project row = support::edited(
         p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"pieces", {1, 2, 3, 4, 5, 6, 7, 8}}});
@@ -215,6 +203,28 @@ class FoundPrintTest : public QObject {
     const Project plain =
         support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"direction", "none"}});
     QCOMPARE(*motifSupply(plain, plain.motifs.front())->onHand, 8);
+  }
+  /// Of two choices together the bound is by their area, whatever the places that were looked at say.
+  void twoChoicesOnStripes() {
+    Project p = withPrint({{"a", {71, 0}}, {"b", nullptr}, {"mark", {0, 0}}}, 20);
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"direction", "stripe"}});
+    Project both = support::edited(
+        p, {{"edit", "changeMotif"}, {"motif", "Spot"}, {"pieces", {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11}}});
+    both = support::edited(both, {{"edit", "addMotif"},
+                                  {"name", "Line"},
+                                  {"cloth", "Fen"},
+                                  {"shape", "square"},
+                                  {"at", {80, 50}},
+                                  {"pieces", {12, 13, 14, 15, 16, 17, 18}}});
+    const CutPlan two = support::soundPlan(both, *findCloth(both, "Fen"));
+    COMPARE_TO(*two.windowsAtLeast, 18 * 2500.0 / 600, 1e-6);
+    QVERIFY(*two.windowLength >= 100 && *two.windowLength <= 150 + 1e-6);
+    const auto spot = WindowField::make(windowInput(both, both.motifs[0])),
+               other = WindowField::make(windowInput(both, both.motifs[1]));
+    const std::vector<WishedWindows> wished{{&*spot, 11}, {&*other, 7}};
+    const auto together = shortestTogether(wished, {600, Point{0, 0}, {}, {}, -1}, {});
+    QVERIFY(together && !together->exact && together->length >= 100);
+    COMPARE_TO(together->atLeast, 18 * 2500.0 / 600, 1e-6);
   }
   /// Beyond its picture a stripe a few degrees aslant goes on as it is, upright as well as lying.
   void stripesGoOnBeyondTheirPicture() {
