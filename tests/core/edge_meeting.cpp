@@ -42,6 +42,15 @@ constexpr Rgb3 kCream{240, 232, 214}, kBlue{40, 60, 120}, kRust{180, 80, 50};
 /// A triangle of 40 mm whose corner 0 is on top: edge 0 leads down to the right, edge 2 comes back up.
 const Polygon kTriangle{{50, 20}, {70, 54.641}, {30, 54.641}};
 
+/// A choice in the middle of such a picture for all pieces, which are of one shape.
+MotifChoice onAllPieces(const Project& p) {
+  MotifChoice out;
+  out.shape = p.layout->shapes[0].name;
+  out.at = {50, 40};
+  for (std::uint32_t i = 0; i < p.layout->size(); ++i) out.pieces.push_back(i);
+  return out;
+}
+
 }  // namespace
 
 class EdgeMeetingTest : public QObject {
@@ -259,11 +268,8 @@ class EdgeMeetingTest : public QObject {
   }
   /// Bricks are sewn by halves of their long edges: told once, by the half that meets worse.
   void edgesSewnInPartsAreToldOnce() {
-    Project p = support::project(support::recipe("bricks", 40, 4, 4));
-    MotifChoice motif;
-    motif.shape = p.layout->shapes[0].name;
-    motif.at = {50, 40};
-    for (std::uint32_t i = 0; i < p.layout->size(); ++i) motif.pieces.push_back(i);
+    const Project p = support::project(support::recipe("bricks", 40, 4, 4));
+    const MotifChoice motif = onAllPieces(p);
     const Polygon window = windowOutline(*p.layout, motif);
     const Box b = bounds(window);
     // Blue in the lower left quarter alone: of the two long seams one has it on one side, the other has not.
@@ -287,14 +293,11 @@ class EdgeMeetingTest : public QObject {
     QVERIFY(
         std::any_of(all.begin(), all.end(), [](const Meeting& m) { return m.verdict == Verdict::Meets; }));
   }
-  /// A clamshell has three edges, and each half of its round one is sewn to a hollow one, 20 π mm along: with
+  /// A clamshell has three edges, and each half of its round one is sewn to a hollow one, 10 π mm along: with
   /// a print whose left half is blue the halves part where they should.
   void arcsAreWalkedWhole() {
-    Project p = support::project(support::recipe("clamshells", 40, 4, 4));
-    MotifChoice motif;
-    motif.shape = p.layout->shapes[0].name;
-    motif.at = {50, 40};
-    for (std::uint32_t i = 0; i < p.layout->size(); ++i) motif.pieces.push_back(i);
+    const Project p = support::project(support::recipe("clamshells", 40, 4, 4));
+    const MotifChoice motif = onAllPieces(p);
     const auto pairs = sewnPairs(*p.layout, motif);
     const Polygon window = windowOutline(*p.layout, motif);
     // Its two sides stand upright, 40 mm apart; the picture is cream left of the middle and blue right of it.
