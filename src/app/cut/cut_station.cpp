@@ -82,7 +82,9 @@ void CutStation::buildPicture() {
     if (const auto shown = drawn(); shown && cloth())
       paintCutMap(p, session_.project(), *shown, into, mapLook());
   });
-  map_->setMinimumSize(220, 140);
+  // The words above and below a length, and some of the cloth.
+  constexpr int kWords = 71, kCloth = 70;
+  map_->setMinimumSize(scaled(120), scaled(kWords) + kCloth);
   labels_ = new QWidget;
   new QVBoxLayout(labels_);
   labels_->layout()->setContentsMargins(scaled(8), 0, 0, 0);
