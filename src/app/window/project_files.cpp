@@ -225,11 +225,12 @@ void ProjectFiles::exportLayout() {
       &kind);
   if (file.isEmpty()) return;
   const auto look = kind == asSewn ? LayoutView::AsSewn : LayoutView::Cloths;
-  session_.run([this, file, look, project = session_.project()](const Progress& progress) -> std::function<void()> {
-    const auto ok = exportProject(project, file.toStdString(), look, progress);
-    const QString words = ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : inWords(ok.error());
-    return [this, words] { Q_EMIT said(words); };
-  });
+  session_.run(
+      [this, file, look, project = session_.project()](const Progress& progress) -> std::function<void()> {
+        const auto ok = exportProject(project, file.toStdString(), look, progress);
+        const QString words = ok ? tr("Wrote %1.").arg(QFileInfo(file).fileName()) : inWords(ok.error());
+        return [this, words] { Q_EMIT said(words); };
+      });
 }
 
 }  // namespace clathra
