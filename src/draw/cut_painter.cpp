@@ -84,7 +84,8 @@ class CutMap {
   double width(double left) const {
     const QFontMetricsF metrics(textFont(look_.text, QFont::DemiBold));
     double right = left;
-    for (const Row& r : rows_) right = std::max({right, r.area.right(), r.area.left() + wordsOf(r, metrics, scale_)});
+    for (const Row& r : rows_)
+      right = std::max({right, r.area.right(), r.area.left() + wordsOf(r, metrics, scale_)});
     return right - left;
   }
 
@@ -138,8 +139,7 @@ class CutMap {
   double wordsOf(const Row& r, const QFontMetricsF& metrics, double scale) const {
     const double cut = laid_.lengths[static_cast<std::size_t>(r.length)].used * scale,
                  words = metrics.horizontalAdvance(usedText(r)) * 1.1;
-    return std::max(metrics.horizontalAdvance(nameOf(r)),
-                    cut > words * 1.7 ? 0 : cut + words + look_.text);
+    return std::max(metrics.horizontalAdvance(nameOf(r)), cut > words * 1.7 ? 0 : cut + words + look_.text);
   }
   QString nameOf(const Row& row) const {
     const ClothLength& l = laid_.lengths[static_cast<std::size_t>(row.length)];
