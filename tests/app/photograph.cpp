@@ -241,7 +241,7 @@ class PhotographTest : public QObject {
     QVERIFY(!dialog.answer().scaleKnown);
     const auto labels = dialog.findChildren<QLabel*>();
     QVERIFY(std::any_of(labels.begin(), labels.end(), [](const QLabel* l) {
-      return l->text().contains(QStringLiteral("pixels to the inch of cloth cannot be"));
+      return l->text().contains(QStringLiteral("wide on the cloth; from "));
     }));
     drag(dialog.view(), 1, {800, 300});
     type(dialog, QStringLiteral("Known length"), QStringLiteral("150"));

@@ -116,8 +116,12 @@ class PrintsTest : public QObject {
     const double dpi = printOf(d, "Fen")->dpi;
     for (const char* width : {"1 mm", "5 m"}) {
       d.type(QStringLiteral("Width of the picture on the cloth"), QLatin1String(width));
-      QVERIFY2(d.reads(QStringLiteral("pixels to the inch of cloth cannot be")), width);
+      QVERIFY2(d.window->said().contains(QStringLiteral("wide on the cloth; from 3.6 mm to ")),
+               qPrintable(d.window->said()));
+      QVERIFY(!d.window->said().contains(QStringLiteral(" in ")));
       QCOMPARE(printOf(d, "Fen")->dpi, dpi);
+      COMPARE_TO(d.find<LengthField>(QStringLiteral("Width of the picture on the cloth"))->length()->mm(), 70,
+                 0.01);
     }
     // To be forgotten, and found again.
     auto* kind = d.find<QComboBox>(QStringLiteral("How it repeats"));

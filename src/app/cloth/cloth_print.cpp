@@ -102,9 +102,13 @@ void ClothStation::connectPrint() {
   connect(pictureWidth_, &LengthField::lengthChanged, this, [this] {
     if (!cloth() || !cloth()->print || pictureWidth_->length()->mm() < 1) return;
     const auto picture = session_.project().pictures.find(cloth()->print->picture);
-    if (picture != session_.project().pictures.end())
-      changePrint(&PrintFields::dpi, picture->second.width * 25.4 / pictureWidth_->length()->mm(),
-                  tr("changed a print's scale"));
+    if (picture == session_.project().pictures.end()) return;
+    const double dpi = picture->second.width * 25.4 / pictureWidth_->length()->mm();
+    if (const QString why = pictureWidthFault(picture->second.width, dpi, unit()); !why.isEmpty()) {
+      Q_EMIT said(why);
+      return fillBench();
+    }
+    changePrint(&PrintFields::dpi, dpi, tr("changed a print's scale"));
   });
   const auto mark = [this] {
     const Point at{markX_->length().value_or(Length{}).mm(), markY_->length().value_or(Length{}).mm()};

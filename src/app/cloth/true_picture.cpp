@@ -145,6 +145,15 @@ void HandledPicture::keyPressEvent(QKeyEvent* event) {
   }
 }
 
+QString pictureWidthFault(int pixels, double dpi, LengthUnit unit) {
+  if (printScaleCanBe(dpi)) return {};
+  const auto wide = [&](double perInch) {
+    return QString::fromStdString(formatReadable(pixels / perInch * kMmInAnInch, unit));
+  };
+  return TruePicture::tr("This picture cannot be %1 wide on the cloth; from %2 to %3 can.")
+      .arg(wide(dpi), wide(kMostPrintDpi), wide(kLeastPrintDpi));
+}
+
 TruePicture::TruePicture(Raster picture, double dpi, bool scaleKnown, LengthUnit unit, QWidget* parent)
     : QDialog(parent), start_{std::move(picture), dpi, scaleKnown, {}}, now_(start_), unit_(unit) {
   setWindowTitle(tr("Make the picture true"));
@@ -263,7 +272,8 @@ void TruePicture::act() {
       if (!wide || wide->mm() < kLeastKnown || px < 2)
         return note_->setText(tr("The points lie too near each other, or the distance is missing."));
       const double dpi = px / wide->mm() * kMmInAnInch;
-      if (const Message why = scaleFault(dpi); !why.empty()) return note_->setText(inWords(why, unit_));
+      if (const QString why = pictureWidthFault(now_.picture.width, dpi, unit_); !why.isEmpty())
+        return note_->setText(why);
       now_.dpi = dpi;
       now_.scaleKnown = true;
       return refresh();
@@ -317,8 +327,8 @@ void TruePicture::work(std::function<Result<Answer>(const Progress&)> job) {
   work_.start(this, std::move(job), [this](Result<Answer> made) {
     take_->setEnabled(true);
     if (!made) return note_->setText(inWords(made.error(), unit_));
-    if (const Message why = scaleFault(made->dpi); made->scaleKnown && !why.empty())
-      return note_->setText(inWords(why, unit_));
+    const QString why = pictureWidthFault(made->picture.width, made->dpi, unit_);
+    if (made->scaleKnown && !why.isEmpty()) return note_->setText(why);
     now_ = std::move(*made);
     refresh();
   });

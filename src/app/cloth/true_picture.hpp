@@ -14,6 +14,9 @@ class QLabel;
 
 namespace clathra {
 
+/// Why a picture cannot be so large on cloth, in the project's own measure; empty where it can.
+QString pictureWidthFault(int pixels, double dpi, LengthUnit unit);
+
 /// The picture with handles to be dragged, or moved by arrow keys, a pixel at a time.
 class HandledPicture : public QWidget {
   Q_OBJECT
