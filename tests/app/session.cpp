@@ -99,6 +99,47 @@ class SessionTest : public QObject {
     QCOMPARE(most.load(), 1);
     QVERIFY(held.cancelled > 0);
   }
+  void whatWasAnsweredIsThereWhenItIsWantedAgain() {  // guarantee 5 of node.hpp
+    QThreadPool pool;
+    QObject receiver;
+    Held held;
+    IntNode node(
+        pool, &receiver, [&](const int& in, const Progress& p, const auto&) { return held.wait(p, in * 10); },
+        [] {});
+    held.go = true;
+    for (const int in : {1, 2, 3}) {
+      node.want(in);
+      SOON(node.whole());
+    }
+    held.go = false;
+    const int begun = held.begun;
+    // Back and forth, and over a rest: at once, whole, and without work.
+    for (const int in : {2, 3, 2}) {
+      node.want(in);
+      QVERIFY(node.whole() && !node.working());
+      QCOMPARE(*node.value(), in * 10);
+    }
+    node.rest();
+    QVERIFY(!node.value());
+    node.want(3);
+    QCOMPARE(*node.value(), 30);
+    QCOMPARE(held.begun.load(), begun);
+    // What was not answered is worked out: 4 is given up half way, and so it is not known.
+    node.want(4);
+    SOON_EQUAL(held.begun.load(), begun + 1);
+    node.want(3);
+    QCOMPARE(*node.value(), 30);
+    node.want(4);
+    QVERIFY(!node.value() && node.working());
+    held.go = true;
+    SOON(node.whole());
+    QCOMPARE(*node.value(), 40);
+    // Of three before, the first is forgotten.
+    held.go = false;
+    node.want(1);
+    QVERIFY(!node.value() && node.working());
+    held.go = true;
+  }
   void aNodeTellsWhatItHasSoFarAndStopLeavesThat() {
     QThreadPool pool;
     QObject receiver;
@@ -292,6 +333,17 @@ class SessionTest : public QObject {
     QVERIFY(d.session->edit(Paint{to, {0}}, "x"));
     d.settle();
     QCOMPARE(risen(before), both);
+    // Taken back and made again: nobody works, and every figure is that of before.
+    before = starts();
+    const auto length = [&](std::size_t i) { return d.session->plan(cloths[i].id)->length; };
+    const std::vector<std::optional<double>> worn{length(both[0]), length(both[1])};
+    d.session->undo();
+    d.settle();
+    QVERIFY(d.session->plan(cloths[both[0]].id) && p.allPlans());
+    d.session->redo();
+    d.settle();
+    QVERIFY((worn == std::vector<std::optional<double>>{length(both[0]), length(both[1])}));
+    QVERIFY(risen(before).empty());
     // The name is nobody's; the page is that of the sheets.
     before = starts();
     QVERIFY(d.session->edit(Rename{"Marsh"}, "x"));

@@ -5,9 +5,12 @@
 //  1 value() is of the input that is wanted now, or absent;
 //  2 wanting what is there already, or being worked out, starts nothing;
 //  3 the newest input wins: work for an older one is cancelled, and never more than one thread works here;
-//  4 answers reach nobody once the node is gone.
+//  4 answers reach nobody once the node is gone;
+//  5 what one of the two inputs before was answered is there at once when it is wanted again: a step that is
+//    taken back, and made again.
 #pragma once
 #include <QThreadPool>
+#include <array>
 #include <functional>
 #include <memory>
 #include <optional>
@@ -38,14 +41,23 @@ class Node {
 
   void want(Input input) {
     if (wanted_ && *wanted_ == input) return;
+    remember();
     wanted_ = std::make_shared<const Input>(std::move(input));
     value_.reset();
     stopped_ = whole_ = false;
     if (running_) progress_.cancel();
+    for (const Known& k : known_) {
+      if (!k.input || !(*k.input == *wanted_)) continue;
+      wanted_ = k.input;
+      value_ = k.value;
+      whole_ = true;
+      return;
+    }
     startNext();
   }
   /// Nothing is wanted until the next want().
   void rest() {
+    remember();
     wanted_.reset();
     value_.reset();
     if (running_) progress_.cancel();
@@ -69,6 +81,15 @@ class Node {
   int starts() const { return starts_; }  ///< for tests: how often work was begun
 
  private:
+  struct Known {
+    std::shared_ptr<const Input> input;
+    Shared value;
+  };
+  void remember() {
+    if (!wanted_ || !whole_ || wanted_ == known_[0].input) return;
+    if (wanted_ != known_[1].input) known_[1] = {wanted_, value_};
+    std::swap(known_[0], known_[1]);
+  }
   void startNext() {
     if (running_ || !working()) return;
     running_ = true;
@@ -101,6 +122,7 @@ class Node {
   std::function<void()> changed_;
   std::shared_ptr<const Input> wanted_;
   Shared value_;
+  std::array<Known, 2> known_;  ///< the latest first
   Progress progress_;
   bool running_ = false, whole_ = false, stopped_ = false;
   int starts_ = 0;
