@@ -1,7 +1,10 @@
 // One object for progress and cancel, passed in and polled by long work.
 #pragma once
 #include <atomic>
+#include <cmath>
+#include <limits>
 #include <memory>
+#include <optional>
 
 namespace clathra {
 
@@ -10,6 +13,18 @@ class Progress {
  public:
   void report(double done) const { state_->done.store(done, std::memory_order_relaxed); }  ///< 0 to 1
   double done() const { return state_->done.load(std::memory_order_relaxed); }
+  /// Work that gets better as it runs tells the figure of each answer, the less the better: a length in mm.
+  void found(double figure) const {
+    if (std::isnan(state_->first.load())) state_->first.store(figure);
+    state_->best.store(figure);
+  }
+  struct SoFar {
+    double first = 0, best = 0;
+  };
+  std::optional<SoFar> soFar() const {
+    const double first = state_->first.load();
+    return std::isnan(first) ? std::nullopt : std::optional(SoFar{first, state_->best.load()});
+  }
   void cancel() const { state_->cancelled.store(true, std::memory_order_relaxed); }
   [[nodiscard]] bool cancelled() const { return state_->cancelled.load(std::memory_order_relaxed); }
 
@@ -17,6 +32,7 @@ class Progress {
   struct State {
     std::atomic<double> done{0};
     std::atomic<bool> cancelled{false};
+    std::atomic<double> first{std::numeric_limits<double>::quiet_NaN()}, best{0};
   };
   std::shared_ptr<State> state_ = std::make_shared<State>();
 };

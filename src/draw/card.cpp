@@ -10,6 +10,7 @@
 #include "draw/pictures.hpp"
 #include "measure/quantity.hpp"
 #include "motif/reference.hpp"
+#include "motif/strip_seam.hpp"
 #include "shape/allowance.hpp"
 #include "words/words.hpp"
 
@@ -163,6 +164,8 @@ class CardRun {
                              kSmall + 0.3, QFont::DemiBold) +
              1.5;
       }
+      if (const QString seams = stripSeamsText(project_, *motif); !seams.isEmpty())
+        y += text_.paragraph(seams, x, y, width() - 62, kSmall + 0.3, QFont::DemiBold) + 1.5;
       y += text_.paragraph(
                (cloth_.drawnBehind
                     ? QStringLiteral("Lay the window template on the back of the cloth until it shows this "
@@ -301,6 +304,21 @@ QString bladeCautions() {
 QString referenceText(const Reference& r) {
   return inWords(Message("reference-of", fineArg(r.fromFirst, 1), Arg(cornerName(r.first)),
                          fineArg(r.fromSecond, 1), Arg(cornerName(r.second))));
+}
+
+QString stripSeamsText(const Project& project, const MotifChoice& motif) {
+  const Cloth* cloth = clothById(project, motif.cloth);
+  if (!cloth || cloth->joined.empty()) return {};
+  const Polygon paper = windowOutline(*project.layout, motif);
+  const auto seams = paper.empty() ? std::vector<StripSeam>() : stripSeams(*cloth, paper);
+  if (seams.empty()) return inWords(Message("strip-seam-none"));
+  QStringList out;
+  for (const StripSeam& s : seams)
+    out << inWords(Message(s.fromMiddle < 0 ? "strip-seam-left" : "strip-seam-right",
+                           fineArg(std::abs(s.fromMiddle), 1),
+                           Arg(referenceText(referenceOf(paper, s.from)).toStdString()),
+                           Arg(referenceText(referenceOf(paper, s.to)).toStdString())));
+  return out.join(QLatin1Char(' '));
 }
 
 QString clothLies(const Cloth& cloth, const CutPlan& plan) {

@@ -14,6 +14,8 @@ namespace clathra {
 QString bladeCautions();
 /// "12.5 mm from corner A, 30 mm from corner B": read on a ruler, so in mm.
 QString referenceText(const Reference& reference);
+/// Where the seams of a cloth that is joined from strips cross the paper of a choice; empty where it is not.
+QString stripSeamsText(const Project& project, const MotifChoice& motif);
 /// How the cloth must lie: "Right side up …"; the way handed patches come out right. Where it is drawn on the
 /// wrong side that is said first.
 QString clothLies(const Cloth& cloth, const CutPlan& plan);

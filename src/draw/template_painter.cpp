@@ -128,6 +128,7 @@ void paintFrame(QPainter& painter, const PageText& text, const Project& project,
   if (cloth->drawnBehind) words << QObject::tr("For the WRONG side of the cloth.");
   if (motif->reference)
     words << QObject::tr("The detail: %1.").arg(referenceText(referenceOf(onPicture, *motif->reference)));
+  if (const QString seams = stripSeamsText(project, *motif); !seams.isEmpty()) words << seams;
   if (!motif->note.empty()) words << QStringLiteral("“%1”").arg(QString::fromStdString(motif->note));
   // What finds no room is on the card of the cloth too.
   const double width = all.width() - 4, room = all.bottom - box.bottom - 4;

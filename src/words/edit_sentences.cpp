@@ -47,6 +47,13 @@ constexpr Sentence kAll[] = {
     {"pictures-cannot-read-here", QT_TRANSLATE_NOOP("core", "pictures cannot be read here")},
     {"print-steps-flat",
      QT_TRANSLATE_NOOP("core", "the steps of a print are at least 1 mm and do not lie along each other")},
+    {"joined-strips-count",
+     QT_TRANSLATE_NOOP("core", "A cloth is joined from 2 to %1 strips, which then follow each other again.")},
+    {"joined-of-no-cloth", QT_TRANSLATE_NOOP("core", "Each strip is of a cloth on the shelf.")},
+    {"joined-of-joined",
+     QT_TRANSLATE_NOOP("core", "A strip of %1 would be of joined cloth, or of this one itself.")},
+    {"a-strips-width", QT_TRANSLATE_NOOP("core", "A strip's width")},
+    {"a-strip", QT_TRANSLATE_NOOP("core", "A strip")},
     {"print-repeat-twice",
      QT_TRANSLATE_NOOP(
          "core", "gives its repeat twice: by \"a\" and \"b\", or by \"along\", \"across\" and \"kind\"")},

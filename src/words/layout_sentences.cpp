@@ -104,7 +104,7 @@ constexpr Sentence kAll[] = {
     {"not-number-formula", QT_TRANSLATE_NOOP("core", "\"%1\" is not a number or a formula.")},
     {"not-a-length",
      QT_TRANSLATE_NOOP("core", "\"%1\" is not a length; write it like 1 1/4 in, 1.25\", 32 mm or 3.2cm.")},
-    {"length-outside", QT_TRANSLATE_NOOP("core", "%1 is %2; it can be from %3 to %4.")},
+    {"length-outside", QT_TRANSLATE_NOOP("core", "%1: %2; it can be from %3 to %4.")},
     {"length-cannot-negative", QT_TRANSLATE_NOOP("core", "A length cannot be negative; \"%1\" is.")},
     {"longer-than-100-m", QT_TRANSLATE_NOOP("core", "\"%1\" is longer than 100 m; is the unit right?")},
     {"length-of-what", QT_TRANSLATE_NOOP("core", "%1: %2")},

@@ -284,6 +284,16 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP("core",
                        "Cut these with scissors, beginning inside the line; or say at Cut by how much your "
                        "tool runs past a corner, and the windows are laid apart.")},
+    {"looks-for-seam-in-allowance",
+     QT_TRANSLATE_NOOP("core", "seams of joined strips that lie in an allowance")},
+    {"seam-in-allowance-why",
+     QT_TRANSLATE_NOOP("core",
+                       "A seam of the strips of %2 lies in the allowance of \"%1\", %3 from the window's "
+                       "middle: folded over the paper, four layers lie on each other along that edge.")},
+    {"seam-in-allowance-fix",
+     QT_TRANSLATE_NOOP("core",
+                       "Move the window across the strips, until the seam lies well inside the paper or "
+                       "beyond the allowance.")},
     {"looks-for-detail-at-selvedge", QT_TRANSLATE_NOOP("core", "details that lie on the selvedge")},
     {"detail-at-selvedge-why",
      QT_TRANSLATE_N_NOOP("core",

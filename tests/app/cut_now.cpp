@@ -82,6 +82,42 @@ int patchesCut(const Project& p) {
 class CutNowTest : public QObject {
   Q_OBJECT
  private slots:
+  /// 400 kites of one cloth are laid for seconds: meanwhile the row of the traced patches says how short they
+  /// lie by now, and the figure only gets less.
+  void aPlanThatGetsBetterSaysSo() {
+    Driver d;
+    Project p = support::project(support::recipe("kites", 30, 8, 8));
+    p = support::edited(p, {{"edit", "setUnit"}, {"unit", "mm"}});
+    p = support::edited(p, {{"edit", "addCloth"}, {"name", "Tide Ink"}, {"width", 700}});
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "Tide Ink"}, {"all", true}});
+    const ClothId ink = *findCloth(p, "Tide Ink");
+    d.session->begin(p, {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("cut"));
+    std::vector<Progress::SoFar> told;
+    bool read = false;
+    const auto look = [&] {
+      const auto soFar = d.session->planner().planSoFar(ink);
+      if (soFar && (told.empty() || told.back().best != soFar->best)) told.push_back(*soFar);
+      for (const auto* b : d.window->findChildren<QPushButton*>())
+        read = read ||
+               (b->isVisible() && b->accessibleName().startsWith(QStringLiteral("Traced: being worked")) &&
+                b->accessibleName().contains(QStringLiteral("so far")));
+      return d.session->planner().allPlans();
+    };
+    QVERIFY(QTest::qWaitFor(look, 120'000));
+    QVERIFY(read);
+    QVERIFY(!told.empty() && told.back().best <= told.back().first);
+    for (std::size_t i = 1; i < told.size(); ++i) {
+      QCOMPARE(told[i].first, told[0].first);
+      QVERIFY(told[i].best < told[i - 1].best);
+    }
+    // The plan takes no more than the last that was seen, with 25 mm to square up.
+    for (const CutMethod& m : d.session->plan(ink)->methods)
+      if (m.id == "traced") QVERIFY(*m.length <= told.back().best + 25 + 0.01);
+    d.settle();
+    for (const auto* b : d.window->findChildren<QPushButton*>())
+      QVERIFY(!b->accessibleName().contains(QStringLiteral("so far")));
+  }
   void aBatchIsCutAndTheRestAfterIt_data() {
     QTest::addColumn<QString>("method");
     for (const char* m : {"strips", "traced"}) QTest::newRow(m) << m;

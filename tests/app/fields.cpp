@@ -1,39 +1,23 @@
-// The table of fields: each changes its own thing, on the second cloth and on nothing else, forwards and
-// back.
+// Fields that are typed in other ways than every_control types: each changes its own thing, on the second
+// cloth and on nothing else, forwards and back; and what was typed comes back as it was.
 #include <QCheckBox>
 #include <QComboBox>
 #include <QLineEdit>
 #include <QTemporaryDir>
 
+#include "app/widgets/fields.hpp"
 #include "asymmetric.hpp"
+#include "content.hpp"
 #include "driver.hpp"
 #include "registry.hpp"
-#include "shape/json_fields.hpp"
-#include "store/archive.hpp"
-#include "store/file.hpp"
 
 using namespace clathra;
 using nlohmann::json;
+using support::contentOf;
+using support::differences;
 using support::Driver;
 
 namespace {
-
-/// All that the project's file says, less what only remembers where one was.
-json contentOf(const Project& p) {
-  const auto entries = unpack(*serialize(p));
-  json out = *parseJson(entries->at("project.json"));
-  for (const char* key : {"lastDone", "lastStation", "version"}) out.erase(key);
-  return out;
-}
-
-/// The places at which two projects differ.
-QStringList differences(const json& a, const json& b) {
-  QStringList out;
-  for (const json& step : json::diff(a, b)) out << QString::fromStdString(step["path"].get<std::string>());
-  out.removeDuplicates();
-  out.sort();
-  return out;
-}
 
 struct Row {
   const char* station;
@@ -48,7 +32,6 @@ struct Row {
 std::vector<Row> rows() {
   return {
       {"Cloth", "Name of the cloth", Row::Type, "Lantern Brocade", {"/cloths/1/name"}, "Lantern Brocade"},
-      {"Cloth", "Hatch", Row::Choose, "Dots", {"/cloths/1/hatch"}, "dots"},
       {"Cloth",
        "The usable width",
        Row::Type,
@@ -59,10 +42,9 @@ std::vector<Row> rows() {
        "Lengths on hand",
        Row::Type,
        "900 mm; 410 mm",
-       {"/cloths/1/lengths/-", "/cloths/1/lengths_typed_in/-", "/cloths/1/lengths_typed_in/0"},
+       {"/cloths/1/lengths/-", "/cloths/1/lengths_typed_in/-"},
        410},
       {"Cloth", "Direction", Row::Choose, "stripe", {"/cloths/1/direction"}, "stripe"},
-      {"Cloth", "Sold by", Row::Choose, "25 cm", {"/cloths/1/increment"}, 250},
       {"Cloth",
        "Sold as",
        Row::Choose,
@@ -70,61 +52,20 @@ std::vector<Row> rows() {
        {"/cloths/1/sold"},
        {{"by", "piece"}, {"name", "fat quarter"}, {"width", 550.0}, {"length", 500.0}}},
       {"Cloth", "Price of one step or piece", Row::Type, "4,5", {"/cloths/1/price"}, 4.5},
-      {"Cloth", "Shrinks in the wash, percent", Row::Type, "3", {"/cloths/1/shrink"}, 3},
-      {"Cloth", "Patches stand", Row::Choose, "upright", {"/cloths/1/stand"}, "shape"},
-      {"Cloth", "Its least seam allowance", Row::Type, "7 mm", {"/cloths/1/least"}, 7},
       {"Cloth", "Its own seam allowance", Row::Type, "11 mm", {"/cloths/1/allowance"}, 11},
       {"Cloth", "Its own seam allowance", Row::Type, "", {"/cloths/1/allowance"}, nullptr},
-      {"Cloth", "Scraps, without a size", Row::Check, "", {"/cloths/1/scraps"}, true},
-      {"Cloth", "Repeat along the cloth", Row::Type, "150 mm", {"/cloths/1/print/along"}, 150},
-      {"Cloth", "Repeat across the cloth", Row::Type, "160 mm", {"/cloths/1/print/across"}, 160},
-      {"Cloth", "How it repeats", Row::Choose, "brick", {"/cloths/1/print/kind"}, "brick"},
-      {"Cloth",
-       "Picture's corner from the left selvedge",
-       Row::Type,
-       "44 mm",
-       {"/cloths/1/print/mark/0"},
-       44},
-      {"Cloth",
-       "Picture's corner from the upper cut end",
-       Row::Type,
-       "55 mm",
-       {"/cloths/1/print/mark/1"},
-       55},
-      {"Cloth", "Its place on the cloth is known", Row::Check, "", {"/cloths/1/print/mark"}, nullptr},
       {"Cloth", "Mirrors itself left to right", Row::Check, "", {"/cloths/1/print/mirror_axes/-"}, nullptr},
-      {"Cloth", "Width of the picture on the cloth", Row::Type, "200 mm", {"/cloths/1/print/dpi"}, 127},
-      {"Cut", "Seam allowance of this cloth", Row::Type, "8 mm", {"/cloths/1/allowance"}, 8},
       {"Cut", "Spare patches in percent", Row::Type, "17", {"/settings/sparePercent"}, 17},
-      {"Papers", "Page: A3", Row::Press, "", {"/settings/page"}, "a3"},
       {"Papers", "Own page size", Row::Type, "12 in x 310 mm", {"/settings/page"}, "304.8x310"},
-      {"Papers", "Marked side shown: Front", Row::Press, "", {"/settings/marked"}, "front"},
-      {"Papers", "How papers are laid: Strips first", Row::Press, "", {"/settings/stripsFirst"}, true},
-      {"Papers", "Sheets sorted by: Cloth", Row::Press, "", {"/settings/sort"}, "cloth"},
-      {"Papers", "Which way up: On its side", Row::Press, "", {"/settings/page"}, "a4-wide"},
-      {"Papers", "Gap between papers", Row::Type, "2.5 mm", {"/settings/gap"}, 2.5},
-      {"Papers", "sign and hatch of the cloth", Row::Check, "", {"/settings/marks/sign"}, false},
-      {"Papers", "ticks along seams", Row::Check, "", {"/settings/marks/ticks"}, false},
-      {"Papers", "dashes along the rim", Row::Check, "", {"/settings/marks/outer"}, false},
-      {"Papers", "name of the shape", Row::Check, "", {"/settings/marks/name"}, false},
-      {"Papers", "number of the piece", Row::Check, "", {"/settings/marks/number"}, false},
-      {"Papers", "arrow to the top", Row::Check, "", {"/settings/marks/arrow"}, false},
-      {"Papers", "order of folding", Row::Check, "", {"/settings/marks/folds"}, false},
-      {"Papers", "Hand that sews: Left", Row::Press, "", {"/settings/marks/hand"}, "left"},
       {"Motif",
        "Note: the reference point in words",
        Row::Type,
        "eye to the left",
        {"/motifs/0/note"},
        "eye to the left"},
-      {"Motif", "Name of the choice", Row::Type, "Gull's eye", {"/motifs/0/name"}, "Gull's eye"},
-      {"Motif", "Window's middle from the left of the picture", Row::Type, "131 mm", {"/motifs/0/at/0"}, 131},
-      {"Motif", "Window's middle from the top of the picture", Row::Type, "92 mm", {"/motifs/0/at/1"}, 92},
       {"Motif", "Window turned by degrees", Row::Type, "75", {"/motifs/0/turn"}, 75},
       {"Arrange", "Count across", Row::Type, "6", {}, nullptr},  // what is typed as it is changes nothing
-      {"Arrange", "The seam allowance", Row::Type, "7 mm", {"/settings/allowance"}, 7},
       {"Arrange", "The wanted width", Row::Type, "900 mm", {"/wanted/0"}, 900},
-      {"Arrange", "Unit: inches", Row::Press, "", {"/settings/unit"}, "inch"},
       {"Arrange", "Pieces are numbered: by rings", Row::Press, "", {"/recipe/numbering"}, "rings"},
   };
 }
@@ -225,6 +166,48 @@ class FieldsTest : public QObject {
     }
     // The file on disk is as it was until it is saved.
     QVERIFY(contentOf(*openProject(file_.toStdString())) == before);
+  }
+
+  /// 6.35 mm is a quarter of an inch, 9.525 mm three eighths: typed in millimetres they are no "about".
+  void lengthsComeBackAsTheyWereTypedWhenTheProjectIsOpenedAgain() {
+    struct Typed {
+      const char *station, *field, *text;
+    };
+    const std::vector<Typed> all{{"Arrange", "The edge", "3.175 cm"},
+                                 {"Arrange", "The seam allowance", "6.35 mm"},
+                                 {"Cloth", "Its own seam allowance", "0.9525 cm"},
+                                 {"Cloth", "Its least seam allowance", "6.35 mm"},
+                                 {"Cloth", "Repeat along the cloth", "0.1275 m"},
+                                 {"Cut", "Seam allowance of the quilt's own edge", "0.9525 cm"},
+                                 {"Cut", "Seam allowance of the shape", "9.525 mm"}};
+    const auto lookAt = [](Driver& d, const QString& station) {
+      d.click(station);
+      if (station == QLatin1String("Cloth")) {
+        d.click("Lantern Damask");
+        if (!d.has<LengthField>("Its least seam")) d.click("Buying and washing, folded");
+      }
+      if (station == QLatin1String("Cut")) {
+        d.click("B, Lantern Damask");
+        if (!d.has<LengthField>("Seam allowance of the shape")) d.click("Allowance and spares, folded");
+      }
+    };
+    const QString file = folder_.filePath("typed.clathra");
+    {
+      Driver d;
+      QVERIFY(d.open(file_));
+      for (const Typed& t : all) {
+        lookAt(d, t.station);
+        d.type(t.field, t.text);
+        QCOMPARE(d.find<QLineEdit>(t.field)->text(), QString(t.text));
+      }
+      QVERIFY(d.saveTo(file));
+    }
+    Driver d;
+    QVERIFY(d.open(file));
+    for (const Typed& t : all) {
+      lookAt(d, t.station);
+      QCOMPARE(d.find<QLineEdit>(t.field)->text(), QString(t.text));
+    }
   }
 };
 

@@ -84,7 +84,7 @@ class LengthTest : public QObject {
     const auto edge = parseLengthWithin("0", LengthUnit::Inch, "The edge", Length::millimetres(3),
                                         Length::millimetres(1000));
     QVERIFY(!edge);
-    QCOMPARE(text(clathra::said(edge.error())), QByteArray("The edge is 0; it can be from 3 mm to 100 cm."));
+    QCOMPARE(text(clathra::said(edge.error())), QByteArray("The edge: 0; it can be from 3 mm to 100 cm."));
   }
 
   void everySixtyFourthRoundTrips() {

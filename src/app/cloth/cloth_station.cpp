@@ -9,6 +9,7 @@
 
 #include "app/cloth/shelf_tile.hpp"
 #include "app/cloth/table_card.hpp"
+#include "app/cloth/trace_scrap.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/flow_layout.hpp"
 #include "app/widgets/painted_button.hpp"
@@ -72,9 +73,11 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   connect(table, &TableCard::said, this, &Station::said);
   facts_ = new FactsCard(session_);
   connect(facts_, &FactsCard::said, this, &Station::said);
+  joined_ = new JoinedCard(session_);
+  connect(joined_, &JoinedCard::said, this, &Station::said);
   gives_ = new GivesCard(session_);
   connect(gives_, &GivesCard::said, this, &Station::said);
-  bench_ = new Bench({clothCard(), buying_, printCard(), facts_, gives_, table, remarks});
+  bench_ = new Bench({clothCard(), buying_, printCard(), joined_, facts_, gives_, table, remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
   const auto addOne = [this](bool scraps, const QString& base) {
@@ -94,6 +97,7 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
     chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
     unfolded_.clear();
     looking_.cancel();
+    opening_.cancel();
   });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
 }
@@ -132,6 +136,9 @@ QWidget* ClothStation::clothCard() {
   sized->setSpacing(scaled(8));
   sized->addWidget(fieldRow(tr("Usable width"), width_));
   sized->addWidget(fieldRow(tr("On hand"), lengths_));
+  trace_ = button(tr("Trace a scrap over a picture …"), "link");
+  sized->addWidget(trace_);
+  connect(trace_, &QPushButton::clicked, this, &ClothStation::traceScrap);
   sized->addWidget(fieldRow(tr("Sold by"), increment_));
   body->addWidget(sized_);
   body->addWidget(fieldRow(tr("Direction"), direction_));
@@ -186,18 +193,60 @@ QString ClothStation::shownLengths() const {
   for (const OnHand& l : cloth()->lengths) {
     QString text = QString::fromStdString(formatLength(l.length, unit()));
     if (l.width) text += tr(" × %1 wide").arg(QString::fromStdString(formatLength(*l.width, unit())));
+    if (!l.outline.empty()) text += tr(", traced");
     lengths << text;
     if (cloth()->collection) break;  // the size of each
   }
   return lengths.join(QStringLiteral("; "));
 }
 
+/// A picture of the scrap is opened beside the window; its outline becomes one more length.
+void ClothStation::traceScrap() {
+  if (!cloth()) return;
+  if (opening_.running()) {
+    opening_.cancel();
+    return fillBench();
+  }
+  const QString file =
+      QFileDialog::getOpenFileName(picture_, tr("A picture of the scrap, lying straight"), {},
+                                   tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp)"));
+  if (file.isEmpty()) return;
+  opening_.start(
+      this, [path = file.toStdString()](const Progress& p) { return readPictureFile(path, p); },
+      [this, id = chosen_](const Result<ScaledPicture>& picture) {
+        fillBench();
+        if (!picture) return Q_EMIT said(inWords(picture.error(), unit()));
+        TraceScrap dialog(picture->raster, picture->dpi, unit(), picture_->window());
+        if (dialog.exec() != QDialog::Accepted) return;
+        const Cloth* of = clothById(session_.project(), id);
+        if (!of || dialog.outline().empty()) return;
+        OnHand scrap;
+        scrap.outline = dialog.outline();
+        scrap.length = Length::millimetres(bounds(scrap.outline).bottom);
+        ClothFields fields;
+        fields.lengths = of->lengths;
+        fields.lengths->push_back(std::move(scrap));
+        session_.edit(ChangeCloth{id, std::move(fields)}, tr("traced a scrap"));
+      });
+  fillBench();
+}
+
 void ClothStation::setLengths() {
   if (!cloth() || filling_ || lengths_->text() == shownLengths()) return;
   std::vector<OnHand> read;
+  // What stands there as it was is the same length, with all that is known of it besides.
+  const QStringList shown = shownLengths().split(QStringLiteral("; "));
+  std::vector<bool> used(static_cast<std::size_t>(shown.size()));
   const QStringList parts = lengths_->text().split(QLatin1Char(';'), Qt::SkipEmptyParts);
   static const QRegularExpression between(QStringLiteral("\\s*[×*]\\s*"));
   for (const QString& part : parts) {
+    qsizetype same = shown.indexOf(part.trimmed());
+    while (same >= 0 && used[static_cast<std::size_t>(same)]) same = shown.indexOf(part.trimmed(), same + 1);
+    if (same >= 0 && !cloth()->collection && same < static_cast<qsizetype>(cloth()->lengths.size())) {
+      used[static_cast<std::size_t>(same)] = true;
+      read.push_back(cloth()->lengths[static_cast<std::size_t>(same)]);
+      continue;
+    }
     // "43 cm × 40 cm wide": a length of a width of its own.
     QStringList both = part.trimmed().split(between);
     const auto l = parseLengthWithin(both.front().toStdString(), unit(), "A length on hand",
@@ -219,6 +268,7 @@ void ClothStation::setLengths() {
     read.push_back(i < was.size() && was[i].length.nm() == l->nm() ? was[i] : OnHand(*l));
     read.back().length = *l;
     read.back().width = width;
+    read.back().outline.clear();
   }
   if (cloth()->collection && read.size() == 1) {
     // What is written is the size of each.
@@ -229,9 +279,11 @@ void ClothStation::setLengths() {
     read.assign(cloth()->lengths.size(), read.front());
   }
   const auto as = [](Length l) { return std::pair(l.nm(), l.typedIn()); };
-  const bool same = std::equal(
-      read.begin(), read.end(), cloth()->lengths.begin(), cloth()->lengths.end(),
-      [&](const OnHand& a, const OnHand& b) { return as(a.length) == as(b.length) && a.width == b.width; });
+  const bool same =
+      std::equal(read.begin(), read.end(), cloth()->lengths.begin(), cloth()->lengths.end(),
+                 [&](const OnHand& a, const OnHand& b) {
+                   return as(a.length) == as(b.length) && a.width == b.width && a.outline == b.outline;
+                 });
   if (!same) change(&ClothFields::lengths, read, tr("changed the lengths on hand"));
 }
 
@@ -326,6 +378,7 @@ void ClothStation::fillBench() {
   const Cloth* c = cloth();
   buying_->show(chosen_, unfolded_.contains(chosen_));
   facts_->show(chosen_);
+  joined_->show(chosen_);
   gives_->show(chosen_);
   clothCard_->setEnabled(c != nullptr);
   printCard_->setEnabled(c != nullptr);
@@ -349,6 +402,7 @@ void ClothStation::fillBench() {
   find_->setVisible(c->print.has_value() && !looking_.running());
   true_->setVisible(c->print.has_value());
   stopLooking_->setVisible(looking_.running());
+  trace_->setText(opening_.running() ? tr("Stop opening the picture") : tr("Trace a scrap over a picture …"));
   printNote_->setText(
       looking_.running() ? tr("Looking for its repeat …")
       : c->print

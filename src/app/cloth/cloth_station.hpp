@@ -9,6 +9,7 @@
 #include "app/cloth/buying_card.hpp"
 #include "app/cloth/facts_card.hpp"
 #include "app/cloth/gives_card.hpp"
+#include "app/cloth/joined_card.hpp"
 #include "app/session/latest.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/card.hpp"
@@ -58,6 +59,7 @@ class ClothStation : public Station {
     fields.*field = std::forward<Value>(value);
     changePrint(std::move(fields), label);
   }
+  void traceScrap();
   void setLengths();
   QString shownLengths() const;
   void fillSteps(Length own);
@@ -82,6 +84,7 @@ class ClothStation : public Station {
   Card *clothCard_ = nullptr, *printCard_ = nullptr;
   BuyingCard* buying_ = nullptr;
   FactsCard* facts_ = nullptr;
+  JoinedCard* joined_ = nullptr;
   GivesCard* gives_ = nullptr;
   QLineEdit *name_ = nullptr, *lengths_ = nullptr;
   QPushButton* colour_ = nullptr;
@@ -93,7 +96,8 @@ class ClothStation : public Station {
   ClothId chosen_ = kNoCloth;
   std::set<ClothId> unfolded_;
   Latest<Result<PrintRead>> looking_;
-  QPushButton *find_ = nullptr, *true_ = nullptr, *stopLooking_ = nullptr;
+  Latest<Result<ScaledPicture>> opening_;  ///< a picture that a scrap is traced over
+  QPushButton *trace_ = nullptr, *find_ = nullptr, *true_ = nullptr, *stopLooking_ = nullptr;
   bool filling_ = false;
 };
 

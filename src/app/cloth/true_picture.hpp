@@ -2,8 +2,8 @@
 // size, its light evened, cropped. One step after the other, looked at, and taken when it is right.
 #pragma once
 #include <QDialog>
-#include <QImage>
 
+#include "app/cloth/handled_picture.hpp"
 #include "app/session/latest.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/fields.hpp"
@@ -16,37 +16,6 @@ namespace clathra {
 
 /// Why a picture cannot be so large on cloth, in the project's own measure; empty where it can.
 QString pictureWidthFault(int pixels, double dpi, LengthUnit unit);
-
-/// The picture with handles to be dragged, or moved by arrow keys, a pixel at a time.
-class HandledPicture : public QWidget {
-  Q_OBJECT
- public:
-  explicit HandledPicture(QWidget* parent = nullptr);
-  void show(const QImage& picture);
-  /// Their places in pixels of the picture, and what they are called.
-  void setHandles(std::vector<Point> handles, QStringList names, bool closed);
-  const std::vector<Point>& handles() const { return handles_; }
-  QPointF onScreen(Point p) const;
-
- Q_SIGNALS:
-  void moved();
-
- protected:
-  void paintEvent(QPaintEvent*) override;
-  void mousePressEvent(QMouseEvent* event) override;
-  void mouseMoveEvent(QMouseEvent* event) override;
-  void keyPressEvent(QKeyEvent* event) override;
-
- private:
-  QRectF area() const;
-  Point toPicture(QPointF p) const;
-  void put(Point at);
-  QImage picture_;
-  std::vector<Point> handles_;
-  QStringList names_;
-  bool closed_ = true;
-  int held_ = 0;
-};
 
 class TruePicture : public QDialog {
   Q_OBJECT

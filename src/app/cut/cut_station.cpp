@@ -52,6 +52,13 @@ CutStation::CutStation(Session& session, Preferences& preferences, QObject* pare
   });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
   connect(&session_, &Session::resultsChanged, this, [this] { refreshIfSeen(); });
+  // A plan that gets better tells it without being done.
+  constexpr int kEvery = 400;  // ms
+  soFarTimer_.setInterval(kEvery);
+  soFarTimer_.callOnTimeout(this, [this] {
+    if (picture_->isVisible() && cloth() && session_.planner().planSoFar(chosen_)) fillMethods();
+  });
+  soFarTimer_.start();
 }
 
 void CutStation::buildPicture() {
@@ -272,6 +279,17 @@ void CutStation::addMethodRow(const std::string& id, const QString& title, const
   static_cast<MethodRow*>(row)->setChecked(chosen);
 }
 
+/// How short the traced patches lie by now, and what that is less than at first.
+QString CutStation::soFar() const {
+  const auto found = view_ == Whole ? session_.planner().planSoFar(chosen_) : std::nullopt;
+  if (!found) return tr("being worked out …");
+  const double less = found->first - found->best;
+  constexpr double kSeen = 1;  // mm
+  return less < kSeen ? tr("being worked out …  %1 so far").arg(clothText(session_, found->best))
+                      : tr("being worked out …  %1 so far, %2 less than at first")
+                            .arg(clothText(session_, found->best), inWords(sizeArg(less), unit()));
+}
+
 void CutStation::fillMethods() {
   methodRows_->begin();
   clearLayout(labels_->layout());
@@ -292,7 +310,7 @@ void CutStation::fillMethods() {
       for (const MethodKind& kind : methodKinds())
         if (!cloth()->scraps || kind.fromScraps)
           addMethodRow(std::string(kind.id), inWords(Message("method-" + std::string(kind.id))),
-                       tr("being worked out …"), true, {});
+                       kind.id == "traced" ? soFar() : tr("being worked out …"), true, {});
     methodRows_->end();
     methodsArea_->updateGeometry();
     return;

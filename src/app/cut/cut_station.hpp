@@ -1,5 +1,6 @@
 // Cut: for each cloth the methods side by side, the sum opened, the map to scale, and the card for the table.
 #pragma once
+#include <QTimer>
 #include "app/canvas/picture_view.hpp"
 #include "app/cut/ease_card.hpp"
 #include "app/cut/enough_card.hpp"
@@ -55,9 +56,11 @@ class CutStation : public Station {
   void tick(const std::optional<ClothCut>& cut);
   void addBought(double length);
   void addMethod(const CutMethod& method);
+  QString soFar() const;
   void addMethodRow(const std::string& id, const QString& title, const QString& figures, bool usable,
                     const QString& why);
 
+  QTimer soFarTimer_;
   QWidget *picture_ = nullptr, *bench_ = nullptr, *cloths_ = nullptr, *labels_ = nullptr;
   PictureView* map_ = nullptr;
   MapBeside* mapBeside_ = nullptr;

@@ -229,6 +229,14 @@ QWidget* MotifStation::placeCard() {
   card->body()->addWidget(fieldRow(tr("From the left"), atX_));
   card->body()->addWidget(fieldRow(tr("From the top"), atY_));
   card->body()->addWidget(fieldRow(tr("Turned, degrees"), turn_));
+  seam_ = new StripSeamRow;
+  card->body()->addWidget(seam_);
+  connect(seam_, &StripSeamRow::said, this, &Station::said);
+  connect(seam_, &StripSeamRow::moved, this, [this](double x) {
+    if (filling_ || !motif()) return;
+    swatch_->setWindow({x, motif()->at.y}, motif()->turn);
+    applyWindow();
+  });
   card->body()->addWidget(fieldRow(tr("Copies shown"), copies_));
   const auto typed = [this] {
     if (filling_ || !motif()) return;
@@ -392,6 +400,7 @@ void MotifStation::fillChoice() {
   mirrorNote_->setVisible(!canMirror);
   atX_->setLength(Length::millimetres(m->at.x));
   atY_->setLength(Length::millimetres(m->at.y));
+  seam_->show(session_.project(), m);
   showIn(*turn_, QString::fromStdString(formatNumber(m->turn.degrees(), 2)));
   const auto s = session_.supply(m->id);
   if (!s) {

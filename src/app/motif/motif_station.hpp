@@ -8,6 +8,7 @@
 #include "app/motif/found_panel.hpp"
 #include "app/motif/meeting_card.hpp"
 #include "app/motif/new_choice.hpp"
+#include "app/motif/strip_seam_row.hpp"
 #include "app/motif/swatch_view.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/fields.hpp"
@@ -67,6 +68,7 @@ class MotifStation : public Station {
   QLineEdit *name_ = nullptr, *pieces_ = nullptr, *note_ = nullptr;
   CountField* copies_ = nullptr;
   LengthField *atX_ = nullptr, *atY_ = nullptr;
+  StripSeamRow* seam_ = nullptr;
   QLineEdit* turn_ = nullptr;
   QCheckBox *mirrored_ = nullptr, *toMiddle_ = nullptr;
   QPushButton *mark_ = nullptr, *unmark_ = nullptr;

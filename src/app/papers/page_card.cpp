@@ -27,7 +27,7 @@ PageCard::PageCard(Session& session) : Card(tr("Page")), session_(session) {
   lay_ = new Pills({tr("Fewest sheets"), tr("Strips first")}, tr("How papers are laid"));
   margin_ = new LengthField(tr("Margin of the page"), Length::millimetres(kLeastMargin),
                             Length::millimetres(kMostMargin));
-  gap_ = new LengthField(tr("Gap between papers; 0: they share cutting lines"), Length::millimetres(0),
+  gap_ = new LengthField(tr("Gap between papers (0: they share cutting lines)"), Length::millimetres(0),
                          Length::millimetres(kMostGap));
   rules_ = wrapped({}, "muted");
   both_ = wrapped({}, "muted");

@@ -375,6 +375,10 @@ Message Planner::planFault(ClothId cloth) const {
   const auto at = plans_.find(cloth);
   return at == plans_.end() ? Message() : fault(at->second->value());
 }
+std::optional<Progress::SoFar> Planner::planSoFar(ClothId cloth) const {
+  const auto at = plans_.find(cloth);
+  return at == plans_.end() || !at->second->working() ? std::nullopt : at->second->progress().soFar();
+}
 std::shared_ptr<const CutBatch> Planner::batch(ClothId cloth) const {
   return cloth == batchOf_ ? good(batch_.value()) : nullptr;
 }

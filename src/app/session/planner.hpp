@@ -128,6 +128,8 @@ class Planner : public QObject {
   std::shared_ptr<const ColourTicks> colours() const;
   std::shared_ptr<const CutPlan> plan(ClothId cloth) const;
   Message planFault(ClothId cloth) const;
+  /// While a plan is worked out: how short the traced patches lay at first and do now, mm.
+  std::optional<Progress::SoFar> planSoFar(ClothId cloth) const;
   /// Of the cloth that is shown; absent too where nothing of it is marked.
   std::shared_ptr<const CutBatch> batch(ClothId cloth) const;
   Message batchFault() const;

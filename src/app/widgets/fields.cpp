@@ -73,6 +73,8 @@ void LengthField::setUnit(LengthUnit unit) {
 }
 
 void LengthField::setLength(std::optional<Length> length) {
+  // What is kept as a bare number comes back from the project without its unit.
+  if (length && length->typedIn() == TypedIn::Nothing && typed_ == length) length = typed_;
   length_ = length;
   if (showIn(*this, asText())) mark(false);
 }
@@ -102,6 +104,7 @@ void LengthField::read() {
   }
   const bool changed = !length_ || *length_ != *read;
   setModified(false);
+  typed_ = *read;
   setLength(*read);
   if (changed) Q_EMIT lengthChanged();
 }

@@ -53,7 +53,7 @@ class LengthField : public QLineEdit {
   void mark(bool wrong);
   QString asText() const;
   Length least_, most_;
-  std::optional<Length> length_;
+  std::optional<Length> length_, typed_;
   LengthUnit unit_ = LengthUnit::Inch;
   bool mayBeEmpty_ = false;
 };

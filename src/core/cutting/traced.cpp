@@ -140,6 +140,7 @@ class Tracing {
     job.shapes = shapesOf(demands_, left_);
     PackEffort effort;
     effort.steps = steps();
+    effort.better = [this](const PackResult& r) { progress_.found(r.usedLength); };
     auto packed = pack(job, effort, progress_);
     return packed ? std::optional(std::move(*packed)) : std::nullopt;
   }

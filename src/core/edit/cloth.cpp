@@ -35,6 +35,8 @@ Status putOnPrint(Project& p, Cloth& cloth, const PrintFields& f, const EditCont
   Print print = cloth.print.value_or(Print{});
   print.dpi = f.dpi.value_or(print.dpi);
   print.scaleGuessed = f.scaleGuessed.value_or(print.scaleGuessed && !f.dpi);
+  // What is another picture, scale or repeat is no longer what was sewn.
+  if (f.picture || f.dpi || f.along || f.across || f.kind || f.steps) cloth.joined.clear();
   if (f.dpi)
     if (Message why = scaleFault(*f.dpi); !why.empty()) return fail(std::move(why));
   for (const auto& typed : {f.along, f.across})
@@ -82,6 +84,7 @@ Status putOn(Project& p, Cloth& cloth, const ClothFields& f, const EditContext& 
   if (!f.print) return {};
   if (*f.print) return putOnPrint(p, cloth, **f.print, c);
   cloth.print.reset();
+  cloth.joined.clear();
   return {};
 }
 
@@ -271,6 +274,9 @@ Status RemoveCloth::apply(Project& p, const EditContext&) const {
       if (v.painting[i] == id) v.painting.set(i, kNoCloth);
   for (Role& r : p.roles)
     if (r.cloth == id) r.cloth = kNoCloth;
+  for (Cloth& c : p.cloths)
+    for (JoinedStrip& s : c.joined)
+      if (s.of == id) s.of = kNoCloth;
   std::erase_if(p.motifs, [&](const MotifChoice& m) { return m.cloth == id; });
   std::erase_if(p.cloths, [&](const Cloth& c) { return c.id == id; });
   dropUnusedPictures(p);

@@ -479,6 +479,17 @@ struct JoinNearCloths {
   double within = 10;
   Status apply(Project&, const EditContext&) const;
 };
+/// The cloth is sewn together from strips before patches are cut from it: its print shows them, and it is
+/// striped.
+struct JoinStrips {
+  static constexpr EditInfo kInfo{"joinStrips",
+                                  "cloth, strips [{cloth, width (mm, as sewn)}..] from the left selvedge, "
+                                  "again and again; none: it is one cloth again",
+                                  "joins a cloth from strips"};
+  ClothId cloth = kNoCloth;
+  std::vector<JoinedStrip> strips;
+  Status apply(Project&, const EditContext&) const;
+};
 struct RemoveCloth {
   static constexpr EditInfo kInfo{"removeCloth", "cloth", "removes a cloth"};
   ClothId cloth = kNoCloth;

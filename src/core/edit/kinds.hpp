@@ -18,8 +18,8 @@ using EditKinds =
              KeepVariant, WearVariant, ChangeVariant, DropVariant, SetNumbering, BeginWith, MakeShape,
              DropShape, AddPieces, TakeAway, Subdivide, FillHoles, CloseRing, Exchange, JoinPieces,
              DraftLines, Cure, SplitPiece, MarkUnit, PlaceUnit, SetOutUnits, ReplaceUnits, RenameUnit,
-             DropUnit, AddCloth, AddScraps, ChangeCloth, JoinNearCloths, RemoveCloth, ChooseMethod, SetNow,
-             TakeCut, GiveBackCut, AddMotif, ChangeMotif, GiveMotif, RemoveMotif, SetRemarkAside,
-             TakeUpAgain>;
+             DropUnit, AddCloth, AddScraps, ChangeCloth, JoinNearCloths, JoinStrips, RemoveCloth,
+             ChooseMethod, SetNow, TakeCut, GiveBackCut, AddMotif, ChangeMotif, GiveMotif, RemoveMotif,
+             SetRemarkAside, TakeUpAgain>;
 
 }  // namespace clathra

@@ -137,12 +137,13 @@ Status dropAllowance(Project& p, const SetAllowance& edit) {
 
 Status SetAllowance::apply(Project& p, const EditContext&) const {
   if (none) return dropAllowance(p, *this);
-  const auto allowance = lengthWithin(value.mm(), Message("the-seam-allowance"), Length::millimetres(1),
-                                      Length::millimetres(50));
-  if (!allowance) return tl::make_unexpected(allowance.error());
-  if (least && *least && (*least)->mm() > allowance->mm()) return fail("least-above-wished");
+  const auto within = lengthWithin(value.mm(), Message("the-seam-allowance"), Length::millimetres(1),
+                                   Length::millimetres(50));
+  if (!within) return tl::make_unexpected(within.error());
+  const Length allowance = within->typed(value.typedIn());
+  if (least && *least && (*least)->mm() > allowance.mm()) return fail("least-above-wished");
   if (outer) {
-    p.settings.outerAllowance = *allowance;
+    p.settings.outerAllowance = allowance;
     return {};
   }
   if (shape) {
@@ -150,17 +151,17 @@ Status SetAllowance::apply(Project& p, const EditContext&) const {
     if (std::none_of(shapes.begin(), shapes.end(), [&](const Shape& s) { return s.name == *shape; }))
       return fail("no-shape-called", *shape);
     ShapeAllowance& own = p.settings.shapeAllowances[*shape];
-    own = {*allowance, least.value_or(own.least)};
+    own = {allowance, least.value_or(own.least)};
     return {};
   }
   if (!cloth) {
-    p.settings.allowance = *allowance;
+    p.settings.allowance = allowance;
     p.settings.leastAllowance = least.value_or(p.settings.leastAllowance);
     return {};
   }
   const auto own = clothIn(p, *cloth);
   if (!own) return tl::make_unexpected(own.error());
-  (*own)->allowance = *allowance;
+  (*own)->allowance = allowance;
   (*own)->leastAllowance = least.value_or((*own)->leastAllowance);
   return {};
 }

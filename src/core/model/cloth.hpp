@@ -106,6 +106,13 @@ struct ClothFacts {
   friend bool operator==(const ClothFacts&, const ClothFacts&) = default;
 };
 
+/// One strip of a cloth that was sewn together before patches are cut from it.
+struct JoinedStrip {
+  ClothId of = kNoCloth;  ///< the cloth it is of; none once that is gone
+  Length width;           ///< as sewn, from seam to seam
+  friend bool operator==(const JoinedStrip&, const JoinedStrip&) = default;
+};
+
 struct Cloth {
   ClothId id = 0;
   std::string name;  ///< may be empty: "unnamed"
@@ -125,7 +132,8 @@ struct Cloth {
   std::optional<Length> allowance;                    ///< of this cloth alone
   std::optional<Length> leastAllowance;               ///< what may be accepted of it
   std::optional<Print> print;
-  std::string method;        ///< chosen cutting method; empty: the recommended one
+  std::vector<JoinedStrip> joined;  ///< from the left selvedge, again and again; empty: it is one cloth
+  std::string method;               ///< chosen cutting method; empty: the recommended one
   std::optional<int> inSet;  ///< patches of one set of layered repeats; absent: as many as meet at a corner
   bool drawnBehind = false;  ///< what is cut is drawn on the wrong side
   bool turnOneWay = false;   ///< patches of a one-way cloth may be laid upside down all the same

@@ -48,6 +48,7 @@ const std::vector<Check>& checks() {
       {"seams-part", "looks-for-seams-part", checks_::seamsPart, true},
       {"beyond-repeat", "looks-for-beyond-repeat", checks_::windowBeyondRepeat, true},
       {"windows-touch", "looks-for-windows-touch", checks_::windowsTouch, true},
+      {"seam-in-allowance", "looks-for-seam-in-allowance", checks_::seamInAllowance},
       {"detail-at-selvedge", "looks-for-detail-at-selvedge", checks_::detailAtSelvedge},
       {"drawn-behind", "looks-for-drawn-behind", checks_::drawnBehindUnread},
   };

@@ -128,6 +128,7 @@ std::vector<Remark> seamsPart(const ReviewInput&);
 std::vector<Remark> stripesMistake(const ReviewInput&);
 std::vector<Remark> windowBeyondRepeat(const ReviewInput&);
 std::vector<Remark> windowsTouch(const ReviewInput&);
+std::vector<Remark> seamInAllowance(const ReviewInput&);
 std::vector<Remark> detailAtSelvedge(const ReviewInput&);
 std::vector<Remark> mirroredWish(const ReviewInput&);
 std::vector<Remark> drawnBehindUnread(const ReviewInput&);

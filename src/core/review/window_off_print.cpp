@@ -9,7 +9,8 @@ std::vector<Remark> windowOffPrint(const ReviewInput& in) {
   std::vector<Remark> out;
   for (const MotifChoice& m : p.motifs) {
     const Cloth* c = clothById(p, m.cloth);
-    if (!c || !c->print) continue;
+    // Strips are alike all along, and come again and again.
+    if (!c || !c->print || !c->joined.empty()) continue;
     const auto picture = p.pictures.find(c->print->picture);
     if (picture == p.pictures.end()) continue;
     const double scale = 25.4 / c->print->dpi;

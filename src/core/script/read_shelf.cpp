@@ -53,6 +53,17 @@ ChangeCloth read(EditFields& in, ChangeCloth*) {
 JoinNearCloths read(EditFields& in, JoinNearCloths*) {
   return {in.number("within", 0, 100, kNearColour)};
 }
+JoinStrips read(EditFields& in, JoinStrips*) {
+  JoinStrips out{in.cloth(), {}};
+  for (const nlohmann::json& one : in.array("strips", 100)) {
+    EditFields strip(one, Message("a-strip"), in.project());
+    const ClothId of = strip.cloth();
+    out.strips.push_back({of, Length::millimetres(strip.number("width", 0, 100'000))});
+    strip.nothingElse();
+    if (!strip.ok()) in.faultAlone(strip.error().message);
+  }
+  return out;
+}
 RemoveCloth read(EditFields& in, RemoveCloth*) {
   return {in.cloth()};
 }

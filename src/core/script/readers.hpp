@@ -58,6 +58,7 @@ AddCloth read(EditFields& in, AddCloth*);
 AddScraps read(EditFields& in, AddScraps*);
 ChangeCloth read(EditFields& in, ChangeCloth*);
 JoinNearCloths read(EditFields& in, JoinNearCloths*);
+JoinStrips read(EditFields& in, JoinStrips*);
 RemoveCloth read(EditFields& in, RemoveCloth*);
 ChooseMethod read(EditFields& in, ChooseMethod*);
 SetNow read(EditFields& in, SetNow*);

@@ -4,6 +4,7 @@
 #include <cstdio>
 
 #include "shape/own_polygon.hpp"
+#include "store/typed_in.hpp"
 
 namespace clathra {
 
@@ -30,17 +31,6 @@ constexpr double kLongest = 100'000;  // mm
 
 json pointJson(Point p) {
   return json::array({p.x, p.y});
-}
-
-constexpr const char* kTypedIn[] = {"", "in", "yd", "mm", "cm", "m"};
-
-TypedIn typedIn(const json& name) {
-  for (std::size_t i = 0; i < std::size(kTypedIn); ++i)
-    if (name == kTypedIn[i]) return static_cast<TypedIn>(i);
-  return TypedIn::Nothing;
-}
-const char* nameOf(TypedIn unit) {
-  return kTypedIn[static_cast<std::size_t>(unit)];
 }
 
 constexpr std::size_t kMostHoles = 2'000;
@@ -105,7 +95,7 @@ std::vector<OnHand> readLengths(Fields& in) {
   std::size_t i = 0;
   for (const json& unit : in.array("lengths_typed_in", 200)) {
     if (i >= out.size()) break;
-    out[i].length = out[i].length.typed(typedIn(unit));
+    out[i].length = out[i].length.typed(typedInNamed(unit));
     ++i;
   }
   return out;
@@ -217,7 +207,7 @@ json toJson(const Cloth& cloth) {
   json typed = json::array();
   for (const OnHand& l : cloth.lengths) {
     lengths.push_back(lengthJson(l));
-    typed.push_back(nameOf(l.length.typedIn()));
+    typed.push_back(typedInName(l.length.typedIn()));
   }
   json out = {{"id", cloth.id},
               {"name", cloth.name},
@@ -233,7 +223,7 @@ json toJson(const Cloth& cloth) {
               {"turnOneWay", cloth.turnOneWay}};
   if (cloth.width) {
     out["width"] = cloth.width->mm();
-    out["width_typed_in"] = nameOf(cloth.width->typedIn());
+    out["width_typed_in"] = typedInName(cloth.width->typedIn());
   }
   if (cloth.allowance) out["allowance"] = cloth.allowance->mm();
   if (cloth.leastAllowance) out["least"] = cloth.leastAllowance->mm();
@@ -248,6 +238,8 @@ json toJson(const Cloth& cloth) {
   if (cloth.price) out["price"] = *cloth.price;
   if (cloth.shrinkPercent > 0) out["shrink"] = cloth.shrinkPercent;
   if (cloth.print) out["print"] = toJson(*cloth.print);
+  for (const JoinedStrip& s : cloth.joined)
+    out["joined"].push_back({{"cloth", s.of}, {"width", s.width.mm()}});
   if (cloth.collection) out["collection"] = cloth.lengths.size();
   if (cloth.facts != ClothFacts{}) out["facts"] = factsJson(cloth.facts);
   if (!cloth.cuts.empty()) out["cuts"] = toJson(cloth.cuts);
@@ -392,7 +384,7 @@ ClothFields readClothFields(Fields& in) {
   out.scraps = ifThere(in, "scraps", [&] { return in.flag("scraps"); });
   out.width = lengthOrNone(in, "width", 10, kWidest);
   if (out.width && *out.width && in.has("width_typed_in"))
-    *out.width = (*out.width)->typed(typedIn(json(in.text("width_typed_in", {}, 10))));
+    *out.width = (*out.width)->typed(typedInNamed(json(in.text("width_typed_in", {}, 10))));
   out.lengths = ifThere(in, "lengths", [&] { return readLengths(in); });
   out.collection = ifThere(in, "collection",
                            [&] { return static_cast<int>(in.whole("collection", 1, kMostOfCollection)); });

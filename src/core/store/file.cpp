@@ -6,9 +6,11 @@
 
 #include "image/decode.hpp"
 #include "layout/numbering.hpp"
+#include "model/joined.hpp"
 #include "store/archive.hpp"
 #include "store/codec.hpp"
 #include "store/readings_file.hpp"
+#include "store/typed_in.hpp"
 #include "text.hpp"
 
 namespace clathra {
@@ -95,6 +97,7 @@ json projectJson(const Project& p) {
           {"now", p.now},
           {"settings", settingsJson(p.settings)},
           {"readings", toJson(p.readings)},
+          {"typed_in", typedInJson(p)},
           {"setAside", aside},
           {"wanted", json::array({p.wantedWidth, p.wantedHeight})},
           {"lastStation", p.lastStation},
@@ -192,6 +195,14 @@ void readCloths(Fields& in, Project& p) {
       c.print = printOf(pf);
       if (!pf.ok()) f.fault("print-wrong", pf.error().message);
     }
+    for (const json& k : f.array("joined", kMostStrips)) {
+      Fields strip(k, Message("a-strip"));
+      c.joined.push_back({static_cast<ClothId>(strip.whole("cloth", kNoCloth, 30'000, kNoCloth)),
+                          Length::millimetres(strip.number("width", kLeastStrip, kMostStrip))});
+      if (!strip.ok()) f.faultAlone(strip.error().message);
+    }
+    // Without the print that shows them they are none.
+    if (!c.print || c.joined.size() < 2) c.joined.clear();
     if (clothById(p, c.id)) f.fault("number-another-cloth-too");
     if (!f.ok()) in.faultAlone(f.error().message);
     p.cloths.push_back(std::move(c));
@@ -347,6 +358,7 @@ void readRest(Fields& in, Project& p, std::int64_t version) {
     p.wantedWidth = std::max(0.0, wanted->x);
     p.wantedHeight = std::max(0.0, wanted->y);
   }
+  takeTypedIn(p, in.object("typed_in"));
   p.lastStation = in.text("lastStation", {}, 40);
   p.lastDone = in.text("lastDone");
 }

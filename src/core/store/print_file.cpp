@@ -9,32 +9,48 @@ namespace clathra {
 
 namespace {
 
-Result<PrintRead> read(ByteSpan bytes, const Progress& progress) {
+Result<ScaledPicture> picture(ByteSpan bytes, const Progress& progress) {
   const auto facts = imageFacts(bytes);
   if (!facts) return tl::make_unexpected(facts.error());
-  const auto raster = decodeImage(bytes, progress);
+  auto raster = decodeImage(bytes, progress);
   if (!raster) return tl::make_unexpected(raster.error());
-  auto found = findRepeat(*raster, progress);
-  if (!found) return tl::make_unexpected(found.error());
-  PrintRead out;
+  ScaledPicture out{std::move(*raster), {}};
   if (facts->dpi && printScaleCanBe(*facts->dpi)) out.dpi = facts->dpi;
-  out.found = std::move(*found);
   return out;
+}
+
+Result<PrintRead> search(const Result<ScaledPicture>& from, const Progress& progress) {
+  if (!from) return tl::make_unexpected(from.error());
+  auto found = findRepeat(from->raster, progress);
+  if (!found) return tl::make_unexpected(found.error());
+  return PrintRead{from->dpi, std::move(*found)};
+}
+
+/// What went wrong with the content of a file is said with its name.
+template <class T>
+Result<T> ofFile(const std::filesystem::path& file, Result<T> read) {
+  if (!read && read.error().message.id != kCancelled)
+    return fail("picture-file", calledFile(file), read.error().message);
+  return read;
 }
 
 }  // namespace
 
-Result<PrintRead> readPrintFile(const std::filesystem::path& file, const Progress& progress) {
+Result<ScaledPicture> readPictureFile(const std::filesystem::path& file, const Progress& progress) {
   const auto bytes = readWhole(file, kMostPictureBytes);
   if (!bytes) return tl::make_unexpected(bytes.error());
-  auto out = read({reinterpret_cast<const std::uint8_t*>(bytes->data()), bytes->size()}, progress);
-  if (!out && out.error().message.id != kCancelled)
-    return fail("picture-file", calledFile(file), out.error().message);
-  return out;
+  return ofFile(file,
+                picture({reinterpret_cast<const std::uint8_t*>(bytes->data()), bytes->size()}, progress));
 }
 
-Result<PrintRead> readPrint(const Picture& picture, const Progress& progress) {
-  return read(*picture.png, progress);
+Result<PrintRead> readPrintFile(const std::filesystem::path& file, const Progress& progress) {
+  const auto read = readPictureFile(file, progress);
+  if (!read) return tl::make_unexpected(read.error());
+  return ofFile(file, search(read, progress));
+}
+
+Result<PrintRead> readPrint(const Picture& held, const Progress& progress) {
+  return search(picture(*held.png, progress), progress);
 }
 
 }  // namespace clathra

@@ -13,6 +13,15 @@ struct PrintRead {
   FoundRepeat found;
 };
 
+/// A picture and the scale its file gives, pixels to the inch, if it does.
+struct ScaledPicture {
+  Raster raster;
+  std::optional<double> dpi;
+};
+/// Errors: it cannot be read, or is no picture; cancelled.
+[[nodiscard]] Result<ScaledPicture> readPictureFile(const std::filesystem::path& file,
+                                                    const Progress& progress = {});
+
 /// Errors: it cannot be read, or is no picture; cancelled.
 [[nodiscard]] Result<PrintRead> readPrintFile(const std::filesystem::path& file,
                                               const Progress& progress = {});

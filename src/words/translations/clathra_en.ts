@@ -495,6 +495,16 @@
     </message>
   </context>
   <context>
+    <name>clathra::TraceScrap</name>
+    <message numerus="yes">
+      <source>%1 by %2, %n corner(s), %3.</source>
+      <translation>
+        <numerusform>%1 by %2, %n corner, %3.</numerusform>
+        <numerusform>%1 by %2, %n corners, %3.</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::TruePicture</name>
     <message numerus="yes">
       <source>%n step(s) known.</source>
