@@ -1,0 +1,293 @@
+// Every control of every station is worked once, and what it does is compared with the table of
+// tests/data/controls.txt: which places of the project change and what they are then, or which dialog it
+// opens, or what is said, or that the view changes. Whatever changes the project is one step, taken back and
+// made again. With CLATHRA_GOLDEN=write the table is written anew; look at the difference before it is kept.
+#include <QColorDialog>
+#include <QInputDialog>
+#include <QMenu>
+#include <QTemporaryDir>
+
+#include "app/widgets/fields.hpp"
+#include "app/widgets/rail.hpp"
+#include "asymmetric.hpp"
+#include "content.hpp"
+#include "driver.hpp"
+#include "registry.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+using support::contentOf;
+using support::differences;
+using support::Driver;
+
+namespace {
+
+const QString kTable = QStringLiteral(CLATHRA_SOURCE "/tests/data/controls.txt");
+
+bool writesTable() {
+  return qEnvironmentVariable("CLATHRA_GOLDEN") == QLatin1String("write");
+}
+
+/// Notes what comes up over the window, and puts it away.
+class Dialogs : public QObject {
+ public:
+  Dialogs() {
+    connect(&timer_, &QTimer::timeout, this, [this] { look(); });
+    timer_.start(5);
+  }
+  QStringList taken() { return std::exchange(seen_, {}); }
+
+ private:
+  void look() {
+    if (QWidget* popup = QApplication::activePopupWidget()) {
+      QStringList entries;
+      if (const auto* menu = qobject_cast<QMenu*>(popup))
+        for (const QAction* a : menu->actions())
+          if (!a->text().isEmpty()) entries << a->text().remove(QLatin1Char('&'));
+      seen_ << QStringLiteral("menu: ") + entries.join(QStringLiteral(", "));
+      popup->close();
+    }
+    auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+    if (!dialog) return;
+    const auto* box = qobject_cast<QMessageBox*>(dialog);
+    if (box)
+      for (QAbstractButton* b : box->buttons())
+        if (b->text().remove(QLatin1Char('&')) == QLatin1String("Let them go")) return b->click();
+    seen_ << QStringLiteral("asks: ") + (box ? box->text() : dialog->windowTitle());
+    dialog->reject();
+  }
+  QTimer timer_;
+  QStringList seen_;
+};
+
+/// A way of looking at a station: what is pressed first, and whether all its cards are unfolded. Arrange
+/// keeps the cards of its modes apart: there each is looked at by itself.
+struct View {
+  const char* station;
+  QStringList first;
+};
+const std::vector<View>& views() {
+  static const std::vector<View> all{{"Arrange", {}},
+                                     {"Arrange", {"Shape and size"}},
+                                     {"Arrange", {"Fit to size"}},
+                                     {"Arrange", {"Units"}},
+                                     {"Arrange", {"Shapes of your own"}},
+                                     {"Arrange", {"Paint by chance"}},
+                                     {"Arrange", {"Variants"}},
+                                     {"Arrange", {"Numbers and map"}},
+                                     {"Arrange", {"Turned copies"}},
+                                     {"Arrange", {"Divide a piece"}},
+                                     {"Arrange", {"Exchange"}},
+                                     {"Arrange", {"Draft"}},
+                                     {"Arrange", {"Outer edge"}},
+                                     {"Papers", {}},
+                                     {"Papers", {"What is shown: Will it close?"}},
+                                     {"Papers", {"What is shown: Cutter"}},
+                                     {"Cloth", {"Lantern Damask"}},
+                                     {"Motif", {}},
+                                     {"Cut", {"B, Lantern Damask"}},
+                                     {"Cut", {"C, Wader Stripe"}}};
+  return all;
+}
+
+QString titleOf(const View& v) {
+  return QString(v.station) + (v.first.isEmpty() ? QString() : QStringLiteral(", ") + v.first.last());
+}
+
+std::vector<QWidget*> controlsOf(const Driver& d) {
+  std::vector<QWidget*> out;
+  for (QWidget* w : d.window->findChildren<QWidget*>()) {
+    const bool control =
+        qobject_cast<QAbstractButton*>(w) || qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w);
+    // The number inside a box of the toolkit belongs to the box.
+    if (control && w->isVisible() && w->isEnabled() && !Driver::nameOf(w).isEmpty()) out.push_back(w);
+  }
+  return out;
+}
+
+QString shortened(const json& value) {
+  const QString text = QString::fromStdString(value.dump());
+  return text.size() <= 60 ? text : QStringLiteral("%1 characters").arg(text.size());
+}
+
+}  // namespace
+
+class EveryControlTest : public QObject {
+  Q_OBJECT
+  QTemporaryDir folder_;
+  QString file_;
+  QSet<QString> known_;  ///< station and control, worked already
+  QStringList table_, noted_;
+
+  void openView(Driver& d, const View& v) {
+    QVERIFY(d.open(file_));
+    d.click(v.station);
+    for (const QString& name : v.first)
+      if (!d.has<QAbstractButton>(name + QStringLiteral(", open"))) d.click(name);
+    if (QString(v.station) == QStringLiteral("Arrange")) return;
+    for (;;) {
+      QAbstractButton* folded = nullptr;
+      for (auto* b : d.window->findChildren<QAbstractButton*>())
+        if (b->isVisible() && Driver::nameOf(b).endsWith(QStringLiteral(", folded"))) folded = b;
+      if (!folded) return;
+      d.bringIntoView(folded);
+      QTest::mouseClick(folded, Qt::LeftButton);
+      d.settle();
+    }
+  }
+
+  /// Less what stands above the stations and beside them: it is there wherever one is.
+  static QStringList namesOf(const Driver& d) {
+    QStringList names;
+    for (const QWidget* w : controlsOf(d))
+      if (const QString name = Driver::nameOf(w);
+          !d.window->findChild<Rail*>()->isAncestorOf(w) && name != "Undo" && name != "Redo")
+        names << name;
+    return names;
+  }
+
+  /// What can be worked here and was not in an earlier view of the station; less what leads to a station and
+  /// what folds a card.
+  QStringList newNames(const Driver& d, const View& v) {
+    QStringList names;
+    QSet<QString> here;
+    for (const QWidget* w : controlsOf(d)) {
+      const QString name = Driver::nameOf(w);
+      const bool rail = d.window->findChild<Rail*>()->isAncestorOf(w);
+      if (!rail && !name.endsWith(QStringLiteral(", open")) && !name.endsWith(QStringLiteral(", folded")) &&
+          !known_.contains(QString(v.station) + name)) {
+        names << name;
+        here.insert(QString(v.station) + name);
+      }
+    }
+    known_ += here;
+    return names;
+  }
+
+  static QWidget* control(const Driver& d, const QString& name, int nth) {
+    for (QWidget* c : controlsOf(d))
+      if (Driver::nameOf(c) == name && nth-- == 0) return c;
+    return nullptr;
+  }
+
+  /// Works a control as one would who wants to see what it does. False if it stands at its only choice.
+  static bool work(Driver& d, QWidget* w) {
+    d.bringIntoView(w);
+    if (auto* list = qobject_cast<QComboBox*>(w)) {
+      if (list->count() < 2) return false;
+      list->setFocus();
+      QTest::keyClick(list, list->currentIndex() + 1 < list->count() ? Qt::Key_Down : Qt::Key_Up);
+    } else if (auto* field = qobject_cast<QLineEdit*>(w)) {
+      QTest::mouseClick(field, Qt::LeftButton);
+      field->selectAll();
+      const bool count = qobject_cast<CountField*>(w) != nullptr;
+      const bool length = qobject_cast<LengthField*>(w) != nullptr;
+      QTest::keyClicks(field, length  ? QStringLiteral("3.7 cm")
+                              : count ? QStringLiteral("3")
+                                      : QStringLiteral("7"));
+      QTest::keyClick(field, Qt::Key_Return);
+    } else {
+      auto* b = qobject_cast<QAbstractButton*>(w);
+      if (b->isCheckable() && b->isChecked() && !qobject_cast<QCheckBox*>(b) && b->autoExclusive())
+        return false;
+      QTest::mouseClick(b, Qt::LeftButton, {},
+                        qobject_cast<QCheckBox*>(b) ? QPoint(10, b->height() / 2) : b->rect().center());
+    }
+    d.settle();
+    return true;
+  }
+
+  static QString whatChanged(const json& before, const json& after) {
+    QStringList out;
+    for (const QString& place : differences(before, after)) {
+      QString path = place;
+      if (path.endsWith(QStringLiteral("/-"))) path.chop(2);
+      const json::json_pointer at(path.toStdString());
+      out << place + QStringLiteral(" = ") +
+                 (after.contains(at) ? shortened(after[at]) : QStringLiteral("none"));
+    }
+    if (out.size() > 4) {
+      const auto more = out.size() - 3;
+      out = out.mid(0, 3);
+      out << QStringLiteral("and %1 places").arg(more);
+    }
+    return out.join(QStringLiteral("; "));
+  }
+
+ private slots:
+  void initTestCase() {
+    file_ = folder_.filePath("path.clathra");
+    const auto bytes = serialize(support::asymmetric());
+    QVERIFY(bytes);
+    QFile out(file_);
+    QVERIFY(out.open(QIODevice::WriteOnly) && out.write(QByteArray::fromStdString(*bytes)) > 0);
+    QFile table(kTable);
+    if (table.open(QIODevice::ReadOnly))
+      table_ = QString::fromUtf8(table.readAll()).split(QLatin1Char('\n'), Qt::SkipEmptyParts);
+  }
+
+  void doesWhatTheTableSays_data() {
+    QTest::addColumn<int>("view");
+    for (std::size_t i = 0; i < views().size(); ++i)
+      QTest::addRow("%s", qPrintable(titleOf(views()[i]))) << static_cast<int>(i);
+  }
+  void doesWhatTheTableSays() {
+    QFETCH(int, view);
+    const View& v = views()[static_cast<std::size_t>(view)];
+    Driver d;
+    Dialogs dialogs;
+    openView(d, v);
+    const QStringList all = namesOf(d);
+    std::map<QString, int> seen;
+    QStringList lines;
+    for (const QString& name : newNames(d, v)) {
+      const int nth = seen[name]++;
+      QWidget* const w = control(d, name, nth);
+      QVERIFY2(w, qPrintable(name));
+      const json before = contentOf(d.project());
+      const QImage looked = d.window->grab().toImage();
+      d.window->say({});
+      dialogs.taken();
+      if (!work(d, w)) continue;
+      // What is typed in the project's own system comes back as it was typed.
+      if (auto* again = control(d, name, nth); d.window->said().isEmpty())
+        if (const auto* field = qobject_cast<LengthField*>(again))
+          QVERIFY2(field->text() == QLatin1String("3.7 cm"), qPrintable(name + ": " + field->text()));
+      QStringList did = dialogs.taken();
+      const json after = contentOf(d.project());
+      if (after != before)
+        did << whatChanged(before, after);
+      else if (!d.window->said().isEmpty())
+        did << QStringLiteral("says: ") + d.window->said();
+      else if (did.isEmpty() && d.window->grab().toImage() != looked)
+        did << QStringLiteral("view");
+      lines << QStringLiteral("%1 | %2 | %3").arg(titleOf(v), name, did.join(QStringLiteral(" & ")));
+      if (after != before) {
+        // Steps of a small project are taken back at once; its figures need not be waited for.
+        d.session->undo();
+        QVERIFY2(contentOf(d.project()) == before, qPrintable(name));
+        d.session->redo();
+        QVERIFY2(contentOf(d.project()) == after, qPrintable(name));
+        d.session->undo();
+        d.settle();
+      }
+      if (namesOf(d) != all) openView(d, v);  // It led elsewhere.
+    }
+    noted_ << lines;
+    if (writesTable()) return;
+    const QStringList wanted = table_.filter(
+        QRegularExpression(QStringLiteral("^%1 \\| ").arg(QRegularExpression::escape(titleOf(v)))));
+    for (qsizetype i = 0; i < std::min(lines.size(), wanted.size()); ++i) QCOMPARE(lines[i], wanted[i]);
+    QCOMPARE(lines.size(), wanted.size());
+  }
+
+  void cleanupTestCase() {
+    if (!writesTable()) return;
+    QFile out(kTable);
+    QVERIFY(out.open(QIODevice::WriteOnly));
+    out.write((noted_.join(QLatin1Char('\n')) + QLatin1Char('\n')).toUtf8());
+  }
+};
+
+CLATHRA_TEST(EveryControlTest, "every_control")
+#include "every_control.moc"
