@@ -153,7 +153,7 @@ class MadeClothTest : public QObject {
       done = true;
       QTest::mouseClick(buttonOf(dialog, "Add the scrap"), Qt::LeftButton);
     });
-    d.click(QStringLiteral("Trace a scrap over a picture"));
+    d.click(QStringLiteral("Trace a scrap"));
     QTRY_VERIFY_WITH_TIMEOUT(done, 20'000);
     QTRY_COMPARE_WITH_TIMEOUT(named(d.project(), "A").lengths.size(), before.size() + 1, 20'000);
     const OnHand& scrap = named(d.project(), "A").lengths.back();
@@ -197,13 +197,13 @@ class MadeClothTest : public QObject {
       COMPARE_TO(bounds(dialog.outline()).bottom, 140, 1e-6);
       done = buttonOf(dialog, "Add the scrap")->isEnabled();
     });
-    d.click(QStringLiteral("Trace a scrap over a picture"));
+    d.click(QStringLiteral("Trace a scrap"));
     QTRY_VERIFY_WITH_TIMEOUT(done, 20'000);
     const auto before = d.project().cloths;
     const QString none = folder.filePath(QStringLiteral("none.png"));
     std::ofstream(none.toStdString()) << "no picture";
     d.answerFile(none);
-    d.click(QStringLiteral("Trace a scrap over a picture"));
+    d.click(QStringLiteral("Trace a scrap"));
     QTRY_VERIFY_WITH_TIMEOUT(d.window->said().contains(QStringLiteral("none.png")), 20'000);
     QVERIFY(d.project().cloths == before);
   }

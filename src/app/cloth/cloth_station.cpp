@@ -136,7 +136,7 @@ QWidget* ClothStation::clothCard() {
   sized->setSpacing(scaled(8));
   sized->addWidget(fieldRow(tr("Usable width"), width_));
   sized->addWidget(fieldRow(tr("On hand"), lengths_));
-  trace_ = button(tr("Trace a scrap over a picture …"), "link");
+  trace_ = button(tr("Trace a scrap …"), "link");
   sized->addWidget(trace_);
   connect(trace_, &QPushButton::clicked, this, &ClothStation::traceScrap);
   sized->addWidget(fieldRow(tr("Sold by"), increment_));
@@ -402,7 +402,7 @@ void ClothStation::fillBench() {
   find_->setVisible(c->print.has_value() && !looking_.running());
   true_->setVisible(c->print.has_value());
   stopLooking_->setVisible(looking_.running());
-  trace_->setText(opening_.running() ? tr("Stop opening the picture") : tr("Trace a scrap over a picture …"));
+  trace_->setText(opening_.running() ? tr("Stop opening the picture") : tr("Trace a scrap …"));
   printNote_->setText(
       looking_.running() ? tr("Looking for its repeat …")
       : c->print
