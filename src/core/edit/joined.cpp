@@ -11,7 +11,7 @@ namespace clathra {
 namespace {
 
 constexpr double kInch = 25.4;
-constexpr int kHigh = 120;           // pixels along the strips, which are alike all along
+constexpr int kHigh = 120;            // pixels along the strips, which are alike all along
 constexpr double kLeastPixels = 240;  // of the narrowest strip
 constexpr double kMostWide = 6'000;
 
