@@ -5,6 +5,8 @@
 #include <QJsonObject>
 #include <QProcess>
 
+#include "support.hpp"
+
 namespace support {
 
 struct Ran {
@@ -20,7 +22,7 @@ inline Ran run(const QStringList& args) {
   env.remove("QT_QPA_PLATFORM");
   p.setProcessEnvironment(env);
   p.start(CLATHRA_BINARIES "/clathra-cli", args);
-  p.waitForFinished(120'000);
+  p.waitForFinished(support::kHang);
   return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -1, p.readAllStandardOutput(),
           p.readAllStandardError()};
 }

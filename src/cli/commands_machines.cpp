@@ -91,8 +91,8 @@ Status practiseCut(const CutterOptions& o) {
     mat.width = page->width;
     mat.height = page->height;
   }
-  constexpr std::size_t kMostBytes = 100'000'000;
-  const auto text = readWhole(o.file, kMostBytes);
+  constexpr std::size_t kMostFileBytes = 100'000'000;
+  const auto text = readWhole(o.file, kMostFileBytes);
   if (!text) return tl::make_unexpected(text.error());
   const auto report = practiseCutting(*text, std::filesystem::path(o.file).extension().string(), mat);
   if (!report) return tl::make_unexpected(report.error());

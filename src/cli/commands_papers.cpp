@@ -249,7 +249,7 @@ Status papers(const PaperOptions& o) {
   if (!o.side.empty() && o.side != "back" && o.side != "front") return fail("side-back-front", o.side);
   const auto project = openProject(o.file);
   if (!project) return tl::make_unexpected(project.error());
-  double margin = o.margin.value_or(project->settings.margin);
+  double margin = o.margin.value_or(project->settings.margin.mm());
   PrintScale scale;
   if (!o.profile.empty()) {
     const auto printer = printerCalled(printersFile(), o.profile);
@@ -282,7 +282,7 @@ Status papers(const PaperOptions& o) {
   options.stripsFirst = o.stripsFirst || project->settings.stripsFirst;
   options.block = sorting == SheetSorting::Block;
   options.groups = sheetGroups(*project, sorting);
-  options.gap = gapFor(o.cut, o.gap.value_or(project->settings.gap));
+  options.gap = gapFor(o.cut, o.gap.value_or(project->settings.gap.mm()));
   if (!(options.gap >= 0 && options.gap <= kMostGap)) return fail("gap-range", sizeArg(kMostGap));
   const auto made = planPapers(paperInput(*project, geometryOf(project->layout), std::move(*box)), options);
   if (!made) return tl::make_unexpected(made.error());

@@ -1,4 +1,5 @@
 // Commands that make, change and check projects.
+#include <charconv>
 #include <cstdio>
 #include <ctime>
 #include <filesystem>
@@ -60,7 +61,31 @@ json arrangementJson(const Arrangement& a) {
 struct NewOptions {
   std::string arrangement, edge, sides = "outline", allowance, file;
   int across = 0, down = 0, rings = -1;
+  std::vector<std::string> proportions;
 };
+
+/// "long=5in" or "tip=120": a side by its length, an angle in degrees.
+Result<std::pair<std::string, double>> proportionOf(const Arrangement& arrangement, const std::string& text,
+                                                    Length edge) {
+  const auto equals = text.find('=');
+  const std::string key = text.substr(0, equals);
+  const auto& all = arrangement.proportions;
+  const auto at = std::find_if(all.begin(), all.end(), [&](const Proportion& p) { return p.key == key; });
+  if (equals == std::string::npos) return fail("proportion-needs-value", text);
+  if (at == all.end()) return fail("no-proportion-called", arrangement.name, key);
+  const std::string value = text.substr(equals + 1);
+  if (at->kind == Proportion::Kind::Side) {
+    const auto side =
+        parseLengthWithin(value, LengthUnit::Millimetre, at->title, Length::millimetres(at->least * edge.mm()),
+                          Length::millimetres(at->most * edge.mm()));
+    if (!side) return tl::make_unexpected(side.error());
+    return std::pair(key, *side / edge);
+  }
+  double degrees = 0;
+  const auto [end, wrong] = std::from_chars(value.data(), value.data() + value.size(), degrees);
+  if (wrong != std::errc() || end != value.data() + value.size()) return fail("proportion-needs-value", text);
+  return std::pair(key, degrees);
+}
 
 Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
   Recipe r;
@@ -79,6 +104,11 @@ Result<Recipe> recipeOf(const Arrangement& arrangement, const NewOptions& o) {
   const auto sides = finishingSidesOf(o.sides);
   if (!sides) return tl::make_unexpected(sides.error());
   r.sides = *sides;
+  for (const std::string& each : o.proportions) {
+    const auto one = proportionOf(arrangement, each, r.edge);
+    if (!one) return tl::make_unexpected(one.error());
+    r.proportions.insert_or_assign(one->first, one->second);
+  }
   return r;
 }
 
@@ -209,6 +239,8 @@ void addNew(CLI::App& app, Outcome& outcome) {
   cmd->add_option("--down", o->down, "count down (fields)");
   cmd->add_option("--rings", o->rings, "rings (rosettes)");
   cmd->add_option("--sides", o->sides, "outline, edge-pieces or slice");
+  cmd->add_option("--proportion", o->proportions,
+                  "of an arrangement that has some, like long=5in or tip=120; again for another");
   cmd->add_option("--allowance", o->allowance, "seam allowance, 1/4 in if not given");
   cmd->add_option("-o", o->file, "the project file to write")->required();
   cmd->callback([=, &outcome] { outcome.status = makeNew(*o); });

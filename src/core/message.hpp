@@ -36,7 +36,7 @@ class Arg {
   Arg(const char* text) : text_(text) {}
   template <std::integral T>
   Arg(T count) : kind_(Kind::Count), value_(static_cast<double>(count)) {}
-  Arg(Message sentence);
+  Arg(const Message& sentence);
   Arg(std::vector<Message> list);
   Arg(Kind kind, double value, int digits = 0, std::string text = {})
       : kind_(kind), value_(value), digits_(digits), text_(std::move(text)) {}
@@ -70,9 +70,9 @@ struct Message {
   friend bool operator==(const Message&, const Message&) = default;
 };
 
-inline Arg::Arg(Message sentence)
+inline Arg::Arg(const Message& sentence)
     : kind_(Kind::Sentence),
-      sentences_(std::make_shared<const std::vector<Message>>(1, std::move(sentence))) {}
+      sentences_(std::make_shared<const std::vector<Message>>(1, sentence)) {}
 inline Arg::Arg(std::vector<Message> list)
     : kind_(Kind::List), sentences_(std::make_shared<const std::vector<Message>>(std::move(list))) {}
 inline bool operator==(const Arg& a, const Arg& b) {

@@ -2,6 +2,7 @@
 #pragma once
 #include <atomic>
 #include <cmath>
+#include <functional>
 #include <limits>
 #include <memory>
 #include <optional>
@@ -26,12 +27,19 @@ class Progress {
     return std::isnan(first) ? std::nullopt : std::optional(SoFar{first, state_->best.load()});
   }
   void cancel() const { state_->cancelled.store(true, std::memory_order_relaxed); }
-  [[nodiscard]] bool cancelled() const { return state_->cancelled.load(std::memory_order_relaxed); }
+  [[nodiscard]] bool cancelled() const {
+    if (state_->asked) state_->asked();
+    return state_->cancelled.load(std::memory_order_relaxed);
+  }
+  /// For tests: called each time that work asks whether it was stopped, on whichever thread. Before it
+  /// begins.
+  void watch(std::function<void()> asked) const { state_->asked = std::move(asked); }
 
  private:
   struct State {
     std::atomic<double> done{0};
     std::atomic<bool> cancelled{false};
+    std::function<void()> asked;
     std::atomic<double> first{std::numeric_limits<double>::quiet_NaN()}, best{0};
   };
   std::shared_ptr<State> state_ = std::make_shared<State>();

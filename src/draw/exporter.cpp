@@ -275,8 +275,8 @@ Result<QByteArray> sheetDxf(const Project& project, const SheetPlan& plan, std::
 }
 
 Result<QByteArray> lookAlikesPdf(const Project& project, const Page& page, PrintScale scale) {
-  const auto pairs = alikePairs(*project.layout, project.settings.lookAlike);
-  if (pairs.empty()) return fail("no-look-alikes", fineArg(project.settings.lookAlike, 1));
+  const auto pairs = alikePairs(*project.layout, project.settings.lookAlike.mm());
+  if (pairs.empty()) return fail("no-look-alikes", fineArg(project.settings.lookAlike.mm(), 1));
   return pdfPages(page, project.name + ", look-alikes",
                   [&](QPainter& painter, const std::function<void()>& newPage) {
                     scaleAboutMiddle(painter, page, scale);

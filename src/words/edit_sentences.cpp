@@ -64,6 +64,8 @@ constexpr Sentence kAll[] = {
     {"cloth-added-needs-name", QT_TRANSLATE_NOOP("core", "a cloth that is added needs a name")},
     {"scraps-added-need-name", QT_TRANSLATE_NOOP("core", "scraps that are added need a name")},
     {"already-cloth-called", QT_TRANSLATE_NOOP("core", "there is already a cloth called \"%1\"")},
+    {"search-not-so-long",
+     QT_TRANSLATE_NOOP("core", "a traced lay is searched 1, 10 or 100 times as long as usual, not %1")},
     {"no-method-choose", QT_TRANSLATE_NOOP("core", "there is no method \"%1\"; choose %2")},
     {"method-needs-size", QT_TRANSLATE_NOOP("core", "scraps have no width to cut strips from; choose %1")},
     {"remark-set-aside-by",

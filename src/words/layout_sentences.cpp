@@ -35,6 +35,8 @@ constexpr Sentence kAll[] = {
     {"proportion-needs-bounds",
      QT_TRANSLATE_NOOP("core",
                        "the proportion \"%1\" needs least, normal and most, above 0 and in this order")},
+    {"proportion-needs-value",
+     QT_TRANSLATE_NOOP("core", "\"%1\" is no proportion with its value, like long=5in or tip=120.")},
     {"no-proportion-called", QT_TRANSLATE_NOOP("core", "%1 has no proportion called \"%2\".")},
     {"angle-out-of-bounds", QT_TRANSLATE_NOOP("core", "The %1 goes from %2° to %3°.")},
     {"side-out-of-bounds", QT_TRANSLATE_NOOP("core", "The %1 goes from %2 to %3 times the edge.")},

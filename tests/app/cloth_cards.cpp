@@ -116,7 +116,7 @@ class ClothCardsTest : public QObject {
     QCOMPARE(says(1), QStringLiteral("row 1"));
     const ClothId fen = named(d.project(), "Fen").id;
     d.session->edit(ChooseMethod{fen, "strips", {}}, "x");
-    QTRY_COMPARE(named(d.project(), "Fen").method, std::string("strips"));
+    SOON_EQUAL(named(d.project(), "Fen").method, std::string("strips"));
     QCOMPARE(says(11), QStringLiteral("row 2"));  // while the plan is worked out too
     d.settle();
     QCOMPARE(says(11), QStringLiteral("row 2"));
@@ -227,7 +227,7 @@ class ClothCardsTest : public QObject {
     d.type(QStringLiteral("Tips sharper than this are cut square"), QStringLiteral("50"));
     COMPARE_TO(d.project().settings.bluntBelow.degrees(), 50, 1e-9);
     d.click(QStringLiteral("Compare the usual ones"));
-    QTRY_VERIFY_WITH_TIMEOUT(d.reads(QStringLiteral("12 mm:")), 60'000);
+    SOON(d.reads(QStringLiteral("12 mm:")));
     QVERIFY(d.reads(QStringLiteral("6 mm:")) && d.reads(QStringLiteral("10 mm:")));
     // Another state: the prices are gone, and so they are with another cloth.
     d.type(QStringLiteral("Seam allowance of this cloth"), QStringLiteral("9 mm"));
@@ -258,7 +258,7 @@ class ClothCardsTest : public QObject {
     d.click(QStringLiteral("Compare the usual ones"));
     const QString words =
         QStringLiteral("With an allowance of 4.4 mm, 1.6 mm less than wished: 1 strip or row fewer.");
-    QTRY_VERIFY_WITH_TIMEOUT(d.reads(words), 60'000);
+    SOON(d.reads(words));
     QVERIFY(d.reads(QStringLiteral("all 2 cloths:")));
     const ClothId fen = named(d.project(), "Fen").id;
     const auto strips = [&] {
@@ -277,7 +277,7 @@ class ClothCardsTest : public QObject {
     QVERIFY(!named(d.project(), "Fen").allowance);
     // Another cloth changes while they stand there: what was said of both is gone.
     d.click(QStringLiteral("Compare the usual ones"));
-    QTRY_VERIFY_WITH_TIMEOUT(d.reads(words), 60'000);
+    SOON(d.reads(words));
     d.session->edit(SetAllowance{Length::millimetres(8), named(d.project(), "Reed").id}, {});
     d.settle();
     QVERIFY(!d.reads(words));
@@ -420,7 +420,7 @@ class ClothCardsTest : public QObject {
     d.type(QStringLiteral("How wide the piece is"), QStringLiteral("63.5 mm"));
     d.type(QStringLiteral("How long the piece is"), QStringLiteral("63.5 mm"));
     d.click(QStringLiteral("Work it out"));
-    QTRY_VERIFY_WITH_TIMEOUT(d.reads(QStringLiteral("turned by 15°")), 60'000);
+    SOON(d.reads(QStringLiteral("turned by 15°")));
     QVERIFY(d.reads(QStringLiteral("at the level sides")));
   }
 };

@@ -104,7 +104,7 @@ class CutNowTest : public QObject {
                 b->accessibleName().contains(QStringLiteral("so far")));
       return d.session->planner().allPlans();
     };
-    QVERIFY(QTest::qWaitFor(look, 120'000));
+    QVERIFY(QTest::qWaitFor(look, support::kHang));
     QVERIFY(read);
     QVERIFY(!told.empty() && told.back().best <= told.back().first);
     for (std::size_t i = 1; i < told.size(); ++i) {
@@ -301,7 +301,8 @@ class CutNowTest : public QObject {
               !l->text().contains(QStringLiteral(" mm")));
     d.type(QStringLiteral("How long the piece is"), QStringLiteral("1/2 in"));
     d.click(QStringLiteral("Work it out"));
-    QVERIFY(QTest::qWaitFor([&] { return d.reads(QStringLiteral("too small for any usual edge")); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return d.reads(QStringLiteral("too small for any usual edge")); },
+                            support::kHang));
   }
 
   /// Sold out: what is offered is done by one button, undone in one step, and suffices.

@@ -14,6 +14,7 @@
 #include <memory>
 
 #include "app/session/recovery.hpp"
+#include "app/session/workers.hpp"
 #include "app/theme/theme.hpp"
 #include "app/window/main_window.hpp"
 #include "script/read_edit.hpp"
@@ -45,10 +46,17 @@ struct Driver {
   /// Lets the window settle: background work, deferred deletes, layouts.
   void settle() {
     for (int i = 0; i < 3; ++i) {
-      session->waitUntilIdle(60'000);
+      session->waitUntilIdle(support::kHang);
       QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
       QCoreApplication::processEvents();
     }
+  }
+
+  /// Waits for all that cards look up, and lets come what still comes of it.
+  void answers() {
+    clathra::workers().waitForDone();
+    for (int i = 0; i < 3; ++i) QCoreApplication::processEvents();
+    settle();
   }
 
   static QString nameOf(const QWidget* w) {
@@ -71,7 +79,7 @@ struct Driver {
           if (!found && w->isVisible() && (exact ? nameOf(w) == name : nameOf(w).startsWith(name))) found = w;
       return found != nullptr;
     };
-    if (!QTest::qWaitFor(look, 60'000))
+    if (!QTest::qWaitFor(look, support::kHang))
       qFatal("There is no visible control called \"%s\".", qPrintable(name));
     return found;
   }

@@ -198,7 +198,7 @@ class EveryControlTest : public QObject {
       QTest::mouseClick(b, Qt::LeftButton, {},
                         qobject_cast<QCheckBox*>(b) ? QPoint(10, b->height() / 2) : b->rect().center());
     }
-    d.settle();
+    d.answers();
     return true;
   }
 

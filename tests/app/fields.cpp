@@ -174,6 +174,10 @@ class FieldsTest : public QObject {
       const char *station, *field, *text;
     };
     const std::vector<Typed> all{{"Arrange", "The edge", "3.175 cm"},
+                                 {"Arrange", "The wanted width", "15.24 cm"},
+                                 {"Arrange", "The wanted height", "0.762 m"},
+                                 {"Papers", "Margin of the page", "1.27 cm"},
+                                 {"Papers", "Gap between papers (0: they share cutting lines)", "0.15 cm"},
                                  {"Arrange", "The seam allowance", "6.35 mm"},
                                  {"Cloth", "Its own seam allowance", "0.9525 cm"},
                                  {"Cloth", "Its least seam allowance", "6.35 mm"},

@@ -21,7 +21,7 @@ namespace {
 QString textOf(const QString& pdf) {
   QProcess p;
   p.start("pdftotext", {"-layout", pdf, "-"});
-  p.waitForFinished(60'000);
+  p.waitForFinished(support::kHang);
   return QString::fromUtf8(p.readAllStandardOutput());
 }
 
@@ -211,7 +211,7 @@ class KeysTest : public QObject {
       d.answerFile(pdf);
       d.click(back ? "Save the numbered map as seen from the back"
                    : "Save the numbered map as seen from the front");
-      QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(pdf), 60'000);
+      SOON(QFile::exists(pdf));
       d.settle();
       const QString text = textOf(pdf);
       QVERIFY2(text.contains(back ? "BACK, mirrored" : "FRONT, as"), qPrintable(text));
@@ -230,7 +230,7 @@ class KeysTest : public QObject {
     const QString other = folder_.filePath("other.clathra");
     QTest::keyClick(d.focused(), Qt::Key_S, Qt::ControlModifier);
     d.settle();
-    QTRY_VERIFY_WITH_TIMEOUT(openProject(file_.toStdString())->cloths[1].name == "Sluice Red", 60'000);
+    SOON(openProject(file_.toStdString())->cloths[1].name == "Sluice Red");
     name = d.find<QLineEdit>("Name of the cloth");
     QTest::mouseClick(name, Qt::LeftButton);
     name->selectAll();
@@ -238,7 +238,7 @@ class KeysTest : public QObject {
     d.answerBox("Save them");
     d.window->close();
     d.settle();
-    QTRY_VERIFY_WITH_TIMEOUT(openProject(file_.toStdString())->cloths[1].name == "Lantern Damask", 60'000);
+    SOON(openProject(file_.toStdString())->cloths[1].name == "Lantern Damask");
   }
 };
 

@@ -19,14 +19,14 @@ namespace {
 struct Screen {
   bool start() {
     xvfb.start("Xvfb", {"-displayfd", "1", "-screen", "0", "1280x800x24", "-nolisten", "tcp"});
-    if (!xvfb.waitForStarted(10'000) || !xvfb.waitForReadyRead(20'000)) return false;
+    if (!xvfb.waitForStarted(support::kHang) || !xvfb.waitForReadyRead(support::kHang)) return false;
     environment.insert("DISPLAY", QStringLiteral(":") + QString::fromLatin1(xvfb.readLine().trimmed()));
     environment.insert("QT_QPA_PLATFORM", "xcb");
     return true;
   }
   ~Screen() {
     xvfb.terminate();
-    xvfb.waitForFinished(5'000);
+    xvfb.waitForFinished(support::kHang);
   }
   QProcess xvfb;
   QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
@@ -49,12 +49,12 @@ class KilledTest : public QObject {
       QProcess program;
       program.setProcessEnvironment(screen.environment);
       program.start(CLATHRA_BINARIES "/clathra", {"--exercise-working", file});
-      QVERIFY(program.waitForStarted(10'000));
-      QVERIFY2(program.waitForReadyRead(30'000), program.readAllStandardError().constData());
+      QVERIFY(program.waitForStarted(support::kHang));
+      QVERIFY2(program.waitForReadyRead(support::kHang), program.readAllStandardError().constData());
       // Longer than a copy may wait, and never with a pause in the work.
       QTest::qWait(5'200 + QRandomGenerator::global()->bounded(2'500));
       ::kill(static_cast<pid_t>(program.processId()), SIGKILL);
-      program.waitForFinished(10'000);
+      program.waitForFinished(support::kHang);
       const qint64 last = program.readAllStandardOutput().trimmed().split('\n').last().toLongLong();
       Session session(support::library(), realFileSystem());
       const Recovery recovery(session, realFileSystem());
@@ -84,11 +84,11 @@ class KilledTest : public QObject {
       QProcess program;
       program.setProcessEnvironment(screen.environment);
       program.start(CLATHRA_BINARIES "/clathra", {"--exercise-saving", file});
-      QVERIFY(program.waitForStarted(10'000));
-      QVERIFY2(program.waitForReadyRead(30'000), program.readAllStandardError().constData());
+      QVERIFY(program.waitForStarted(support::kHang));
+      QVERIFY2(program.waitForReadyRead(support::kHang), program.readAllStandardError().constData());
       QTest::qWait(QRandomGenerator::global()->bounded(400));
       ::kill(static_cast<pid_t>(program.processId()), SIGKILL);
-      program.waitForFinished(10'000);
+      program.waitForFinished(support::kHang);
       const auto found = openProject(file.toStdString());
       QVERIFY2(found, found ? "" : clathra::said(found.error()).c_str());
       QVERIFY(found->name == demo->name || found->name.starts_with("Step "));
@@ -137,9 +137,9 @@ class KilledTest : public QObject {
     const auto copies = [&] {
       return QDir(d.recovery->folder()).entryList({"*.clathra"}, QDir::Files).size();
     };
-    QTRY_COMPARE_WITH_TIMEOUT(copies(), 1, 10'000);
+    SOON_EQUAL(copies(), 1);
     QVERIFY(d.saveTo(folder.filePath("s.clathra")));
-    QTRY_COMPARE_WITH_TIMEOUT(copies(), 0, 5'000);
+    SOON_EQUAL(copies(), 0);
   }
 };
 

@@ -95,7 +95,7 @@ inline QString problem(Driver& d) {
         fault = problemNow(d);
         return fault.isEmpty();
       },
-      3000);
+      30'000);
   return fault;
 }
 

@@ -49,7 +49,7 @@ class MotifTest : public QObject {
     QCOMPARE(found->tiles(), 0);
     QVERIFY(!d.has(QStringLiteral("Stop searching the print")));
     d.click(QStringLiteral("Find me some"));
-    QTRY_VERIFY_WITH_TIMEOUT(!found->searching(), 60'000);
+    SOON(!found->searching());
     QVERIFY(found->tiles() >= 12);
     const auto best = findWindows(d.session->project(), choiceOf(d, "Flame"), {});
     const Point before = choiceOf(d, "Flame").at;
@@ -69,7 +69,7 @@ class MotifTest : public QObject {
     d.settle();
     QCOMPARE(choiceOf(d, "Flame").at.y, before.y);
     d.click(QStringLiteral("Look of what is found: Movement"));
-    QTRY_VERIFY_WITH_TIMEOUT(!found->searching(), 60'000);
+    SOON(!found->searching());
     SearchWishes moves;
     moves.look = Look::Movement;
     const auto moving = findWindows(d.session->project(), choiceOf(d, "Flame"), moves);
@@ -94,20 +94,20 @@ class MotifTest : public QObject {
     QTest::mouseClick(d.find<QPushButton>(QStringLiteral("Stop searching the print")), Qt::LeftButton);
     QVERIFY(!found->searching());
     const int then = found->tiles();
-    QTest::qWait(800);
+    d.answers();
     QCOMPARE(found->tiles(), then);
     press();
     lookAt(d, QStringLiteral("Reed lancet"));
-    QTest::qWait(800);
+    d.answers();
     QCOMPARE(found->tiles(), 0);
     press();
     begin(d, "saltmarsh");
-    QTest::qWait(800);
+    d.answers();
     QCOMPARE(found->tiles(), 0);
     lookAt(d, QStringLiteral("Lantern"));
     press();
     d.session->edit(Rename{"Other"}, QStringLiteral("named"));  // what does not concern it leaves it alone
-    QTRY_VERIFY_WITH_TIMEOUT(!found->searching(), 60'000);
+    SOON(!found->searching());
     QVERIFY(found->tiles() > 0);
     press();
     d.answerBox(QStringLiteral("Let them go"));

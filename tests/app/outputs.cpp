@@ -89,7 +89,7 @@ class OutputsTest : public QObject {
     QVERIFY2(d.window->said().contains("to the printer"), qPrintable(d.window->said()));
     QProcess p;
     p.start("pdfinfo", {at("printed.pdf")});
-    QVERIFY(p.waitForFinished(30'000));
+    QVERIFY(p.waitForFinished(support::kHang));
     const QString info = QString::fromUtf8(p.readAllStandardOutput());
     QVERIFY2(info.contains("Page size:       595") && info.contains("A4"), qPrintable(info));
     // And the list of what belongs to places: these papers are used again.
@@ -159,7 +159,7 @@ class OutputsTest : public QObject {
     session.begin(support::project(support::recipe("squares", 50, 4, 4)), {}, Origin::Foreign);
     bool ok = false;
     session.save(at("s.clathra"), false, [&](bool done) { ok = done; });
-    QVERIFY(session.waitUntilIdle(20'000));
+    QVERIFY(session.waitUntilIdle(support::kHang));
     QVERIFY(ok && session.saved());
     const QByteArray before = contentOf(at("s.clathra"));
     QVERIFY(support::step(session, {{"edit", "rename"}, {"name", "Other"}}, "renamed"));
@@ -170,7 +170,7 @@ class OutputsTest : public QObject {
       said.clear();
       ok = true;
       session.save(at("s.clathra"), true, [&](bool done) { ok = done; });
-      QVERIFY(session.waitUntilIdle(20'000));
+      QVERIFY(session.waitUntilIdle(support::kHang));
       if (fs.calls < n) break;
       if (ok) continue;  // after the rename the new file stands
       QVERIFY2(said.contains("s.clathra"), qPrintable(said));
@@ -181,7 +181,7 @@ class OutputsTest : public QObject {
     }
     fs.failAt = -1;
     session.save(at("s.clathra"), true, [&](bool done) { ok = done; });
-    QVERIFY(session.waitUntilIdle(20'000));
+    QVERIFY(session.waitUntilIdle(support::kHang));
     QVERIFY(ok && session.saved());
     QVERIFY(contentOf(at("s.clathra")) != before);
   }

@@ -104,7 +104,7 @@ class PapersTest : public QObject {
     // The rest is printed: what is still to be made, and no more.
     d.answerFile(at("rest.pdf"));
     d.click("Save as PDF");
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("rest.pdf")), 60'000);
+    SOON(QFile::exists(at("rest.pdf")));
     d.settle();
     // The strip's paper is measured under the ruler: 301 mm, and the border will not meet.
     d.click("Will it close?, folded");
@@ -221,16 +221,16 @@ class PapersTest : public QObject {
     // The sheet that is saved now is drawn so: its page's words lie where they are carried to.
     d.answerFile(at("corrected.pdf"));
     d.click("Save as PDF");
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("corrected.pdf")), 60'000);
+    SOON(QFile::exists(at("corrected.pdf")));
     d.settle();
     d.answerFile(at("templates.pdf"));
     d.click("Save templates for cloth");
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("templates.pdf")), 60'000);
+    SOON(QFile::exists(at("templates.pdf")));
     d.settle();
     d.click("Without a printer, folded");
     d.answerFile(at("ruler.pdf"));
     d.click("Save the ruler card");
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("ruler.pdf")), 60'000);
+    SOON(QFile::exists(at("ruler.pdf")));
     d.settle();
   }
   void materialsAreChosenAndTheirFiguresChanged() {
@@ -253,7 +253,7 @@ class PapersTest : public QObject {
     d.type("Papers covered ahead", "9");
     QVERIFY(supply(d).toMake() > card);
     d.type("Margin of the page", "5 mm");
-    COMPARE_TO(d.project().settings.margin, 5, 0);
+    COMPARE_TO(d.project().settings.margin.mm(), 5, 0);
   }
   /// The stand-in printer is off by what is typed: the page it prints is measured, and the next one is true.
   void aPrinterThatIsOffIsPractisedOn() {
@@ -273,7 +273,7 @@ class PapersTest : public QObject {
       // The level rule's label on the page, as another program reads it: it moves with the scale.
       QProcess p;
       p.start("pdftotext", {"-f", "1", "-l", "1", "-bbox", at(file), "-"});
-      p.waitForFinished(30'000);
+      p.waitForFinished(support::kHang);
       const QString text = QString::fromUtf8(p.readAllStandardOutput());
       static const QRegularExpression word(
           QStringLiteral("xMin=\"([\\d.]+)\" yMin=\"([\\d.]+)\"[^>]*>(190|270)<"));
@@ -286,7 +286,7 @@ class PapersTest : public QObject {
     };
     d.answerFile(at("practice.pdf"));
     d.click("Print for practice, as PDF");
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("practice.pdf")), 60'000);
+    SOON(QFile::exists(at("practice.pdf")));
     d.settle();
     const auto wrong = ruleOf("practice.pdf");
     d.type("The level rule reads", QString::number(190 * 0.98) + " mm");
@@ -294,7 +294,7 @@ class PapersTest : public QObject {
     d.click("Correct the next print");
     d.answerFile(at("again.pdf"));
     d.click("Print for practice, as PDF");
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("again.pdf")), 60'000);
+    SOON(QFile::exists(at("again.pdf")));
     d.settle();
     d.type("It prints across, %", "100");
     d.type("It prints down, %", "100");
@@ -304,7 +304,7 @@ class PapersTest : public QObject {
     d.type("Name of the printer", "True one");
     d.answerFile(at("true.pdf"));
     d.click("Print for practice, as PDF");
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("true.pdf")), 60'000);
+    SOON(QFile::exists(at("true.pdf")));
     d.settle();
     const auto right = ruleOf("true.pdf"), again = ruleOf("again.pdf");
     QVERIFY(right.count("190") && wrong.count("190") && again.count("190"));
@@ -321,7 +321,8 @@ class PapersTest : public QObject {
     const auto tryIt = [&](const char* file) {
       d.answerFile(at(file));
       d.click("Practise cutting a file");
-      QVERIFY(QTest::qWaitFor([&] { return !d.window->findChild<CutterCard*>()->working(); }, 60'000));
+      QVERIFY(
+          QTest::qWaitFor([&] { return !d.window->findChild<CutterCard*>()->working(); }, support::kHang));
       d.settle();
     };
     QDir().mkpath(at("cut"));
@@ -344,7 +345,7 @@ class PapersTest : public QObject {
     tryIt("cut/papers-001.dxf");
     QVERIFY(d.reads("The cutter would cut this as it is"));
     // The project's own gap was not touched, nor its sheets.
-    COMPARE_TO(d.project().settings.gap, 0, 0);
+    COMPARE_TO(d.project().settings.gap.mm(), 0, 0);
     d.type("Width of the mat", "60 mm");
     tryIt("cut/papers-001.dxf");
     QVERIFY(d.reads("The cutter found something"));
@@ -380,17 +381,17 @@ class PapersTest : public QObject {
     d.type("Width of the pencil's line", "0.7 mm");
     d.answerFile(at("masters.pdf"));
     d.click("Save masters to trace");
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("masters.pdf")), 60'000);
+    SOON(QFile::exists(at("masters.pdf")));
     d.settle();
     QProcess text;
     text.start("pdftotext", {at("masters.pdf"), "-"});
-    QVERIFY(text.waitForFinished(30'000));
+    QVERIFY(text.waitForFinished(support::kHang));
     const QString said = QString::fromUtf8(text.readAllStandardOutput());
     QVERIFY2(said.contains("0.7 mm") && said.contains("master to trace"), qPrintable(said));
     d.click("What is shown: Look-alikes");
     d.answerFile(at("strip.pdf"));
     d.click("Save a strip to hold papers against");
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(at("strip.pdf")), 60'000);
+    SOON(QFile::exists(at("strip.pdf")));
     d.settle();
   }
   /// The sheets follow how they are sorted, laid and spaced, and the picture says which tile it shows.
@@ -410,7 +411,7 @@ class PapersTest : public QObject {
     COMPARE_TO(d.session->sheets()->gap, 4, 1e-9);
     d.type("Margin of the page", "6 mm");
     QVERIFY(d.reads("Rules to measure have no room"));
-    QTRY_VERIFY_WITH_TIMEOUT(d.reads("Fewest sheets: "), 60'000);
+    SOON(d.reads("Fewest sheets: "));
   }
 };
 

@@ -64,7 +64,7 @@ class PrintsTest : public QObject {
     lookAt(d, "Reed");
     d.answerFile(kPictures + "s05-mirror-bird.jpg");
     d.click("Take in a picture");
-    QTRY_VERIFY_WITH_TIMEOUT(printOf(d, "Reed") && printOf(d, "Reed")->steps, 30'000);
+    SOON(printOf(d, "Reed") && printOf(d, "Reed")->steps);
     d.settle();
     const Print& print = *printOf(d, "Reed");
     COMPARE_TO(print.dpi, 110, 0.01);
@@ -92,7 +92,7 @@ class PrintsTest : public QObject {
     lookAt(d, "Fen");
     d.answerFile(savedPrint(dir, {}));
     d.click("Take in a picture");
-    QTRY_VERIFY_WITH_TIMEOUT(printOf(d, "Fen") && printOf(d, "Fen")->steps, 30'000);
+    SOON(printOf(d, "Fen") && printOf(d, "Fen")->steps);
     d.settle();
     QVERIFY(printOf(d, "Fen")->scaleGuessed);
     QVERIFY(d.reads(QStringLiteral("is a guess")));
@@ -132,7 +132,7 @@ class PrintsTest : public QObject {
     QVERIFY(!repeatKnown(*printOf(d, "Fen")));
     QVERIFY(remarked("print-repeat"));
     d.click("Find its repeat");
-    QTRY_VERIFY_WITH_TIMEOUT(printOf(d, "Fen")->steps, 30'000);
+    SOON(printOf(d, "Fen")->steps);
     COMPARE_TO(length(printOf(d, "Fen")->steps->a), 10, 0.05);
     COMPARE_TO(length(*printOf(d, "Fen")->steps->b), 14, 0.05);
   }
@@ -147,7 +147,7 @@ class PrintsTest : public QObject {
       lookAt(d, name);
       d.answerFile(kPictures + "s12-plain-stripe.jpg");
       d.click("Take in a picture");
-      QTRY_VERIFY_WITH_TIMEOUT(printOf(d, name) && printOf(d, name)->steps, 30'000);
+      SOON(printOf(d, name) && printOf(d, name)->steps);
       d.settle();
       QVERIFY(!printOf(d, name)->steps->b);
     };
@@ -171,7 +171,7 @@ class PrintsTest : public QObject {
     lookAt(d, "Fen");
     d.answerFile(kPictures + "s09-none-toss.jpg");
     d.click("Take in a picture");
-    QTRY_VERIFY_WITH_TIMEOUT(d.window->said().contains(QStringLiteral("No repeat was found")), 30'000);
+    SOON(d.window->said().contains(QStringLiteral("No repeat was found")));
     d.settle();
     QVERIFY(!repeatKnown(*printOf(d, "Fen")));
     COMPARE_TO(printOf(d, "Fen")->dpi, 90, 0.01);  // its scale is taken all the same
@@ -191,7 +191,7 @@ class PrintsTest : public QObject {
     choices->setCurrentIndex(flame);
     Q_EMIT choices->activated(flame);
     const QString meets = QStringLiteral("Edge 1 on edge 4 meets");
-    QTRY_VERIFY_WITH_TIMEOUT(d.reads(meets), 20'000);
+    SOON(d.reads(meets));
     QVERIFY(d.reads(QStringLiteral("colours change at 1.8, 14.3, 17.2")));
     auto* strip = d.find<QWidget>(QStringLiteral("Colours along both edges: ") + meets);
     QVERIFY(strip);
@@ -209,15 +209,14 @@ class PrintsTest : public QObject {
     QVERIFY(seen.size() > 4);
     d.type(QStringLiteral("Window turned by degrees"), QStringLiteral("8"));
     QVERIFY(!d.reads(meets));
-    QTRY_VERIFY_WITH_TIMEOUT(d.reads(QStringLiteral("Edge 1 on edge 4 parts at")) ||
-                                 d.reads(QStringLiteral("Edge 1 on edge 4 does not")) ||
-                                 d.reads(QStringLiteral("Edge 1 on edge 4 nearly")),
-                             20'000);
+    SOON(d.reads(QStringLiteral("Edge 1 on edge 4 parts at")) ||
+         d.reads(QStringLiteral("Edge 1 on edge 4 does not")) ||
+         d.reads(QStringLiteral("Edge 1 on edge 4 nearly")));
     // While it looks along the seams another choice is taken: the first one's answer does not come to it.
     d.session->undo();
     choices->setCurrentIndex(1 - flame);
     Q_EMIT choices->activated(1 - flame);
-    QTest::qWait(500);
+    d.answers();
     QVERIFY(!d.reads(meets));
   }
   /// What is typed, stopped, or opened while it still looks.
@@ -228,14 +227,14 @@ class PrintsTest : public QObject {
     d.answerFile(kPictures + "s15-tone-on-tone.jpg");
     d.click("Take in a picture");
     d.type(QStringLiteral("Repeat along the cloth"), QStringLiteral("77 mm"));
-    QTest::qWait(3'000);
+    d.answers();
     QVERIFY(!printOf(d, "Fen")->steps);
     QCOMPARE(printOf(d, "Fen")->along, Length::millimetres(77));
     // Stopped: nothing is taken, and it can be asked again.
     const Print before = *printOf(d, "Fen");
     d.find<QAbstractButton>(QStringLiteral("Find its repeat"))->click();
     d.find<QAbstractButton>(QStringLiteral("Stop looking"))->click();
-    QTest::qWait(3'000);
+    d.answers();
     QVERIFY(*printOf(d, "Fen") == before);
     QVERIFY(!d.reads(QStringLiteral("Looking for its repeat")));
     // Another project: what was found for the first does not come to it.
@@ -243,7 +242,7 @@ class PrintsTest : public QObject {
     Project other =
         support::edited(twoCloths(), {{"edit", "changeCloth"}, {"cloth", "Fen"}, {"name", "Fen"}});
     d.session->begin(other, {}, Origin::Fresh);
-    QTest::qWait(3'000);
+    d.answers();
     QVERIFY(!printOf(d, "Fen"));
   }
 };

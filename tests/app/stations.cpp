@@ -149,7 +149,7 @@ class StationsTest : public QObject {
     d.click("New project: Squares");
     d.click("Fit to size");
     d.choose("A size to begin from", "cushion");
-    COMPARE_TO(d.project().wantedWidth, 406.4, 1e-9);
+    COMPARE_TO(d.project().wantedWidth.mm(), 406.4, 1e-9);
     // Sixteen inches are made of squares of 1/2, 1, 2 in; the fewest papers come first.
     SOON(d.has<QAbstractButton>("Make it so: 2 in edge, 8 across, 8 down"));
     d.click("Make it so: 2 in edge, 8 across, 8 down");
@@ -158,7 +158,7 @@ class StationsTest : public QObject {
     COMPARE_TO(d.session->figures().width, 406.4, 1e-9);
     d.session->undo();
     QVERIFY(d.project().recipe.edge != Length::wholeInches(2));
-    COMPARE_TO(d.project().wantedWidth, 406.4, 1e-9);
+    COMPARE_TO(d.project().wantedWidth.mm(), 406.4, 1e-9);
     d.click("Edges to try: close to this edge");
     SOON(d.has<QAbstractButton>("Make it so: 1 in edge, 16 across, 16 down"));
   }

@@ -3,6 +3,8 @@
 
 #include "command_line.hpp"
 #include "registry.hpp"
+#include "shape/outline_measures.hpp"
+#include "store/file.hpp"
 #include "support.hpp"
 
 using support::Ran;
@@ -53,6 +55,30 @@ class DesignTest : public QObject {
     QVERIFY(r.out.isEmpty());
     if (code == 1)
       QVERIFY2(r.err.trimmed().endsWith('.') && !r.err.trimmed().contains('\n'), r.err.constData());
+  }
+  /// Long honeycombs of 20 mm with long sides of 5 cm: each has two of them and four of 20.
+  void proportionsAreTyped() {
+    const QString file = at("long.clathra");
+    const QStringList base{
+        "new", "--arrangement", "long-honeycombs", "--edge", "20mm", "--across", "3", "--down", "2", "-o",
+        file};
+    QCOMPARE(run(base + QStringList{"--proportion", "long=5cm", "--proportion", "angle=100"}).code, 0);
+    const auto project = clathra::openProject(file.toStdString());
+    QVERIFY(project.has_value());
+    auto sides = clathra::edgeLengths(project->layout->shapes[0].outline);
+    std::sort(sides.begin(), sides.end());
+    COMPARE_TO(sides[3], 20, 1e-9);
+    COMPARE_TO(sides[4], 50, 1e-9);
+    double sharpest = 360;
+    for (const auto angle : clathra::cornerAngles(project->layout->shapes[0].outline))
+      sharpest = std::min(sharpest, angle.degrees());
+    COMPARE_TO(sharpest, 100, 1e-6);
+    for (const char* bad :
+         {"long", "long=", "long=5 parsec", "long=9m", "wide=2cm", "angle=steep", "angle=5", "=3"}) {
+      const Ran r = run(base + QStringList{"--proportion", bad});
+      QVERIFY2(r.code == 1 && r.err.trimmed().endsWith('.') && !r.err.trimmed().contains('\n'),
+               (std::string(bad) + ": " + r.err.toStdString()).c_str());
+    }
   }
   void sizesAreFittedNearestFirst() {
     const Ran r = run({"fit", "--arrangement", "hexagons", "--width", "60in", "--height", "80in", "--edges",

@@ -36,7 +36,7 @@ class ArchiveTest : public QObject {
                         "import sys, zipfile; z = zipfile.ZipFile(sys.argv[1]); assert z.testzip() is None; "
                         "print(','.join(sorted(z.namelist())), z.read('a.json').decode())",
                         file});
-    QVERIFY(p.waitForFinished(30'000));
+    QVERIFY(p.waitForFinished(support::kHang));
     QCOMPARE(p.readAllStandardOutput().trimmed(), QByteArray("a.json,pictures/1.png {\"x\": 1}"));
   }
   void namesThatLeadOutsideAreRefused_data() {

@@ -387,6 +387,29 @@ class CuttingTest : public QObject {
       COMPARE_TO((rough.top + rough.bottom) / 2, (box.top + box.bottom) / 2, 1e-6);
     }
   }
+  /// Kites, traced from a length and from cloth to buy: searched longer the lay is never longer, sound, and
+  /// the same each time.
+  void aLongerSearchNeverCostsCloth() {
+    Project p = support::project(support::recipe("kites", 40, 5, 4));
+    for (const char* lengths : {"[]", "[300]"}) {
+      p = support::edited(
+          p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"width", 430}, {"lengths", json::parse(lengths)}});
+      p = support::edited(p, {{"edit", "paint"}, {"all", true}, {"cloth", "C"}});
+      double before = 1e9;
+      for (const int search : {1, 10}) {
+        p = support::edited(
+            p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "traced"}, {"search", search}});
+        const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+        QVERIFY(plan.length && *plan.length <= before + 1e-9);
+        QCOMPARE(*cutPlan(p, *findCloth(p, "C"))->length, *plan.length);
+        before = *plan.length;
+      }
+      QCOMPARE(deserialize(*serialize(p))->cloths[std::size_t(*findCloth(p, "C"))].search, 10);
+    }
+    const std::string refused =
+        support::refusal(p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"search", 7}});
+    QVERIFY2(refused.find("1, 10 or 100 times") != std::string::npos, refused.c_str());
+  }
   void aMethodIsKnownByItsNameEverywhere() {
     for (const MethodKind& kind : methodKinds()) {
       QVERIFY(sentenceOf("method-" + std::string(kind.id)));

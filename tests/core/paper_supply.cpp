@@ -340,7 +340,7 @@ class PaperSupplyTest : public QObject {
     QVERIFY(!support::refusal(p, {{"edit", "setPage"}, {"margin", 2}}).empty());
     QVERIFY(!support::refusal(p, {{"edit", "setPage"}, {"page", "60x300"}, {"margin", 25}}).empty());
     p = support::edited(p, {{"edit", "setPage"}, {"margin", 5}});
-    COMPARE_TO(p.settings.margin, 5, 0);
+    COMPARE_TO(p.settings.margin.mm(), 5, 0);
   }
 };
 

@@ -492,7 +492,7 @@ class ReviewTest : public QObject {
     const auto r = find_(p);
     QVERIFY(r.has_value());
     p = support::edited(p, *mendingEdit(r->mend));
-    COMPARE_TO(p.settings.margin, 12, 0);
+    COMPARE_TO(p.settings.margin.mm(), 12, 0);
     QVERIFY(!find_(p));
   }
   void boughtPapersThatDoNotSuffice() {

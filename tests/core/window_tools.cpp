@@ -1,5 +1,6 @@
 // What a tool does beside the window it cuts: how far it runs past corners, and in which order windows go.
 #include <QRandomGenerator>
+#include <set>
 
 #include "asymmetric.hpp"
 #include "cutting/window_order.hpp"

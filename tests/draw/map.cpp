@@ -25,7 +25,7 @@ QStringList pagesOf(const QByteArray& pdf) {
   out.close();
   QProcess text;
   text.start("pdftotext", {"-raw", file, "-"});
-  text.waitForFinished();
+  text.waitForFinished(support::kHang);
   QStringList pages = QString::fromUtf8(text.readAllStandardOutput()).split(QChar(0x0C));
   pages.removeLast();
   return pages;

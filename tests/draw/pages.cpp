@@ -126,7 +126,7 @@ class PagesTest : public QObject {
     file.close();
     QProcess p;
     p.start("pdftotext", {file.fileName(), "-"});
-    QVERIFY(p.waitForFinished(30'000));
+    QVERIFY(p.waitForFinished(support::kHang));
     const QString text = QString::fromUtf8(p.readAllStandardOutput());
     QVERIFY(text.contains("marked side: BACK"));
     QVERIFY(text.contains("hexagon 1 1/2 in"));
@@ -148,7 +148,7 @@ class PagesTest : public QObject {
     file.close();
     QProcess p;
     p.start("pdftotext", {"-layout", file.fileName(), "-"});
-    QVERIFY(p.waitForFinished(30'000));
+    QVERIFY(p.waitForFinished(support::kHang));
     const QString text = QString::fromUtf8(p.readAllStandardOutput()).simplified();
     for (const char* words :
          {"Reed Ogee", "Right side up", "golden seed head in the middle", "squaring up, 1 cut end",
@@ -256,7 +256,7 @@ class PagesTest : public QObject {
     file.close();
     QProcess run;
     run.start("pdftotext", {"-layout", file.fileName(), "-"});
-    QVERIFY(run.waitForFinished(30'000));
+    QVERIFY(run.waitForFinished(support::kHang));
     const QString text = QString::fromUtf8(run.readAllStandardOutput());
     // The lengths stand beside each other, each with its name above and what is used below, apart.
     for (const QString& line : text.split(QLatin1Char('\n')))

@@ -486,7 +486,7 @@ class PlacesTest : public QObject {
     file.close();
     QProcess text;
     text.start("pdftotext", {"-layout", file.fileName(), "-"});
-    QVERIFY(text.waitForFinished(60'000));
+    QVERIFY(text.waitForFinished(support::kHang));
     const QString words = QString::fromUtf8(text.readAllStandardOutput()).simplified();
     // Which hand is right is the layout's to say; A has pieces 1, 2 and 25 of one, 8 to 10 of the other.
     int hands[2] = {0, 0};

@@ -8,6 +8,7 @@
 #include <string>
 
 #include "shape/polygon.hpp"
+#include "support.hpp"
 
 namespace support {
 
@@ -36,7 +37,7 @@ inline QString pdfText(const QByteArray& pdf, const QStringList& options = {}) {
   file.close();
   QProcess p;
   p.start("pdftotext", options + QStringList{file.fileName(), "-"});
-  p.waitForFinished(30'000);
+  p.waitForFinished(support::kHang);
   return QString::fromUtf8(p.readAllStandardOutput());
 }
 
@@ -49,7 +50,7 @@ inline PageRaster render(const QByteArray& pdf, int page, double dpi = kDpi) {
   QProcess p;
   p.start("pdftoppm", {"-r", QString::number(int(dpi)), "-gray", "-f", QString::number(page), "-l",
                        QString::number(page), "-singlefile", file.fileName(), folder.filePath("out")});
-  p.waitForFinished(60'000);
+  p.waitForFinished(support::kHang);
   std::ifstream in(folder.filePath("out.pgm").toStdString(), std::ios::binary);
   std::string magic;
   int most = 0;

@@ -43,7 +43,8 @@ FitCard::FitCard(Session& session) : Card(tr("Fit to size"), false), session_(se
   connect(usual_, &QComboBox::activated, this, [this](int i) {
     if (i < 1) return;
     const UsualSize& size = usualSizes()[static_cast<std::size_t>(i - 1)];
-    session_.edit(SetWantedSize{size.width, size.height}, tr("noted the wanted size"));
+    session_.edit(SetWantedSize{Length::millimetres(size.width), Length::millimetres(size.height)},
+                  tr("noted the wanted size"));
   });
   connect(edges_, &Pills::chosen, this, &FitCard::look);
   connect(this, &Card::folded, this, [this](bool open) {
@@ -65,7 +66,7 @@ void FitCard::refresh() {
   for (const UsualSize& s : usualSizes()) {
     usual_->addItem(
         tr("%1, %2").arg(QString::fromLatin1(s.name), sizeText(s.width, s.height, p.settings.unit)));
-    if (std::abs(s.width - p.wantedWidth) < 0.5 && std::abs(s.height - p.wantedHeight) < 0.5)
+    if (std::abs(s.width - p.wantedWidth.mm()) < 0.5 && std::abs(s.height - p.wantedHeight.mm()) < 0.5)
       usual_->setCurrentIndex(usual_->count() - 1);
   }
   if (isVisible() && isOpen()) look();
@@ -76,7 +77,7 @@ void FitCard::look() {
   const Project& p = session_.project();
   const auto arrangement = session_.library().find(p.recipe.arrangement);
   if (!arrangement) return;
-  if (p.wantedWidth <= 0 || p.wantedHeight <= 0) {
+  if (p.wantedWidth <= Length() || p.wantedHeight <= Length()) {
     working_.cancel();
     lookedFor_.clear();
     clearLayout(rows_->layout());
@@ -90,8 +91,8 @@ void FitCard::look() {
     proportions += QStringLiteral(" %1=%2").arg(QString::fromStdString(key)).arg(value, 0, 'g', 17);
   const QString question = QStringLiteral("%1 %2 %3 %4 %5 %6")
                                .arg(QString::fromStdString(p.recipe.arrangement))
-                               .arg(p.wantedWidth)
-                               .arg(p.wantedHeight)
+                               .arg(p.wantedWidth.nm())
+                               .arg(p.wantedHeight.nm())
                                .arg(static_cast<int>(p.recipe.sides))
                                .arg(static_cast<int>(p.settings.unit))
                                .arg(round ? p.recipe.edge.nm() : 0) +
@@ -102,7 +103,7 @@ void FitCard::look() {
   const auto edges = round ? edgesRound(p.recipe.edge, p.settings.unit) : standardEdges(p.settings.unit);
   working_.start(
       this,
-      [arr = **arrangement, recipe = p.recipe, w = p.wantedWidth, h = p.wantedHeight,
+      [arr = **arrangement, recipe = p.recipe, w = p.wantedWidth.mm(), h = p.wantedHeight.mm(),
        edges](const Progress& progress) { return fitToSize(arr, recipe, w, h, edges, kRows, progress); },
       [this](const Result<std::vector<FitRow>>& rows) { list(rows); });
 }
@@ -114,7 +115,7 @@ QString FitCard::rowText(const FitRow& row) const {
   const bool rosette = arrangement && (*arrangement)->kind == ArrangementKind::Rosette;
   const QString counts =
       rosette ? tr("%n ring(s)", nullptr, row.rings) : tr("%1 across, %2 down").arg(row.across).arg(row.down);
-  const double dw = row.width - p.wantedWidth, dh = row.height - p.wantedHeight;
+  const double dw = row.width - p.wantedWidth.mm(), dh = row.height - p.wantedHeight.mm();
   return tr("%1 edge, %2\n%3, %4\n%5 wide, %6 high")
       .arg(QString::fromStdString(formatLength(row.edge, unit)), counts,
            sizeText(row.width, row.height, unit), tr("%n paper(s)", nullptr, static_cast<int>(row.pieces)),
@@ -134,7 +135,7 @@ void FitCard::list(const Result<std::vector<FitRow>>& rows) {
   if (!rows) return note_->setText(inWords(rows.error()));
   note_->setText(
       tr("For %1, the nearest first; a click makes it so. What is painted stays where its pieces stay.")
-          .arg(sizeText(session_.project().wantedWidth, session_.project().wantedHeight,
+          .arg(sizeText(session_.project().wantedWidth.mm(), session_.project().wantedHeight.mm(),
                         session_.project().settings.unit)));
   for (const FitRow& row : *rows) {
     auto* b = button(rowText(row), "offer");

@@ -25,7 +25,7 @@ SetOutPanel::SetOutPanel(Session& session, LayoutCanvas& canvas) : session_(sess
   connect(stop_, &QPushButton::clicked, this, [this] {
     working_.cancel();
     stop_->hide();
-    answer_->setText(tr("Stopped. Change a number to work it out."));
+    noAnswer(tr("Stopped. Change a number to work it out."));
   });
   unit_ = new ChoiceList;
   unit_->setAccessibleName(tr("Unit to set out"));
@@ -121,6 +121,14 @@ void SetOutPanel::answer(const QString& sentence, std::vector<Polygon> path, std
   canvas_.setAlso(all);
 }
 
+/// What was answered before is of another question; the picture keeps its place meanwhile.
+void SetOutPanel::noAnswer(const QString& sentence) {
+  answer_->setText(sentence);
+  Q_EMIT answered(sentence);
+  canvas_.setGhosts({});
+  canvas_.setUnits({});
+}
+
 /// Off the interface thread: many copies far apart take their time. Only the newest question is answered, and
 /// only while the layout is the one it was asked of.
 void SetOutPanel::show() {
@@ -134,7 +142,7 @@ void SetOutPanel::show() {
            "and fill the unit whole."),
         {}, {});
   const auto cell = path_->currentData().toUInt();
-  answer_->setText(tr("Working it out …"));
+  noAnswer(tr("Working it out …"));
   stop_->show();
   working_.start(
       this,

@@ -32,6 +32,7 @@ class SetOutPanel : public QWidget {
   void tell(const Layout& layout, const std::vector<std::uint32_t>& pieces, std::uint32_t cell,
             const Result<SettingOut>& plan);
   void answer(const QString& sentence, std::vector<Polygon> path, std::vector<Polygon> copies);
+  void noAnswer(const QString& sentence);
   std::vector<std::uint32_t> unit() const;
   SetOutAsk ask() const;
 

@@ -115,9 +115,9 @@ SizeCard::SizeCard(Session& session) : Card(tr("Shape and size")), session_(sess
     connect(f, &CountField::countChanged, this, &SizeCard::applyCounts);
   for (LengthField* f : {wantedWidth_, wantedHeight_})
     connect(f, &LengthField::lengthChanged, this, [this] {
-      const double w = wantedWidth_->length().value_or(Length{}).mm(),
-                   h = wantedHeight_->length().value_or(Length{}).mm();
-      session_.edit(SetWantedSize{w, h}, tr("noted the wanted size"));
+      session_.edit(SetWantedSize{wantedWidth_->length().value_or(Length()),
+                                  wantedHeight_->length().value_or(Length())},
+                    tr("noted the wanted size"));
     });
   connect(allowance_, &LengthField::lengthChanged, this, [this] {
     session_.edit(SetAllowance{*allowance_->length(), {}},
@@ -150,9 +150,7 @@ void SizeCard::refresh() {
   for (LengthField* f : {edge_, allowance_, wantedWidth_, wantedHeight_}) f->setUnit(p.settings.unit);
   edge_->setLength(p.recipe.edge);
   allowance_->setLength(p.settings.allowance);
-  const auto wanted = [](double mm) {
-    return mm > 0 ? std::optional(Length::millimetres(mm)) : std::nullopt;
-  };
+  const auto wanted = [](Length l) { return l > Length() ? std::optional(l) : std::nullopt; };
   wantedWidth_->setLength(wanted(p.wantedWidth));
   wantedHeight_->setLength(wanted(p.wantedHeight));
   across_->setCount(p.recipe.across);
@@ -222,8 +220,8 @@ void SizeCard::offerNearest() {
   clearLayout(nearest_->layout());
   const Project& p = session_.project();
   const auto arrangement = session_.library().find(p.recipe.arrangement);
-  if (!arrangement || p.wantedWidth <= 0 || p.wantedHeight <= 0) return;
-  const auto near = nearestSizes(**arrangement, p.recipe, p.wantedWidth, p.wantedHeight);
+  if (!arrangement || p.wantedWidth <= Length() || p.wantedHeight <= Length()) return;
+  const auto near = nearestSizes(**arrangement, p.recipe, p.wantedWidth.mm(), p.wantedHeight.mm());
   if (!near) {
     nearest_->layout()->addWidget(wrapped(inWords(near.error()), "muted"));
     return;

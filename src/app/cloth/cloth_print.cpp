@@ -24,7 +24,7 @@ const Length kWidestPicture = Length::millimetres(5'000);
 
 QWidget* ClothStation::printCard() {
   printCard_ = new Card(tr("Its print"), true);
-  auto* load = button(tr("Take in a picture …"));
+  load_ = button(tr("Take in a picture …"));
   printNote_ = wrapped({}, "muted");
   printCard_->body()->addWidget(printNote_);
   find_ = button(tr("Find its repeat"));
@@ -36,7 +36,7 @@ QWidget* ClothStation::printCard() {
   practise->setToolTip(tr("A photograph of one of our own prints, askew, to be taken in and made true."));
   connect(practise, &QPushButton::clicked, this,
           [this, practise] { savePractice(practise->mapToGlobal(QPoint(0, practise->height()))); });
-  printCard_->body()->addWidget(wrappingRow({load, true_, find_, stopLooking_, practise}));
+  printCard_->body()->addWidget(wrappingRow({load_, true_, find_, stopLooking_, practise}));
   connect(find_, &QPushButton::clicked, this, [this] {
     if (!cloth() || !cloth()->print) return;
     const auto picture = session_.project().pictures.find(cloth()->print->picture);
@@ -73,7 +73,7 @@ QWidget* ClothStation::printCard() {
   markX_ = field(tr("Picture's corner from the left selvedge"), tr("From selvedge"));
   markY_ = field(tr("Picture's corner from the upper cut end"), tr("From cut end"));
   printCard_->body()->addWidget(printFields_);
-  connect(load, &QPushButton::clicked, this, &ClothStation::loadPrint);
+  connect(load_, &QPushButton::clicked, this, &ClothStation::loadPrint);
   connectPrint();
   return printCard_;
 }
@@ -193,34 +193,62 @@ void ClothStation::savePractice(QPoint menuAt) {
 
 /// The picture of the print is worked on beside the window, and taken in as a new one.
 void ClothStation::makeTrue() {
+  if (decoding_.running() || keeping_.running()) {
+    decoding_.cancel();
+    keeping_.cancel();
+    return fillBench();
+  }
   if (!cloth() || !cloth()->print) return;
   const auto held = session_.project().pictures.find(cloth()->print->picture);
   if (held == session_.project().pictures.end()) return;
-  const auto raster = decodeImage(*held->second.png);
-  if (!raster) return Q_EMIT said(inWords(raster.error(), unit()));
-  const ClothId id = cloth()->id;
-  TruePicture dialog(*raster, cloth()->print->dpi, !cloth()->print->scaleGuessed, unit(), picture_->window());
+  decoding_.start(
+      this, [png = held->second.png](const Progress& p) { return decodeImage(*png, p); },
+      [this, id = cloth()->id, before = *cloth()->print](const Result<Raster>& picture) {
+        fillBench();
+        if (!picture) return Q_EMIT said(inWords(picture.error(), unit()));
+        showTrue(id, before, *picture);
+      });
+  fillBench();
+}
+
+void ClothStation::showTrue(ClothId id, const Print& before, const Raster& picture) {
+  const Cloth* of = clothById(session_.project(), id);
+  if (!of || !of->print || *of->print != before) return;  // it was told otherwise meanwhile
+  TruePicture dialog(picture, before.dpi, !before.scaleGuessed, unit(), picture_->window());
   if (dialog.exec() != QDialog::Accepted) return;
-  const TruePicture::Answer& answer = dialog.answer();
-  auto png = encodePng(answer.picture, answer.scaleKnown ? std::optional(answer.dpi) : std::nullopt);
-  if (!png) return Q_EMIT said(inWords(png.error(), unit()));
+  const auto answer = std::make_shared<const TruePicture::Answer>(dialog.answer());
   const auto folder = std::make_shared<QTemporaryDir>();
-  const std::string file = folder->filePath(QStringLiteral("true.png")).toStdString();
-  if (const auto ok = writeBytes(
-          file, QByteArray(reinterpret_cast<const char*>(png->data()), static_cast<qsizetype>(png->size())));
-      !ok)
-    return Q_EMIT said(inWords(ok.error(), unit()));
   PrintFields print;
-  print.picture = file;
-  print.dpi = answer.dpi;
-  print.scaleGuessed = !answer.scaleKnown;
+  print.picture = folder->filePath(QStringLiteral("true.png")).toStdString();
+  print.dpi = answer->dpi;
+  print.scaleGuessed = !answer->scaleKnown;
   std::optional<RepeatSteps> steps;  // by alike points, where they were shown
-  const double mm = 25.4 / answer.dpi;
-  if (!answer.steps.empty()) steps = RepeatSteps{mm * answer.steps[0], std::nullopt};
-  if (answer.steps.size() > 1) steps->b = mm * answer.steps[1];
+  const double mm = 25.4 / answer->dpi;
+  if (!answer->steps.empty()) steps = RepeatSteps{mm * answer->steps[0], std::nullopt};
+  if (answer->steps.size() > 1) steps->b = mm * answer->steps[1];
   print.steps = steps;
   print.mirrors = std::vector<MirrorAxis>();
   print.halfTurn = std::optional<Point>();
+  keeping_.start(
+      this,
+      [answer, file = *print.picture](const Progress& p) -> Status {
+        auto png = encodePng(answer->picture, answer->scaleKnown ? std::optional(answer->dpi) : std::nullopt);
+        if (!png) return tl::make_unexpected(png.error());
+        if (p.cancelled()) return fail(kCancelled);
+        return writeBytes(file, QByteArray(reinterpret_cast<const char*>(png->data()),
+                                           static_cast<qsizetype>(png->size())));
+      },
+      [this, id, folder, print, before](const Status& kept) {
+        fillBench();
+        if (!kept) return Q_EMIT said(inWords(kept.error(), unit()));
+        const Cloth* now = clothById(session_.project(), id);
+        if (now && now->print && *now->print == before) keepTrue(id, print, folder);
+      });
+  fillBench();
+}
+
+void ClothStation::keepTrue(ClothId id, PrintFields print, std::shared_ptr<QTemporaryDir> folder) {
+  const std::string file = *print.picture;
   ClothFields fields;
   fields.print = std::optional(std::move(print));
   session_.edit(ChangeCloth{id, std::move(fields)}, tr("made a print's picture true"), {},

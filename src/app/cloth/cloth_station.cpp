@@ -98,6 +98,8 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
     unfolded_.clear();
     looking_.cancel();
     opening_.cancel();
+    decoding_.cancel();
+    keeping_.cancel();
   });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
 }
@@ -398,13 +400,19 @@ void ClothStation::fillBench() {
   direction_->setCurrentIndex(static_cast<int>(c->direction));
   fillSteps(c->increment);
   allowance_->setLength(c->allowance);
-  printFields_->setVisible(c->print.has_value());
-  find_->setVisible(c->print.has_value() && !looking_.running());
-  true_->setVisible(c->print.has_value());
+  // What a joined cloth shows follows from its strips.
+  const bool own = c->print && c->joined.empty();
+  load_->setVisible(c->joined.empty());
+  printFields_->setVisible(own);
+  find_->setVisible(own && !looking_.running());
+  true_->setVisible(own);
+  const bool working = decoding_.running() || keeping_.running();
+  true_->setText(working ? tr("Stop working on the picture") : tr("Make it true …"));
   stopLooking_->setVisible(looking_.running());
   trace_->setText(opening_.running() ? tr("Stop opening the picture") : tr("Trace a scrap …"));
   printNote_->setText(
-      looking_.running() ? tr("Looking for its repeat …")
+      !c->joined.empty()   ? tr("It shows the strips that it is joined from; change them below.")
+      : looking_.running() ? tr("Looking for its repeat …")
       : c->print
           ? tr("Where a motif lies is measured on this picture: %1.%2")
                 .arg(repeatText(*c->print),

@@ -19,6 +19,8 @@
 #include "app/window/station.hpp"
 #include "store/print_file.hpp"
 
+class QTemporaryDir;
+
 namespace clathra {
 
 class ClothStation : public Station {
@@ -66,7 +68,10 @@ class ClothStation : public Station {
   void setMirror();
   void setRepeat(LengthField* typed, std::optional<Length> PrintFields::*own,
                  std::optional<Length> PrintFields::*other);
+  /// Opens the print's picture on a thread, then the dialog, then keeps what it made on a thread again.
   void makeTrue();
+  void showTrue(ClothId id, const Print& before, const Raster& picture);
+  void keepTrue(ClothId id, PrintFields print, std::shared_ptr<QTemporaryDir> folder);
   void savePractice(QPoint menuAt);
   void loadPrint();
   /// Looks for the repeat and scale of a print on a thread of its own; what it finds is taken where nothing
@@ -97,7 +102,10 @@ class ClothStation : public Station {
   std::set<ClothId> unfolded_;
   Latest<Result<PrintRead>> looking_;
   Latest<Result<ScaledPicture>> opening_;  ///< a picture that a scrap is traced over
-  QPushButton *trace_ = nullptr, *find_ = nullptr, *true_ = nullptr, *stopLooking_ = nullptr;
+  Latest<Result<Raster>> decoding_;        ///< a picture that is made true
+  Latest<Status> keeping_;                 ///< one that was
+  QPushButton *trace_ = nullptr, *load_ = nullptr, *find_ = nullptr, *true_ = nullptr,
+              *stopLooking_ = nullptr;
   bool filling_ = false;
 };
 

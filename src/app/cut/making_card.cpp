@@ -1,7 +1,9 @@
 #include "app/cut/making_card.hpp"
 
+#include <algorithm>
 #include <cmath>
 
+#include "app/widgets/buttons.hpp"
 #include "app/widgets/labels.hpp"
 #include "cutting/times.hpp"
 #include "words/words.hpp"
@@ -51,6 +53,7 @@ MakingCard::MakingCard(Session& session) : Card(tr("How it is made"), false), se
                  "through all of them shows the same, a set for one kaleidoscope."),
               "muted");
   body()->addWidget(setsNote_);
+  addSearch();
   washed_ = new ChoiceList;
   washed_->setAccessibleName(tr("Will it be washed?"));
   washed_->addItems({tr("not said"), tr("it will be washed"), tr("never washed")});
@@ -85,6 +88,27 @@ MakingCard::MakingCard(Session& session) : Card(tr("How it is made"), false), se
   connect(times_, &CountField::wrong, this, &MakingCard::said);
 }
 
+void MakingCard::addSearch() {
+  searchRow_ = new QWidget;
+  auto* search = new QVBoxLayout(searchRow_);
+  search->setContentsMargins(0, 0, 0, 0);
+  search_ = new Pills({tr("as usual"), tr("10 times as long"), tr("100 times as long")},
+                      tr("Search for the traced lay"));
+  search->addWidget(label(tr("Search for the traced lay")));
+  search->addWidget(search_);
+  search->addWidget(
+      wrapped(tr("What is found so never takes more cloth. It is searched again whenever the patches "
+                 "change; the other ways do not wait for it."),
+              "muted"));
+  body()->addWidget(searchRow_);
+  connect(search_, &Pills::chosen, this, [this](int i) {
+    ChooseMethod edit;
+    edit.cloth = cloth_;
+    edit.search = kSearches[i];
+    session_.edit(edit, tr("changed how long a lay is searched"));
+  });
+}
+
 void MakingCard::change(const SetMaking& edit) {
   session_.edit(edit, tr("changed how it is made"));
 }
@@ -116,6 +140,9 @@ void MakingCard::show(ClothId cloth) {
   const Cloth* c = clothById(session_.project(), cloth);
   for (QWidget* w : {setsRow_, setsNote_}) w->setVisible(c && c->print);
   sets_->setCurrentIndex(c && c->inSet ? *c->inSet - 1 : 0);
+  searchRow_->setVisible(c && !c->scraps && !c->collection);
+  const auto searched = std::find(std::begin(kSearches), std::end(kSearches), c ? c->search : 1);
+  search_->setCurrent(static_cast<int>(searched - std::begin(kSearches)));
   washed_->setCurrentIndex(s.washed ? (*s.washed ? 1 : 2) : 0);
 }
 

@@ -8,6 +8,10 @@
 class QLabel;
 
 namespace clathra {
+class Pills;
+}
+
+namespace clathra {
 
 class MakingCard : public Card {
   Q_OBJECT
@@ -19,12 +23,14 @@ class MakingCard : public Card {
   void said(const QString& sentence);
 
  private:
+  void addSearch();
   void change(const SetMaking& edit);
 
   Session& session_;
   CountField* times_ = nullptr;
   ChoiceList *layers_ = nullptr, *overrun_ = nullptr, *sets_ = nullptr, *washed_ = nullptr;
-  QWidget *setsRow_ = nullptr, *setsNote_ = nullptr;
+  QWidget *setsRow_ = nullptr, *setsNote_ = nullptr, *searchRow_ = nullptr;
+  Pills* search_ = nullptr;
   QLabel *note_ = nullptr, *overrunNote_ = nullptr;
   ClothId cloth_ = kNoCloth;
 };

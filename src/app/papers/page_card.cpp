@@ -60,10 +60,10 @@ PageCard::PageCard(Session& session) : Card(tr("Page")), session_(session) {
     session_.edit(std::move(edit), label);
   };
   connect(margin_, &LengthField::lengthChanged, this, [this, set] {
-    set([this](SetPage& e) { e.margin = margin_->length()->mm(); }, tr("changed the margin"));
+    set([this](SetPage& e) { e.margin = *margin_->length(); }, tr("changed the margin"));
   });
   connect(gap_, &LengthField::lengthChanged, this, [this, set] {
-    set([this](SetPage& e) { e.gap = gap_->length()->mm(); }, tr("changed the gap between papers"));
+    set([this](SetPage& e) { e.gap = *gap_->length(); }, tr("changed the gap between papers"));
   });
   for (LengthField* f : {margin_, gap_}) connect(f, &LengthField::wrong, this, &PageCard::said);
   connect(sort_, &Pills::chosen, this, [this, set](int i) {
@@ -85,7 +85,7 @@ void PageCard::choosePage() {
     edit.page = (kPages[at] + (way_->current() == 1 ? kWide : QString())).toStdString();
   } else {
     // A page of one's own is turned as it is.
-    const auto page = pageOf(session_.project().settings.page, session_.project().settings.margin);
+    const auto page = pageOf(session_.project().settings.page, session_.project().settings.margin.mm());
     if (!page || (page->width > page->height) == (way_->current() == 1)) return refresh();
     edit.page = formatNumber(page->height, 4) + "x" + formatNumber(page->width, 4);
   }
@@ -124,7 +124,7 @@ QString PageCard::shownPage() const {
 void PageCard::refresh() {
   const Settings& s = session_.project().settings;
   QString id = QString::fromStdString(s.page);
-  const auto page = pageOf(s.page, s.margin);
+  const auto page = pageOf(s.page, s.margin.mm());
   const bool wide = page && page->width > page->height;
   if (id.endsWith(kWide)) id.chop(kWide.size());
   const auto at = kPages.indexOf(id);
@@ -144,9 +144,9 @@ void PageCard::refresh() {
   lay_->setVisible(s.sorting == SheetSorting::Shape);
   sort_->setCurrent(static_cast<int>(s.sorting));
   margin_->setUnit(unit());
-  margin_->setLength(Length::millimetres(s.margin));
+  margin_->setLength(s.margin);
   gap_->setUnit(unit());
-  gap_->setLength(Length::millimetres(s.gap));
+  gap_->setLength(s.gap);
   rules_->setText(
       page && !holdsRules(*page)
           ? tr("Rules to measure have no room in so narrow a margin: they come on a page of their own.")

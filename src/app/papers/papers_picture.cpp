@@ -132,7 +132,7 @@ QWidget* PapersPicture::pairsPage() {
   limit_->setFixedWidth(scaled(110));
   connect(limit_, &LengthField::lengthChanged, this, [this] {
     SetPapers edit;
-    edit.lookAlike = limit_->length()->mm();
+    edit.lookAlike = *limit_->length();
     session_.edit(std::move(edit), tr("changed what counts as look-alike"));
   });
   connect(limit_, &LengthField::wrong, this, &PapersPicture::said);
@@ -172,9 +172,9 @@ void PapersPicture::look(Look at) {
 /// Pairs of shapes, and single shapes in a wrong turn, that differ by less than is told apart.
 void PapersPicture::findPairs() {
   limit_->setUnit(LengthUnit::Millimetre);  // finer than a ruler of inches shows
-  limit_->setLength(Length::millimetres(session_.project().settings.lookAlike));
-  if (pairsOf_ == session_.project().layout && limitOf_ == session_.project().settings.lookAlike) return;
-  limitOf_ = session_.project().settings.lookAlike;
+  limit_->setLength(session_.project().settings.lookAlike);
+  if (pairsOf_ == session_.project().layout && limitOf_ == session_.project().settings.lookAlike.mm()) return;
+  limitOf_ = session_.project().settings.lookAlike.mm();
   pairsOf_ = session_.project().layout;
   pairs_ = alikePairs(*pairsOf_, 1e6);
   // Where none is so near, the nearest is shown all the same, and said to be told apart.

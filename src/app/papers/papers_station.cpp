@@ -184,7 +184,7 @@ void PapersStation::saveSheets(const QString& title, const QString& suffix) {
           papers = session_.planner().papers()](const Progress& progress) -> Result<QString> {
     // A kerf wants the papers laid apart.
     SheetPlan sheets = papers->sheets;
-    if (const double gap = gapFor(wishes, project.settings.gap); gap != project.settings.gap) {
+    if (const double gap = gapFor(wishes, project.settings.gap.mm()); gap != project.settings.gap.mm()) {
       auto options = sheetOptions(project);
       if (!options) return tl::make_unexpected(options.error());
       options->gap = gap;
@@ -223,7 +223,7 @@ void PapersStation::savePlanned(const QString& title, const QString& called, Tem
   if (file.isEmpty()) return;
   output([file, options, project = session_.project(),
           scale = scale()](const Progress& progress) mutable -> Result<QString> {
-    const auto page = pageOf(project.settings.page, project.settings.margin);
+    const auto page = pageOf(project.settings.page, project.settings.margin.mm());
     if (!page) return tl::make_unexpected(page.error());
     options.page = *page;
     const auto plan = planTemplates(project, options, progress);
@@ -248,7 +248,7 @@ void PapersStation::saveRulerCard() {
       QString::fromStdString(session_.project().name) + tr(" ruler card.pdf"), tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
   output([file, project = session_.project()](const Progress&) -> Result<QString> {
-    const auto page = pageOf(project.settings.page, project.settings.margin);
+    const auto page = pageOf(project.settings.page, project.settings.margin.mm());
     if (!page) return tl::make_unexpected(page.error());
     const QByteArray pdf = rulerCardPdf(project, rulerCard(*project.layout, project.settings.unit), *page);
     if (const auto ok = writeBytes(file.toStdString(), pdf); !ok) return tl::make_unexpected(ok.error());
@@ -291,7 +291,7 @@ void PapersStation::saveStrip() {
       QString::fromStdString(session_.project().name) + tr(" look-alikes.pdf"), tr("PDF (*.pdf)"));
   if (file.isEmpty()) return;
   output([file, project = session_.project(), scale = scale()](const Progress&) -> Result<QString> {
-    const auto page = pageOf(project.settings.page, project.settings.margin);
+    const auto page = pageOf(project.settings.page, project.settings.margin.mm());
     if (!page) return tl::make_unexpected(page.error());
     const auto pdf = lookAlikesPdf(project, *page, scale);
     if (!pdf) return tl::make_unexpected(pdf.error());

@@ -47,7 +47,7 @@ ScaleCard::ScaleCard(Session& session, Preferences& preferences)
 /// The page whose rules are printed: where the margin holds none, they come on one with the usual margin.
 Page ScaleCard::page() const {
   const Settings& s = session_.project().settings;
-  Page page = pageOf(s.page, s.margin).value_or(standardPages().front());
+  Page page = pageOf(s.page, s.margin.mm()).value_or(standardPages().front());
   if (!holdsRules(page)) page.margin = kPageMargin;
   return page;
 }

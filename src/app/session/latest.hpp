@@ -1,8 +1,7 @@
 // Work off the interface thread: a newer request replaces an older one, and only the newest answers.
 #pragma once
-#include <QThreadPool>
-
 #include "app/session/door.hpp"
+#include "app/session/workers.hpp"
 #include "progress.hpp"
 
 namespace clathra {
@@ -23,15 +22,14 @@ class Latest {
     progress_ = Progress();
     running_ = true;
     const Progress mine = progress_;
-    QThreadPool::globalInstance()->start(
-        [this, mine, work = std::move(work), done = std::move(done), door = door_->handle()] {
-          auto result = std::make_shared<T>(work(mine));
-          Door::post(door, [this, mine, result, done] {
-            if (mine.cancelled()) return;  // replaced
-            running_ = false;
-            done(std::move(*result));
-          });
-        });
+    workers().start([this, mine, work = std::move(work), done = std::move(done), door = door_->handle()] {
+      auto result = std::make_shared<T>(work(mine));
+      Door::post(door, [this, mine, result, done] {
+        if (mine.cancelled()) return;  // replaced
+        running_ = false;
+        done(std::move(*result));
+      });
+    });
     return mine;
   }
   void cancel() {

@@ -153,10 +153,10 @@ void Planner::follow(std::shared_ptr<const Project> project, const Derived& deri
   const Settings& s = project_->settings;
   wanted_ = {paperInput(*project_, derived_.geometry, box),
              s.page,
-             s.margin,
+             s.margin.mm(),
              s.marked,
              s.stripsFirst,
-             s.gap,
+             s.gap.mm(),
              s.sorting == SheetSorting::Block,
              sheetGroups(*project_, s.sorting)};
   sheets_.want(wanted_);

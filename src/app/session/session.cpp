@@ -4,7 +4,7 @@
 #include <QDate>
 #include <QElapsedTimer>
 #include <QFileInfo>
-#include <QThreadPool>
+#include <QTimer>
 
 #include "draw/pictures.hpp"
 #include "store/box_file.hpp"
@@ -14,9 +14,6 @@
 namespace clathra {
 
 namespace {
-
-/// Cards and the gallery look things up on the shared pool; a slow question keeps none of the others waiting.
-constexpr int kThreads = 16;
 
 /// The cloth needed and to buy over all plans, mm.
 std::pair<double, double> clothTotals(const Project& project, const Planner& planner) {
@@ -34,7 +31,6 @@ std::pair<double, double> clothTotals(const Project& project, const Planner& pla
 
 Session::Session(const ArrangementLibrary& library, FileSystem& fs, QObject* parent)
     : QObject(parent), library_(library), editor_([this] { return context(); }), writer_(fs, this) {
-  QThreadPool::globalInstance()->setMaxThreadCount(kThreads);
   connect(&editor_, &Editor::stepped, this, &Session::stepped);
   connect(&editor_, &Editor::refused, this, &Session::refused);
   connect(&editor_, &Editor::workChanged, this, &Session::busyChanged);
@@ -262,7 +258,10 @@ void Session::cancelWork() {
 bool Session::waitUntilIdle(int milliseconds) {
   QElapsedTimer timer;
   timer.start();
-  while (busy() && timer.elapsed() < milliseconds) QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+  QTimer wake;  // whatever ends posts an event; this ends the wait where none comes
+  wake.start(20);
+  while (busy() && timer.elapsed() < milliseconds)
+    QCoreApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents);
   return !busy();
 }
 

@@ -265,7 +265,7 @@ void shootMotif(MainWindow& window, Photographer& camera) {
   camera.settle();
   motif->found()->search();
   while (motif->found()->searching()) {
-    QThreadPool::globalInstance()->waitForDone(100);
+    workers().waitForDone(100);
     QCoreApplication::processEvents();
   }
   camera.shoot("motif");

@@ -1,5 +1,6 @@
 // Traced: every patch drawn round its template, as densely as outlines go; holes and scraps included.
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "cutting/methods.hpp"
@@ -29,8 +30,8 @@ std::vector<PackShape> shapesOf(const std::vector<PatchDemand>& demands, const s
 class Tracing {
  public:
   Tracing(const CutInput& in, const std::vector<PatchDemand>& demands, CutLayout windows,
-          const Progress& progress)
-      : in_(in), demands_(demands), laid_(std::move(windows)), progress_(progress) {
+          const Progress& progress, int search)
+      : in_(in), demands_(demands), laid_(std::move(windows)), search_(search), progress_(progress) {
     for (const PatchDemand& d : demands) left_.push_back(d.patches);
     split();
   }
@@ -70,7 +71,7 @@ class Tracing {
   std::uint64_t steps() const {
     std::uint64_t n = 0;
     for (const int left : left_) n += static_cast<std::uint64_t>(left);
-    return std::clamp(kStepsEach * n * n, kLeastSteps, kMostSteps);
+    return std::clamp(kStepsEach * n * n, kLeastSteps, kMostSteps) * static_cast<std::uint64_t>(search_);
   }
   bool wants() const {
     return std::any_of(left_.begin(), left_.end(), [](int n) { return n > 0; });
@@ -235,8 +236,19 @@ class Tracing {
   std::size_t groupCount_ = 0;
   std::vector<int> left_;
   CutLayout laid_;
+  int search_;
   const Progress& progress_;
 };
+
+/// Less is better: patches without a place, then mm to buy, then mm of all lengths.
+std::array<double, 3> costOf(const CutLayout& laid) {
+  std::array<double, 3> out{-static_cast<double>(laid.placements.size()), 0, 0};
+  for (const ClothLength& c : laid.lengths) {
+    if (c.toBuy) out[1] += c.length;
+    out[2] += c.used;
+  }
+  return out;
+}
 
 void finish(CutMethod& m, const std::vector<PatchDemand>& demands, double sparePercent) {
   int sides = 0, patches = 0;
@@ -299,7 +311,11 @@ WorkedMethod workTraced(const CutInput& in, const std::vector<PatchDemand>& dema
   }
   if (patches > kMost) out.method.why = Message("traced-too-many", kMost);
   out.lay = [&in, demands](CutLayout windows, const std::vector<CutGroup>&, const Progress& progress) {
-    return Tracing(in, demands, std::move(windows), progress).work();
+    CutLayout usual = Tracing(in, demands, windows, progress, 1).work();
+    if (in.cloth.search <= 1 || progress.cancelled()) return usual;
+    // To search longer never costs cloth.
+    CutLayout longer = Tracing(in, demands, std::move(windows), progress, in.cloth.search).work();
+    return costOf(longer) < costOf(usual) ? longer : usual;
   };
   out.addSteps = addSteps;
   out.finish = [demands, spare = in.sparePercent](CutMethod& method) { finish(method, demands, spare); };

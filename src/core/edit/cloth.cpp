@@ -286,6 +286,9 @@ Status RemoveCloth::apply(Project& p, const EditContext&) const {
 Status ChooseMethod::apply(Project& p, const EditContext&) const {
   const auto own = clothIn(p, cloth);
   if (!own) return tl::make_unexpected(own.error());
+  if (search && std::find(std::begin(kSearches), std::end(kSearches), *search) == std::end(kSearches))
+    return fail("search-not-so-long", *search);
+  (*own)->search = search.value_or((*own)->search);
   const std::string chosen = method.value_or((*own)->method);
   (*own)->turnOneWay = turnOneWay.value_or((*own)->turnOneWay);
   if (chosen.empty()) {

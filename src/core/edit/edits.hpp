@@ -69,7 +69,7 @@ struct SetLine {
 };
 struct SetWantedSize {
   static constexpr EditInfo kInfo{"setWantedSize", "width, height (mm; 0: none)", "notes the wanted size"};
-  double width = 0, height = 0;
+  Length width, height;
   Status apply(Project&, const EditContext&) const;
 };
 struct SetAllowance {
@@ -116,8 +116,7 @@ struct SetPage {
   std::optional<std::string> page;
   std::optional<MarkedSide> side;
   std::optional<bool> stripsFirst;
-  std::optional<double> margin = {};  ///< mm
-  std::optional<double> gap = {};     ///< mm
+  std::optional<Length> margin = {}, gap = {};
   std::optional<SheetSorting> sorting = {};
   Status apply(Project&, const EditContext&) const;
 };
@@ -137,8 +136,8 @@ struct SetPapers {
       "changes what papers are made of and how they are used"};
   std::optional<std::string> material;
   std::optional<int> ahead;
-  std::optional<double> ease;                 ///< percent
-  std::optional<double> lookAlike;            ///< mm
+  std::optional<double> ease;  ///< percent
+  std::optional<Length> lookAlike;
   std::vector<PaperMaterial> materials = {};  ///< take the place of those of their ids
   Status apply(Project&, const EditContext&) const;
 };
@@ -497,11 +496,13 @@ struct RemoveCloth {
 };
 struct ChooseMethod {
   static constexpr EditInfo kInfo{"chooseMethod",
-                                  "cloth, method?: {methods} | null (the recommended one), turnOneWay?",
+                                  "cloth, method?: {methods} | null (the recommended one), turnOneWay?, "
+                                  "search?: 1 | 10 | 100 times as long as usual for a traced lay",
                                   "chooses how to cut"};
   ClothId cloth = kNoCloth;
   std::optional<std::string> method;
   std::optional<bool> turnOneWay;
+  std::optional<int> search = {};
   Status apply(Project&, const EditContext&) const;
 };
 

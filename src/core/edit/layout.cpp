@@ -194,7 +194,7 @@ Status SetPage::apply(Project& p, const EditContext&) const {
   s.margin = margin.value_or(s.margin);
   s.gap = gap.value_or(s.gap);
   s.sorting = sorting.value_or(s.sorting);
-  if (const auto known = pageOf(s.page, s.margin); !known) return tl::make_unexpected(known.error());
+  if (const auto known = pageOf(s.page, s.margin.mm()); !known) return tl::make_unexpected(known.error());
   p.settings = s;
   return {};
 }

@@ -13,7 +13,7 @@ struct ToEdit {
   std::optional<Edit> operator()(const UsePage& m) const { return SetPage{m.page, {}, {}}; }
   std::optional<Edit> operator()(const UseMargin& m) const {
     SetPage out;
-    out.margin = m.margin;
+    out.margin = Length::millimetres(m.margin);
     return out;
   }
   std::optional<Edit> operator()(const MarkPapers& m) const { return SetMarks{m.marks}; }

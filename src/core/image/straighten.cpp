@@ -85,10 +85,15 @@ Result<Straightened> straightened(const Raster& photograph, const KnownRectangle
   if (static_cast<std::int64_t>(columns) * rows > kMostPixels) return fail("straighten-large");
   if (progress.cancelled()) return fail(kCancelled);
   const double x0 = std::floor(left), y0 = std::floor(top);
-  const cv::Mat move = (cv::Mat_<double>(3, 3) << 1, 0, -x0, 0, 1, -y0, 0, 0, 1);
-  cv::Mat out;
-  cv::warpPerspective(matOf(photograph), out, move * h, cv::Size(columns, rows), cv::INTER_CUBIC,
-                      cv::BORDER_CONSTANT, cv::Scalar(255, 255, 255, 255));
+  cv::Mat out(rows, columns, CV_8UC4);
+  constexpr int kBand = 128;  // rows at a time, to be stopped between them
+  for (int row = 0; row < rows; row += kBand) {
+    if (progress.cancelled()) return fail(kCancelled);
+    cv::Mat band = out.rowRange(row, std::min(rows, row + kBand));
+    const cv::Mat move = (cv::Mat_<double>(3, 3) << 1, 0, -x0, 0, 1, -y0 - row, 0, 0, 1);
+    cv::warpPerspective(matOf(photograph), band, move * h, band.size(), cv::INTER_CUBIC, cv::BORDER_CONSTANT,
+                        cv::Scalar(255, 255, 255, 255));
+  }
   constexpr double kMmPerInchHere = 25.4;
   return Straightened{rasterFrom(out), perMm * kMmPerInchHere, {-x0, -y0}};
 } catch (const cv::Exception&) {

@@ -113,6 +113,9 @@ struct JoinedStrip {
   friend bool operator==(const JoinedStrip&, const JoinedStrip&) = default;
 };
 
+/// How many times as long as usual a traced lay may be searched.
+inline constexpr int kSearches[] = {1, 10, 100};
+
 struct Cloth {
   ClothId id = 0;
   std::string name;  ///< may be empty: "unnamed"
@@ -134,6 +137,7 @@ struct Cloth {
   std::optional<Print> print;
   std::vector<JoinedStrip> joined;  ///< from the left selvedge, again and again; empty: it is one cloth
   std::string method;               ///< chosen cutting method; empty: the recommended one
+  int search = 1;                   ///< traced patches are searched so many times as long as usual
   std::optional<int> inSet;  ///< patches of one set of layered repeats; absent: as many as meet at a corner
   bool drawnBehind = false;  ///< what is cut is drawn on the wrong side
   bool turnOneWay = false;   ///< patches of a one-way cloth may be laid upside down all the same

@@ -44,15 +44,16 @@ struct Settings {
   std::optional<bool> washed;     ///< will the finished thing be washed?
   Angle bluntBelow = Angle::degrees(75);  ///< tips of patches that are sharper are cut square
   std::string page = "a4";
-  double margin = kPageMargin;  ///< mm, on pages of papers
+  Length margin = Length::millimetres(kPageMargin);  ///< on pages of papers
   MarkedSide marked = MarkedSide::Back;
   bool stripsFirst = false;  ///< papers laid for fewest strokes rather than fewest sheets
-  double gap = 0;            ///< mm between papers on sheets; 0: neighbours share their cutting lines
+  Length gap;                ///< between papers on sheets; 0: neighbours share their cutting lines
   SheetSorting sorting = SheetSorting::Shape;
   PaperMarks marks;
   PaperWishes papers;
   double easePercent = 1;  ///< what can be eased in when papers do not quite meet
-  double lookAlike = 3;    ///< mm at the worst corner: shapes that differ by less are look-alikes
+  Length lookAlike =
+      Length::millimetres(3);  ///< at the worst corner: shapes that differ by less are look-alikes
   friend bool operator==(const Settings&, const Settings&) = default;
 };
 
@@ -73,7 +74,8 @@ struct Role {
 inline constexpr std::size_t kMostRoles = 40;
 inline constexpr ClothId kNoRole = -1;
 
-inline constexpr double kMostOverrun = 20;  ///< mm
+inline constexpr double kMostOverrun = 20;         ///< mm
+inline constexpr double kLargestWanted = 100'000;  ///< mm
 inline constexpr int kMostTimes = 100, kMostClothLayers = 6;
 inline constexpr double kSharpestBlunt = 20, kWidestBlunt = 120;  ///< degrees that bluntBelow may have
 
@@ -95,9 +97,9 @@ struct Project {
   std::map<std::string, Picture> pictures;
   Settings settings;
   std::vector<SetAside> setAside;
-  std::vector<Reading> readings;             ///< of papers that were measured
-  double wantedWidth = 0, wantedHeight = 0;  ///< mm; 0 when no finished size was asked for
-  std::string lastStation;                   ///< where it was left, and the sentence "last time you …"
+  std::vector<Reading> readings;     ///< of papers that were measured
+  Length wantedWidth, wantedHeight;  ///< 0 when no finished size was asked for
+  std::string lastStation;           ///< where it was left, and the sentence "last time you …"
   std::string lastDone;
 };
 

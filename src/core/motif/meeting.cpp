@@ -114,8 +114,8 @@ std::vector<double> changesAlong(const PrintView& print, const EdgeWalk& walk, d
   const int half = static_cast<int>(std::lround(kWithin / 2 / kFine));
   const auto across = [&](int i) {
     if (i < half || i + half > n) return 0.0;
-    return deltaE2000(colours[static_cast<std::size_t>(i - half)],
-                      colours[static_cast<std::size_t>(i + half)]);
+    const int before = i - half, after = i + half;
+    return deltaE2000(colours[static_cast<std::size_t>(before)], colours[static_cast<std::size_t>(after)]);
   };
   std::vector<double> steep;
   for (int i = 0; i <= n; ++i) steep.push_back(across(i));
@@ -147,7 +147,7 @@ std::vector<std::pair<double, double>> matched(const std::vector<double>& a, con
   std::sort(near.begin(), near.end());
   std::vector<std::pair<double, double>> out;
   for (const auto& [d, x, y] : near)
-    if (std::none_of(out.begin(), out.end(), [&](const auto& o) { return o.first == x || o.second == y; }))
+    if (std::none_of(out.begin(), out.end(), [x = x, y = y](const auto& o) { return o.first == x || o.second == y; }))
       out.emplace_back(x, y);
   std::sort(out.begin(), out.end());
   return out;

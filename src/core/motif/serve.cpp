@@ -13,6 +13,7 @@
 #include <memory>
 #include <mutex>
 #include <numeric>
+#include <thread>
 
 namespace clathra {
 
@@ -220,11 +221,13 @@ Served serveMost(const ServeProblem& p, const Progress& progress, double nearEno
   out.exact = static_cast<int>(out.spots.size()) == out.atMost;
   if (out.exact || progress.cancelled()) return out;
   // Cbc reads its words by variables of the whole process: one at a time.
-  static std::timed_mutex oneAtATime;
+  static std::mutex oneAtATime;
   std::unique_lock lock(oneAtATime, std::defer_lock);
   using namespace std::chrono_literals;
-  while (!lock.try_lock_for(10ms))
+  while (!lock.try_lock()) {
     if (progress.cancelled()) return out;
+    std::this_thread::sleep_for(10ms);
+  }
   CbcModel model(*programme);
   patience.steps = kMostSteps;
   const BranchWatch watch(patience);

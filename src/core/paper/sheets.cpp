@@ -411,13 +411,13 @@ Polygon paperOutline(const Shape& shape, int hand, MarkedSide side) {
 
 Result<SheetOptions> sheetOptions(const Project& project) {
   const Settings& s = project.settings;
-  const auto page = pageOf(s.page, s.margin);
+  const auto page = pageOf(s.page, s.margin.mm());
   if (!page) return tl::make_unexpected(page.error());
   SheetOptions out;
   out.page = *page;
   out.side = s.marked;
   out.stripsFirst = s.stripsFirst;
-  out.gap = s.gap;
+  out.gap = s.gap.mm();
   out.block = s.sorting == SheetSorting::Block;
   out.groups = sheetGroups(project, s.sorting);
   return out;

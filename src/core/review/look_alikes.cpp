@@ -24,7 +24,7 @@ std::vector<Remark> lookAlikes(const ReviewInput& in) {
   for (std::size_t i = 0; i < n; ++i) {
     const Shape& one = layout.shapes[i];
     const double self = worstCornerOfWrongTurn(one.outline);
-    if (self < in.project->settings.lookAlike)
+    if (self < in.project->settings.lookAlike.mm())
       out.push_back({"look-alike:" + one.name,
                      "papers",
                      piecesOf(layout, i, i),
@@ -36,7 +36,7 @@ std::vector<Remark> lookAlikes(const ReviewInput& in) {
       const Shape& other = layout.shapes[j];
       const double off = std::min(worstCorner(one.outline, other.outline, false),
                                   worstCorner(one.outline, other.outline, true));
-      if (off >= in.project->settings.lookAlike) continue;
+      if (off >= in.project->settings.lookAlike.mm()) continue;
       out.push_back({"look-alike:" + one.name + "/" + other.name,
                      "papers",
                      piecesOf(layout, i, j),

@@ -8,7 +8,7 @@ namespace clathra::checks_ {
 
 std::vector<Remark> paperTooLarge(const ReviewInput& in) {
   const Project& p = *in.project;
-  const auto page = pageOf(p.settings.page, p.settings.margin);
+  const auto page = pageOf(p.settings.page, p.settings.margin.mm());
   if (!page) return {};
   std::vector<Remark> out;
   for (std::uint16_t s = 0; s < p.layout->shapes.size(); ++s) {

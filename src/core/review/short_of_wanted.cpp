@@ -8,8 +8,8 @@ std::vector<Remark> shortOfWanted(const ReviewInput& in) {
   constexpr double kNotice = 10;  // mm
   const Project& p = *in.project;
   const Box& made = in.geometry->layout->finished;
-  const double across = p.wantedWidth > 0 ? p.wantedWidth - made.width() : 0,
-               down = p.wantedHeight > 0 ? p.wantedHeight - made.height() : 0;
+  const double across = p.wantedWidth > Length() ? p.wantedWidth.mm() - made.width() : 0,
+               down = p.wantedHeight > Length() ? p.wantedHeight.mm() - made.height() : 0;
   if (std::max(across, down) < kNotice) return {};
   const Message why = across < kNotice ? Message("short-of-wanted-height", readableArg(down))
                       : down < kNotice

@@ -57,7 +57,8 @@ SetLine read(EditFields& in, SetLine*) {
   return {};
 }
 SetWantedSize read(EditFields& in, SetWantedSize*) {
-  return {in.number("width", 0, 100'000), in.number("height", 0, 100'000)};
+  return {Length::millimetres(in.number("width", 0, kLargestWanted)),
+          Length::millimetres(in.number("height", 0, kLargestWanted))};
 }
 SetAllowance read(EditFields& in, SetAllowance*) {
   const bool none = in.isNull("value");
@@ -106,8 +107,8 @@ SetPage read(EditFields& in, SetPage*) {
   if (in.has("side"))
     out.side = in.choice("side", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
   if (in.has("stripsFirst")) out.stripsFirst = in.flag("stripsFirst");
-  if (in.has("margin")) out.margin = in.number("margin", kLeastMargin, kMostMargin);
-  if (in.has("gap")) out.gap = in.number("gap", 0, kMostGap);
+  if (in.has("margin")) out.margin = Length::millimetres(in.number("margin", kLeastMargin, kMostMargin));
+  if (in.has("gap")) out.gap = Length::millimetres(in.number("gap", 0, kMostGap));
   if (in.has("sort")) out.sorting = static_cast<SheetSorting>(in.choice("sort", sortingNames(), 0));
   return out;
 }
@@ -119,7 +120,7 @@ SetPapers read(EditFields& in, SetPapers*) {
   if (in.has("material")) out.material = in.text("material", {}, 60);
   if (in.has("ahead")) out.ahead = static_cast<int>(in.whole("ahead", 0, kMostAhead));
   if (in.has("ease")) out.ease = in.number("ease", 0.01, 20);
-  if (in.has("lookAlike")) out.lookAlike = in.number("lookAlike", 0.1, 50);
+  if (in.has("lookAlike")) out.lookAlike = Length::millimetres(in.number("lookAlike", 0.1, 50));
   if (in.has("materials")) out.materials = readMaterials(in, in.project().settings.papers.materials);
   return out;
 }

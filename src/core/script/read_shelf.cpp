@@ -73,6 +73,7 @@ ChooseMethod read(EditFields& in, ChooseMethod*) {
   if (in.isNull("method")) out.method = std::string();
   if (in.has("method")) out.method = in.text("method", {}, 20);
   if (in.has("turnOneWay")) out.turnOneWay = in.flag("turnOneWay");
+  if (in.has("search")) out.search = static_cast<int>(in.whole("search", 1, 100));
   return out;
 }
 AddMotif read(EditFields& in, AddMotif*) {

@@ -221,6 +221,7 @@ json toJson(const Cloth& cloth) {
               {"increment", cloth.increment.mm()},
               {"method", cloth.method},
               {"turnOneWay", cloth.turnOneWay}};
+  if (cloth.search != 1) out["search"] = cloth.search;
   if (cloth.width) {
     out["width"] = cloth.width->mm();
     out["width_typed_in"] = typedInName(cloth.width->typedIn());

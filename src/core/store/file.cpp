@@ -26,12 +26,12 @@ json settingsJson(const Settings& s) {
               {"page", s.page},
               {"marked", s.marked == MarkedSide::Front ? "front" : "back"},
               {"stripsFirst", s.stripsFirst},
-              {"margin", s.margin},
-              {"gap", s.gap},
+              {"margin", s.margin.mm()},
+              {"gap", s.gap.mm()},
               {"sort", sortingNames()[static_cast<std::size_t>(s.sorting)]},
               {"marks", toJson(s.marks)},
               {"easePercent", s.easePercent},
-              {"lookAlike", s.lookAlike},
+              {"lookAlike", s.lookAlike.mm()},
               {"papers", toJson(s.papers)}};
   if (s.leastAllowance) out["least"] = s.leastAllowance->mm();
   if (s.times != 1) out["times"] = s.times;
@@ -99,7 +99,7 @@ json projectJson(const Project& p) {
           {"readings", toJson(p.readings)},
           {"typed_in", typedInJson(p)},
           {"setAside", aside},
-          {"wanted", json::array({p.wantedWidth, p.wantedHeight})},
+          {"wanted", json::array({p.wantedWidth.mm(), p.wantedHeight.mm()})},
           {"lastStation", p.lastStation},
           {"lastDone", p.lastDone}};
 }
@@ -146,11 +146,11 @@ Settings readSettings(Fields& in, const json& j) {
   out.bluntBelow =
       Angle::degrees(s.number("bluntBelow", kSharpestBlunt, kWidestBlunt, out.bluntBelow.degrees()));
   out.page = s.text("page", "a4", 40);
-  out.margin = s.number("margin", kLeastMargin, kMostMargin, kPageMargin);
-  if (!pageOf(out.page, out.margin)) s.fault("name-page-does-not");
+  out.margin = Length::millimetres(s.number("margin", kLeastMargin, kMostMargin, kPageMargin));
+  if (!pageOf(out.page, out.margin.mm())) s.fault("name-page-does-not");
   out.marked = s.choice("marked", {"back", "front"}, 0) == 1 ? MarkedSide::Front : MarkedSide::Back;
   out.stripsFirst = s.flag("stripsFirst");
-  out.gap = s.number("gap", 0, kMostGap, 0);
+  out.gap = Length::millimetres(s.number("gap", 0, kMostGap, 0));
   out.sorting = static_cast<SheetSorting>(s.choice("sort", sortingNames(), 0));
   if (s.has("marks")) {
     Fields m(s.object("marks"), Message("its-settings"));
@@ -158,7 +158,7 @@ Settings readSettings(Fields& in, const json& j) {
     if (!m.ok()) s.faultAlone(m.error().message);
   }
   out.easePercent = s.number("easePercent", 0.01, 20, out.easePercent);
-  out.lookAlike = s.number("lookAlike", 0.1, 50, out.lookAlike);
+  out.lookAlike = Length::millimetres(s.number("lookAlike", 0.1, 50, out.lookAlike.mm()));
   if (s.has("papers")) out.papers = readPaperWishes(s, s.object("papers"));
   if (!s.ok()) in.faultAlone(s.error().message);
   return out;
@@ -189,6 +189,8 @@ void readCloths(Fields& in, Project& p) {
     c.sign = f.text("sign", "?", 4);
     readClothFields(f).putOn(c);
     c.method = f.text("method", {}, 20);
+    c.search = static_cast<int>(f.whole("search", 1, 100, 1));
+    if (std::find(std::begin(kSearches), std::end(kSearches), c.search) == std::end(kSearches)) c.search = 1;
     c.cuts = readCuts(f, c.lengths.size(), p.layout->size());
     if (f.has("print")) {
       Fields pf(f.object("print"), Message("a-print"));
@@ -355,8 +357,8 @@ void readRest(Fields& in, Project& p, std::int64_t version) {
     if (!f.ok()) in.faultAlone(f.error().message);
   }
   if (const auto wanted = in.point("wanted")) {
-    p.wantedWidth = std::max(0.0, wanted->x);
-    p.wantedHeight = std::max(0.0, wanted->y);
+    p.wantedWidth = Length::millimetres(std::clamp(wanted->x, 0.0, kLargestWanted));
+    p.wantedHeight = Length::millimetres(std::clamp(wanted->y, 0.0, kLargestWanted));
   }
   takeTypedIn(p, in.object("typed_in"));
   p.lastStation = in.text("lastStation", {}, 40);

@@ -22,6 +22,12 @@ void eachLength(SomeProject& p, const Visit& visit) {
   visit(settings / "allowance", p.settings.allowance);
   maybe(settings / "least", p.settings.leastAllowance);
   maybe(settings / "outer", p.settings.outerAllowance);
+  maybe(settings / "overrun", p.settings.overrun);
+  visit(settings / "margin", p.settings.margin);
+  visit(settings / "gap", p.settings.gap);
+  visit(settings / "lookAlike", p.settings.lookAlike);
+  visit(json::json_pointer("/wanted/0"), p.wantedWidth);
+  visit(json::json_pointer("/wanted/1"), p.wantedHeight);
   std::size_t nth = 0;  // they are written in the order of their shapes' ids
   for (auto& [shape, own] : p.settings.shapeAllowances) {
     visit(settings / "shapeAllowances" / nth / "wished", own.wished);
