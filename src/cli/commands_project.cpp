@@ -75,9 +75,9 @@ Result<std::pair<std::string, double>> proportionOf(const Arrangement& arrangeme
   if (at == all.end()) return fail("no-proportion-called", arrangement.name, key);
   const std::string value = text.substr(equals + 1);
   if (at->kind == Proportion::Kind::Side) {
-    const auto side =
-        parseLengthWithin(value, LengthUnit::Millimetre, at->title, Length::millimetres(at->least * edge.mm()),
-                          Length::millimetres(at->most * edge.mm()));
+    const auto side = parseLengthWithin(value, LengthUnit::Millimetre, at->title,
+                                        Length::millimetres(at->least * edge.mm()),
+                                        Length::millimetres(at->most * edge.mm()));
     if (!side) return tl::make_unexpected(side.error());
     return std::pair(key, *side / edge);
   }
