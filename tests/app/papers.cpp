@@ -4,6 +4,7 @@
 #include <QRegularExpression>
 #include <QTemporaryDir>
 
+#include "app/papers/closing_card.hpp"
 #include "app/papers/cutter_card.hpp"
 #include "app/papers/scan_card.hpp"
 #include "driver.hpp"
@@ -61,6 +62,23 @@ class PapersTest : public QObject {
   void init() { QFile::remove(QString::fromStdString(paperBoxFile().string())); }
   void cleanup() { QFile::remove(QString::fromStdString(paperBoxFile().string())); }
 
+  /// What is off comes before what can be eased, the longest first; corners that are off between them.
+  void theWorstMissIsToldFirst() {
+    Closure c;
+    c.runs.resize(3);
+    c.runs[0].difference = 0.5;
+    c.runs[0].closing = Closing::Ease;
+    c.runs[2].difference = -2;
+    c.runs[2].closing = Closing::Off;
+    c.seams.resize(2);
+    c.seams[1].difference = 1;
+    c.seams[1].closing = Closing::Ease;
+    c.corners.resize(1);
+    c.corners[0].closing = Closing::Off;
+    using Of = ShownMiss::Of;
+    QVERIFY(
+        (missesOf(c) == std::vector<ShownMiss>{{Of::Run, 2}, {Of::Corner, 0}, {Of::Seam, 1}, {Of::Run, 0}}));
+  }
   void fromAScanOfTheBoxToAPrintedRestAndAMeasuredBorder() {
     // Seven squares lie on the glass, all cut at 25.6 instead of 25.4.
     PracticeScan scan;

@@ -1,6 +1,8 @@
 // Layouts out to DXF and in from SVG and GeoJSON, with small misses brought together.
 #include <QRegularExpression>
+#include <QTemporaryDir>
 #include <cmath>
+#include <fstream>
 
 #include "exchange/dxf.hpp"
 #include "exchange/exchange.hpp"
@@ -186,6 +188,14 @@ class ExchangeTest : public QObject {
     p = support::edited(p, {{"edit", "paint"}, {"shape", "hexagon"}, {"cloth", "B"}});
     const auto made = imported(piecesGeoJson(p).dump(), ".geojson");
     QCOMPARE(made.project.layout->size(), p.layout->size());
+    // As a file it may bear either name.
+    const QTemporaryDir folder;
+    for (const char* name : {"pieces.geojson", "PIECES.JSON"}) {
+      const std::string file = folder.filePath(name).toStdString();
+      std::ofstream(file) << piecesGeoJson(p).dump();
+      const auto read = importLayout(support::library(), file);
+      QVERIFY2(read && read->project.layout->size() == p.layout->size(), name);
+    }
     const auto was = geometryOf(p.layout), is = geometryOf(made.project.layout);
     QCOMPARE(is->seams.seams.size(), was->seams.seams.size());
     COMPARE_TO(is->seams.seamLength, was->seams.seamLength, 1e-3);

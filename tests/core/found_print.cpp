@@ -280,6 +280,8 @@ class FoundPrintTest : public QObject {
     QVERIFY(found && found->mirrors.size() == 1);
     const PrintFields f = printFieldsOf(*found, 254);  // ten pixels to the mm
     QVERIFY(f.steps && *f.steps && f.mirrors->size() == 1);
+    COMPARE_TO(f.mirrors->front().point.x, found->mirrors[0].point.x / 10, 1e-9);
+    COMPARE_TO(f.mirrors->front().point.y, found->mirrors[0].point.y / 10, 1e-9);
     COMPARE_TO(length((*f.steps)->a), 12, 0.03);
     COMPARE_TO(length(*(*f.steps)->b), 15, 0.03);
     const Point along = towards(f.mirrors->front().direction);

@@ -102,6 +102,7 @@ class ShelfCsvTest : public QObject {
     row("no name", "cloth,width\n,20 in\n", "Row 2");
     row("length", "cloth,length\nA,20 in\nA,twenty\n", "Row 3");
     row("price", "cloth,price\nA,cheap\n", "Row 2, price");
+    row("price with words", "cloth,price\nA,12 apples\n", "Row 2, price");
     row("below nothing", "cloth,price\nA,-3\n", "Row 2");
     row("piece without size", "cloth,sold\nA,fat quarter\n", "piece_width");
     row("colour", "cloth,colour\nA,blue\n", "Row 2");
