@@ -71,8 +71,7 @@ struct Message {
 };
 
 inline Arg::Arg(const Message& sentence)
-    : kind_(Kind::Sentence),
-      sentences_(std::make_shared<const std::vector<Message>>(1, sentence)) {}
+    : kind_(Kind::Sentence), sentences_(std::make_shared<const std::vector<Message>>(1, sentence)) {}
 inline Arg::Arg(std::vector<Message> list)
     : kind_(Kind::List), sentences_(std::make_shared<const std::vector<Message>>(std::move(list))) {}
 inline bool operator==(const Arg& a, const Arg& b) {
