@@ -147,7 +147,8 @@ std::vector<std::pair<double, double>> matched(const std::vector<double>& a, con
   std::sort(near.begin(), near.end());
   std::vector<std::pair<double, double>> out;
   for (const auto& [d, x, y] : near)
-    if (std::none_of(out.begin(), out.end(), [x = x, y = y](const auto& o) { return o.first == x || o.second == y; }))
+    if (std::none_of(out.begin(), out.end(),
+                     [x = x, y = y](const auto& o) { return o.first == x || o.second == y; }))
       out.emplace_back(x, y);
   std::sort(out.begin(), out.end());
   return out;
