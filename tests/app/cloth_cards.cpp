@@ -417,11 +417,27 @@ class ClothCardsTest : public QObject {
         ->choose(named(d.project(), "Fen").id);
     open(d, "What does it give?");
     QVERIFY(d.reads(QStringLiteral("62 mm × 62 mm")));
+    // With the least allowance: the project's where the cloth has none of its own.
+    support::step(*d.session, {{"edit", "setAllowance"}, {"value", 6}, {"least", 4}},
+                  QStringLiteral("least"));
+    SOON(d.reads(QStringLiteral("58 mm × 58 mm")));
+    support::step(*d.session, {{"edit", "setAllowance"}, {"value", 6}, {"least", 2}, {"cloth", "Fen"}},
+                  QStringLiteral("its least"));
+    SOON(d.reads(QStringLiteral("54 mm × 54 mm")) && !d.reads(QStringLiteral("58 mm × 58 mm")));
     d.type(QStringLiteral("How wide the piece is"), QStringLiteral("63.5 mm"));
     d.type(QStringLiteral("How long the piece is"), QStringLiteral("63.5 mm"));
     d.click(QStringLiteral("Work it out"));
     SOON(d.reads(QStringLiteral("turned by 15°")));
     QVERIFY(d.reads(QStringLiteral("at the level sides")));
+    // Laid straight the hexagon keeps 5.5 mm at its tips: no choice where this cloth's least is more, though
+    // the project's is less.
+    QVERIFY(d.reads(QStringLiteral("laid straight it keeps 5.")));
+    support::step(*d.session, {{"edit", "setAllowance"}, {"value", 6}, {"least", 5.95}, {"cloth", "Fen"}},
+                  QStringLiteral("more"));
+    d.settle();
+    d.type(QStringLiteral("How wide the piece is"), QStringLiteral("63.5 mm"));
+    d.click(QStringLiteral("Work it out"));
+    SOON(d.reads(QStringLiteral("turned by 15°")) && !d.reads(QStringLiteral("laid straight it keeps 5.")));
   }
 };
 

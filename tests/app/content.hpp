@@ -1,5 +1,6 @@
 // What a project's file says, and the places at which two of them differ.
 #pragma once
+#include <QFile>
 #include <QStringList>
 
 #include "shape/json_fields.hpp"
@@ -14,6 +15,12 @@ inline nlohmann::json contentOf(const clathra::Project& p) {
   nlohmann::json out = *clathra::parseJson(entries->at("project.json"));
   for (const char* key : {"lastDone", "lastStation", "typed_in", "version"}) out.erase(key);
   return out;
+}
+
+inline bool written(const clathra::Project& p, const QString& file) {
+  const auto bytes = clathra::serialize(p);
+  QFile out(file);
+  return bytes && out.open(QIODevice::WriteOnly) && out.write(QByteArray::fromStdString(*bytes)) > 0;
 }
 
 /// The places at which two projects differ.

@@ -222,13 +222,39 @@ class EveryControlTest : public QObject {
  private slots:
   void initTestCase() {
     file_ = folder_.filePath("path.clathra");
-    const auto bytes = serialize(support::asymmetric());
-    QVERIFY(bytes);
-    QFile out(file_);
-    QVERIFY(out.open(QIODevice::WriteOnly) && out.write(QByteArray::fromStdString(*bytes)) > 0);
+    QVERIFY(support::written(support::asymmetric(), file_));
     QFile table(kTable);
     if (table.open(QIODevice::ReadOnly))
       table_ = QString::fromUtf8(table.readAll()).split(QLatin1Char('\n'), Qt::SkipEmptyParts);
+  }
+
+  /// What is typed into a field of a length, a count or an angle and is none is said, with the field's name,
+  /// and changes nothing.
+  void whatIsNoValueIsSaid_data() { doesWhatTheTableSays_data(); }
+  void whatIsNoValueIsSaid() {
+    QFETCH(int, view);
+    Driver d;
+    Dialogs dialogs;
+    openView(d, views()[static_cast<std::size_t>(view)]);
+    const json before = contentOf(d.project());
+    for (const QPointer<QLineEdit> field : d.window->findChildren<QLineEdit*>()) {
+      if (!field || !field->isVisible() || !field->isEnabled()) continue;
+      if (!qobject_cast<LengthField*>(field) && !qobject_cast<CountField*>(field) &&
+          !qobject_cast<AngleField*>(field))
+        continue;
+      const QString name = field->accessibleName(), was = field->text();
+      d.bringIntoView(field);
+      QTest::mouseClick(field, Qt::LeftButton);
+      field->selectAll();
+      QTest::keyClicks(field, QStringLiteral("x?"));
+      QTest::keyClick(field, Qt::Key_Return);
+      d.settle();
+      QVERIFY2(d.window->said().contains(QStringLiteral("x?")) &&
+                   d.window->said().contains(name, Qt::CaseInsensitive),
+               qPrintable(name + QStringLiteral(" says: ") + d.window->said()));
+      QVERIFY2(field && (field->text() == was || field->text() == QLatin1String("x?")), qPrintable(name));
+    }
+    QVERIFY(contentOf(d.project()) == before);
   }
 
   void doesWhatTheTableSays_data() {

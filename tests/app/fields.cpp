@@ -81,10 +81,7 @@ class FieldsTest : public QObject {
  private slots:
   void initTestCase() {
     file_ = folder_.filePath("path.clathra");
-    const auto bytes = serialize(support::asymmetric());
-    QVERIFY(bytes);
-    QFile out(file_);
-    QVERIFY(out.open(QIODevice::WriteOnly) && out.write(QByteArray::fromStdString(*bytes)) > 0);
+    QVERIFY(support::written(support::asymmetric(), file_));
   }
 
   void eachChangesItsOwnThing_data() {

@@ -134,6 +134,25 @@ class GrowingTest : public QObject {
     QTest::keyClick(d.focused(), Qt::Key_2);
     d.settle();
     QVERIFY(sameOutline(d.project().layout->outline(1), wanted));
+    // At another edge the list begins anew, folded; its second page counts from 1 as the keys do.
+    d.session->undo();
+    d.settle();
+    clickEdge(d, {1, 0});
+    QTest::keyClicks(d.focused(), "jewel");
+    QTest::keyClick(d.focused(), Qt::Key_Right);
+    clickEdge(d, {-1, 0});
+    std::set<std::string> again;
+    for (const int fit : fanOf(d)->rowsShown())
+      again.insert(fanOf(d)->fits()[static_cast<std::size_t>(fit)].title);
+    QCOMPARE(again.size(), std::size_t(6));
+    QTest::keyClick(d.focused(), Qt::Key_Space);
+    const auto second = fanOf(d)->rowsShown();
+    QStringList numbers;
+    for (const QAbstractButton* b : fanOf(d)->findChildren<QAbstractButton*>())
+      if (b->isVisible() && b->accessibleName().section(QLatin1Char(':'), 0, 0).toInt() > 0)
+        numbers << b->accessibleName().section(QLatin1Char(':'), 0, 0);
+    QCOMPARE(numbers, (QStringList{"1", "2", "3", "4", "5", "6"}));
+    QVERIFY(second.size() == 6 && second != firstOf);
   }
   void aMedallionOfOverTwoHundredGrowsWithTurnedCopies() {
     Driver d;

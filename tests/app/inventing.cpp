@@ -6,6 +6,7 @@
 #include <QTemporaryDir>
 
 #include "app/arrange/arrange_station.hpp"
+#include "app/canvas/line_handles.hpp"
 #include "driver.hpp"
 #include "fan.hpp"
 #include "layout/ring.hpp"
@@ -126,6 +127,50 @@ class InventingTest : public QObject {
     double sum = 0;
     for (std::size_t i = 0; i < m.layout().size(); ++i) sum += area(m.layout().outline(i));
     COMPARE_TO(sum, 18 * 18 * 25.4 * 25.4, 0.5);
+  }
+  /// Upright the line is moved side by side, as another outline corner by corner, as long as it stays convex.
+  void theLineIsDragged() {
+    Maker m;
+    m.click("New project: Squares");
+    m.type("The edge", "2 in");
+    m.type("Count across", "9");
+    m.type("Count down", "7");
+    m.click("Mode: Outer edge");
+    m.click("Outer edge: Edge pieces");
+    const Box was = m.layout().finished;
+    const auto drag = [&](Point from, Point to) {
+      m.drag({m.canvas()->onScreen(from), m.canvas()->onScreen(0.5 * (from + to)), m.canvas()->onScreen(to)});
+    };
+    const double px = 1 / (m.canvas()->onScreen({1, 0}).x() - m.canvas()->onScreen({0, 0}).x());  // mm
+    drag({was.left, was.top + 90}, {was.left + 70, was.top + 130});
+    COMPARE_TO(m.layout().finished.left, was.left + 70, px);
+    COMPARE_TO(m.layout().finished.top, was.top, 1e-9);
+    drag({was.left + 200, was.bottom}, {was.left + 260, was.bottom - 45});
+    const Box now = m.layout().finished;
+    COMPARE_TO(now.bottom, was.bottom - 45, px);
+    COMPARE_TO(now.left, was.left + 70, px);
+    COMPARE_TO(now.right, was.right, 1e-9);
+    QVERIFY(m.sound());
+    m.click("The finishing line is a: six sides");
+    const Polygon six = m.layout().line;
+    QCOMPARE(six.size(), std::size_t(6));
+    Point middle;
+    for (const Point q : six) middle = middle + (1.0 / 6) * q;
+    const Point to = six[2] + 0.15 * (middle - six[2]);
+    drag(six[2], to);
+    for (std::size_t i = 0; i < 6; ++i)
+      QVERIFY(distance(m.layout().line[i], i == 2 ? to : six[i]) < (i == 2 ? 1.5 * px : 1e-6));
+    QVERIFY(m.sound());
+    // Past its neighbours it would be hollow: it stays where it was convex last.
+    const Polygon before = m.layout().line;
+    m.drag({m.canvas()->onScreen(before[4]), m.canvas()->onScreen(middle)});
+    QVERIFY(LineHandles::keepsConvex(m.layout().line));
+    for (std::size_t i = 0; i < 6; ++i)
+      if (i != 4) QVERIFY(distance(m.layout().line[i], before[i]) < 1e-6);
+    m.d.session->undo();
+    m.d.session->undo();
+    m.d.settle();
+    QVERIFY(distance(m.layout().line[2], six[2]) < 1e-6);
   }
   void sidesAndAnglesOfAnArrangementAreTyped() {
     Maker m;

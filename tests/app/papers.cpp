@@ -4,6 +4,7 @@
 #include <QRegularExpression>
 #include <QTemporaryDir>
 
+#include "../draw/recorder.hpp"
 #include "app/papers/closing_card.hpp"
 #include "app/papers/cutter_card.hpp"
 #include "app/papers/scan_card.hpp"
@@ -78,6 +79,41 @@ class PapersTest : public QObject {
     using Of = ShownMiss::Of;
     QVERIFY(
         (missesOf(c) == std::vector<ShownMiss>{{Of::Run, 2}, {Of::Corner, 0}, {Of::Seam, 1}, {Of::Run, 0}}));
+  }
+  /// Each paper on the scan bears its own edge to a hundredth of a millimetre and its hand, or that it is not
+  /// known.
+  void whatIsOnAScanIsWrittenOnIt() {
+    ScanAnswer answer{QImage(400, 300, QImage::Format_RGB32), 25.4, {}};  // 400 by 300 mm
+    ScannedPaper kite;
+    kite.shape = "kite";
+    kite.hand = 1;
+    kite.edge = 38.137;
+    kite.at = {100, 50};
+    kite.outline = {{80, 30}, {120, 30}, {120, 70}, {80, 70}};
+    ScannedPaper other = kite;
+    other.hand = -1;
+    other.edge = 50;
+    other.at = {300, 200};
+    ScannedPaper strange = kite;
+    strange.shape.clear();
+    strange.hand = 0;
+    strange.at = {100, 200};
+    ScannedPaper on = strange;
+    on.overlap = true;
+    on.at = {300, 50};
+    answer.papers = {kite, other, strange, on};
+    const auto r =
+        support::recorded(800, 1000, [&](QPainter& p) { paintScan(p, QRectF(0, 0, 800, 1000), answer); });
+    // Twice as large, 200 below the top.
+    for (const auto& [words, x, y] : {std::tuple("38.14 mm R", 200, 300),
+                                      {"50 mm L", 600, 600},
+                                      {"not known", 200, 600},
+                                      {"on each other", 600, 300}}) {
+      const auto found = r.words(words);
+      QVERIFY2(found.size() == 1, qPrintable(r.allWords()));
+      const QPointF middle = (found[0].points.first() + found[0].points.last()) / 2;
+      QVERIFY(std::abs(middle.x() - x) < 3 && std::abs(middle.y() - y) < 15);
+    }
   }
   void fromAScanOfTheBoxToAPrintedRestAndAMeasuredBorder() {
     // Seven squares lie on the glass, all cut at 25.6 instead of 25.4.

@@ -62,12 +62,15 @@ void inDialog(std::function<void(TruePicture&)> act) {
   });
 }
 /// The last one of the name: what is done stands below what it is done by.
-void press(TruePicture& dialog, const QString& text) {
+QPushButton* buttonCalled(const TruePicture& dialog, const QString& text) {
   QPushButton* found = nullptr;
   for (auto* b : dialog.findChildren<QPushButton*>())
     if (b->isVisible() && b->text() == text) found = b;
   if (!found) qFatal("no button %s", qPrintable(text));
-  QTest::mouseClick(found, Qt::LeftButton);
+  return found;
+}
+void press(const TruePicture& dialog, const QString& text) {
+  QTest::mouseClick(buttonCalled(dialog, text), Qt::LeftButton);
 }
 void type(TruePicture& dialog, const QString& name, const QString& text) {
   for (auto* f : dialog.findChildren<QLineEdit*>())
@@ -138,7 +141,11 @@ class PhotographTest : public QObject {
       SOON(dialog.answer().scaleKnown);
       const Raster uneven = dialog.answer().picture;
       press(dialog, QStringLiteral("Even the light"));
+      // What is in the making cannot be taken yet.
+      const auto* take = buttonCalled(dialog, QStringLiteral("Take it"));
+      QVERIFY(!take->isEnabled());
       SOON(dialog.answer().picture.rgba != uneven.rgba);
+      QVERIFY(take->isEnabled());
       press(dialog, QStringLiteral("Take it"));
       done = true;
     });

@@ -8,6 +8,7 @@
 #include "app/motif/motif_station.hpp"
 #include "layout_clicks.hpp"
 #include "model/alike.hpp"
+#include "motif/unit.hpp"
 #include "registry.hpp"
 
 using namespace clathra;
@@ -301,14 +302,51 @@ class StationsTest : public QObject {
     d.type("Name of the cloth", "Oyster");
     QVERIFY(d.window->said().contains("already a cloth"));
   }
+  /// What a remark is about is open, chosen and has the focus when one looks at it.
+  void whatIsLookedAtIsOpen() {
+    Driver d;
+    d.window->files().openDemo();
+    d.settle();
+    const auto look = [&](const char* station, const QString& about) {
+      d.click(station);
+      d.window->station(QString(station).toLower())->lookAt({}, about);
+      d.settle();
+    };
+    look("Papers", "scale-unchecked:off");
+    QVERIFY(d.has<QAbstractButton>("True scale, open") && !d.has<QAbstractButton>("Will it close?, open"));
+    look("Papers", "not-closing:7");
+    QVERIFY(d.has<QAbstractButton>("Will it close?, open"));
+    QVERIFY(d.find<QAbstractButton>("What is shown: Will it close?")->isChecked());
+    look("Papers", "look-alike:kite/jewel");
+    QVERIFY(d.find<QAbstractButton>("What is shown: Look-alikes")->isChecked());
+    const Cloth& third = d.project().cloths[2];
+    const QString about = QStringLiteral("washing:#%1").arg(third.id);
+    look("Cloth", about);
+    QCOMPARE(d.find<QLineEdit>("Name of the cloth")->text(), QString::fromStdString(third.name));
+    QCOMPARE(d.focused(), d.find<QLineEdit>("The usable width"));
+    look("Cut", about);
+    QVERIFY(d.find<QAbstractButton>(QString::fromStdString(third.sign + ", " + third.name))->isChecked());
+    const MotifChoice& last = d.project().motifs.back();
+    look("Motif", QStringLiteral("few-copies:#%1").arg(last.id));
+    QCOMPARE(d.find<QLineEdit>("Name of the choice")->text(), QString::fromStdString(last.name));
+    look("Arrange", "edge");
+    QCOMPARE(d.focused(), d.find<QLineEdit>("The edge"));
+  }
   void mirroredCopiesNeedAMirrorLineAndAnEvenNumber() {
     Driver d;
     d.window->files().openDemo();
     d.window->goTo("motif", motifCalled(d, "Lantern"));
     d.settle();
+    int round = 0;
+    for (const MotifChoice& m : d.project().motifs)
+      for (const Shape& s : d.project().layout->shapes)
+        if (m.name == "Lantern" && s.name == m.shape) round = copiesInRound(s.outline);
     d.type("Copies in the picture", "6");
     QVERIFY(d.find<QAbstractButton>("Copies lie: Mirrored")->isEnabled());
+    d.type("Copies in the picture", QByteArray::number(round).constData());
+    QVERIFY(d.reads(QString("%1 copies close the round at this corner").arg(round)));
     d.type("Copies in the picture", "5");
+    QVERIFY(d.reads(QString("%1 would close the round at this corner; 5 are shown").arg(round)));
     QVERIFY(!d.find<QAbstractButton>("Copies lie: Mirrored")->isEnabled());
     d.window->goTo("motif", motifCalled(d, "Reed head"));
     d.settle();
@@ -317,6 +355,8 @@ class StationsTest : public QObject {
     QVERIFY(!d.find<QCheckBox>("Cut half of them mirrored")->isEnabled());
     d.type("Pieces that show it, by number", "1-x");
     QVERIFY(d.window->said().contains("no list of pieces"));
+    d.type("Pieces that show it, by number", "1-3, 999");
+    QVERIFY(d.window->said().contains("There is no piece 999"));
     d.type("Window turned by degrees", "much");
     QVERIFY(d.window->said().contains("no number of degrees"));
   }

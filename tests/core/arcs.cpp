@@ -177,6 +177,13 @@ class ArcsTest : public QObject {
     QCOMPARE(edges.size(), std::size_t(4));
     for (const OpenEdge& e : edges) {
       COMPARE_TO(e.length, 60 / std::numbers::sqrt2 * kPi / 2, 1e-6);
+      // In the middle of a quarter circle one goes on level with its ends, from its first to its last, and
+      // the piece lies to the right: the middle is off the ends' by r (1 - cos 45°), outwards or inwards.
+      const Point ends = e.edge.to - e.edge.from, along = (1 / length(e.direction())) * e.direction();
+      COMPARE_TO(dot(along, (1 / length(ends)) * ends), 1, 1e-6);
+      const Point off = e.middle() - 0.5 * (e.edge.from + e.edge.to);
+      COMPARE_TO(cross(along, off), (e.radius > 0 ? -1 : 1) * 60 / std::numbers::sqrt2 * (1 - std::sqrt(0.5)),
+                 1e-6);
       const auto fits = fitsAt(l, g, index, e, 60);
       QVERIFY(!fits.empty());
       bool core = false;

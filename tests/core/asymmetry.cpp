@@ -310,6 +310,24 @@ class AsymmetryTest : public QObject {
       return bounds(flat).height();
     };
     COMPARE_TO(span(eye.windows[0].patch, Angle::degrees(20)), 30 * std::sqrt(0.75) + 18, 1e-6);
+    // The share of cloth is of the patches beside the windows, and of their bands.
+    int methods = 0;
+    const Project more = support::edited(p, {{"edit", "paint"}, {"pieces", {1, 2, 8, 9}}, {"cloth", "B"}});
+    for (const CutMethod& m : planOf(more, "B").methods) {
+      if (!m.length || m.utilisation <= 0) continue;
+      double patches = 0, cloth = 0;
+      bool windows = false;
+      for (const PlacedPatch& q : m.laid.placements) {
+        windows = windows || q.motif;
+        if (!q.motif) patches += area(q.patch);
+      }
+      for (const Band& band : m.laid.bands)
+        if (band.kind != BandKind::Windows)
+          cloth += (band.to - band.from) * m.laid.lengths[std::size_t(band.length)].width;
+      methods += windows;
+      COMPARE_TO(m.utilisation, patches / cloth, 1e-9);
+    }
+    QVERIFY(methods > 0);
   }
   void aMotifsOtherFieldsLeaveARepaintedPieceAlone() {
     const Project p = support::asymmetric();

@@ -160,6 +160,37 @@ class CutLogTest : public QObject {
     QCOMPARE(stillWanted(3, {0, 5}, 0), 0);
   }
 
+  /// Five triangles stand one way and one the other: a pair and four. Patches that were cut and have lost
+  /// their piece are taken in turn off both, the four first, but never off one that wants none any more.
+  void whatWasCutServesBothWaysOfStanding() {
+    Project p = support::project(support::recipe("triangles", 40, 6, 4));
+    json pieces = json::array();
+    int up = 0, down = 0;
+    for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
+      int above = 0;  // the tip alone
+      for (const Point q : p.layout->outline(i)) above += q.y < p.layout->pieces[i].centre.y;
+      const bool upright = above == 1;
+      if (upright ? up++ < 5 : down++ < 1) pieces.push_back(i + 1);
+    }
+    QCOMPARE(pieces.size(), std::size_t(6));
+    p = support::edited(p, {{"edit", "setSpare"}, {"percent", 0}});
+    p = support::edited(p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 500}, {"direction", "one-way"}});
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "C"}, {"pieces", pieces}});
+    CutInput in = *cutInput(p, *findCloth(p, "C"));
+    const auto patches = [&](int cut) {
+      in.cut = {{{p.layout->pieces[0].shape, p.layout->pieces[0].hand}, CutCount{0, cut}}};
+      std::vector<int> out;
+      for (const PatchDemand& d : demandsOf(in)) out.push_back(d.patches);
+      std::sort(out.begin(), out.end());
+      return out;
+    };
+    QCOMPARE(patches(0), (std::vector<int>{2, 4}));
+    QCOMPARE(patches(1), (std::vector<int>{2, 3}));
+    QCOMPARE(patches(3), (std::vector<int>{1, 2}));
+    QCOMPARE(patches(5), (std::vector<int>{1}));
+    QCOMPARE(patches(6), (std::vector<int>{}));
+  }
+
   void thirtyOfFiftyAndTenGivenBack_data() {
     QTest::addColumn<QString>("method");
     for (const char* m : {"strips", "template", "rectangles", "traced"}) QTest::newRow(m) << m;
@@ -302,12 +333,18 @@ class CutLogTest : public QObject {
     QCOMPARE(all->patches[0].count, 3);
     ClothCut one = *all;
     one.patches[0].outlines.resize(1);
+    const Project before = p;
     p = *applied(p, TakeCut{b, one}, support::context());
     QCOMPARE(windowInput(p, p.motifs[0]).copies, 2);
     const CutPlan next = support::soundPlan(p, b);
     QCOMPARE(next.windows[0].windows.size(), std::size_t(2));
     for (const PlacedPatch& w : next.method()->laid.placements)
       QVERIFY(!overlaps(w.patch, one.patches[0].outlines[0]));
+    // All three: nothing is wanted of it any more, and that takes no cloth.
+    const CutPlan rest = support::soundPlan(*applied(before, TakeCut{b, *all}, support::context()), b);
+    QCOMPARE(rest.windows[0].copies, 0);
+    COMPARE_TO(rest.windows[0].length.value_or(-1), 0, 0);
+    COMPARE_TO(*rest.windowLength, *rest.windows[1].length, 1e-9);
   }
 
   void whatCannotBeIsRefused_data() {

@@ -135,6 +135,18 @@ class CuttingTest : public QObject {
     COMPARE_TO(*plan.buyLength, std::ceil(*plan.length / 100) * 100, 1e-6);
     QVERIFY(*plan.buyLength >= *plan.length);
   }
+  /// A method that cannot be used has no length, no lines and no price, whatever was chosen before.
+  void whatCannotBeCutHasNoSum() {
+    const Project p = made({.spare = 7});
+    CutPlan plan = planOf(p);
+    const auto cannot =
+        std::find_if(plan.methods.begin(), plan.methods.end(), [](const CutMethod& m) { return !m.length; });
+    QVERIFY(cannot != plan.methods.end() && !plan.sum.empty());
+    choose(plan, p.cloths.back(), cannot->id);
+    QVERIFY(plan.sum.empty() && !plan.length && !plan.toBuy && !plan.buyLength && !plan.onHand);
+    choose(plan, p.cloths.back(), plan.recommended);
+    COMPARE_TO(sumOf(plan.sum), *plan.length, 1e-6);
+  }
   void patchesLieInTheClothAndOverlapNowhere() {
     for (const char* id :
          {"triangles", "diamonds", "kites", "hexagons", "honeycomb-square", "octagon-square"}) {

@@ -85,6 +85,19 @@ class ExchangeTest : public QObject {
     const auto skewed =
         drawing(svg("<polyline transform='skewX(45) matrix(1 0 0 1 0 5)' points='0,0 0,5'/>"));
     comparePoints(skewed.lines[0].points, {{5, 5}, {10, 10}});
+    // Each by itself, of the points 1, 2 and 3, 7: SVG 1.1, 7.6.
+    for (const auto& [transform, one, other] :
+         {std::tuple("scale(2 3)", Point{2, 6}, Point{6, 21}),
+          std::tuple("scale(2)", Point{2, 4}, Point{6, 14}),
+          std::tuple("translate(4)", Point{5, 2}, Point{7, 7}),
+          std::tuple("translate(4,-5)", Point{5, -3}, Point{7, 2}),
+          std::tuple("skewY(45)", Point{1, 3}, Point{3, 10}),
+          std::tuple("rotate(-90)", Point{2, -1}, Point{7, -3}),
+          std::tuple("matrix(2 3 5 7 11 13)", Point{2 + 10 + 11, 3 + 14 + 13},
+                     Point{6 + 35 + 11, 9 + 49 + 13})}) {
+      const auto by = drawing(svg(std::string("<polyline transform='") + transform + "' points='1,2 3,7'/>"));
+      comparePoints(by.lines[0].points, {one, other});
+    }
   }
   void pathsAreReadWithAllTheirLetters() {
     const auto d = drawing(svg("<path d='m10 10h20v20l-20 0z m40,0 10,10-5 5'/>"));

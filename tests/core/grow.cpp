@@ -463,6 +463,8 @@ class GrowTest : public QObject {
                           R"({"edit":"joinPieces","pieces":[1]})",
                           R"({"edit":"splitPiece","piece":1,"from":1,"to":2})",
                           R"({"edit":"splitPiece","piece":1,"from":1,"to":9})",
+                          R"({"edit":"splitPiece","piece":1,"from":1,"to":6})",
+                          R"({"edit":"splitPiece","piece":1,"from":6,"to":1})",
                           R"({"edit":"setArrangement","arrangement":"own"})"})
       QTest::newRow(e) << QByteArray(e);
   }
@@ -473,6 +475,9 @@ class GrowTest : public QObject {
     if (edit.contains("setArrangement")) return;  // it is that already
     QVERIFY(!said.empty());
     QVERIFY2(said.size() < 300 && said.find("json") == std::string::npos, said.c_str());
+    if (edit.contains("splitPiece"))
+      QVERIFY(support::says(applyStep(p, json::parse(edit.toStdString()), support::context()).error(),
+                            "cut-runs-between-two"));
   }
   void inAFieldOnlyCopiesThatMeetItAreTaken() {
     const Project p = support::project(support::recipe("squares", 40, 4, 4));

@@ -199,6 +199,15 @@ class MakingTest : public QObject {
     QCOMPARE(suggestedAllowance(20, LengthUnit::Millimetre).allowance, Length::millimetres(6));
     QCOMPARE(suggestedAllowance(56, LengthUnit::Millimetre).allowance, Length::millimetres(10));
     QCOMPARE(suggestedAllowance(101, LengthUnit::Millimetre).allowance, Length::millimetres(12));
+    // The least that holds, by the table of docs/calculations.md: each length is the last of its own.
+    for (const auto& [edge, least] : {std::pair(12.0, 4.0),
+                                      {25.4, 4.0},
+                                      {25.5, 6.0},
+                                      {55.0, 6.0},
+                                      {55.1, 9.0},
+                                      {100.0, 9.0},
+                                      {100.1, 12.0}})
+      COMPARE_TO(leastAllowanceFor(edge), least, 0);
     // What is suggested is never too little for the second look.
     for (double edge = 3; edge < 300; edge += 0.7)
       for (const LengthUnit unit : {LengthUnit::Inch, LengthUnit::Millimetre})
@@ -274,6 +283,13 @@ class MakingTest : public QObject {
     const auto priced = allowancePrices(p, *findCloth(p, "Fen"));
     for (const AllowancePrice& row : *priced)
       COMPARE_TO(*row.all.money, *row.own.money + (row.all.toBuy - row.own.toBuy) / 50 * 3, 1e-6);
+    // What is on hand asks for no price.
+    p = after(p, {{{"edit", "changeCloth"}, {"cloth", "Reed"}, {"lengths", {900}}, {"price", nullptr}}});
+    const auto owned = allowancePrices(p, *findCloth(p, "Fen"));
+    for (const AllowancePrice& row : *owned) {
+      COMPARE_TO(row.all.toBuy, row.own.toBuy, 1e-6);
+      COMPARE_TO(row.all.money.value_or(-1), *row.own.money, 1e-6);
+    }
   }
   /// What is said of a cloth comes back from the file as it was said, and what is not said stays unsaid.
   void factsAreKept() {

@@ -62,7 +62,8 @@ class PoseTest : public QObject {
     QVERIFY(!likeAMistake(deg(10), deg(30), deg(90)));
     QVERIFY(!likeAMistake(deg(170), deg(10), deg(90)));
     for (const auto& [id, across, down] :
-         {std::tuple("squares", 7, 5), std::tuple("hexagons", 6, 7), std::tuple("triangles", 6, 5)}) {
+         {std::tuple("squares", 7, 5), std::tuple("hexagons", 6, 7), std::tuple("triangles", 6, 5),
+          std::tuple("hexagon-square-triangle", 4, 4)}) {
       Project p = support::project(support::recipe(id, 40, across, down));
       const json print = {{"picture", "p.png"}, {"dpi", 100}, {"a", {7, 2}}, {"b", nullptr}};
       p = support::edited(p, {{"edit", "addCloth"},

@@ -107,6 +107,47 @@ class RemediesTest : public QObject {
     QVERIFY(support::soundPlan(done(leaning, *method), tide(leaning)).toBuy.value_or(1) < 1e-6);
   }
 
+  /// Where the other cloth takes the pieces by another method alone than was chosen for it, that is part of
+  /// the remedy.
+  void theOtherClothIsCutAnotherWay() {
+    Project p = support::project(support::recipe("parallelogram-rows", 30, 6, 6));
+    const json some = {1, 2, 3, 4, 5, 6, 7};
+    for (const json& step :
+         {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setSpare"}, {"percent", 0}},
+          json{{"edit", "addCloth"},
+               {"name", "Tide"},
+               {"width", 500},
+               {"lengths", {130}},
+               {"colour", "#223a5c"}},
+          json{{"edit", "addCloth"},
+               {"name", "Reed"},
+               {"width", 500},
+               {"lengths", {2000}},
+               {"colour", "#8ca06e"}},
+          json{{"edit", "paint"}, {"all", true}, {"cloth", "Tide"}},
+          json{{"edit", "paint"}, {"pieces", some}, {"cloth", "Reed"}},
+          json{{"edit", "chooseMethod"}, {"cloth", "Reed"}, {"method", "rectangles"}}})
+      p = support::edited(p, step);
+    const auto lengthBy = [](const Project& of, const char* method) {
+      for (const CutMethod& m : support::soundPlan(of, *findCloth(of, "Reed")).methods)
+        if (m.id == method) return m.length.value_or(0);
+      qFatal("no method %s", method);
+    };
+    const auto ample = *remediesFor(p, tide(p));
+    QVERIFY(called(ample, "other-cloth") && called(ample, "other-cloth")->edits.size() == 1);
+    const Project moved = done(p, *called(ample, "other-cloth"));
+    const double strips = lengthBy(moved, "strips"), rectangles = lengthBy(moved, "rectangles");
+    QVERIFY(strips + 2 < rectangles);
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "Reed"}, {"lengths", {strips + 1}}});
+    const auto all = *remediesFor(p, tide(p));
+    const Remedy* other = called(all, "other-cloth");
+    QVERIFY(other && other->edits.size() == 2);
+    const Project after = done(p, *other);
+    QCOMPARE(wearing(after, "Reed"), wearing(moved, "Reed"));
+    QVERIFY(support::soundPlan(after, *findCloth(after, "Reed")).toBuy.value_or(1) < 1e-6);
+    QVERIFY(support::soundPlan(after, tide(after)).toBuy.value_or(1) < 1e-6);
+  }
+
   void nothingHelpsIsSaidByNothing() {
     const Project p = sixty(60, 60, 0);
     const auto all = *remediesFor(p, tide(p));

@@ -191,6 +191,11 @@ class ReviewTest : public QObject {
     QVERIFY(r);
     QVERIFY(clathra::said(r->why).find("cloth C") != std::string::npos);
     QCOMPARE(r->pieces.size(), 12U);
+    // Narrower than B it would want more than B lacks: no offer.
+    QVERIFY(!find(remarksOf(support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"width", 460}})),
+                  "leftovers"));
+    QVERIFY(find(remarksOf(support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"width", 540}})),
+                 "leftovers"));
     p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"colour", "#a07010"}});
     QVERIFY(!find(remarksOf(p), "leftovers"));
   }
@@ -209,6 +214,12 @@ class ReviewTest : public QObject {
     QCOMPARE(r->pieces, (std::vector<std::uint32_t>{1}));  // the light one
     QVERIFY(!find(all, "dark-beside-light:#1/#2"));
     QVERIFY(isAdvice(*r));
+    // Advice asks for nothing; what cannot be cut or will not close does.
+    for (const char* asks : {"washing:#2", "not-closing:3", "cannot-cut:#1", "dark", ""}) {
+      Remark other = *r;
+      other.check = asks;
+      QVERIFY2(!isAdvice(other), asks);
+    }
     // Held against the light: it does not show, or it shows even what is a little darker.
     const auto thin = [&](bool shows) {
       return remarksOf(support::edited(

@@ -5,6 +5,7 @@
 #include "shape/families.hpp"
 #include "shape/look_alike.hpp"
 #include "shape/overlap.hpp"
+#include "shape/spacing.hpp"
 #include "shape/strip.hpp"
 #include "shape/symmetry.hpp"
 #include "support.hpp"
@@ -20,6 +21,21 @@ Polygon family(const char* id, double edge = 1) {
 class ShapesTest : public QObject {
   Q_OBJECT
  private slots:
+  /// By hand: 60 by 20 turned by 30° is crossed level on 20 / sin 30° at most; a hexagon of 10 from corner to
+  /// corner on 20, from side to side on 10 √3. A chevron is hollow: its whole height, though its arms are 20
+  /// high.
+  void spacingByHand() {
+    const Polygon level{{0, 0}, {60, 0}, {60, 20}, {0, 20}};
+    const Polygon bar = placed(level, Angle::degrees(30), false, {});
+    COMPARE_TO(spacingAlong(bar, {1, 0}), 40, 1e-9);
+    COMPARE_TO(spacingAlong(bar, towards(Angle::degrees(30))), 60, 1e-9);
+    const Polygon hexagon = scaled(*familyOutline("hexagon"), 10);
+    const Point corner = (1 / length(hexagon[0] - centroid(hexagon))) * (hexagon[0] - centroid(hexagon));
+    COMPARE_TO(spacingAlong(hexagon, corner), 20, 1e-9);
+    COMPARE_TO(spacingAlong(hexagon, rotated(corner, Angle::degrees(30))), 10 * std::sqrt(3.0), 1e-9);
+    const Polygon chevron{{0, 0}, {30, 10}, {60, 0}, {60, 20}, {30, 30}, {0, 20}};
+    COMPARE_TO(spacingAlong(chevron, {0, 1}), 30, 1e-9);
+  }
   void familiesHaveTheirAnglesAndSizes_data() {
     QTest::addColumn<QString>("id");
     QTest::addColumn<QList<double>>("angles");

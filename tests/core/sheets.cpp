@@ -395,6 +395,10 @@ class SheetsTest : public QObject {
     const SheetPlan one = planOf(support::project(support::recipe("hexagons", 20, 3, 3)), o);
     QCOMPARE(one.sheets.size(), std::size_t(1));
     QVERIFY(one.sheets[0].tile->crosses.empty());
+    COMPARE_TO(one.cardArea, 210 * 297, 1e-6);
+    const SheetPlan several = planOf(support::project(support::recipe("hexagons", 30, 6, 9)), o);
+    QVERIFY(several.sheets.size() > 1);
+    COMPARE_TO(several.cardArea, double(several.sheets.size()) * 210 * 297, 1e-6);
   }
   /// What was drafted by lines is printed as it was drawn; what was laid otherwise is not.
   void aDraftedBlockBeginsWhole() {

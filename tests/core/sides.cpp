@@ -1,6 +1,8 @@
 // Finishing lines of one's own: what is cut, slivers, prices.
 #include "layout/finishing_line.hpp"
 
+#include <QRandomGenerator>
+
 #include <cmath>
 #include <random>
 
@@ -30,6 +32,41 @@ class SidesTest : public QObject {
   }
 
  private slots:
+  /// One open edge of a patch beside lines of three to eight sides: does it run inside? Against a walk along
+  /// it in small steps; what only grazes a side is not asked.
+  void whatRunsInsideALineIsSeen() {
+    QRandomGenerator dice(7);
+    const auto upTo = [&](double most) { return dice.generateDouble() * most; };
+    int inside = 0, outside = 0;
+    for (int round = 0; round < 3'000; ++round) {
+      std::vector<double> turns;
+      for (int n = 3 + int(upTo(6)), i = 0; i < n; ++i) turns.push_back(upTo(360));
+      std::sort(turns.begin(), turns.end());
+      Polygon line;
+      for (const double t : turns) line.push_back({80 * cos(Angle::degrees(t)), 50 * sin(Angle::degrees(t))});
+      if (std::abs(signedArea(line)) < 200) continue;
+      if (signedArea(line) < 0) std::reverse(line.begin(), line.end());
+      SeamGraph graph;
+      OuterEdge edge;
+      edge.from = {upTo(260) - 130, upTo(200) - 100};
+      edge.to = {upTo(260) - 130, upTo(200) - 100};
+      graph.outer = {edge};
+      double deepest = -1e300;
+      for (int k = 0; k <= 400; ++k) {
+        const Point at = edge.from + (k / 400.0) * (edge.to - edge.from);
+        double depth = 1e300;
+        for (std::size_t i = 0; i < line.size(); ++i) {
+          const Point along = line[(i + 1) % line.size()] - line[i];
+          depth = std::min(depth, cross(along, at - line[i]) / length(along));
+        }
+        deepest = std::max(deepest, depth);
+      }
+      if (std::abs(deepest) < 0.8) continue;
+      (deepest > 0 ? inside : outside)++;
+      QCOMPARE(covers(graph, line), deepest < 0);
+    }
+    QVERIFY(inside > 300 && outside > 300);
+  }
   void aTypedRectangleIsFilledExactly() {
     Project p = field();
     const Box natural = p.layout->finished;

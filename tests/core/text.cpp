@@ -29,9 +29,16 @@ class TextTest : public QObject {
     QCOMPARE(support::text(oneLine("Fährte", 3)), QByteArray("Fäh…"));
   }
   void whatIsNoUtf8IsTold() {
-    for (const char* bad : {"\xff", "\xc0\xaf", "\xed\xa0\x80", "\xf4\x90\x80\x80", "\xe2\x82", "\x80"})
-      QVERIFY(!isUtf8(bad));
-    for (const char* good : {"", "Tide Ink", "Ä", "€", "\xf0\x9f\xa7\xb5"}) QVERIFY(isUtf8(good));
+    for (const char* bad : {"\xff", "\xc0\xaf", "\xed\xa0\x80", "\xf4\x90\x80\x80", "\xe2\x82", "\x80",
+                            // longer than they need be, beyond the last, and broken off in the middle
+                            "\xc1\xbf", "\xe0\x9f\xbf", "\xf0\x8f\xbf\xbf", "\xf5\x80\x80\x80",
+                            "\xf8\x88\x80\x80\x80", "\xc3(", "\xe2\x82(", "\xf0\x9f\xa7(", "\xed\xbf\xbf"})
+      QVERIFY2(!isUtf8(bad), bad);
+    // The first and the last of each length, and those beside what only halves of pairs use.
+    for (const char* good :
+         {"", "Tide Ink", "Ä", "€", "\xf0\x9f\xa7\xb5", "\xc2\x80", "\xdf\xbf", "\xe0\xa0\x80",
+          "\xed\x9f\xbf", "\xee\x80\x80", "\xef\xbf\xbf", "\xf0\x90\x80\x80", "\xf4\x8f\xbf\xbf"})
+      QVERIFY(isUtf8(good));
   }
   void aSentenceIsOneLineWithoutDoubleStops() {
     // A sentence of ours within another loses its stop where the other goes on with one.

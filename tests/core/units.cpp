@@ -81,6 +81,25 @@ class UnitsTest : public QObject {
     QVERIFY(p.recipe.units.size() > 5);
     for (const PieceUnit& u : p.recipe.units) QCOMPARE(piecesOf(*p.layout, u).size(), std::size_t(2));
   }
+  /// Sets that may not be taken are left, and what they would have used is free for others.
+  void onlyCopiesThatMayBeAreTaken() {
+    const Layout l = support::layout(support::recipe("squares", 40, 5, 1));
+    const PieceIndex index(l);
+    using Sets = std::vector<std::vector<std::uint32_t>>;
+    const auto sorted = [](Sets all) {
+      for (auto& set : all) std::sort(set.begin(), set.end());
+      std::sort(all.begin(), all.end());
+      return all;
+    };
+    const auto any = [](const std::vector<std::uint32_t>&) { return true; };
+    QCOMPARE(sorted(copiesInLayout(l, index, {0, 1}, any)), (Sets{{2, 3}}));
+    const auto notTheThird = [](const std::vector<std::uint32_t>& set) {
+      return std::find(set.begin(), set.end(), 2U) == set.end();
+    };
+    QCOMPARE(sorted(copiesInLayout(l, index, {0, 1}, notTheThird)), (Sets{{3, 4}}));
+    QVERIFY(
+        copiesInLayout(l, index, {0, 1}, [](const std::vector<std::uint32_t>&) { return false; }).empty());
+  }
   void aPieceBelongsToOneUnitAndUnitsHangTogether() {
     Project p = flowers();
     p = marked(p, "Flower", flowerAt(p, 40));

@@ -123,6 +123,20 @@ class WindowsTest : public QObject {
     QCOMPARE(*s.onHand, 20);
     COMPARE_TO(*s.lengthNeeded, 330, 1e-6);
   }
+  /// Patches of 60 by 60 one beside the other, each column half a patch lower: a wheel that runs 5 mm past
+  /// its corners cuts into the neighbours' sides, scissors do not.
+  void theJudgeSeesWhereTheToolRuns() {
+    const Project p = made({.along = 60, .across = 60, .kind = "half-drop", .wanted = 12});
+    WindowInput in = windowInput(p, p.motifs.front());
+    const MotifSupply s = *motifSupply(in);
+    QVERIFY(faultsOf(in, s.needed.windows, 1000, s.needed.length).empty());
+    in.overrun = 5;
+    const auto faults = faultsOf(in, s.needed.windows, 1000, s.needed.length);
+    QVERIFY(faults.size() == 1 && support::says(faults.front(), "fault-overlap-3"));
+    const MotifSupply apart = *motifSupply(in);
+    QVERIFY(faultsOf(in, apart.needed.windows, 1000, apart.needed.length).empty());
+    QVERIFY(apart.needed.length > s.needed.length);
+  }
   void tooLargeForTheRepeat() {
     const MotifSupply s =
         supplyOf(made({.along = 50, .across = 40, .at = {20, 25}, .width = 400, .length = 330, .wanted = 8}));

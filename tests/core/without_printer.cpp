@@ -69,11 +69,14 @@ class WithoutPrinterTest : public QObject {
     COMPARE_TO(printerCalled(file, "Quay")->down, 0.98, 1e-12);
     QVERIFY(support::says(printerCalled(file, "Shed").error(), "no-printer-called"));
     QVERIFY(support::says(keepPrinter(file, {}).error(), "printer-name"));
-    QFile bad(folder.filePath("printers.json"));
-    QVERIFY(bad.open(QIODevice::WriteOnly));
-    bad.write("{\"printers\":[{\"name\":7}]}");
-    bad.close();
-    QVERIFY(support::says(keepPrinter(file, {"Loft", 10, 1, 1, {}}).error(), "no-printers-file"));
+    for (const char* wrong : {R"({"printers":[{"name":7}]})", R"({"printers":[7]})", R"({"printers":"Quay"})",
+                              "[]", R"({"printers":[{"name":"Quay","across":9}]})"}) {
+      QFile bad(folder.filePath("printers.json"));
+      QVERIFY(bad.open(QIODevice::WriteOnly));
+      bad.write(wrong);
+      bad.close();
+      QVERIFY2(support::says(keepPrinter(file, {"Loft", 10, 1, 1, {}}).error(), "no-printers-file"), wrong);
+    }
   }
   /// A 60° diamond of 2 in: strips and cross-cuts of 2 · sin 60° = 1.732 in; at 1 3/4 in its edge is 1.04 %
   /// long.

@@ -103,6 +103,21 @@ class ImagesTest : public QObject {
         QCOMPARE(support::text(corners(*r)), QByteArray(seen[turn - 1]));
       }
   }
+  /// Four inks, inverted as cameras write them: of 24 by 16 pixels the left half is 200, 60, 40 without
+  /// black, the right one 80, 240, 160 under half black.
+  void fourInksBecomeColours() {
+    QFile file(QStringLiteral(CLATHRA_TEST_DATA "/images/four-inks.jpg"));
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    const QByteArray all = file.readAll();
+    const auto r = decodeImage(Bytes(all.begin(), all.end()));
+    QVERIFY(r);
+    QCOMPARE(r->width, 24);
+    for (const auto& [x, red, green, blue] : {std::tuple(3, 200, 60, 40), std::tuple(20, 40, 120, 80)}) {
+      const std::uint8_t* p = r->at(x, 9);
+      QVERIFY(std::abs(p[0] - red) <= 3 && std::abs(p[1] - green) <= 3 && std::abs(p[2] - blue) <= 3);
+      QCOMPARE(p[3], std::uint8_t(255));
+    }
+  }
   /// Five by three pixels, red 10 + 40 x, green 5 + 80 y, blue 7 (x + y); the other notes that it was taken
   /// turned (6: its first row is seen on the right) at 40 pixels to the cm.
   void webpIsReadWithItsNotes() {  // guarantees 2 and 3 of decode.hpp

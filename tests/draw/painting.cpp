@@ -4,6 +4,7 @@
 #include <QTemporaryDir>
 #include <set>
 
+#include "draw/cutter_painter.hpp"
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
@@ -12,15 +13,64 @@
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
 #include "filesystem.hpp"
+#include "recorder.hpp"
 #include "registry.hpp"
 #include "store/data_folder.hpp"
 #include "support.hpp"
 
 using namespace clathra;
+using support::Drawn;
 
 class PaintingTest : public QObject {
   Q_OBJECT
  private slots:
+  /// Five paths of which the second is open, the third doubled, the fourth strays, and the fifth lies inside
+  /// the first that came before it: those stand out, dashed, above the one that is right; each bears its
+  /// number.
+  void wrongPathsOfACutterStandOut() {
+    CutterReport report;
+    const auto square = [](double x, double y, double side) {
+      return std::vector<Point>{{x, y}, {x + side, y}, {x + side, y + side}, {x, y + side}};
+    };
+    report.paths = {{square(10, 10, 80), true},
+                    {square(110, 10, 50), false},
+                    {square(10, 110, 50), true},
+                    {square(170, 150, 60), true},
+                    {square(30, 40, 30), true}};
+    report.open = {1};
+    report.doubled = {2};
+    report.offMat = {3};
+    report.outsideFirst = {{0, 4}};
+    const auto r = support::recorded(400, 400, [&](QPainter& p) {
+      paintCutter(p, QRectF(0, 0, 400, 400), report, CutterMat{200, 200}, {});
+    });
+    QCOMPARE(r.words("1").size(), std::size_t(1));
+    QCOMPARE(r.words("4").size(), std::size_t(1));
+    std::vector<Qt::PenStyle> styles;
+    double scale = 0;
+    for (const Drawn& d : r.polygons()) {
+      const QRectF b = d.points.boundingRect();
+      if (scale == 0)
+        scale = b.width() / 200;  // the mat
+      else
+        styles.push_back(d.pen.style());
+    }
+    QCOMPARE(styles, (std::vector<Qt::PenStyle>{Qt::SolidLine, Qt::DashLine, Qt::DashLine, Qt::DashLine,
+                                                Qt::DashLine}));
+  }
+  /// A picture of 300 by 100 pixels at 50.8 to the inch is 150 by 50 mm: the whole of it, in the middle.
+  void aPictureIsFittedWhole() {
+    Print print;
+    print.dpi = 50.8;
+    const SwatchPlace wide = fittedSwatch(print, {300, 100}, QRectF(10, 20, 300, 400));
+    COMPARE_TO(wide.scale, 2, 1e-9);
+    COMPARE_TO(wide.toDevice({0, 0}).x(), 10, 1e-9);
+    COMPARE_TO(wide.toDevice({0, 0}).y(), 170, 1e-9);
+    const SwatchPlace low = fittedSwatch(print, {300, 100}, QRectF(10, 20, 300, 25));
+    COMPARE_TO(low.scale, 0.5, 1e-9);
+    COMPARE_TO(low.toDevice({150, 50}).x(), 160 + 37.5, 1e-9);
+    COMPARE_TO(low.toPicture(low.toDevice({70, 30})).y, 30, 1e-9);
+  }
   void initTestCase() { loadFonts(); }
 
   void everyPieceShowsItsCloth() {

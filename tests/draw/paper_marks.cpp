@@ -362,6 +362,39 @@ class PaperMarksTest : public QObject {
     SheetOptions each{a4(), MarkedSide::Back, false};
     QVERIFY(!listsPlaces(p, *planSheets(p, each)));
   }
+  /// Of one shape alone: numbers between them that are of another shape are in no line, nor in a range.
+  void aListJoinsOnlyNumbersThatFollow() {
+    Project p = *demoProject(support::library(), "mill-lantern");
+    p = support::edited(p, {{"edit", "paint"}, {"all", true}, {"cloth", "A"}});
+    p = support::edited(p, {{"edit", "setMarks"}, {"outer", false}, {"ticks", false}});
+    const std::uint16_t shape = p.layout->pieces.back().shape;
+    SheetOptions o{a4(), MarkedSide::Back, false};
+    o.usedAgain = true;
+    o.counts.emplace();
+    QString expected;
+    int ranges = 0;
+    for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
+      const Piece& piece = p.layout->pieces[i];
+      if (piece.shape != shape) continue;
+      (*o.counts)[{piece.shape, piece.hand}] = 3;
+      std::uint32_t last = i;
+      while (last + 1 < p.layout->size() && p.layout->pieces[last + 1].shape == shape) ++last;
+      expected +=
+          '\n' + QString::number(i + 1) + (last > i ? QChar(0x2013) + QString::number(last + 1) : QString());
+      ++ranges;
+      i = last;
+    }
+    QVERIFY(ranges > 1);
+    const SheetPlan plan = *planSheets(p, o);
+    const Recording list = support::recorded(210, 297, [&](QPainter& painter) {
+      paintPlaceList(painter, p, plan, {geometryOf(p.layout), {}}, [] {});
+    });
+    QString listed;
+    static const QRegularExpression number(QStringLiteral("^\\d+(\\x{2013}\\d+)?$"));
+    for (const QString& line : list.allWords().split('\n'))
+      if (number.match(line.trimmed()).hasMatch()) listed += '\n' + line.trimmed();
+    QCOMPARE(listed, expected);
+  }
 
   void renderedSheetsAreTrue_data() {
     QTest::addColumn<QByteArray>("arrangement");

@@ -109,6 +109,28 @@ class PlacesTest : public QObject {
       }
     }
   }
+  /// Squares of 400 mm on A4: three parts across and two down or so, each said on its own paper.
+  void partsSayWhichTheyAreOfHowMany() {
+    const Project p = support::project(support::recipe("squares", 400, 1, 1));
+    const SheetPlan plan = *planSheets(p, {standardPages().front(), MarkedSide::Front, false});
+    const int of = static_cast<int>(plan.parts.size());
+    QVERIFY(of > 2);
+    std::set<int> numbers;
+    for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
+      const Recording r = sheetOf(p, plan, s);
+      for (const SheetPaper& paper : plan.sheets[s].papers) {
+        const SheetPart& part = plan.parts[std::size_t(paper.part)];
+        QCOMPARE(part.of, of);
+        const auto said = r.words(QStringLiteral("part %1 of %2").arg(part.number).arg(of));
+        QCOMPARE(said.size(), std::size_t(1));
+        QVERIFY(contains(paper.outline, toPoint(middleOf(said[0]))));
+        QVERIFY(numbers.insert(part.number).second);
+      }
+    }
+    QCOMPARE(int(numbers.size()), of);
+    QCOMPARE(*numbers.begin(), 1);
+    QCOMPARE(*numbers.rbegin(), of);
+  }
   void eachPaperHasItsOwnNumberSignAndArrow_data() {
     QTest::addColumn<bool>("back");
     QTest::addColumn<bool>("strips");

@@ -50,6 +50,7 @@ ArrangeStation::ArrangeStation(Session& session, Preferences& preferences, QObje
   exchange_ = new ExchangeCard(session_, *canvas_);
   connect(exchange_, &ExchangeCard::said, this, &Station::said);
   chance_ = new ChanceCard(session_);
+  connect(chance_, &ChanceCard::said, this, &Station::said);
   variants_ = new VariantsCard(session_);
   numbers_ = new NumbersCard(session_);
   connect(variants_, &VariantsCard::said, this, &Station::said);

@@ -59,6 +59,7 @@ void ChanceCard::addRow(const Cloth& cloth) {
       new CountField(tr("Patches that %1 yields at most, 0 for as many as needed").arg(title), 0, 99'999);
   most->setCount(wishes_[id].most);
   most->setFixedWidth(scaled(64));
+  for (const CountField* field : {share, most}) connect(field, &CountField::wrong, this, &ChanceCard::said);
   connect(share, &CountField::countChanged, this, [this, id, share] { wishes_[id].share = share->count(); });
   connect(most, &CountField::countChanged, this, [this, id, most] { wishes_[id].most = most->count(); });
   rows_->addWidget(wrappingRow({sign, label(tr("share")), share, label(tr("at most")), most}, 6));

@@ -12,6 +12,9 @@ class ChanceCard : public Card {
  public:
   explicit ChanceCard(Session& session);
 
+ Q_SIGNALS:
+  void said(const QString& sentence);
+
  private:
   struct Row {
     bool drawn = true;

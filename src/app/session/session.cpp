@@ -216,11 +216,10 @@ void Session::written(const QString& path, Project project, int step, const Stat
   Q_EMIT busyChanged();
 }
 
-void Session::rememberPlace(const QString& station, const QString& done) {
+void Session::rememberPlace(const QString& station) {
   if (!isOpen()) return;
   Project here = project();
   here.lastStation = station.toStdString();
-  if (!done.isEmpty()) here.lastDone = done.toStdString();
   editor_.history().replaceNow(here);
 }
 

@@ -113,7 +113,7 @@ class Session : public QObject {
   void save(const QString& path, bool over = false, std::function<void(bool)> then = {});
   bool changedUnderneath(const QString& path) const;
   Writer& writer() { return writer_; }
-  void rememberPlace(const QString& station, const QString& done);
+  void rememberPlace(const QString& station);
   QString lastDone() const { return lastDone_; }
 
   /// Work in progress, for the busy bar; absent when idle.

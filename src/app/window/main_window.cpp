@@ -335,7 +335,7 @@ void MainWindow::seat(int index) {
   pictures_->setCurrentIndex(index);
   benches_->setCurrentIndex(index);
   if (session_.isOpen()) stations_[static_cast<std::size_t>(index)]->freshen();
-  session_.rememberPlace(stations_[static_cast<std::size_t>(index)]->id(), {});
+  session_.rememberPlace(stations_[static_cast<std::size_t>(index)]->id());
   refreshStrip();
 }
 

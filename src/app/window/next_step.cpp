@@ -49,9 +49,8 @@ NextStep nextStep(const Session& s) {
   for (const char* station : {"papers", "cloth", "motif", "cut", "arrange"})
     for (const Remark& r : s.remarks())
       if (r.station == station && !isAdvice(r)) {
-        const QString check = QString::fromStdString(r.check);
         return {inWords(r.why, p.settings.unit), QObject::tr("Look at it"), QString::fromStdString(r.station),
-                check.section(QLatin1Char(':'), 1), r.pieces};
+                QString::fromStdString(r.check), r.pieces};
       }
   if (s.planner().stopped())
     return {QObject::tr("Some figures are not worked out: that was stopped."),

@@ -29,9 +29,10 @@ void Station::begin() {
 }
 
 std::optional<int> subjectOf(const QString& about) {
-  if (!about.startsWith(QLatin1Char('#'))) return std::nullopt;
+  const QString subject = about.section(QLatin1Char(':'), -1);
+  if (!subject.startsWith(QLatin1Char('#'))) return std::nullopt;
   bool ok = false;
-  const int id = about.section(QLatin1Char('/'), 0, 0).mid(1).toInt(&ok);
+  const int id = subject.section(QLatin1Char('/'), 0, 0).mid(1).toInt(&ok);
   return ok ? std::optional(id) : std::nullopt;
 }
 

@@ -13,7 +13,7 @@
 
 namespace clathra {
 
-/// The id that a remark's subject names: "#2" is 2.
+/// The id that a remark names, by its check or its subject alone: "washing:#2" and "#2" are 2.
 std::optional<int> subjectOf(const QString& about);
 
 class Station : public QObject {

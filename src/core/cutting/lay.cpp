@@ -440,7 +440,6 @@ std::optional<std::size_t> lengthForWindows(const Cloth& cloth) {
 }
 
 double stripWidthOf(const Cloth& cloth) {
-  if (cloth.soldPiece && !cloth.width) return cloth.soldPiece->width.mm();
   return cloth.soldPiece ? cloth.soldPiece->width.mm() : cloth.width.value_or(Length{}).mm();
 }
 

@@ -11,10 +11,12 @@ namespace {
 
 constexpr double kNothing = 1e-6;  // mm
 
-/// The method that needs nothing bought and takes least time, if there is one.
+/// The method that is used, if it needs nothing bought; else the quickest that needs nothing, if there is
+/// one.
 const CutMethod* sufficing(const CutPlan& plan) {
   const CutMethod* best = nullptr;
   if (!plan.windowLength) return nullptr;
+  if (const CutMethod* m = plan.method(); m && m->length && m->toBuy < kNothing) return m;
   for (const CutMethod& m : plan.methods)
     if (m.length && m.toBuy < kNothing && (!best || m.minutes < best->minutes)) best = &m;
   return best;

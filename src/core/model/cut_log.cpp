@@ -38,7 +38,7 @@ std::vector<Stretch> leftBetween(const std::vector<Stretch>& gone, double length
   double from = 0;
   for (const Stretch& s : gone) {
     if (s.from - from >= kLeastLength) out.push_back({from, s.from});
-    from = std::max(from, s.to);
+    from = s.to;
   }
   if (length - from >= kLeastLength) out.push_back({from, length});
   return out;
