@@ -332,6 +332,42 @@ class StationsTest : public QObject {
     look("Arrange", "edge");
     QCOMPARE(d.focused(), d.find<QLineEdit>("The edge"));
   }
+  /// "Look at it" leads to the very thing: a reading that will not close, then a cloth that cannot be cut,
+  /// the second.
+  void whatNextLeadsToWhatTheRemarkIsAbout() {
+    Project p = support::project(support::recipe("squares", 50, 4, 3));
+    for (const nlohmann::json& step : nlohmann::json::parse(R"([
+           {"edit":"paint","cloth":"A","all":true}, {"edit":"paint","cloth":"B","pieces":[1,2,3]},
+           {"edit":"changeCloth","cloth":"A","width":500,"lengths":[900]},
+           {"edit":"changeCloth","cloth":"B","width":500,"lengths":[900]}])"))
+      p = support::edited(p, step);
+    Driver d;
+    d.session->begin(p, {}, Origin::Fresh);
+    d.settle();
+    d.window->goTo(QStringLiteral("papers"));
+    d.click("Will it close?, folded");
+    d.choose("What was measured", "a corner");
+    d.type("The angle read", "86");
+    d.click("Add this reading");
+    d.settle();
+    const auto& remarks = d.session->remarks();
+    QVERIFY(std::any_of(remarks.begin(), remarks.end(),
+                        [](const Remark& r) { return r.check == "not-closing:corner"; }));
+    d.click("Will it close?, open");
+    d.click("What is shown: Sheets");
+    d.click("Arrange");
+    d.click("Look at it");
+    QVERIFY(d.has<QAbstractButton>("Will it close?, open"));
+    QVERIFY(d.find<QAbstractButton>("What is shown: Will it close?")->isChecked());
+    d.session->undo();
+    support::step(*d.session, {{"edit", "changeCloth"}, {"cloth", "B"}, {"width", 40}},
+                  QStringLiteral("narrow"));
+    d.settle();
+    d.click("Arrange");
+    d.click("Look at it");
+    QVERIFY(d.find<QAbstractButton>("B, ")->isChecked());
+    QVERIFY(d.find<QAbstractButton>("B, ")->isVisible());
+  }
   void mirroredCopiesNeedAMirrorLineAndAnEvenNumber() {
     Driver d;
     d.window->files().openDemo();
