@@ -310,8 +310,18 @@ class GrowingTest : public QObject {
     d.click("More ways");
     SOON(d.has<QAbstractButton>("Divide it like this: way 10"));
     const auto before = d.project().layout->size();
+    const Project whole = d.project();
     d.click("Divide it like this: way 10");
     QCOMPARE(d.project().layout->size(), before + 7);
+    // It is the tenth of them all, as a script numbers them from 0.
+    const Project tenth = support::edited(whole, {{"edit", "subdivide"},
+                                                  {"pieces", {10}},
+                                                  {"mixed", {"triangle", "diamond", "half", "hexagon"}},
+                                                  {"count", 8},
+                                                  {"index", 9}});
+    QCOMPARE(tenth.layout->size(), d.project().layout->size());
+    for (std::size_t i = 0; i < tenth.layout->size(); ++i)
+      QVERIFY(sameOutline(tenth.layout->outline(i), d.project().layout->outline(i)));
   }
 };
 

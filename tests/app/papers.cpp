@@ -272,6 +272,11 @@ class PapersTest : public QObject {
     QVERIFY(kept.has_value());
     COMPARE_TO(kept->across, 1 / 0.99, 1e-9);
     COMPARE_TO(kept->down, 1 / 1.005, 1e-9);
+    // The worse way counts for the border: a hundredth too small.
+    QVERIFY(d.reads("Across off by -1 %, down by 0.5 %"));
+    QVERIFY(d.reads("too short, give or take") && !d.reads("too long"));
+    QVERIFY(!d.find<LengthField>("The level rule reads")->length() &&
+            !d.find<LengthField>("The upright rule reads")->length());
     // The sheet that is saved now is drawn so: its page's words lie where they are carried to.
     d.answerFile(at("corrected.pdf"));
     d.click("Save as PDF");
@@ -286,6 +291,16 @@ class PapersTest : public QObject {
     d.click("Save the ruler card");
     SOON(QFile::exists(at("ruler.pdf")));
     d.settle();
+    // Measured again: now too large, then true.
+    d.type("The level rule reads", "190.8 mm");
+    d.type("The upright rule reads", "270 mm");
+    d.click("Correct the next print");
+    QVERIFY(d.reads("too long, give or take") && !d.reads("too short"));
+    d.type("The level rule reads", "190 mm");
+    d.type("The upright rule reads", "270 mm");
+    d.click("Correct the next print");
+    QVERIFY(d.reads("is true as far as a ruler tells") && !d.reads("too long"));
+    COMPARE_TO(printerCalled(printersFile(), "Quay")->across, 1 / 0.99 * 190 / 190.8, 1e-9);
   }
   void materialsAreChosenAndTheirFiguresChanged() {
     Driver d;

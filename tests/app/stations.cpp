@@ -302,6 +302,35 @@ class StationsTest : public QObject {
     d.type("Name of the cloth", "Oyster");
     QVERIFY(d.window->said().contains("already a cloth"));
   }
+  /// Each mode says what a click does in it, and leaves the view of several placements and what another mode
+  /// showed.
+  void eachModeSaysWhatAClickDoes() {
+    Driver d;
+    d.click("New project: Hexagons");
+    QStringList said;
+    const QStringList modes{"Paint", "Add", "Take away", "Divide", "Draft", "Outer edge"};
+    const auto sentence = [&]() -> QString {
+      for (const QLabel* l : d.window->findChildren<QLabel*>())
+        if (l->isVisible() && l->accessibleName() == QLatin1String("What a click does")) return l->text();
+      return {};
+    };
+    for (const QString& mode : modes) {
+      d.click("Mode: " + mode);
+      said << sentence();
+    }
+    QVERIFY2(!said.contains(QString()), qPrintable(said.join('|')));
+    QCOMPARE(QSet<QString>(said.begin(), said.end()).size(), modes.size());
+    for (const int i : {3, 0, 5, 1, 4, 2}) {
+      d.click("Mode: " + modes[i]);
+      QCOMPARE(sentence(), said[i]);
+    }
+    d.click("Mode: Paint");
+    d.click("Look at: Variants");
+    auto* canvas = static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
+    QVERIFY(!canvas->isVisible());
+    d.click("Mode: Divide");
+    QVERIFY(canvas->isVisible());
+  }
   /// What a remark is about is open, chosen and has the focus when one looks at it.
   void whatIsLookedAtIsOpen() {
     Driver d;
