@@ -40,7 +40,6 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP("core",
                        "%1: %2 is more than five times off what was designed, %3. Measure it again.")},
     {"needs-readings", QT_TRANSLATE_NOOP("core", "needs \"readings\": what was measured, in an array.")},
-    {"no-such-material", QT_TRANSLATE_NOOP("core", "there is no material called \"%1\".")},
     {"no-material-called", QT_TRANSLATE_NOOP("core", "There is no material called \"%1\".")},
     {"a-material", QT_TRANSLATE_NOOP("core", "A material")},
     {"material-without-id", QT_TRANSLATE_NOOP("core", "has no id.")},

@@ -7,8 +7,10 @@
 #include "motif/meeting.hpp"
 #include "motif/supply.hpp"
 #include "motif/together.hpp"
+
 #include "print_maker.hpp"
 #include "registry.hpp"
+#include "review/review.hpp"
 #include "sound_plan.hpp"
 #include "store/file.hpp"
 #include "support.hpp"

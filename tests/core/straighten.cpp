@@ -12,7 +12,7 @@ using namespace clathra;
 
 namespace {
 
-constexpr double kPerMm = 4;
+constexpr double kPixelsPerMm = 4;
 
 /// A made print of 90 by 110 mm, half-drop, as a view of a whole cloth.
 struct Cloth90 {
@@ -22,14 +22,14 @@ struct Cloth90 {
     support::PrintWish wish;
     wish.kind = "half-drop";
     wish.mirrored = true;
-    wish.across = 90 * kPerMm;
-    wish.along = 110 * kPerMm;
+    wish.across = 90 * kPixelsPerMm;
+    wish.along = 110 * kPixelsPerMm;
     wish.width = 1100;
     wish.height = 1300;
     wish.seed = 3;
     made = support::makePrint(wish);
-    print.dpi = kPerMm * 25.4;
-    print.steps = RepeatSteps{1 / kPerMm * made.a, 1 / kPerMm * *made.b};
+    print.dpi = kPixelsPerMm * 25.4;
+    print.steps = RepeatSteps{1 / kPixelsPerMm * made.a, 1 / kPixelsPerMm * *made.b};
   }
 };
 

@@ -78,7 +78,7 @@ PaperWishes readPaperWishes(Fields& in, const json& j) {
   out.material = f.text("material", out.material, 60);
   out.ahead = static_cast<int>(f.whole("ahead", 0, kMostAhead, 0));
   if (f.has("materials")) out.materials = readMaterials(f, usualMaterials());
-  if (f.ok() && out.chosen().id != out.material) f.fault("no-such-material", out.material);
+  if (f.ok() && out.chosen().id != out.material) f.faultAlone("no-material-called", out.material);
   if (!f.ok()) in.faultAlone(f.error().message);
   return out;
 }
