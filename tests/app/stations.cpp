@@ -341,10 +341,16 @@ class StationsTest : public QObject {
       d.window->station(QString(station).toLower())->lookAt({}, about);
       d.settle();
     };
+    const auto seen = [&](const char* head) {
+      const auto* b = d.find<QAbstractButton>(head);
+      return b->visibleRegion().boundingRect() == b->rect();
+    };
     look("Papers", "scale-unchecked:off");
-    QVERIFY(d.has<QAbstractButton>("True scale, open") && !d.has<QAbstractButton>("Will it close?, open"));
+    QVERIFY(seen("True scale, open") && !d.has<QAbstractButton>("Will it close?, open"));
     look("Papers", "not-closing:7");
-    QVERIFY(d.has<QAbstractButton>("Will it close?, open"));
+    QVERIFY(seen("Will it close?, open"));
+    look("Papers", "paper-too-large");
+    QVERIFY(seen("Page: A4"));
     QVERIFY(d.find<QAbstractButton>("What is shown: Will it close?")->isChecked());
     look("Papers", "look-alike:kite/jewel");
     QVERIFY(d.find<QAbstractButton>("What is shown: Look-alikes")->isChecked());
@@ -360,6 +366,7 @@ class StationsTest : public QObject {
     QCOMPARE(d.find<QLineEdit>("Name of the choice")->text(), QString::fromStdString(last.name));
     look("Arrange", "edge");
     QCOMPARE(d.focused(), d.find<QLineEdit>("The edge"));
+    QVERIFY(!d.focused()->visibleRegion().isEmpty());
   }
   /// "Look at it" leads to the very thing: a reading that will not close, then a cloth that cannot be cut,
   /// the second.

@@ -486,7 +486,10 @@ Settled ArrangeStation::settled() const {
 }
 
 void ArrangeStation::lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) {
-  if (about == QLatin1String("edge")) return size_->focusEdge();
+  if (about == QLatin1String("edge")) {
+    leadTo(*size_);
+    return size_->focusEdge();
+  }
   setMode(kPaint);
   canvas_->setFocus();
   if (!pieces.empty()) canvas_->showPieces(pieces);

@@ -404,13 +404,14 @@ Settled PapersStation::settled() const {
 
 void PapersStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
   if (about.startsWith(QLatin1String("not-closing"))) {
-    closing_->setOpen(true);
+    leadTo(*closing_);
     picture_->look(PapersPicture::Close);
     return;
   }
-  if (about.startsWith(QLatin1String("scale-"))) return scale_->setOpen(true);
+  if (about.startsWith(QLatin1String("scale-"))) return leadTo(*scale_);
   if (about.startsWith(QLatin1String("alike-")) || about.startsWith(QLatin1String("look-alike")))
     return picture_->look(PapersPicture::LookAlikes);
+  leadTo(*page_);
   page_->focusChosen();
 }
 

@@ -2,6 +2,7 @@
 
 #include <QPointer>
 #include <QScrollBar>
+#include <QTimer>
 #include <algorithm>
 #include <cmath>
 
@@ -34,6 +35,19 @@ std::optional<int> subjectOf(const QString& about) {
   bool ok = false;
   const int id = subject.section(QLatin1Char('/'), 0, 0).mid(1).toInt(&ok);
   return ok ? std::optional(id) : std::nullopt;
+}
+
+void leadTo(Card& card) {
+  card.setOpen(true);
+  QScrollArea* bench = nullptr;
+  for (QWidget* w = card.parentWidget(); w && !bench; w = w->parentWidget())
+    bench = qobject_cast<QScrollArea*>(w);
+  if (!bench) return;
+  // Once what was unfolded has its place.
+  QTimer::singleShot(0, &card, [&card, bench = QPointer(bench)] {
+    if (bench && bench->widget()->isAncestorOf(&card))
+      bench->verticalScrollBar()->setValue(card.mapTo(bench->widget(), QPoint()).y());
+  });
 }
 
 Bench::Bench(const std::vector<QWidget*>& cards) : cards_(cards) {

@@ -8,6 +8,7 @@
 
 #include "app/session/preferences.hpp"
 #include "app/session/session.hpp"
+#include "app/widgets/card.hpp"
 #include "app/widgets/rail.hpp"
 #include "app/widgets/tally_strip.hpp"
 
@@ -15,6 +16,9 @@ namespace clathra {
 
 /// The id that a remark names, by its check or its subject alone: "washing:#2" and "#2" are 2.
 std::optional<int> subjectOf(const QString& about);
+
+/// Unfolds a card and brings its head to the top of its bench, as far as the bench scrolls.
+void leadTo(Card& card);
 
 class Station : public QObject {
   Q_OBJECT

@@ -27,7 +27,6 @@ Result<std::vector<PrinterProfile>> readPrinters(const std::filesystem::path& fi
   Fields in(*j, Message("it"));
   std::vector<PrinterProfile> out;
   for (const auto& one : in.array("printers", kMostPrinters)) {
-    if (!one.is_object()) return fail("no-printers-file", calledFile(file));
     Fields f(one, Message("it"));
     PrinterProfile p;
     p.name = f.text("name", {}, kMostName);
