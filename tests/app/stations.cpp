@@ -345,6 +345,8 @@ class StationsTest : public QObject {
       const auto* b = d.find<QAbstractButton>(head);
       return b->visibleRegion().boundingRect() == b->rect();
     };
+    d.click("Papers");
+    QVERIFY(seen("Papers I have, open"));  // who only goes there begins at the top
     look("Papers", "scale-unchecked:off");
     QVERIFY(seen("True scale, open") && !d.has<QAbstractButton>("Will it close?, open"));
     look("Papers", "not-closing:7");

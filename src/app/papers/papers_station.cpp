@@ -406,12 +406,15 @@ void PapersStation::lookAt(const std::vector<std::uint32_t>&, const QString& abo
   if (about.startsWith(QLatin1String("not-closing"))) {
     leadTo(*closing_);
     picture_->look(PapersPicture::Close);
-    return;
+    return Q_EMIT benchWanted();
   }
-  if (about.startsWith(QLatin1String("scale-"))) return leadTo(*scale_);
+  if (about.startsWith(QLatin1String("scale-"))) {
+    leadTo(*scale_);
+    return Q_EMIT benchWanted();
+  }
   if (about.startsWith(QLatin1String("alike-")) || about.startsWith(QLatin1String("look-alike")))
     return picture_->look(PapersPicture::LookAlikes);
-  leadTo(*page_);
+  if (!about.isEmpty()) leadTo(*page_);
   page_->focusChosen();
 }
 
