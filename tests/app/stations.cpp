@@ -370,6 +370,19 @@ class StationsTest : public QObject {
     QCOMPARE(d.focused(), d.find<QLineEdit>("The edge"));
     QVERIFY(!d.focused()->visibleRegion().isEmpty());
   }
+  /// With large text the bench is a drawer: it opens for what is looked at there.
+  void whatIsLookedAtIsOpenWithLargeTextToo() {
+    Driver d(2);
+    d.window->files().openDemo();
+    d.settle();
+    d.window->goTo("papers");
+    d.settle();
+    QVERIFY(!d.has<QAbstractButton>("Papers I have, open"));
+    d.window->goTo("papers", "scale-unchecked:off");
+    d.settle();
+    const auto* head = d.find<QAbstractButton>("True scale, open");
+    QCOMPARE(head->visibleRegion().boundingRect(), head->rect());
+  }
   /// "Look at it" leads to the very thing: a reading that will not close, then a cloth that cannot be cut,
   /// the second.
   void whatNextLeadsToWhatTheRemarkIsAbout() {

@@ -351,7 +351,13 @@ void MainWindow::goTo(const QString& id, const QString& about, const std::vector
     if (stations_[i]->id() == id) {
       pages_->setCurrentWidget(work_);
       seat(static_cast<int>(i));
+      // Who asked to see what is on the bench sees it, even where that leaves the picture no room.
+      const auto asked = connect(stations_[i], &Station::benchWanted, this, [this] {
+        benchOpen_ = true;
+        layOutForSize();
+      });
       stations_[i]->lookAt(pieces, about);
+      disconnect(asked);
     }
 }
 
