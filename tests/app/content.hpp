@@ -33,4 +33,33 @@ inline QStringList differences(const nlohmann::json& a, const nlohmann::json& b)
   return out;
 }
 
+/// A value, or how many there are in it.
+inline QString shortened(const nlohmann::json& value) {
+  const QString text = QString::fromStdString(value.dump());
+  // The last digit of a number differs from machine to machine.
+  constexpr int kDigits = 7, kLong = 60;
+  if (value.is_number_float()) return QString::number(value.get<double>(), 'g', kDigits);
+  return text.size() <= kLong
+             ? text
+             : QStringLiteral("%1 of %2").arg(value.is_array() ? "a list" : "keys").arg(value.size());
+}
+
+/// Up to four places that differ, and what is there now.
+inline QString whatChanged(const nlohmann::json& before, const nlohmann::json& after) {
+  QStringList out;
+  for (const QString& place : differences(before, after)) {
+    QString path = place;
+    if (path.endsWith(QStringLiteral("/-"))) path.chop(2);
+    const nlohmann::json::json_pointer at(path.toStdString());
+    out << place + QStringLiteral(" = ") +
+               (after.contains(at) ? shortened(after[at]) : QStringLiteral("none"));
+  }
+  if (out.size() > 4) {
+    const auto more = out.size() - 3;
+    out = out.mid(0, 3);
+    out << QStringLiteral("and %1 places").arg(more);
+  }
+  return out.join(QStringLiteral("; "));
+}
+
 }  // namespace support

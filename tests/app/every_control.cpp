@@ -8,11 +8,11 @@
 #include <QMenu>
 #include <QTemporaryDir>
 
+#include "all_views.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/rail.hpp"
 #include "asymmetric.hpp"
 #include "content.hpp"
-#include "driver.hpp"
 #include "registry.hpp"
 
 using namespace clathra;
@@ -20,6 +20,8 @@ using nlohmann::json;
 using support::contentOf;
 using support::differences;
 using support::Driver;
+using support::titleOf;
+using support::View;
 
 namespace {
 
@@ -61,40 +63,6 @@ class Dialogs : public QObject {
   QStringList seen_;
 };
 
-/// A way of looking at a station: what is pressed first, and whether all its cards are unfolded. Arrange
-/// keeps the cards of its modes apart: there each is looked at by itself.
-struct View {
-  const char* station;
-  QStringList first;
-};
-const std::vector<View>& views() {
-  static const std::vector<View> all{{"Arrange", {}},
-                                     {"Arrange", {"Shape and size"}},
-                                     {"Arrange", {"Fit to size"}},
-                                     {"Arrange", {"Units"}},
-                                     {"Arrange", {"Shapes of your own"}},
-                                     {"Arrange", {"Paint by chance"}},
-                                     {"Arrange", {"Variants"}},
-                                     {"Arrange", {"Numbers and map"}},
-                                     {"Arrange", {"Turned copies"}},
-                                     {"Arrange", {"Divide a piece"}},
-                                     {"Arrange", {"Exchange"}},
-                                     {"Arrange", {"Draft"}},
-                                     {"Arrange", {"Outer edge"}},
-                                     {"Papers", {}},
-                                     {"Papers", {"What is shown: Will it close?"}},
-                                     {"Papers", {"What is shown: Cutter"}},
-                                     {"Cloth", {"Lantern Damask"}},
-                                     {"Motif", {}},
-                                     {"Cut", {"B, Lantern Damask"}},
-                                     {"Cut", {"C, Wader Stripe"}}};
-  return all;
-}
-
-QString titleOf(const View& v) {
-  return QString(v.station) + (v.first.isEmpty() ? QString() : QStringLiteral(", ") + v.first.last());
-}
-
 std::vector<QWidget*> controlsOf(const Driver& d) {
   std::vector<QWidget*> out;
   for (QWidget* w : d.window->findChildren<QWidget*>()) {
@@ -106,16 +74,6 @@ std::vector<QWidget*> controlsOf(const Driver& d) {
   return out;
 }
 
-QString shortened(const json& value) {
-  const QString text = QString::fromStdString(value.dump());
-  // The last digit of a number differs from machine to machine.
-  constexpr int kDigits = 7, kLong = 60;
-  if (value.is_number_float()) return QString::number(value.get<double>(), 'g', kDigits);
-  return text.size() <= kLong
-             ? text
-             : QStringLiteral("%1 of %2").arg(value.is_array() ? "a list" : "keys").arg(value.size());
-}
-
 }  // namespace
 
 class EveryControlTest : public QObject {
@@ -125,22 +83,7 @@ class EveryControlTest : public QObject {
   QSet<QString> known_;  ///< station and control, worked already
   QStringList table_, noted_;
 
-  void openView(Driver& d, const View& v) {
-    QVERIFY(d.open(file_));
-    d.click(v.station);
-    for (const QString& name : v.first)
-      if (!d.has<QAbstractButton>(name + QStringLiteral(", open"))) d.click(name);
-    if (QString(v.station) == QStringLiteral("Arrange")) return;
-    for (;;) {
-      QAbstractButton* folded = nullptr;
-      for (auto* b : d.window->findChildren<QAbstractButton*>())
-        if (b->isVisible() && Driver::nameOf(b).endsWith(QStringLiteral(", folded"))) folded = b;
-      if (!folded) return;
-      d.bringIntoView(folded);
-      QTest::mouseClick(folded, Qt::LeftButton);
-      d.settle();
-    }
-  }
+  void openView(Driver& d, const View& v) { QVERIFY(support::openView(d, file_, v)); }
 
   /// Less what stands above the stations and beside them: it is there wherever one is.
   static QStringList namesOf(const Driver& d) {
@@ -202,23 +145,6 @@ class EveryControlTest : public QObject {
     return true;
   }
 
-  static QString whatChanged(const json& before, const json& after) {
-    QStringList out;
-    for (const QString& place : differences(before, after)) {
-      QString path = place;
-      if (path.endsWith(QStringLiteral("/-"))) path.chop(2);
-      const json::json_pointer at(path.toStdString());
-      out << place + QStringLiteral(" = ") +
-                 (after.contains(at) ? shortened(after[at]) : QStringLiteral("none"));
-    }
-    if (out.size() > 4) {
-      const auto more = out.size() - 3;
-      out = out.mid(0, 3);
-      out << QStringLiteral("and %1 places").arg(more);
-    }
-    return out.join(QStringLiteral("; "));
-  }
-
  private slots:
   void initTestCase() {
     file_ = folder_.filePath("path.clathra");
@@ -235,7 +161,7 @@ class EveryControlTest : public QObject {
     QFETCH(int, view);
     Driver d;
     Dialogs dialogs;
-    openView(d, views()[static_cast<std::size_t>(view)]);
+    openView(d, support::allViews()[static_cast<std::size_t>(view)]);
     const json before = contentOf(d.project());
     for (const QPointer<QLineEdit> field : d.window->findChildren<QLineEdit*>()) {
       if (!field || !field->isVisible() || !field->isEnabled()) continue;
@@ -259,12 +185,12 @@ class EveryControlTest : public QObject {
 
   void doesWhatTheTableSays_data() {
     QTest::addColumn<int>("view");
-    for (std::size_t i = 0; i < views().size(); ++i)
-      QTest::addRow("%s", qPrintable(titleOf(views()[i]))) << static_cast<int>(i);
+    for (std::size_t i = 0; i < support::allViews().size(); ++i)
+      QTest::addRow("%s", qPrintable(titleOf(support::allViews()[i]))) << static_cast<int>(i);
   }
   void doesWhatTheTableSays() {
     QFETCH(int, view);
-    const View& v = views()[static_cast<std::size_t>(view)];
+    const View& v = support::allViews()[static_cast<std::size_t>(view)];
     Driver d;
     Dialogs dialogs;
     openView(d, v);
@@ -286,7 +212,7 @@ class EveryControlTest : public QObject {
       QStringList did = dialogs.taken();
       const json after = contentOf(d.project());
       if (after != before)
-        did << whatChanged(before, after);
+        did << support::whatChanged(before, after);
       else if (!d.window->said().isEmpty())
         did << QStringLiteral("says: ") + d.window->said();
       else if (did.isEmpty())

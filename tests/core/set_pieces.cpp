@@ -2,6 +2,8 @@
 // from.
 #include "cutting/set_pieces.hpp"
 
+#include <set>
+
 #include "registry.hpp"
 #include "sound_plan.hpp"
 #include "support.hpp"

@@ -486,7 +486,7 @@ std::vector<StripFigure> MotifStation::figures() const {
   std::vector<StripFigure> out;
   if (m) {
     const auto s = session_.supply(m->id);
-    out.push_back({QString::number(m->pieces.size()), tr("copies wanted"), {}, false, {}});
+    if (s) out.push_back({QString::number(s->wanted), tr("copies wanted"), {}, false, {}});
     if (s && s->onHand)
       out.push_back({QString::number(*s->onHand),
                      s->worstPlace ? tr("on hand at the worst place") : tr("on the cloth you have"),

@@ -1,0 +1,104 @@
+// What a window shows: each label, control, list and row with what it says and how it stands, and what is
+// painted, a line a thing.
+#pragma once
+#include <QAbstractItemView>
+#include <QTextDocumentFragment>
+
+#include "draw/recorder.hpp"
+#include "driver.hpp"
+
+namespace support {
+
+inline QString oneLine(QString text) {
+  if (Qt::mightBeRichText(text)) text = QTextDocumentFragment::fromHtml(text).toPlainText();
+  return text.replace(QLatin1Char('\n'), QStringLiteral(" / "));
+}
+
+inline QString stateOf(const QWidget* w) {
+  QString out = w->isEnabled() ? QString() : QStringLiteral(", cannot be used");
+  if (const auto* b = qobject_cast<const QAbstractButton*>(w); b && b->isCheckable())
+    out += b->isChecked() ? QStringLiteral(", on") : QStringLiteral(", off");
+  if (!w->toolTip().isEmpty()) out += QStringLiteral(" (") + oneLine(w->toolTip()) + QLatin1Char(')');
+  return out;
+}
+
+inline void addRows(const QAbstractItemView* view, QStringList& out) {
+  const auto* model = view->model();
+  for (int r = 0; model && r < model->rowCount(view->rootIndex()); ++r) {
+    QStringList cells;
+    for (int c = 0; c < model->columnCount(view->rootIndex()); ++c) {
+      const QModelIndex at = model->index(r, c, view->rootIndex());
+      QString cell = oneLine(at.data().toString());
+      if (const QString spoken = at.data(Qt::AccessibleTextRole).toString();
+          !spoken.isEmpty() && spoken != cell)
+        cell += QStringLiteral(" [") + oneLine(spoken) + QLatin1Char(']');
+      if (const QVariant ticked = at.data(Qt::CheckStateRole); ticked.isValid())
+        cell += ticked.toInt() == Qt::Checked ? QStringLiteral(" ticked") : QStringLiteral(" not ticked");
+      cells << cell;
+    }
+    out << QStringLiteral("row ") + cells.join(QStringLiteral(" | "));
+  }
+}
+
+/// Of what a widget itself paints: each word and its place, and of all else how many there are, where their
+/// middle is, and how dark their pens and fillings are: whatever is moved, added or dropped changes one of
+/// them.
+inline void addPainted(QWidget* w, QStringList& out) {
+  const auto all = support::recorded(w->width(), w->height(), [&](QPainter& painter) {
+    w->render(&painter, {}, {}, QWidget::RenderFlags());
+  });
+  std::map<Drawn::Kind, std::pair<int, QPointF>> kinds;
+  int points = 0, grey = 0;
+  for (const Drawn& d : all.all()) {
+    if (d.kind == Drawn::Kind::Words)
+      out << QStringLiteral("paints %1 %2 %3")
+                 .arg(d.points[0].x(), 0, 'f', 1)
+                 .arg(d.points[0].y(), 0, 'f', 1)
+                 .arg(d.words);
+    auto& [count, sum] = kinds[d.kind];
+    ++count;
+    for (const QPointF p : d.points) sum += p, ++points;
+    grey += qGray(d.pen.color().rgb()) + (d.filled() ? qGray(d.brush.color().rgb()) : 0);
+  }
+  QStringList line;
+  for (const auto& [kind, what] : kinds)
+    if (kind != Drawn::Kind::Words)
+      line << QStringLiteral("%1 of kind %2 at %3 %4")
+                  .arg(what.first)
+                  .arg(static_cast<int>(kind))
+                  .arg(what.second.x() / points, 0, 'f', 1)
+                  .arg(what.second.y() / points, 0, 'f', 1);
+  if (!line.isEmpty())
+    out << QStringLiteral("paints ") + line.join(QStringLiteral(" , ")) +
+               QStringLiteral(" grey %1").arg(grey);
+}
+
+inline QStringList shownIn(const Driver& d) {
+  QStringList out;
+  for (QWidget* w : d.window->findChildren<QWidget*>()) {
+    if (!w->isVisible()) continue;
+    const QString name = Driver::nameOf(w);
+    if (const auto* l = qobject_cast<QLabel*>(w)) {
+      if (!l->text().isEmpty()) out << QStringLiteral("says ") + oneLine(l->text()) + stateOf(w);
+    } else if (qobject_cast<QAbstractButton*>(w)) {
+      out << QStringLiteral("button ") + oneLine(name) + stateOf(w);
+    } else if (const auto* f = qobject_cast<QLineEdit*>(w)) {
+      out << QStringLiteral("field %1: %2").arg(name, f->text()) + stateOf(w);
+    } else if (const auto* c = qobject_cast<QComboBox*>(w)) {
+      QStringList entries;
+      for (int i = 0; i < c->count(); ++i) entries << c->itemText(i);
+      out << QStringLiteral("list %1: %2, of %3")
+                     .arg(name, c->currentText(), entries.join(QStringLiteral("; "))) +
+                 stateOf(w);
+    } else if (const auto* v = qobject_cast<QAbstractItemView*>(w)) {
+      out << QStringLiteral("rows of ") + name;
+      addRows(v, out);
+    } else if (QByteArray(w->metaObject()->className()).startsWith("clathra") && !w->layout()) {
+      out << QStringLiteral("picture ") + name + stateOf(w);
+      addPainted(w, out);
+    }
+  }
+  return out;
+}
+
+}  // namespace support

@@ -1,0 +1,211 @@
+// All that the command line prints of one project, value by value, against what was looked at and found good.
+#include <QTemporaryDir>
+#include <QtTest>
+#include <fstream>
+
+#include "command_line.hpp"
+#include "records.hpp"
+#include "registry.hpp"
+#include "rich.hpp"
+#include "shape/json_fields.hpp"
+#include "store/file.hpp"
+
+using namespace clathra;
+using nlohmann::json;
+using support::Ran;
+
+namespace {
+
+/// A line a value: its place and what it is. Lists of numbers are one line; how long it took is left out.
+void flatten(const json& value, const std::string& place, QStringList& out) {
+  const auto number = [](const json& v) {
+    return v.is_number_float() ? QString::number(std::round(v.get<double>() * 1e4) / 1e4 + 0.0, 'f', 4)
+                               : QString::fromStdString(v.dump());
+  };
+  const bool numbers =
+      value.is_array() && !value.empty() && std::all_of(value.begin(), value.end(), [](const json& v) {
+        return v.is_number() || (v.is_array() && v.size() == 2 && v[0].is_number());
+      });
+  if (numbers) {
+    QStringList line{QString::fromStdString(place)};
+    for (const json& v : value)
+      if (v.is_array())
+        line << number(v[0]) << number(v[1]);
+      else
+        line << number(v);
+    out << line.join(QLatin1Char(' '));
+  } else if (value.is_object() && value.value("method", json()) == "traced") {
+    // How densely outlines are packed may differ by a hair from machine to machine.
+    out << QString::fromStdString(place) + QStringLiteral(" traced ") + number(value["why_not"]);
+  } else if (value.is_structured() && !value.empty()) {
+    for (const auto& [key, each] : value.items())
+      if (key != "seconds") flatten(each, place + "/" + key, out);
+  } else {
+    out << QString::fromStdString(place) + QLatin1Char(' ') + number(value);
+  }
+}
+
+}  // namespace
+
+class RecordedTest : public QObject {
+  Q_OBJECT
+  QTemporaryDir folder_;
+  QString at(const char* name) const { return folder_.filePath(QString::fromLatin1(name)); }
+  void put(const char* name, const std::string& text) const {
+    std::ofstream(at(name).toStdString(), std::ios::binary) << text;
+  }
+  /// What the program said, or printed, with the folder of the test named so.
+  QStringList lines(const QByteArray& text) const {
+    QString all = QString::fromUtf8(text);
+    all.replace(folder_.path(), QStringLiteral("FOLDER"));
+    QStringList out = all.split(QLatin1Char('\n'));
+    if (out.last().isEmpty()) out.removeLast();
+    return out;
+  }
+
+ private slots:
+  void initTestCase() {
+    for (const char* folder : {"XDG_CONFIG_HOME", "XDG_STATE_HOME", "XDG_DATA_HOME"})
+      qputenv(folder, at(folder).toLocal8Bit());
+    const Project p = support::rich();
+    put("rich.clathra", *serialize(p));
+    put("inches.clathra", *serialize(support::asymmetric(LengthUnit::Inch)));
+    const std::string shape = p.layout->shapes[p.layout->pieces[0].shape].name;
+    const auto read = [&](json more) {
+      more["shape"] = shape;
+      return more;
+    };
+    put("readings.json",
+        json::array(
+            {read({{"what", "edge"}, {"index", 0}, {"papers", 3}, {"value", 216.9}, {"state", "bare"}}),
+             read({{"what", "edge"}, {"index", 1}, {"value", 30.6}, {"state", "covered"}}),
+             read({{"what", "angle"}, {"index", 0}, {"value", 61.5}})})
+            .dump());
+    put("which.json",
+        R"([{"shape":"hexagon","what":"across","index":0,"papers":2,"value":88.4,"state":"bare"},
+                          {"shape":"hexagon","what":"edge","index":1,"papers":1,"value":25.3,"state":"bare"}])");
+    put("contradiction.json", R"([{"shape":"diamond60","what":"across","index":0,"papers":1,"value":26.0},
+                                  {"shape":"diamond60","what":"edge","index":0,"papers":1,"value":38.1}])");
+    put("gives.json", R"({"width":560,"height":500,"allowance":6.5,"direction":"one-way",
+                          "shapes":["hexagon","diamond60","jewel","kite"]})");
+    put("job.json", R"({"units":"mm","cloth":{"width":300,"length":null},"gap":2,"shapes":[
+      {"id":"half","polygon":[[0,0],[60,0],[45,26],[15,26]],"quantity":7,"rotations":"half-turn"},
+      {"id":"kite","polygon":[[0,0],[30,12],[40,40],[12,30]],"quantity":5,"rotations":"none"}]})");
+    put("mistakes.json", R"({"units":"mm","cloth":{"width":30,"length":null},"gap":0,"shapes":[
+      {"id":"wide","polygon":[[0,0],[60,0],[45,46],[15,46]],"quantity":1,"rotations":"none"}]})");
+    put("import.svg",
+        "<svg width='90mm' height='60mm' viewBox='0 0 90 60'><path d='M0 0H30V60H0Z' fill='#203040'/>"
+        "<path d='M30 0H90V20H30Z' fill='#c0a080'/><path d='M30 20H90L60 60H30Z' fill='#c0a080'/></svg>");
+    const json print{{"picture", CLATHRA_SOURCE "/data/prints/lantern-damask.png"},
+                     {"dpi", 100},
+                     {"along", 152.4},
+                     {"across", 101.6},
+                     {"kind", "straight"},
+                     {"mirror_axes", {{{"deg", 90}, {"point", {50.8, 0}}}}},
+                     {"mark", {12, 31}}};
+    put("damask.json", json::array({{{"edit", "changeCloth"}, {"cloth", "B"}, {"print", print}}}).dump());
+    put("nonsense.json", R"([{"edit":"setSpare","percent":4},{"edit":"paint","cloth":"Z","pieces":[2]}])");
+    put("shelf.csv", "not,a,shelf\n1,2,3\n");
+  }
+
+  void prints_data() {
+    QTest::addColumn<QStringList>("args");
+    const auto row = [](const char* name, const QStringList& args) { QTest::newRow(name) << args; };
+    row("tally", {"tally", "@rich.clathra", "--json"});
+    row("tally-said", {"tally", "@rich.clathra"});
+    row("pieces", {"pieces", "@rich.clathra"});
+    row("cut", {"cut", "@rich.clathra", "--json", "--placements"});
+    row("cut-said", {"cut", "@rich.clathra"});
+    row("cut-inches-said", {"cut", "@inches.clathra"});
+    row("cut-one", {"cut", "@inches.clathra", "--cloth", "C", "--json"});
+    row("cut-now", {"cut", "@rich.clathra", "--now", "14,15,19-21", "--json"});
+    row("cut-now-said", {"cut", "@rich.clathra", "--now", "unit:Pair"});
+    row("cut-of-none", {"cut", "@rich.clathra", "--cloth", "Nobody"});
+    row("motif", {"motif", "@damask.clathra", "--json"});
+    row("motif-said", {"motif", "@damask.clathra"});
+    row("review", {"review", "@damask.clathra", "--json"});
+    row("review-said", {"review", "@damask.clathra"});
+    row("review-inches-said", {"review", "@inches.clathra"});
+    row("check", {"check", "@rich.clathra"});
+    row("papers", {"papers", "@rich.clathra", "--page", "a4", "--out", "@papers", "--json"});
+    row("papers-said",
+        {"papers", "@rich.clathra", "--page", "letter", "--out", "@papers2", "--sort", "cloth"});
+    row("papers-front-svg", {"papers", "@inches.clathra", "--page", "legal", "--out", "@papers3", "--format",
+                             "svg", "--side", "front", "--margin", "15", "--gap", "2"});
+    row("templates",
+        {"papers", "@rich.clathra", "--what", "templates", "--out", "@templates", "--format", "dxf"});
+    row("masters", {"papers", "@rich.clathra", "--what", "masters", "--out", "@masters", "--pencil", "0.7"});
+    row("ruler-card-svg",
+        {"papers", "@rich.clathra", "--what", "ruler-card", "--out", "@rulers", "--format", "svg"});
+    row("look-alikes-svg",
+        {"papers", "@rich.clathra", "--what", "look-alikes", "--out", "@alike", "--format", "svg"});
+    row("die-strips", {"papers", "@rich.clathra", "--what", "die-strips", "--out", "@die"});
+    row("measured", {"measured", "@rich.clathra", "@readings.json", "--json"});
+    row("measured-said", {"measured", "@rich.clathra", "@readings.json", "--ease", "3"});
+    row("which", {"which", "@which.json", "--json"});
+    row("which-said", {"which", "@which.json"});
+    row("which-contradiction", {"which", "@contradiction.json"});
+    row("gives", {"gives", "@gives.json", "--json"});
+    row("gives-said", {"gives", "@gives.json"});
+    row("fit", {"fit", "--arrangement", "hexagons", "--width", "40cm", "--height", "300mm", "--json"});
+    row("fit-said", {"fit", "--arrangement", "octagon-square", "--width", "20in", "--height", "30in",
+                     "--edges", "1in,30mm", "--sides", "slice"});
+    row("fit-wrong", {"fit", "--arrangement", "hexagons", "--width", "2mm", "--height", "300mm"});
+    row("arrangements", {"arrangements", "--json"});
+    row("subdivide", {"subdivide", "--parts", "diamond=3,triangle=18", "--json"});
+    row("subdivide-said", {"subdivide", "--parts", "half=4,diamond=6"});
+    row("subdivide-mixed", {"subdivide", "--mixed", "triangle,diamond", "--json"});
+    row("subdivide-wrong", {"subdivide", "--parts", "diamond=3,square=2"});
+    row("shelf", {"shelf", "@rich.clathra"});
+    row("shelf-wrong", {"shelf", "@rich.clathra", "--take", "@shelf.csv"});
+    row("pack-in-no-time", {"pack", "@job.json", "--seconds", "0"});
+    row("pack-said", {"pack", "@mistakes.json"});
+    row("import", {"import", "@import.svg", "-o", "@imported.clathra"});
+    row("imported", {"tally", "@imported.clathra", "--json"});
+    row("edit-wrong", {"edit", "@rich.clathra", "@nonsense.json", "-o", "@never.clathra"});
+    row("find", {"find", "@damask.clathra", "--cloth", "B", "--shape", "SHAPE", "--most", "5", "--mirrored"});
+    row("find-of-none", {"find", "@damask.clathra", "--cloth", "A", "--shape", "SHAPE"});
+    row("export-csv", {"export", "@rich.clathra", "--to", "@out.csv"});
+    row("export-wrong", {"export", "@rich.clathra", "--to", "@out.doc"});
+    row("printer-said",
+        {"printer", "Lamp room", "--reads", "189.5", "251.2", "--page", "a4", "--margin", "6"});
+    row("printer", {"printer", "Lamp room", "--json"});
+    row("practice-cutter", {"practice-cutter", "@templates/templates-001.dxf", "--mat", "300x200", "--json"});
+    row("practice-cutter-said", {"practice-cutter", "@import.svg", "--mat", "80x90", "--speed", "40"});
+    row("repeat", {"repeat", CLATHRA_SOURCE "/data/prints/lantern-damask.png", "--dpi", "100"});
+    row("no-file", {"tally", "@nowhere.clathra"});
+    row("no-project", {"check", "@readings.json"});
+  }
+  void prints() {
+    QFETCH(QStringList, args);
+    if (args.contains("@damask.clathra") && !QFile::exists(at("damask.clathra")))
+      QCOMPARE(support::run({"edit", at("rich.clathra"), at("damask.json"), "-o", at("damask.clathra")}).code,
+               0);
+    const Project p = support::rich();
+    for (QString& a : args) {
+      if (a.startsWith(QLatin1Char('@'))) a = folder_.filePath(a.mid(1));
+      if (a == QLatin1String("SHAPE"))
+        a = QString::fromStdString(p.layout->shapes[p.layout->pieces[0].shape].name);
+    }
+    const Ran ran = support::run(args);
+    QStringList now{QStringLiteral("ends with %1").arg(ran.code)};
+    if (ran.out.startsWith('{') || ran.out.startsWith('['))
+      flatten(*parseJson(ran.out.toStdString()), "", now);
+    else
+      now << lines(ran.out);
+    for (const QString& line : lines(ran.err)) now << QStringLiteral("says ") + line;
+    const auto out = args.indexOf("--out");
+    if (out >= 0)
+      for (const QString& file : QDir(args[out + 1]).entryList(QDir::Files, QDir::Name))
+        now << QStringLiteral("writes ") + file;
+    const auto to = args.indexOf("--to");
+    if (QFile text(to >= 0 ? args[to + 1] : QString()); to >= 0 && text.open(QIODevice::ReadOnly))
+      now << lines(text.readAll());
+    const QString unlike =
+        support::unlikeRecord(QStringLiteral("cli-%1").arg(QTest::currentDataTag()), now, 0.0021);
+    QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
+  }
+};
+
+CLATHRA_TEST(RecordedTest, "recorded")
+#include "recorded.moc"
