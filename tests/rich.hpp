@@ -34,6 +34,7 @@ inline clathra::Project rich() {
     {"edit":"changeCloth","cloth":"C","sold":{"by":"piece","name":"fat quarter","width":300,"length":500,"price":4},
      "lengths":[{"length":460,"width":280,"holes":[[[10,60],[30,60],[30,90]]],"mark":[3,4]},{"length":195}]},
     {"edit":"chooseMethod","cloth":"A","method":"strips","turnOneWay":true,"search":10},
+    {"edit":"chooseMethod","cloth":"D","method":"rectangles"},
     {"edit":"changeMotif","motif":"Stalk","to_middle":true,"reference":[61,201]},
     {"edit":"setAside","check":"look-alike:x","reason":"they go under the border"},
     {"edit":"addScraps","name":"Bag","colour":"#405060"},

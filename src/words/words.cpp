@@ -145,9 +145,7 @@ void loadWords() {
 
 QString paperTitle(const Project& project, std::uint16_t shape, int hand) {
   const Shape& s = project.layout->shapes[shape];
-  const bool fraction = std::abs(std::remainder(s.edge, 25.4 / 64)) < 1e-6;
-  QString out = shapeWords(s.title) + QLatin1Char(' ') +
-                inWords(fraction ? sizeArg(s.edge) : fineArg(s.edge, 1), project.settings.unit);
+  QString out = shapeWords(s.title) + QLatin1Char(' ') + inWords(sizeArg(s.edge), project.settings.unit);
   if (hand != 0) out += hand > 0 ? QObject::tr(", right") : QObject::tr(", left");
   return out;
 }

@@ -115,13 +115,22 @@ class GesturesTest : public QObject {
   QTemporaryDir folder_;
 
  private slots:
-  void initTestCase() { QVERIFY(support::written(support::asymmetric(), folder_.filePath("p.clathra"))); }
+  void initTestCase() {
+    QVERIFY(support::written(support::asymmetric(), folder_.filePath("p.clathra")));
+    Project hexagons = support::project(support::recipe("hexagons", 30, 5, 4));
+    for (const auto& [cloth, pieces] :
+         {std::pair("B", std::vector<int>{2, 3, 9}), std::pair("C", std::vector<int>{8, 14, 19, 20})})
+      hexagons = support::edited(hexagons, {{"edit", "paint"}, {"cloth", cloth}, {"pieces", pieces}});
+    QVERIFY(support::written(hexagons, folder_.filePath("hexagons.clathra")));
+  }
 
   void doWhatIsKept_data() {
     QTest::addColumn<QString>("station");
     QTest::addColumn<QStringList>("first");
-    const auto row = [](const char* name, const char* station, const QStringList& first) {
-      QTest::newRow(name) << QString::fromLatin1(station) << first;
+    QTest::addColumn<QString>("file");
+    const auto row = [](const char* name, const char* station, const QStringList& first,
+                        const char* file = "p") {
+      QTest::newRow(name) << QString::fromLatin1(station) << first << QString::fromLatin1(file);
     };
     row("paint", "Arrange", {"Paint with A, Tide Ink"});
     row("add", "Arrange", {"Mode: Add"});
@@ -135,14 +144,20 @@ class GesturesTest : public QObject {
     row("all-alike", "Arrange", {"Paint with B, Lantern Damask", "A click paints: Alike"});
     row("unit", "Arrange", {"Units"});
     row("turned-copies", "Arrange", {"Turned copies"});
+    row("add-to-hexagons", "Arrange", {"Mode: Add"}, "hexagons");
+    row("divide-hexagons", "Arrange", {"Mode: Divide"}, "hexagons");
+    row("draft-in-hexagons", "Arrange", {"Mode: Draft"}, "hexagons");
+    row("ring-in-hexagons", "Arrange", {"Paint with B", "A click paints: Ring round it"}, "hexagons");
+    row("area-in-hexagons", "Arrange", {"Paint with D", "A click paints: Area"}, "hexagons");
     row("motif", "Motif", {});
     row("motif-marks-a-detail", "Motif", {"Mark a detail"});
   }
   void doWhatIsKept() {
     QFETCH(QString, station);
     QFETCH(QStringList, first);
+    QFETCH(QString, file);
     Driver d;
-    QVERIFY(d.open(folder_.filePath("p.clathra")));
+    QVERIFY(d.open(folder_.filePath(file + ".clathra")));
     d.click(station);
     for (const QString& name : first) d.click(name);
     d.answers();
@@ -169,7 +184,7 @@ class GesturesTest : public QObject {
       if (!d.window->said().isEmpty()) did << QStringLiteral("says: ") + d.window->said();
       QStringList others = support::shownIn(d);
       for (const QString& line : shown) others.removeOne(line);
-      constexpr qsizetype kLines = 4;
+      constexpr qsizetype kLines = 12;
       did << others.mid(0, kLines);
       if (others.size() > kLines) did << QStringLiteral("and %1 lines").arg(others.size() - kLines);
       lines << g.name + QStringLiteral(" : ") + did.join(QStringLiteral(" & "));

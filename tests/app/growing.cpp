@@ -264,6 +264,12 @@ class GrowingTest : public QObject {
     auto* canvas = static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
     QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(0).toPoint());
     SOON(d.has<QAbstractButton>("Divide it like this: way 5"));  // twelve diamonds, up to turns
+    for (const char* field : {"Divide each side into", "How many diamonds"}) {
+      d.window->say({});
+      d.type(field, "x?");
+      QVERIFY2(d.window->said().contains("x?"), field);
+    }
+    d.type("Divide each side into", "2");
     d.type("How many diamonds", "0");
     d.type("How many half hexagons", "6");
     SOON(!d.has<QAbstractButton>("Divide it like this"));  // six halves leave a hexagon's room

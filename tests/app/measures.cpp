@@ -7,6 +7,8 @@
 #include <QTemporaryDir>
 
 #include "app/widgets/card.hpp"
+#include "asymmetric.hpp"
+#include "content.hpp"
 #include "cutting/methods.hpp"
 #include "driver.hpp"
 #include "registry.hpp"
@@ -72,7 +74,7 @@ class MeasuresTest : public QObject {
     QTest::addColumn<bool>("inches");
     QTest::addColumn<QString>("begun");
     for (const bool inches : {true, false})
-      for (const char* begun : {"demo", "hexagons", "clamshells", "own"})
+      for (const char* begun : {"demo", "hexagons", "clamshells", "own", "30 mm long"})
         QTest::addRow("%s in %s", begun, inches ? "inches" : "millimetres")
             << inches << QString::fromLatin1(begun);
   }
@@ -82,10 +84,15 @@ class MeasuresTest : public QObject {
     Driver d;
     const LengthUnit unit = inches ? LengthUnit::Inch : LengthUnit::Millimetre;
     d.preferences.setUnit(unit);
-    if (begun == QLatin1String("demo"))
+    QTemporaryDir folder;
+    if (begun == QLatin1String("demo")) {
       d.window->files().openDemo();
-    else
+    } else if (begun == QLatin1String("30 mm long")) {
+      QVERIFY(support::written(support::asymmetric(unit), folder.filePath("p.clathra")));
+      QVERIFY(d.open(folder.filePath("p.clathra")));
+    } else {
       d.window->files().begin(begun);
+    }
     d.settle();
     d.session->edit(SetUnit{unit}, "x");
     const std::string cloth = d.project().cloths.front().name;
