@@ -24,30 +24,55 @@ class ShownTest : public QObject {
     QVERIFY(support::written(support::asymmetric(LengthUnit::Inch), folder_.filePath("inch.clathra")));
   }
 
+  /// Before a file was opened, that would be offered again.
+  void atTheStart() {
+    Driver d;
+    d.answers();
+    const QString unlike = support::unlikeRecord("view-start", support::shownIn(d), 0.25);
+    QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
+  }
+
   void inEachView_data() {
-    QTest::addColumn<int>("view");
+    QTest::addColumn<QString>("station");
+    QTest::addColumn<QStringList>("first");
     QTest::addColumn<bool>("inches");
+    const auto row = [](const View& v, bool inches) {
+      QTest::addRow("%s, %s", qPrintable(titleOf(v)), inches ? "inches" : "millimetres")
+          << QString::fromLatin1(v.station) << v.first << inches;
+    };
+    for (const View& v : support::allViews()) row(v, false);
+    for (const View& v :
+         {View{"Papers", {"What is shown: At once"}}, View{"Papers", {"What is shown: Look-alikes"}},
+          View{"Papers", {"What is shown: Scan"}}, View{"Cloth", {"Tide Ink"}},
+          View{"Cloth", {"Wader Stripe"}}, View{"Cloth", {"Joined"}}, View{"Cut", {"A, Tide Ink"}},
+          View{"Cut", {"D, Oyster"}}})
+      row(v, false);
     // The others show no lengths.
     const QStringList inInches{"Fit to size",    "Outer edge",        "What is shown: Will it close?",
                                "Lantern Damask", "B, Lantern Damask", "C, Wader Stripe"};
-    for (const bool inches : {false, true})
-      for (std::size_t i = 0; i < support::allViews().size(); ++i)
-        if (const View& v = support::allViews()[i];
-            !inches || v.first.isEmpty() || inInches.contains(v.first.last()))
-          QTest::addRow("%s, %s", qPrintable(titleOf(support::allViews()[i])),
-                        inches ? "inches" : "millimetres")
-              << static_cast<int>(i) << inches;
+    for (const View& v : support::allViews())
+      if (v.first.isEmpty() || inInches.contains(v.first.last())) row(v, true);
   }
   void inEachView() {
-    QFETCH(int, view);
+    QFETCH(QString, station);
+    QFETCH(QStringList, first);
     QFETCH(bool, inches);
-    const View& v = support::allViews()[static_cast<std::size_t>(view)];
+    const QByteArray name = station.toLatin1();
+    const View v{name.constData(), first};
     Driver d;
     QVERIFY(openView(d, folder_.filePath(inches ? "inch.clathra" : "mm.clathra"), v));
     d.answers();
     QString file = QStringLiteral("view ") + titleOf(v) + (inches ? " inch" : " mm");
     file = file.toLower().remove(QRegularExpression("[^a-z ]")).replace(QLatin1Char(' '), QLatin1Char('-'));
     const QString unlike = support::unlikeRecord(file, support::shownIn(d), 0.25);
+    QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
+  }
+  void onTheSecondMotif() {
+    Driver d;
+    QVERIFY(openView(d, folder_.filePath("mm.clathra"), View{"Motif", {}}));
+    d.choose("Motif choice", "Stalk");
+    d.answers();
+    const QString unlike = support::unlikeRecord("view-motif-stalk-mm", support::shownIn(d), 0.25);
     QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
   }
 };

@@ -87,7 +87,7 @@ inline void dropTracedFigures(QStringList& lines) {
 inline QStringList shownIn(const Driver& d) {
   QStringList out;
   for (QWidget* w : d.window->findChildren<QWidget*>()) {
-    if (!w->isVisible()) continue;
+    if (!w->isVisible() || w->window() != d.window.get()) continue;  // tips come and go by themselves
     const QString name = Driver::nameOf(w);
     if (const auto* l = qobject_cast<QLabel*>(w)) {
       if (!l->text().isEmpty()) out << QStringLiteral("says ") + oneLine(l->text()) + stateOf(w);

@@ -213,7 +213,9 @@ class RecordedTest : public QObject {
     row("printer", {"printer", "Lamp room", "--json"});
     row("practice-cutter", {"practice-cutter", "@templates/templates-001.dxf", "--mat", "300x200", "--json"});
     row("practice-cutter-said", {"practice-cutter", "@import.svg", "--mat", "80x90", "--speed", "40"});
-    row("repeat", {"repeat", CLATHRA_SOURCE "/data/prints/lantern-damask.png", "--dpi", "100"});
+    for (const char* print : {"lantern-damask", "reed-ogee", "wader-stripe", "mill-wheel", "oyster-fan"})
+      row(qPrintable(QStringLiteral("repeat-%1").arg(print)),
+          {"repeat", QStringLiteral(CLATHRA_SOURCE "/data/prints/%1.png").arg(print), "--dpi", "100"});
     row("no-file", {"tally", "@nowhere.clathra"});
     row("no-project", {"check", "@readings.json"});
   }

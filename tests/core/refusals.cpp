@@ -153,7 +153,11 @@ std::vector<std::pair<QString, json>> spoiled(const json& value) {
     less.erase(less.size() - 1);
     out.emplace_back("one less", less);
   }
-  if (value.is_string()) out.emplace_back("200 letters", std::string(200, 'a'));
+  if (value.is_string()) {
+    out.emplace_back("200 letters", std::string(200, 'a'));
+    // What is there, but something else: scraps, joined cloth, a motif, a shape.
+    for (const char* other : {"Bag", "Joined", "Stalk", "hexagon"}) out.emplace_back(other, other);
+  }
   return out;
 }
 
