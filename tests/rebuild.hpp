@@ -15,6 +15,8 @@ using namespace clathra;
 /// Seam by seam, in the same order and between the same corners, whichever numbers these have.
 inline void compareSeams(const SeamGraph& is, const SeamGraph& wanted) {
   QCOMPARE(is.seams.size(), wanted.seams.size());
+  COMPARE_TO(is.seamLength, wanted.seamLength, 1e-4);
+  COMPARE_TO(is.outerLength, wanted.outerLength, 1e-4);
   QCOMPARE(is.corners.size() - is.unusedCorners.size(), wanted.corners.size());
   std::map<std::uint32_t, std::uint32_t> corner;
   for (std::size_t i = 0; i < is.seams.size(); ++i) {
