@@ -160,11 +160,14 @@ class GesturesTest : public QObject {
     QVERIFY(d.open(folder_.filePath(file + ".clathra")));
     d.click(station);
     for (const QString& name : first) d.click(name);
+    const QString pictured = station == "Motif" ? "Swatch with the window" : "Picture of the layout";
+    // Wherever the pointer was left before.
+    QVERIFY(pictureOf(d, pictured));
+    QTest::mouseMove(pictureOf(d, pictured), {3, 3});
     d.answers();
     QStringList lines;
     for (const Gesture& g : gestures()) {
-      const QPointer<QWidget> picture =
-          pictureOf(d, station == "Motif" ? "Swatch with the window" : "Picture of the layout");
+      const QPointer<QWidget> picture = pictureOf(d, pictured);
       QVERIFY(picture);
       if (station == "Arrange") {  // all of it is in view again
         picture->setFocus();

@@ -4,6 +4,7 @@
 #include <QAbstractItemView>
 #include <QTextDocumentFragment>
 
+#include "app/widgets/painted_button.hpp"
 #include "draw/recorder.hpp"
 #include "driver.hpp"
 
@@ -93,6 +94,7 @@ inline QStringList shownIn(const Driver& d) {
       if (!l->text().isEmpty()) out << QStringLiteral("says ") + oneLine(l->text()) + stateOf(w);
     } else if (qobject_cast<QAbstractButton*>(w)) {
       out << QStringLiteral("button ") + oneLine(name) + stateOf(w);
+      if (dynamic_cast<clathra::PaintedButton*>(w)) addPainted(w, out);
     } else if (const auto* f = qobject_cast<QLineEdit*>(w)) {
       out << QStringLiteral("field %1: %2").arg(name, f->text()) + stateOf(w);
     } else if (const auto* c = qobject_cast<QComboBox*>(w)) {
@@ -110,6 +112,11 @@ inline QStringList shownIn(const Driver& d) {
     }
   }
   dropTracedFigures(out);
+  // Both come and go by the clock.
+  out.removeIf([](const QString& line) {
+    return line.startsWith(QStringLiteral("says Working it out")) ||
+           line.startsWith(QStringLiteral("button Stop"));
+  });
   return out;
 }
 

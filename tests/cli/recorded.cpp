@@ -167,7 +167,7 @@ class RecordedTest : public QObject {
     row("ruler-card", {"papers", "@inches.clathra", "--what", "ruler-card", "--out", "@rulers1"});
     row("look-alikes", {"papers", "@imported.clathra", "--what", "look-alikes", "--out", "@alike1"});
     row("templates-pdf",
-        {"papers", "@inches.clathra", "--what", "templates", "--out", "@templates1", "--page", "letter"});
+        {"papers", "@inches.clathra", "--what", "templates", "--out", "@templates1", "--page", "150x130"});
     row("templates-svg",
         {"papers", "@rich.clathra", "--what", "templates", "--out", "@templates2", "--format", "svg"});
     row("papers-dxf", {"papers", "@rich.clathra", "--page", "a4", "--out", "@papers4", "--format", "dxf"});

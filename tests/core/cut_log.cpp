@@ -191,6 +191,22 @@ class CutLogTest : public QObject {
     QCOMPARE(patches(6), (std::vector<int>{}));
   }
 
+  /// Two lengths equally long, one of them narrower: told apart by that when they are listed anew.
+  void whatWasCutFollowsItsLengthAmongEquals() {
+    const json wide = 640, narrow{{"length", 640}, {"width", 410}};
+    const auto shelf = [&](const json& lengths) {
+      return json{{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", lengths}};
+    };
+    Project p =
+        with(fifty({{"width", 460}, {"lengths", {wide, narrow}}}),
+             json::array({{{"edit", "takeCut"}, {"cloth", "C"}, {"length", 1}, {"from", 100}, {"to", 160}}}));
+    QCOMPARE(clothC(p).cuts.at(0).length, 1);
+    p = with(p, json::array({shelf({narrow, wide})}));
+    QCOMPARE(clothC(p).cuts.at(0).length, 0);
+    p = with(p, json::array({shelf({180, wide, narrow})}));
+    QCOMPARE(clothC(p).cuts.at(0).length, 2);
+    QCOMPARE(clothC(p).cuts.at(0).to, 160.0);
+  }
   void thirtyOfFiftyAndTenGivenBack_data() {
     QTest::addColumn<QString>("method");
     for (const char* m : {"strips", "template", "rectangles", "traced"}) QTest::newRow(m) << m;

@@ -4,6 +4,7 @@
 #include <set>
 
 #include "registry.hpp"
+#include "store/codec.hpp"
 #include "store/file.hpp"
 #include "support.hpp"
 
@@ -124,6 +125,21 @@ class NumberingTest : public QObject {
       QVERIFY(abs(a.turn - b.turn) < Angle::radians(1e-9) && a.hand == b.hand);
     }
     QVERIFY(sameContent(numbered(*back, "rows"), numbered(p, "rows")));
+  }
+  /// Of a file in which a number stands twice, is missing or is none.
+  void anOrderThatIsNoneIsRefused() {
+    const Project p = numbered(support::project(support::recipe("hexagons", 30, 4, 3)), "outside");
+    const json whole = toJson(*p.layout);
+    QVERIFY(whole["order"].size() == 12 && readLayout(whole));
+    json twice = whole, fewer = whole, beyond = whole, negative = whole;
+    twice["order"][1] = whole["order"][0];
+    fewer["order"].erase(11);
+    beyond["order"][3] = 12;
+    negative["order"][3] = -1;
+    for (const json& spoiled : {twice, fewer, beyond, negative}) {
+      const auto read = readLayout(spoiled);
+      QVERIFY(!read && support::says(read.error(), "layout-order-numbers-misses"));
+    }
   }
 };
 

@@ -6,6 +6,7 @@
 #include <cmath>
 #include <random>
 
+#include "exchange/import_layout.hpp"
 #include "layout/grow.hpp"
 #include "model/tally.hpp"
 #include "registry.hpp"
@@ -170,6 +171,18 @@ class SidesTest : public QObject {
     QVERIFY(covers(graph, cornersOf(*clean)));
     QVERIFY(std::abs(clean->left - line.left) <= 60 && std::abs(clean->bottom - line.bottom) <= 60);
   }
+  /// By hand: in squares of 60 mm from 0 the first side leaves less than 10 mm from 110 to 120, the last from
+  /// 180 to 190: each side moves to the nearer end, back or forth.
+  void eachSideMovesToTheNearerEnd() {
+    const Layout squares = support::layout(support::recipe("squares", 60, 6, 6));
+    const SeamGraph graph = buildSeams(squares);
+    const auto moved = [&](const Box& line) {
+      return nearestWithoutSlivers(squares, graph, line).value_or(Box());
+    };
+    QVERIFY(moved({113, 116, 187, 246}) == (Box{110, 120, 190, 250}));
+    QVERIFY(moved({117, 112, 184, 243}) == (Box{120, 110, 180, 240}));
+    QVERIFY(moved({70, 65, 215, 233}) == (Box{70, 65, 215, 233}));  // clean already
+  }
   void theLargestEvenOutlineTouchesTheSides() {
     // In a square of 400 mm a level hexagon is as wide as it, an octagon as high: 3√3/2·200² and
     // 8·tan 22.5°·200².
@@ -246,6 +259,19 @@ class SidesTest : public QObject {
       COMPARE_TO(found->width() * found->height(), largest, 1e-6);
       QVERIFY(covers(graph, cornersOf(*found)));
     }
+  }
+  /// By hand: under the long side of a right triangle of 120 by 90 mm the largest rectangle on lines 10 mm
+  /// apart is 50 by 50 (60 wide is 40 high, 40 wide is 60 high: 2 400 mm² each).
+  void theLargestBoxUnderASlantedSide() {
+    const char* svg =
+        "<svg width='120mm' height='90mm' viewBox='0 0 120 90'><path d='M0 0L120 0L0 90Z'/></svg>";
+    const SeamGraph graph =
+        buildSeams(*importLayoutText(support::library(), svg, ".svg", "In", 0)->project.layout);
+    std::vector<double> xs, ys;
+    for (int mm = 0; mm <= 120; mm += 10) xs.push_back(mm);
+    for (int mm = 0; mm <= 90; mm += 10) ys.push_back(mm);
+    const auto found = largestCoveredBox(graph, xs, ys);
+    QVERIFY(found && *found == (Box{0, 0, 50, 50}));
   }
   void aGrownRosetteIsCutAtTheLargestRectangle() {
     Project p = support::project(support::recipe("own", 10, 1, 1));

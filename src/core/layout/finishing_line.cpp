@@ -114,35 +114,71 @@ bool covers(const SeamGraph& whole, PolygonView line) {
                       [&](const OuterEdge& e) { return entersInside(e.from, e.to, line); });
 }
 
-std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& graph, const Box& line,
-                                         const Progress& progress) {
-  constexpr double kStep = 0.25, kFarthest = 60;
-  std::vector<Box> boxes;
-  boxes.reserve(whole.size());
-  for (std::size_t i = 0; i < whole.size(); ++i) boxes.push_back(bounds(whole.outline(i)));
-  Box out = line;
-  for (int side = 0; side < 4; ++side) {
-    bool found = false;
-    for (int k = 0; !found && k <= 2 * static_cast<int>(kFarthest / kStep); ++k) {
-      if (progress.cancelled()) return std::nullopt;
-      progress.report((side + k / (2 * kFarthest / kStep)) / 4);
-      Box tried = out;
+namespace {
+
+/// A line whose other sides lie beyond everything.
+Box ofOneSide(const Box& line, int side) {
+  constexpr double kBeyond = 1e6;
+  Box out{line.left - kBeyond, line.top - kBeyond, line.right + kBeyond, line.bottom + kBeyond};
+  Box own = line;
+  sideOf(out, side) = sideOf(own, side);
+  return out;
+}
+
+/// Moves one side after the other to the nearest place where it leaves no sliver: of what it cuts by itself
+/// (`alone`), or with the other sides as they lie.
+class SideMover {
+ public:
+  SideMover(const Layout& whole, const SeamGraph& graph, const Progress& progress)
+      : whole_(whole), graph_(graph), progress_(progress) {
+    boxes_.reserve(whole.size());
+    for (std::size_t i = 0; i < whole.size(); ++i) boxes_.push_back(bounds(whole.outline(i)));
+  }
+
+  std::optional<Box> moved(Box line, bool alone) const {
+    for (int side = 0; side < 4; ++side)
+      if (!move(line, side, alone)) return std::nullopt;
+    return line;
+  }
+
+ private:
+  bool move(Box& line, int side, bool alone) const {
+    constexpr double kStep = 0.25, kMostMoved = 60;
+    for (int k = 0; k <= 2 * static_cast<int>(kMostMoved / kStep); ++k) {
+      if (progress_.cancelled()) return false;
+      progress_.report((side + k / (2 * kMostMoved / kStep)) / 4);
+      Box tried = line;
       const int steps = (k + 1) / 2;  // 0, 1, 1, 2, 2 … to either side in turn
       sideOf(tried, side) += kStep * steps * (k % 2 == 0 ? 1 : -1);
       if (tried.width() < kSliver || tried.height() < kSliver) continue;
-      const Polygon corners = cornersOf(tried);
-      const auto bad = [&](std::size_t i) {
-        return crosses(boxes[i], tried, side) && leavesSliver(whole.outline(i), corners);
-      };
+      const Polygon corners = cornersOf(tried), judged = alone ? cornersOf(ofOneSide(tried, side)) : corners;
       bool clean = true;
-      for (std::size_t i = 0; clean && i < boxes.size(); ++i) clean = !bad(i);
-      found = clean && covers(graph, corners);
-      if (found) out = tried;
+      for (std::size_t i = 0; clean && i < boxes_.size(); ++i)
+        clean = !crosses(boxes_[i], tried, side) || !leavesSliver(whole_.outline(i), judged);
+      if (!clean || !covers(graph_, corners)) continue;
+      line = tried;
+      return true;
     }
-    if (!found) return std::nullopt;
+    return false;
   }
-  // The last side may have spoiled a corner of the first.
-  return sliversAt(whole, cornersOf(out)).empty() ? std::optional(out) : std::nullopt;
+
+  const Layout& whole_;
+  const SeamGraph& graph_;
+  const Progress& progress_;
+  std::vector<Box> boxes_;
+};
+
+}  // namespace
+
+std::optional<Box> nearestWithoutSlivers(const Layout& whole, const SeamGraph& graph, const Box& line,
+                                         const Progress& progress) {
+  const SideMover mover(whole, graph, progress);
+  // Each side for itself first: where two sides are bad, none can be mended with the other as it lies.
+  auto out = mover.moved(line, true);
+  if (out && sliversAt(whole, cornersOf(*out)).empty()) return out;
+  // What is left is at the corners.
+  out = mover.moved(out.value_or(line), false);
+  return out && sliversAt(whole, cornersOf(*out)).empty() ? out : std::nullopt;
 }
 
 std::optional<Polygon> largestEvenOutline(const Layout& whole, const SeamGraph& graph, int corners,
