@@ -155,6 +155,12 @@ class MadeClothTest : public QObject {
       QTest::keyClick(view, Qt::Key_Delete);
       QCOMPARE(view->handles().size(), std::size_t(5));
       QVERIFY(buttonOf(dialog, "Add the scrap")->isEnabled());
+      // Return belongs to the field that one types into.
+      auto* field = dialog.findChild<QLineEdit*>();
+      QVERIFY(field);
+      field->setFocus();
+      QTest::keyClick(field, Qt::Key_Return);
+      QVERIFY(dialog.isVisible() && dialog.result() == 0);
       done = true;
       QTest::mouseClick(buttonOf(dialog, "Add the scrap"), Qt::LeftButton);
     });

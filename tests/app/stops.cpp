@@ -181,7 +181,7 @@ class StopsTest : public QObject {
     const QString stop = QString::fromLatin1(work.stop);
     Driver d;
     work.lookAt(d);
-    QVERIFY2(!seen(d, stop), "Stop is there before anything runs.");
+    SOON(!seen(d, stop));  // what the way there asked for is answered
     nlohmann::json before;
     {
       const Gate gate;

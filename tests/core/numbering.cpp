@@ -126,6 +126,19 @@ class NumberingTest : public QObject {
     }
     QVERIFY(sameContent(numbered(*back, "rows"), numbered(p, "rows")));
   }
+  /// Painting and motifs follow keys: a piece that lies alike and has another key makes another project.
+  void aPieceWithAnotherKeyIsAnother() {
+    const Project p = support::project(support::recipe("hexagons", 30, 3, 2));
+    const auto with = [&](const json& layout) {
+      Project q = p;
+      q.layout = std::make_shared<const Layout>(*readLayout(layout));
+      return q;
+    };
+    json j = toJson(*p.layout);
+    QVERIFY(sameContent(p, with(j)));
+    j["keys"][0] = j["keys"][0].get<int>() + 50;
+    QVERIFY(!sameContent(p, with(j)));
+  }
   /// Of a file in which a number stands twice, is missing or is none.
   void anOrderThatIsNoneIsRefused() {
     const Project p = numbered(support::project(support::recipe("hexagons", 30, 4, 3)), "outside");

@@ -374,6 +374,14 @@ class TogetherTest : public QObject {
                                  [](const Remark& r) { return r.check.starts_with("choices-short"); });
     QVERIFY(at != remarks.end());
     QCOMPARE(at->fix, Message("choices-short-fix", 2, "b"));
+    // Of three at one place, nine in all for six: without the two there are still too many.
+    const Project three = made(straight(130, 70, nullptr), 400, lengths,
+                               {{{60, 30}, 0, 4}, {{60, 30}, 0, 2}, {{60, 30}, 0, 3}});
+    const auto all = review(*reviewInput(three));
+    const auto third = std::find_if(all.begin(), all.end(),
+                                    [](const Remark& r) { return r.check.starts_with("choices-short"); });
+    QVERIFY(third != all.end());
+    QCOMPARE(third->fix, Message("choices-short-fix", 3, "c"));
     const Project q = made(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 4}, {{90, 30}, 0, 2}});
     for (const Remark& r : review(*reviewInput(q))) QVERIFY(!r.check.starts_with("choices-short"));
   }
