@@ -35,6 +35,9 @@ class Photographer {
   }
   void shoot(const char* name) {
     settle();
+    // What cards and the gallery look up by themselves, too.
+    while (!workers().waitForDone(100)) QCoreApplication::processEvents();
+    settle();
     const QString file = folder_.filePath(QString::fromLatin1(name) + QStringLiteral(".png"));
     ok_ = window_.grab().save(file) && ok_;
   }
@@ -346,6 +349,7 @@ int takeScreenshots(QApplication& app, const ArrangementLibrary& library, const 
   MainWindow window(session, preferences, recovery);
   window.resize(1280, 800);
   window.show();
+  QApplication::setCursorFlashTime(0);  // a caret that blinks would make two pictures of one view
   Photographer camera(window, session, out);
   window.showFirstStart();
   camera.shoot("first-start");
