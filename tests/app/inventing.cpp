@@ -129,6 +129,18 @@ class InventingTest : public QObject {
     COMPARE_TO(sum, 18 * 18 * 25.4 * 25.4, 0.5);
   }
   /// Upright the line is moved side by side, as another outline corner by corner, as long as it stays convex.
+  /// Of a square with one corner drawn in: past the middle it points inwards, on it the corner is flat.
+  void aLineStaysConvex() {
+    const auto with = [](Point corner) { return Polygon{{0, 0}, {100, 0}, corner, {0, 100}}; };
+    QVERIFY(LineHandles::keepsConvex(with({100, 100})));
+    QVERIFY(LineHandles::keepsConvex(with({60, 55})));
+    QVERIFY(!LineHandles::keepsConvex(with({50, 50})));
+    QVERIFY(!LineHandles::keepsConvex(with({40, 30})));
+    QVERIFY(!LineHandles::keepsConvex(with({2'000, 1})));  // as sharp as a needle
+    Polygon turned = with({100, 100});
+    std::reverse(turned.begin(), turned.end());
+    QVERIFY(!LineHandles::keepsConvex(turned));
+  }
   void theLineIsDragged() {
     Maker m;
     m.click("New project: Squares");

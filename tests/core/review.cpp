@@ -582,6 +582,34 @@ class ReviewTest : public QObject {
     p = support::edited(p, {{"edit", "setPapers"}, {"lookAlike", 0.1}});
     QVERIFY(!there(p));
   }
+  /// By hand, on 20 by 20 squares of the lightest cloth: beside one dark corner lie 2 and 21; beside a dark
+  /// first row all of the second; beside dark rows 1, 3, 5 … all others, each once though two seams lead to
+  /// it.
+  void whichPiecesLieBesideADarkCloth() {
+    const Project all = support::edited(support::project(support::recipe("squares", 30, 20, 20)),
+                                        json{{"edit", "paint"}, {"all", true}, {"cloth", "D"}});
+    const auto beside = [&](const std::vector<int>& dark) {
+      const Project p = support::edited(all, json{{"edit", "paint"}, {"pieces", dark}, {"cloth", "A"}});
+      const auto remarks = checks_::darkBesideLight(layoutReviewInput(p, derive(p.layout)));
+      return remarks.size() == 1 ? remarks.front() : Remark();
+    };
+    const auto counted = [](const Remark& r) { return r.why.args.at(2).value(); };
+    QVERIFY(beside({1}).pieces == (std::vector<std::uint32_t>{1, 20}));
+    QCOMPARE(counted(beside({1})), 2.0);
+    std::vector<int> first, odd;
+    std::vector<std::uint32_t> second, even;
+    for (std::uint32_t i = 0; i < 400; ++i) {
+      if (i < 20) first.push_back(int(i) + 1);
+      if (i >= 20 && i < 40) second.push_back(i);
+      if (i / 20 % 2 == 0)
+        odd.push_back(int(i) + 1);
+      else
+        even.push_back(i);
+    }
+    QVERIFY(beside(first).pieces == second);
+    QVERIFY(beside(odd).pieces == even);
+    QCOMPARE(counted(beside(odd)), 19 * 20.0);
+  }
 };
 
 CLATHRA_TEST(ReviewTest, "review")

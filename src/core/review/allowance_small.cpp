@@ -40,6 +40,8 @@ std::vector<Remark> allowanceSmall(const ReviewInput& in) {
   std::vector<Remark> out;
   for (const Cloth& c : p.cloths) {
     const double allowance = allowanceOf(p, c);
+    if (std::none_of(longest.begin(), longest.end(), [&](double l) { return tooSmall(allowance, l); }))
+      continue;  // no piece needs to be looked at
     double edge = 0;
     std::vector<std::uint32_t> pieces;
     for (const auto i : piecesWearing(in, c.id)) {
