@@ -596,6 +596,8 @@ class ReviewTest : public QObject {
     const auto counted = [](const Remark& r) { return r.why.args.at(2).value(); };
     QVERIFY(beside({1}).pieces == (std::vector<std::uint32_t>{1, 20}));
     QCOMPARE(counted(beside({1})), 2.0);
+    QVERIFY(beside({1, 3}).pieces == (std::vector<std::uint32_t>{1, 3, 20, 22}));  // 2 lies beside both
+    QCOMPARE(counted(beside({1, 3})), 5.0);
     std::vector<int> first, odd;
     std::vector<std::uint32_t> second, even;
     for (std::uint32_t i = 0; i < 400; ++i) {
