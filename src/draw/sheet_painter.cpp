@@ -11,6 +11,7 @@
 #include "draw/rules_painter.hpp"
 #include "paper/place_marks.hpp"
 #include "paper/split.hpp"
+#include "words/words.hpp"
 
 namespace clathra {
 
@@ -188,7 +189,8 @@ class SheetRun {
   /// What a paper says: whose it is, or where it is used again and again what it is. With `less`, marks are
   /// left out: the name, then the sign, then the arrow; never the hand, nor the arrow where the paper can be
   /// turned wrong.
-  std::vector<Block> linesOf(const SheetPaper& paper, const Shape& shape, int less) {
+  /// Where name and size have no room beside each other they are `broken` into two lines first.
+  std::vector<Block> linesOf(const SheetPaper& paper, const Shape& shape, int less, bool broken) {
     const bool again = paper.piece == kNoPiece, turned = canBeTurnedWrong(shape);
     const double radius = radius_;
     const std::string hand = paper.hand == 0 ? "" : paper.hand > 0 ? "R" : "L";
@@ -218,7 +220,8 @@ class SheetRun {
       }
       if (less < 3) lines.push_back({edge, kSmallestWord, QFont::Bold});
     } else if (less < 1 && marks_.name) {
-      lines.push_back({shape.title + " " + edge, kSmallestWord, QFont::Normal});
+      lines.push_back({broken ? shape.title : shape.title + " " + edge, kSmallestWord, QFont::Normal});
+      if (broken) lines.push_back({edge, kSmallestWord, QFont::Normal});
     }
     if (paper.part >= 0) {
       const SheetPart& part = plan_.parts[static_cast<std::size_t>(paper.part)];
@@ -236,11 +239,13 @@ class SheetRun {
   };
   Fitted fitted(const SheetPaper& paper, const Shape& shape, const Circle& circle) {
     radius_ = circle.radius - circle.off;
-    for (int less = 0;; ++less) {
-      auto lines = linesOf(paper, shape, less);
-      if (const auto at = roomFor(lines, paper, circle)) return {less, *at, std::move(lines)};
-      if (less == kLast) return {less, circle.middle, std::move(lines)};
-    }
+    for (int less = 0;; ++less)
+      for (const bool broken : {false, true}) {
+        if (broken && less > 0) continue;
+        auto lines = linesOf(paper, shape, less, broken);
+        if (const auto at = roomFor(lines, paper, circle)) return {less, *at, std::move(lines)};
+        if (less == kLast) return {less, circle.middle, std::move(lines)};
+      }
   }
 
   void draw(const std::vector<Block>& lines, const SheetPaper& paper, Point at, double radius) {
@@ -411,15 +416,12 @@ class SheetRun {
 
   std::string sizeOf(const Shape& shape) {
     std::string& known = sizes_[&shape];
-    if (known.empty()) known = edgeWords(shape);
+    if (!known.empty()) return known;
+    known = inWords(sizeArg(shape.edge), project_.settings.unit).toStdString();
+    // There is little room on a paper.
+    constexpr std::string_view kAbout = "about ";
+    if (known.starts_with(kAbout)) known.replace(0, kAbout.size(), "≈ ");
     return known;
-  }
-  /// A calculated side is no ruler fraction; then millimetres to 0.1 say more.
-  std::string edgeWords(const Shape& shape) const {
-    const bool fraction = std::abs(std::remainder(shape.edge, 25.4 / 64)) < 1e-6;
-    return fraction && project_.settings.unit == LengthUnit::Inch
-               ? formatLength(Length::millimetres(shape.edge), LengthUnit::Inch)
-               : formatNumber(shape.edge, 1) + " mm";
   }
   static double inRadius(PolygonView p, Point at) {
     double least = 1e300;

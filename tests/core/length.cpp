@@ -136,6 +136,12 @@ class LengthTest : public QObject {
              QByteArray("25.4 mm"));
     QCOMPARE(text(formatLength(*parseLength("2 yd", LengthUnit::Inch), LengthUnit::Millimetre)),
              QByteArray("1828.8 mm"));
+    // What was calculated is on no ruler; what was typed comes back as it was.
+    QCOMPARE(text(formatLength(Length::millimetres(30 * std::sqrt(2.0)), LengthUnit::Millimetre)),
+             QByteArray("about 42.4 mm"));
+    QCOMPARE(text(formatLength(Length::millimetres(30.05), LengthUnit::Millimetre)), QByteArray("30.05 mm"));
+    QCOMPARE(text(formatLength(*parseLength("42.426 mm", LengthUnit::Inch), LengthUnit::Millimetre)),
+             QByteArray("42.426 mm"));
     QVERIFY(*parseLength("2 yd", LengthUnit::Inch) == *parseLength("72 in", LengthUnit::Inch));
   }
   void clothIsNeverWrittenShorterThanItIs() {  // guarantee 1 of quantity.hpp

@@ -480,11 +480,6 @@ std::vector<StripFigure> ArrangeStation::figures() const {
   return out;
 }
 
-Settled ArrangeStation::settled() const {
-  const int bare = session_.tally().count(kNoCloth);
-  return bare == 0 ? Settled::Full : bare < session_.tally().pieces() ? Settled::Half : Settled::Not;
-}
-
 void ArrangeStation::lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) {
   if (about == QLatin1String("edge")) {
     leadTo(*size_);

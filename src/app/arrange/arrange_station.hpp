@@ -23,12 +23,11 @@ class ArrangeStation : public Station {
   Q_OBJECT
  public:
   ArrangeStation(Session& session, Preferences& preferences, QObject* parent);
-  QString id() const override { return QStringLiteral("arrange"); }
-  QString name() const override { return tr("Arrange"); }
+  static constexpr const char* kId = "arrange";
+  QString id() const override { return QLatin1String(kId); }
   QWidget* picture() override { return picture_; }
   QWidget* bench() override { return bench_; }
   std::vector<StripFigure> figures() const override;
-  Settled settled() const override;
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
   LayoutCanvas* canvas() { return canvas_; }
   GrowCard* grow() { return grow_; }

@@ -93,15 +93,16 @@ ClothStation::ClothStation(Session& session, Preferences& preferences, QObject* 
   };
   connect(add, &QPushButton::clicked, this, [addOne] { addOne(false, tr("New cloth")); });
   connect(addScraps, &QPushButton::clicked, this, [addOne] { addOne(true, tr("Scraps")); });
-  connect(&session_, &Session::opened, this, [this] {
-    chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
-    unfolded_.clear();
-    looking_.cancel();
-    opening_.cancel();
-    decoding_.cancel();
-    keeping_.cancel();
-  });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
+}
+
+void ClothStation::beginFresh() {
+  chosen_ = session_.project().cloths.empty() ? kNoCloth : session_.project().cloths.front().id;
+  unfolded_.clear();
+  looking_.cancel();
+  opening_.cancel();
+  decoding_.cancel();
+  keeping_.cancel();
 }
 
 QWidget* ClothStation::clothCard() {
@@ -466,17 +467,6 @@ std::vector<StripFigure> ClothStation::figures() const {
   }
   out.push_back(remarksFigure(session_, id()));
   return out;
-}
-
-Settled ClothStation::settled() const {
-  int used = 0, known = 0;
-  for (const Cloth& c : session_.project().cloths) {
-    if (session_.tally().count(c.id) == 0) continue;
-    ++used;
-    known += c.scraps || (c.width && !c.lengths.empty());
-  }
-  if (used == 0 || known == 0) return Settled::Not;
-  return known == used ? Settled::Full : Settled::Half;
 }
 
 void ClothStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {

@@ -27,12 +27,11 @@ class ClothStation : public Station {
   Q_OBJECT
  public:
   ClothStation(Session& session, Preferences& preferences, QObject* parent);
-  QString id() const override { return QStringLiteral("cloth"); }
-  QString name() const override { return tr("Cloth"); }
+  static constexpr const char* kId = "cloth";
+  QString id() const override { return QLatin1String(kId); }
   QWidget* picture() override { return picture_; }
   QWidget* bench() override { return bench_; }
   std::vector<StripFigure> figures() const override;
-  Settled settled() const override;
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
   void choose(ClothId cloth);
   /// A collection's row shows each of its cloths, or one stack again.
@@ -43,6 +42,7 @@ class ClothStation : public Station {
   QWidget* clothCard();
   QWidget* printCard();
   void connectPrint();
+  void beginFresh() override;
   void refresh() override;
   void fillShelf();
   void fillBench();

@@ -46,10 +46,6 @@ CutStation::CutStation(Session& session, Preferences& preferences, QObject* pare
   bench_ = new Bench({sum_, enough_, now_, card_, log_, ease_, making_, remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
-  connect(&session_, &Session::opened, this, [this] {
-    chosen_ = kNoCloth;
-    view_ = Whole;
-  });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
   connect(&session_, &Session::resultsChanged, this, [this] { refreshIfSeen(); });
   // A plan that gets better tells it without being done.
@@ -59,6 +55,11 @@ CutStation::CutStation(Session& session, Preferences& preferences, QObject* pare
     if (picture_->isVisible() && cloth() && session_.planner().planSoFar(chosen_)) fillMethods();
   });
   soFarTimer_.start();
+}
+
+void CutStation::beginFresh() {
+  chosen_ = kNoCloth;
+  view_ = Whole;
 }
 
 void CutStation::buildPicture() {
@@ -550,19 +551,6 @@ std::vector<StripFigure> CutStation::figures() const {
                    tr("Counts times minutes a step; docs/calculations.md lists them.")});
   }
   return out;
-}
-
-Settled CutStation::settled() const {
-  int used = 0, planned = 0, enough = 0;
-  for (const Cloth& c : session_.project().cloths) {
-    if (session_.tally().count(c.id) == 0) continue;
-    ++used;
-    const auto p = session_.plan(c.id);
-    planned += p && p->length;
-    enough += p && p->length && (c.scraps || p->toBuy.value_or(1) <= 1e-6);
-  }
-  if (used == 0 || planned == 0) return Settled::Not;
-  return enough == used ? Settled::Full : Settled::Half;
 }
 
 void CutStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {

@@ -22,12 +22,11 @@ class CutStation : public Station {
   Q_OBJECT
  public:
   CutStation(Session& session, Preferences& preferences, QObject* parent);
-  QString id() const override { return QStringLiteral("cut"); }
-  QString name() const override { return tr("Cut"); }
+  static constexpr const char* kId = "cut";
+  QString id() const override { return QLatin1String(kId); }
   QWidget* picture() override { return picture_; }
   QWidget* bench() override { return bench_; }
   std::vector<StripFigure> figures() const override;
-  Settled settled() const override;
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
   void choose(ClothId cloth);
   enum View { Whole, Now, Rest };
@@ -36,6 +35,7 @@ class CutStation : public Station {
  private:
   void buildPicture();
   CutMapLook mapLook() const;
+  void beginFresh() override;
   void refresh() override;
   void fillCloths();
   void fillMethods();

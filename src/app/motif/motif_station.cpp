@@ -57,15 +57,16 @@ MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* 
   bench_ = new Bench({choiceCard(), meeting_, placeCard(), remarks});
   connect(remarks, &RemarksCard::showPieces, this,
           [this](const auto& pieces) { Q_EMIT goTo(QStringLiteral("arrange"), QString(), pieces); });
-  connect(&session_, &Session::opened, this, [this] {
-    chosen_ = session_.project().motifs.empty() ? -1 : session_.project().motifs.front().id;
-  });
   connect(&session_, &Session::changed, this, [this] { refreshIfSeen(); });
   connect(&session_, &Session::resultsChanged, this, [this] {
     if (picture_->isVisible()) fillChoice();  // the counts alone: the window may be in the user's hand
   });
   connect(swatch_, &SwatchView::moving, unitView_, qOverload<>(&QWidget::update));
   connect(swatch_, &SwatchView::moved, this, &MotifStation::applyWindow);
+}
+
+void MotifStation::beginFresh() {
+  chosen_ = session_.project().motifs.empty() ? -1 : session_.project().motifs.front().id;
 }
 
 void MotifStation::buildPicture() {
@@ -500,16 +501,6 @@ std::vector<StripFigure> MotifStation::figures() const {
   out.push_back({QString::number(n), n == 1 ? tr("motif choice") : tr("motif choices"), {}, false, {}});
   out.push_back(remarksFigure(session_, id()));
   return out;
-}
-
-Settled MotifStation::settled() const {
-  const auto& motifs = session_.project().motifs;
-  if (motifs.empty()) return Settled::Not;
-  const bool all = std::all_of(motifs.begin(), motifs.end(), [&](const MotifChoice& m) {
-    const auto s = session_.supply(m.id);
-    return s && s->wanted > 0 && s->onHand && *s->onHand >= s->wanted;
-  });
-  return all ? Settled::Full : Settled::Half;
 }
 
 void MotifStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {

@@ -21,12 +21,11 @@ class MotifStation : public Station {
   Q_OBJECT
  public:
   MotifStation(Session& session, Preferences& preferences, QObject* parent);
-  QString id() const override { return QStringLiteral("motif"); }
-  QString name() const override { return tr("Motif"); }
+  static constexpr const char* kId = "motif";
+  QString id() const override { return QLatin1String(kId); }
   QWidget* picture() override { return picture_; }
   QWidget* bench() override { return bench_; }
   std::vector<StripFigure> figures() const override;
-  Settled settled() const override;
   void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) override;
   SwatchView* swatch() { return swatch_; }
   FoundPanel* found() { return found_; }
@@ -36,6 +35,7 @@ class MotifStation : public Station {
   QWidget* choiceCard();
   void connectChoice(Pills* take, QPushButton* removeButton);
   QWidget* placeCard();
+  void beginFresh() override;
   void refresh() override;
   void fillChoice();
   void showSwatch();

@@ -395,13 +395,6 @@ std::vector<StripFigure> PapersStation::figures() const {
   return out;
 }
 
-Settled PapersStation::settled() const {
-  if (!plan() || plan()->sheets.empty()) return Settled::Not;
-  const bool all = std::all_of(plan()->needs.begin(), plan()->needs.end(),
-                               [](const PaperNeed& n) { return n.fits || n.parts > 0; });
-  return all && session_.tally().count(kNoCloth) == 0 ? Settled::Full : Settled::Half;
-}
-
 void PapersStation::lookAt(const std::vector<std::uint32_t>&, const QString& about) {
   if (about.startsWith(QLatin1String("not-closing"))) {
     leadTo(*closing_);

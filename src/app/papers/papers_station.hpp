@@ -24,12 +24,11 @@ class PapersStation : public Station {
   Q_OBJECT
  public:
   PapersStation(Session& session, Preferences& preferences, QObject* parent);
-  QString id() const override { return QStringLiteral("papers"); }
-  QString name() const override { return tr("Papers"); }
+  static constexpr const char* kId = "papers";
+  QString id() const override { return QLatin1String(kId); }
   QWidget* picture() override { return picture_; }
   QWidget* bench() override { return bench_; }
   std::vector<StripFigure> figures() const override;
-  Settled settled() const override;
   /// For pictures of the view: this card alone is open, and in view.
   void open(const QString& card);
   void practise() { scan_->practise(); }

@@ -39,9 +39,7 @@ ScaleCard::ScaleCard(Session& session, Preferences& preferences)
   connect(this, &Card::folded, this, [this] {
     if (session_.isOpen()) refresh();
   });
-  printer_.name = preferences_.printer().toStdString();
-  if (const auto known = printerCalled(printersFile(), printer_.name)) printer_ = *known;
-  session_.planner().setPrinter(printer_);
+  printer_ = session_.planner().printer().value_or(PrinterProfile());
 }
 
 /// The page whose rules are printed: where the margin holds none, they come on one with the usual margin.
@@ -108,10 +106,8 @@ void ScaleCard::sendPractice() {
 void ScaleCard::choose() {
   const QString name = name_->text().trimmed();
   if (name.isEmpty() || name.toStdString() == printer_.name) return;
-  printer_ = PrinterProfile{};
-  printer_.name = name.toStdString();
-  if (const auto known = printerCalled(printersFile(), printer_.name)) printer_ = *known;
   preferences_.setPrinter(name);
+  printer_ = printerNamed(name);
   session_.planner().setPrinter(printer_);
   told_.clear();
   refresh();

@@ -23,6 +23,7 @@ class Latest {
     running_ = true;
     const Progress mine = progress_;
     workers().start([this, mine, work = std::move(work), done = std::move(done), door = door_->handle()] {
+      standBack();
       auto result = std::make_shared<T>(work(mine));
       Door::post(door, [this, mine, result, done] {
         if (mine.cancelled()) return;  // replaced

@@ -16,6 +16,7 @@
 #include <optional>
 
 #include "app/session/door.hpp"
+#include "app/session/workers.hpp"
 #include "progress.hpp"
 
 namespace clathra {
@@ -96,6 +97,7 @@ class Node {
     ++starts_;
     progress_ = Progress();
     pool_.start([this, input = wanted_, progress = progress_, work = work_, door = door_.handle()] {
+      standBack();
       const SoFar soFar = [this, input, door](Output out) {
         auto shared = std::make_shared<const Output>(std::move(out));
         Door::post(door, [this, input, shared] { take(input, shared, false); });

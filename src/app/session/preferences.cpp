@@ -4,6 +4,8 @@
 #include <QSettings>
 #include <algorithm>
 
+#include "store/printers_file.hpp"
+
 namespace clathra {
 
 namespace {
@@ -78,6 +80,13 @@ void Preferences::addRecent(const QString& path) {
   files.prepend(path);
   while (files.size() > kMostRecent) files.removeLast();
   set("recent", files);
+}
+
+PrinterProfile printerNamed(const QString& name) {
+  PrinterProfile out;
+  out.name = name.toStdString();
+  if (const auto known = printerCalled(printersFile(), out.name)) out = *known;
+  return out;
 }
 
 }  // namespace clathra

@@ -4,6 +4,7 @@
 #include <QStringList>
 
 #include "measure/length.hpp"
+#include "paper/true_scale.hpp"
 
 namespace clathra {
 
@@ -27,5 +28,8 @@ class Preferences {
   QStringList recent() const;  ///< newest first, files that are still there
   void addRecent(const QString& path);
 };
+
+/// A printer as it was measured; one that never was draws true to size.
+PrinterProfile printerNamed(const QString& name);
 
 }  // namespace clathra

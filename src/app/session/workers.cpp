@@ -1,5 +1,8 @@
 #include "app/session/workers.hpp"
 
+#include <sys/resource.h>
+#include <unistd.h>
+
 #include <QCoreApplication>
 
 namespace clathra {
@@ -13,6 +16,16 @@ QThreadPool& workers() {
     return made;
   }();
   return *pool;
+}
+
+void standBack() {
+  // Priorities of the toolkit's threads do nothing under the usual scheduling; Linux keeps niceness for each
+  // thread of its own (setpriority(2), "C library/kernel differences").
+  constexpr int kNice = 5;
+  thread_local const bool done = [] {
+    return setpriority(PRIO_PROCESS, static_cast<id_t>(gettid()), kNice) == 0;
+  }();
+  (void)done;
 }
 
 }  // namespace clathra

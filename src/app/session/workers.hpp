@@ -9,4 +9,8 @@ namespace clathra {
 /// What runs on it is waited for before the application ends.
 QThreadPool& workers();
 
+/// The thread that calls it lets those that answer the user's hand go first from now on; what it starts does
+/// so too. For what is worked out ahead: plans, sheets, what cards look up.
+void standBack();
+
 }  // namespace clathra

@@ -54,9 +54,7 @@ Pills::Pills(const QStringList& names, const QString& spokenName, At at, QWidget
   if (at == At::Picture && largeText()) {
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
-    list_ = new ChoiceList;
-    list_->setSizeAdjustPolicy(QComboBox::AdjustToContents);  // few short words, and no room to waste
-    list_->setMinimumContentsLength(0);
+    list_ = new ChoiceList(ChoiceList::Width::OfLongest);  // few short words, and no room to waste
     list_->addItems(names);
     list_->setAccessibleName(spokenName);
     row->addWidget(list_);

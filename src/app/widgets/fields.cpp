@@ -1,8 +1,10 @@
 #include "app/widgets/fields.hpp"
 
+#include <QAbstractItemView>
 #include <QFocusEvent>
 #include <QHBoxLayout>
 #include <QStyle>
+#include <QStyleOptionComboBox>
 #include <QToolTip>
 #include <QWheelEvent>
 #include <cmath>
@@ -24,11 +26,37 @@ void sayBeside(QWidget& field, const QString& sentence) {
 
 }  // namespace
 
-ChoiceList::ChoiceList(QWidget* parent) : QComboBox(parent) {
+ChoiceList::ChoiceList(Width width) : width_(width) {
   setFocusPolicy(Qt::StrongFocus);
-  // Its longest entry does not make the bench wider than it is.
-  setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  setMinimumContentsLength(10);
+}
+
+/// Its longest entry does not make the bench wider than it is. Asked for that by its settings, the toolkit
+/// would make the popup: ten more controls for each list at the start.
+QSize ChoiceList::sizeHint() const {
+  constexpr int kLetters = 10, kLeast = 14, kBesideIcon = 4;
+  const QFontMetrics type = fontMetrics();
+  int wide = width_ == Width::Usual ? kLetters * type.horizontalAdvance(QLatin1Char('X')) : 0;
+  bool icons = false;
+  for (int i = 0; i < count(); ++i) {
+    icons = icons || !itemIcon(i).isNull();
+    if (width_ == Width::OfLongest) wide = std::max(wide, type.boundingRect(itemText(i)).width());
+  }
+  QSize content(wide, std::max(type.height(), kLeast) + 2);
+  if (icons) {
+    content.rwidth() += iconSize().width() + kBesideIcon;
+    content.setHeight(std::max(content.height(), iconSize().height() + 2));
+  }
+  QStyleOptionComboBox option;
+  initStyleOption(&option);
+  return style()->sizeFromContents(QStyle::CT_ComboBox, &option, content, this);
+}
+
+/// Nor is one made to be told of a style or a font: it takes those that are in force when it is opened.
+void ChoiceList::changeEvent(QEvent* event) {
+  const bool looks = event->type() == QEvent::StyleChange || event->type() == QEvent::FontChange;
+  if (!looks || findChild<QAbstractItemView*>()) return QComboBox::changeEvent(event);
+  QWidget::changeEvent(event);
+  updateGeometry();
 }
 
 void ChoiceList::focusInEvent(QFocusEvent* event) {

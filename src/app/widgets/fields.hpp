@@ -15,13 +15,18 @@ namespace clathra {
 class ChoiceList : public QComboBox {
   Q_OBJECT
  public:
-  explicit ChoiceList(QWidget* parent = nullptr);
+  enum class Width { Usual, OfLongest };
+  explicit ChoiceList(Width width = Width::Usual);
+  QSize sizeHint() const override;
+  QSize minimumSizeHint() const override { return sizeHint(); }
 
  protected:
+  void changeEvent(QEvent* event) override;
   void focusInEvent(QFocusEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
 
  private:
+  Width width_;
   bool byClick_ = false;
 };
 

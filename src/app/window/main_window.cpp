@@ -6,21 +6,17 @@
 #include <QLineEdit>
 #include <QMenu>
 
-#include "app/arrange/arrange_station.hpp"
-#include "app/cloth/cloth_station.hpp"
-#include "app/cut/cut_station.hpp"
-#include "app/motif/motif_station.hpp"
-#include "app/papers/papers_station.hpp"
 #include "app/start/first_start.hpp"
 #include "app/start/start_page.hpp"
 #include "app/theme/theme.hpp"
 #include "app/widgets/page_stack.hpp"
+#include "app/window/stations.hpp"
+#include "app/window/tab_order.hpp"
 
 namespace clathra {
 
 namespace {
 constexpr int kBusyAfter = 150;  // ms: shorter work shows no bar
-constexpr int kStations = 5;
 }  // namespace
 
 MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& recovery)
@@ -34,6 +30,7 @@ MainWindow::MainWindow(Session& session, Preferences& preferences, Recovery& rec
   constexpr QSize kFrame(16, 48);
   const QSize room = screen() ? screen()->availableSize() - kFrame : QSize(1280, 800);
   resize(QSize(1280, 800).boundedTo(room).expandedTo(QSize(1024, 640).boundedTo(room)));
+  session_.planner().setPrinter(printerNamed(preferences_.printer()));  // second looks read it
   makeActions();
   build();
   connectSession();
@@ -53,28 +50,20 @@ void MainWindow::build() {
   qApp->setStyleSheet({});
   pages_ = new PageStack;
   pages_->setObjectName(QStringLiteral("pages"));
-  start_ = new StartPage(session_.library(), preferences_);
-  connect(start_, &StartPage::newAsked, &files_, &ProjectFiles::begin);
-  connect(start_, &StartPage::openAsked, &files_, &ProjectFiles::open);
-  connect(start_, &StartPage::openFileAsked, &files_, &ProjectFiles::openFile);
-  connect(start_, &StartPage::importAsked, &files_, &ProjectFiles::importLayout);
-  connect(start_, &StartPage::demoAsked, &files_, &ProjectFiles::openDemo);
-  connect(start_, &StartPage::recoverAsked, &files_, &ProjectFiles::recover);
-  connect(start_, &StartPage::helpAsked, this, &MainWindow::showHelp);
-  connect(start_, &StartPage::discardAsked, this, [this](const Leftover& l) {
-    Recovery::discard(l);
-    start_->refresh(recovery_.leftovers());
-  });
-  QPushButton* back = nullptr;
-  help_ = helpPage(&back);
-  connect(back, &QPushButton::clicked, this, [this] {
-    if (session_.isOpen() && backFromHelp_ == work_)
-      pages_->setCurrentWidget(work_);
-    else
-      showStart();
+  startPage_ = new LatePage([this] { return startPage(); });
+  help_ = new LatePage([this] {
+    QPushButton* back = nullptr;
+    QWidget* page = helpPage(&back);
+    connect(back, &QPushButton::clicked, this, [this] {
+      if (session_.isOpen() && backFromHelp_ == work_)
+        pages_->setCurrentWidget(work_);
+      else
+        showStart();
+    });
+    return page;
   });
   work_ = workPage();
-  pages_->addWidget(start_);
+  pages_->addWidget(startPage_);
   pages_->addWidget(work_);
   pages_->addWidget(help_);
   auto* central = new QWidget;
@@ -90,15 +79,31 @@ void MainWindow::build() {
   qApp->setStyleSheet(sheet);
 }
 
+QWidget* MainWindow::startPage() {
+  start_ = new StartPage(session_.library(), preferences_);
+  connect(start_, &StartPage::newAsked, &files_, &ProjectFiles::begin);
+  connect(start_, &StartPage::openAsked, &files_, &ProjectFiles::open);
+  connect(start_, &StartPage::openFileAsked, &files_, &ProjectFiles::openFile);
+  connect(start_, &StartPage::importAsked, &files_, &ProjectFiles::importLayout);
+  connect(start_, &StartPage::demoAsked, &files_, &ProjectFiles::openDemo);
+  connect(start_, &StartPage::recoverAsked, &files_, &ProjectFiles::recover);
+  connect(start_, &StartPage::helpAsked, this, &MainWindow::showHelp);
+  connect(start_, &StartPage::discardAsked, this, [this](const Leftover& l) {
+    Recovery::discard(l);
+    start_->refresh(recovery_.leftovers());
+  });
+  start_->refresh(recovery_.leftovers());
+  return start_;
+}
+
 QWidget* MainWindow::workPage() {
-  makeStations();
   auto* page = new QWidget;
   page->setObjectName(QStringLiteral("ground"));
   auto* all = new QHBoxLayout(page);
   all->setContentsMargins(0, 8, scaled(12), 6);
   all->setSpacing(scaled(8));
   QStringList names;
-  for (Station* s : stations_) names << s->name();
+  for (const StationKind& kind : stationKinds()) names << kind.name();
   rail_ = new Rail(names);
   connect(rail_, &Rail::chosen, this, [this](int i) { seat(i); });
   all->addWidget(rail_);
@@ -109,10 +114,8 @@ QWidget* MainWindow::workPage() {
   middle->setSpacing(scaled(12));
   pictures_ = new PageStack;
   benches_ = new PageStack;
-  for (Station* s : stations_) {
-    pictures_->addWidget(scrolledPicture(s->picture()));
-    benches_->addWidget(s->bench());
-  }
+  seats_.assign(stationKinds().size(), {});
+  made(0);
   strip_ = new TallyStrip;
   stripArea_ = scrolledPicture(strip_);
   side_ = new QWidget;
@@ -167,17 +170,20 @@ QWidget* MainWindow::topBar() {
   return bar;
 }
 
-void MainWindow::makeStations() {
-  stations_ = {new ArrangeStation(session_, preferences_, this),
-               new PapersStation(session_, preferences_, this),
-               new ClothStation(session_, preferences_, this), new MotifStation(session_, preferences_, this),
-               new CutStation(session_, preferences_, this)};
-  for (Station* s : stations_) {
-    connect(s, &Station::said, this, &MainWindow::say);
-    connect(s, &Station::figuresChanged, this, &MainWindow::refreshStrip);
-    connect(s, &Station::goTo, this, &MainWindow::goTo);
-    connect(s, &Station::benchWanted, this, &MainWindow::openBench);
-  }
+Station& MainWindow::made(std::size_t index) {
+  Seat& seat = seats_[index];
+  if (seat.station) return *seat.station;
+  Station* s = seat.station = stationKinds()[index].make(session_, preferences_, this);
+  connect(s, &Station::said, this, &MainWindow::say);
+  connect(s, &Station::figuresChanged, this, &MainWindow::refreshStrip);
+  connect(s, &Station::goTo, this, &MainWindow::goTo);
+  connect(s, &Station::benchWanted, this, &MainWindow::openBench);
+  seat.picture = scrolledPicture(s->picture());
+  seat.bench = s->bench();
+  pictures_->addWidget(seat.picture);
+  benches_->addWidget(seat.bench);
+  if (session_.isOpen()) s->begin();
+  return *s;
 }
 
 void MainWindow::addMenu(QPushButton* b) {
@@ -227,17 +233,20 @@ void MainWindow::makeActions() {
   QAction* bench = actions_->of(Actions::Bench);
   bench->setCheckable(true);
   bench->setToolTip(tr("Show or hide the bench, F6"));
-  for (int i = 0; i < kStations; ++i)
-    actions_->add(Actions::FirstStation + i, {},
-                  {QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + i))}, [this, i] {
-                    if (session_.isOpen()) goTo(stations_[static_cast<std::size_t>(i)]->id());
-                  });
+  int n = 0;
+  for (const StationKind& kind : stationKinds()) {
+    const QKeySequence keys(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + n));
+    actions_->add(Actions::FirstStation + n++, {}, {keys}, [this, id = kind.id] {
+      if (session_.isOpen()) goTo(QLatin1String(id));
+    });
+  }
   for (const int does : {Actions::Undo, Actions::Redo}) actions_->of(does)->setEnabled(false);
 }
 
 void MainWindow::connectSession() {
   connect(&session_, &Session::opened, this, [this] {
-    for (Station* s : stations_) s->begin();
+    for (const Seat& seat : seats_)
+      if (seat.station) seat.station->begin();
   });
   connect(&session_, &Session::changed, this, &MainWindow::refreshBar);
   connect(&session_, &Session::resultsChanged, this, &MainWindow::refreshBar);
@@ -268,23 +277,24 @@ void MainWindow::rebuild() {
   const bool working = session_.isOpen() && pages_->currentWidget() == work_;
   const int station = current_;
   if (QWidget* field = focusWidget()) field->clearFocus();
-  for (Station* s : stations_) s->deleteLater();
-  stations_.clear();
+  for (const Seat& seat : seats_)
+    if (seat.station) seat.station->deleteLater();
+  seats_.clear();
   QWidget* old = takeCentralWidget();
   old->hide();
   old->deleteLater();
   benchOpen_ = true;
   compact_ = false;
   build();
-  showStart();
+  if (!working) showStart();
   if (!session_.isOpen()) return;
   Q_EMIT session_.opened();
   Q_EMIT session_.changed(AllParts);
   Q_EMIT session_.resultsChanged();
-  if (working) {
-    pages_->setCurrentWidget(work_);
-    seat(station);
-  }
+  if (!working) return;
+  pages_->setCurrentWidget(work_);
+  layOutForSize();
+  seat(station);
 }
 
 void MainWindow::refreshBar() {
@@ -307,18 +317,18 @@ void MainWindow::refreshBar() {
   next_->say(step_.sentence);
   nextAction_->setText(step_.action);
   nextAction_->setVisible(!step_.action.isEmpty());
-  for (std::size_t i = 0; i < stations_.size(); ++i) {
+  int bead = 0;
+  for (const StationKind& kind : stationKinds()) {
     const auto& remarks = session_.remarks();
-    const auto n = std::count_if(remarks.begin(), remarks.end(), [&](const Remark& r) {
-      return QString::fromStdString(r.station) == stations_[i]->id();
-    });
-    rail_->setState(static_cast<int>(i), stations_[i]->settled(), static_cast<int>(n));
+    const auto n =
+        std::count_if(remarks.begin(), remarks.end(), [&](const Remark& r) { return r.station == kind.id; });
+    rail_->setState(bead++, kind.settled(session_), static_cast<int>(n));
   }
   refreshStrip();
 }
 
 void MainWindow::refreshStrip() {
-  strip_->setFigures(stations_[static_cast<std::size_t>(current_)]->figures());
+  strip_->setFigures(made(static_cast<std::size_t>(current_)).figures());
   fitStrip();
 }
 
@@ -332,31 +342,32 @@ void MainWindow::fitStrip() {
 void MainWindow::seat(int index) {
   current_ = index;
   rail_->setCurrent(index);
-  pictures_->setCurrentIndex(index);
-  benches_->setCurrentIndex(index);
-  if (session_.isOpen()) stations_[static_cast<std::size_t>(index)]->freshen();
-  session_.rememberPlace(stations_[static_cast<std::size_t>(index)]->id());
+  Station& station = made(static_cast<std::size_t>(index));
+  pictures_->setCurrentWidget(seats_[static_cast<std::size_t>(index)].picture);
+  benches_->setCurrentWidget(seats_[static_cast<std::size_t>(index)].bench);
+  if (session_.isOpen()) station.freshen();
+  session_.rememberPlace(station.id());
   refreshStrip();
 }
 
-Station* MainWindow::station(const QString& id) const {
-  for (Station* s : stations_)
-    if (s->id() == id) return s;
+Station* MainWindow::station(const QString& id) {
+  for (std::size_t i = 0; i < stationKinds().size(); ++i)
+    if (id == QLatin1String(stationKinds()[i].id)) return &made(i);
   return nullptr;
 }
 
 void MainWindow::goTo(const QString& id, const QString& about, const std::vector<std::uint32_t>& pieces) {
   if (id == QLatin1String("go-on")) return session_.goOn();
-  for (std::size_t i = 0; i < stations_.size(); ++i)
-    if (stations_[i]->id() == id) {
+  for (std::size_t i = 0; i < stationKinds().size(); ++i)
+    if (id == QLatin1String(stationKinds()[i].id)) {
       pages_->setCurrentWidget(work_);
       seat(static_cast<int>(i));
       // Who asked to see what is on the bench sees it, even where that leaves the picture no room.
-      const auto asked = connect(stations_[i], &Station::benchWanted, this, [this] {
+      const auto asked = connect(seats_[i].station, &Station::benchWanted, this, [this] {
         benchOpen_ = true;
         layOutForSize();
       });
-      stations_[i]->lookAt(pieces, about);
+      seats_[i].station->lookAt(pieces, about);
       disconnect(asked);
     }
 }
@@ -408,6 +419,15 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
   return QMainWindow::eventFilter(watched, event);
 }
 
+bool MainWindow::focusNextPrevChild(bool next) {
+  QWidget* to = nextByTab(*this, next);
+  if (!to) return false;
+  to->setFocus(next ? Qt::TabFocusReason : Qt::BacktabFocusReason);
+  for (QWidget* w = to->parentWidget(); w; w = w->parentWidget())
+    if (auto* area = qobject_cast<QScrollArea*>(w)) area->ensureWidgetVisible(to);
+  return true;
+}
+
 void MainWindow::resizeEvent(QResizeEvent* event) {
   QMainWindow::resizeEvent(event);
   layOutForSize();
@@ -415,8 +435,8 @@ void MainWindow::resizeEvent(QResizeEvent* event) {
 
 void MainWindow::showStart() {
   if (session_.isOpen() && pages_->currentWidget() == work_) recovery_.writeNow();
-  start_->refresh(recovery_.leftovers());
-  pages_->setCurrentWidget(start_);
+  if (start_) start_->refresh(recovery_.leftovers());
+  pages_->setCurrentWidget(startPage_);
   layOutForSize();
 }
 

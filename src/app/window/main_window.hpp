@@ -1,6 +1,7 @@
 // The window seats the stations; each owns its picture and bench.
 #pragma once
 #include <QMainWindow>
+#include <QPointer>
 #include <QStackedWidget>
 #include <QTimer>
 #include <memory>
@@ -33,7 +34,8 @@ class MainWindow : public QMainWindow {
   void showFirstStart();
   void showHelp();
   void goTo(const QString& station, const QString& about = {}, const std::vector<std::uint32_t>& pieces = {});
-  Station* station(const QString& id) const;
+  /// Made now where nobody has been there yet; null for an id that is none.
+  Station* station(const QString& id);
   void say(const QString& sentence) { message_->say(sentence); }
   QString said() const { return message_->said(); }
   MessageLine& messages() { return *message_; }
@@ -44,12 +46,14 @@ class MainWindow : public QMainWindow {
   void closeEvent(QCloseEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
   bool eventFilter(QObject* watched, QEvent* event) override;
+  bool focusNextPrevChild(bool next) override;
 
  private:
   void build();
   QWidget* workPage();
   QWidget* topBar();
-  void makeStations();
+  QWidget* startPage();
+  Station& made(std::size_t index);
   void addMenu(QPushButton* button);
   void makeActions();
   void connectSession();
@@ -69,10 +73,15 @@ class MainWindow : public QMainWindow {
   ProjectFiles files_;
   Actions* actions_ = nullptr;
   QStackedWidget* pages_ = nullptr;
-  StartPage* start_ = nullptr;
-  QWidget *work_ = nullptr, *help_ = nullptr;
+  QPointer<StartPage> start_;
+  QWidget *startPage_ = nullptr, *work_ = nullptr, *help_ = nullptr;
   MessageLine* message_ = nullptr;
-  std::vector<Station*> stations_;
+  /// A station is made when it is first gone to: each is some hundred controls.
+  struct Seat {
+    Station* station = nullptr;
+    QWidget *picture = nullptr, *bench = nullptr;
+  };
+  std::vector<Seat> seats_;
   Rail* rail_ = nullptr;
   QStackedWidget *pictures_ = nullptr, *benches_ = nullptr;
   TallyStrip* strip_ = nullptr;

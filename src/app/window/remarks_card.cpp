@@ -23,6 +23,7 @@ RemarksCard::RemarksCard(Session& session, const QString& station)
     setVisible(false);
   });
   setVisible(false);
+  if (session_.isOpen()) refresh();
 }
 
 void RemarksCard::refresh() {

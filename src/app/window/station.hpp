@@ -1,4 +1,4 @@
-// What the window knows of a station: a picture, a bench, figures for the strip, how far it is settled.
+// What the window knows of a station: a picture, a bench, figures for the strip.
 #pragma once
 #include <QScrollArea>
 #include <QVBoxLayout>
@@ -27,11 +27,9 @@ class Station : public QObject {
       : QObject(parent), session_(session), preferences_(preferences) {}
 
   virtual QString id() const = 0;
-  virtual QString name() const = 0;
   virtual QWidget* picture() = 0;
   virtual QWidget* bench() = 0;
   virtual std::vector<StripFigure> figures() const = 0;
-  virtual Settled settled() const = 0;
   /// Leads the eye (and the focus) to what a remark or "What next" speaks of.
   virtual void lookAt(const std::vector<std::uint32_t>& pieces, const QString& about) = 0;
 

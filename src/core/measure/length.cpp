@@ -169,6 +169,7 @@ namespace {
 
 constexpr std::int64_t kEighthYard = 288 * Length::kNmPerSixtyFourth;
 constexpr std::int64_t kTenth = 100'000;  // of a millimetre
+constexpr std::int64_t kHundredth = 10'000;
 
 std::string inInches(Length length) {
   const std::int64_t nm = length.nm(), step = Length::kNmPerSixtyFourth;
@@ -190,9 +191,10 @@ std::string inMillimetres(Length length) {
     default:
       break;
   }
-  // What nobody typed in millimetres and a ruler for inches shows came from inches.
+  // What nobody typed in millimetres and a ruler for inches shows came from inches; what no ruler shows, like
+  // the long side of half a square, was calculated.
   const bool inches = length.typedIn() != TypedIn::Nothing || nm % Length::kNmPerSixtyFourth == 0;
-  if (inches && nm % kTenth != 0)
+  if (nm % (inches ? kTenth : kHundredth) != 0)
     return "about " + formatNumber(static_cast<double>((nm + kTenth / 2) / kTenth) / 10, 1) + " mm";
   return formatNumber(length.mm(), 6) + " mm";
 }

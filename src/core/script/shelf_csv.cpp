@@ -23,11 +23,12 @@ constexpr std::array kShelfColumns{"cloth",        "colour",       "hatch",     
                                    "piece_length", "price",        "shrink",    "thickness", "fray",
                                    "washed",       "thread",       "collection"};
 
-/// With its unit, and so that it is read back as it is: what is of the other system stands in that.
+/// With its unit, and so that it is read back as it is: what is of the other system stands in that, what was
+/// calculated in millimetres.
 std::string exactText(Length length, LengthUnit unit) {
-  std::string text = formatLength(length, unit);
-  if (!text.starts_with("about")) return text;
-  return formatLength(length, unit == LengthUnit::Inch ? LengthUnit::Millimetre : LengthUnit::Inch);
+  for (const LengthUnit in : {unit, LengthUnit::Inch, LengthUnit::Millimetre})
+    if (std::string text = formatLength(length, in); !text.starts_with("about")) return text;
+  return formatNumber(length.mm(), 6) + " mm";
 }
 
 /// A row by the names of its columns; what is empty is not there.
