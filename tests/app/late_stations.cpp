@@ -36,6 +36,17 @@ QStringList beads(Driver& d) {
   return out;
 }
 
+/// The windows that come up, by their class.
+struct Windows : QObject {
+  bool eventFilter(QObject* o, QEvent* e) override {
+    const auto* w = qobject_cast<QWidget*>(o);
+    if (w && e->type() == QEvent::Show && w->isWindow())
+      shown << QString::fromLatin1(w->metaObject()->className());
+    return false;
+  }
+  QStringList shown;
+};
+
 }  // namespace
 
 class LateStationsTest : public QObject {
@@ -109,6 +120,29 @@ class LateStationsTest : public QObject {
     QVERIFY(early.size() > 30);
     for (const QString& line : early) QVERIFY2(late.contains(line), qPrintable("only early: " + line));
     for (const QString& line : late) QVERIFY2(early.contains(line), qPrintable("only late: " + line));
+  }
+  /// Who is led to a station finds the focus where it is led, at the first visit as at the next; and nothing
+  /// flashes up on the way.
+  void theFocusGoesWhereItIsLed() {
+    Driver d;
+    d.window->files().openDemo();
+    d.answers();
+    Windows windows;
+    qApp->installEventFilter(&windows);
+    const auto led = [&](const char* station, const QString& about) {
+      d.window->goTo(QString::fromLatin1(station), about);
+      d.answers();
+      const QWidget* w = d.window->focusWidget();
+      return w && w->hasFocus() ? Driver::nameOf(w).section(':', 0, 0) : QString("nothing");
+    };
+    for (int visit = 0; visit < 2; ++visit) {
+      QCOMPARE(led("cut", ""), QString("Ruler strips, recommended"));
+      QCOMPARE(led("cloth", "#2"), QString("The usable width"));
+      QCOMPARE(led("motif", "#0"), QString("Swatch with the window"));
+      QCOMPARE(led("papers", "page"), QString("Page"));
+      QCOMPARE(led("arrange", "edge"), QString("The edge"));
+    }
+    QCOMPARE(windows.shown, QStringList());
   }
   void anotherProjectAndAnotherThemeFindIt() {
     Driver d;

@@ -36,16 +36,17 @@ QSize ChoiceList::sizeHint() const {
   constexpr int kLetters = 10, kLeast = 14, kBesideIcon = 4;
   const QFontMetrics type = fontMetrics();
   int wide = width_ == Width::Usual ? kLetters * type.horizontalAdvance(QLatin1Char('X')) : 0;
-  bool icons = false;
-  for (int i = 0; i < count(); ++i) {
+  bool icons = width_ == Width::Usual;
+  for (int i = 0; i < count() && width_ == Width::OfLongest; ++i) {
     icons = icons || !itemIcon(i).isNull();
-    if (width_ == Width::OfLongest) wide = std::max(wide, type.boundingRect(itemText(i)).width());
+    wide = std::max(wide, type.boundingRect(itemText(i)).width());
   }
-  QSize content(wide, std::max(type.height(), kLeast) + 2);
+  int high = std::max(type.height(), kLeast) + 2;
   if (icons) {
-    content.rwidth() += iconSize().width() + kBesideIcon;
-    content.setHeight(std::max(content.height(), iconSize().height() + 2));
+    wide += iconSize().width() + kBesideIcon;
+    high = std::max(high, iconSize().height() + 2);
   }
+  const QSize content(wide, high);
   QStyleOptionComboBox option;
   initStyleOption(&option);
   return style()->sizeFromContents(QStyle::CT_ComboBox, &option, content, this);

@@ -28,7 +28,11 @@ class LatePage : public QWidget {
 
  protected:
   void showEvent(QShowEvent* event) override {
-    if (const auto make = std::exchange(make_, nullptr)) layout()->addWidget(make());
+    if (const auto make = std::exchange(make_, nullptr)) {
+      QWidget* page = make();
+      layout()->addWidget(page);
+      page->show();  // at once: who comes here gets the focus on it
+    }
     QWidget::showEvent(event);
   }
 

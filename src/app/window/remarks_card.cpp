@@ -23,7 +23,13 @@ RemarksCard::RemarksCard(Session& session, const QString& station)
     setVisible(false);
   });
   setVisible(false);
-  if (session_.isOpen()) refresh();
+}
+
+/// Of a station that is made late nobody tells it the remarks that are there; and shown before it has its
+/// place it would be a window of its own.
+bool RemarksCard::event(QEvent* event) {
+  if (event->type() == QEvent::ParentChange && parentWidget() && session_.isOpen()) refresh();
+  return Card::event(event);
 }
 
 void RemarksCard::refresh() {

@@ -13,6 +13,9 @@ class RemarksCard : public Card {
  Q_SIGNALS:
   void showPieces(const std::vector<std::uint32_t>& pieces);
 
+ protected:
+  bool event(QEvent* event) override;
+
  private:
   void refresh();
   void add(const Remark& remark);
