@@ -118,13 +118,15 @@ class ChangeTest : public QObject {
   }
 
   void manySmallChangesOfALargeLayoutAddUp() {
-    Project p = support::project(support::recipe("hexagon-square-triangle", 30, 22, 20));
+    Project p = support::edited(support::project(support::recipe("hexagon-square-triangle", 30, 22, 20)),
+                                json{{"edit", "paint"}, {"all", true}, {"cloth", "D"}});  // the lightest
     QVERIFY(p.layout->size() > 2'500);  // many blocks of each list
     Derived derived = derive(p.layout);
     ReviewInput input = layoutReviewInput(p, derived);
     QRandomGenerator random(5);
     std::vector<Project> past;
     int small = 0, shared = 0;
+    std::size_t beside = 0;
     for (int i = 0; i < 60; ++i) {
       Project next = p;
       if (i % 4 == 3) {
@@ -149,6 +151,8 @@ class ChangeTest : public QObject {
       const ReviewInput anew = layoutReviewInput(p);
       QVERIFY(input.tally.byCloth() == anew.tally.byCloth());
       QVERIFY(input.wearers == anew.wearers);
+      QVERIFY(input.besideDark == anew.besideDark);
+      for (const SeamsBesideDark& pair : input.besideDark) beside += pair.lightPieces.size();
       const auto& was = past.back().layout->pieces;
       shared += p.layout->pieces.sharedFrom(0, was, 0) > 0 ||
                 p.layout->pieces.sharedFrom(p.layout->size() - 1, was, was.size() - 1) > 0;
@@ -157,6 +161,7 @@ class ChangeTest : public QObject {
       if (QTest::currentTestFailed()) return;
     }
     QVERIFY2(small > 50 && shared > 45, qPrintable(QString("%1 %2").arg(small).arg(shared)));
+    QVERIFY2(beside > 100, qPrintable(QString::number(beside)));  // light cloth lay beside dark
   }
 
   void aCornerStaysWhileAnySeamEndsThere() {  // guarantee 3 of seams.hpp

@@ -57,21 +57,30 @@ const std::vector<Check>& checks() {
 
 namespace {
 
-/// The lists from what was read before. False where too much changed for that to pay.
-bool changeWearers(ReviewInput& in, const ReviewInput& before, const Renumbering& change) {
+struct Repainted {
+  std::uint32_t piece;
+  ClothId was, is;
+};
+
+/// The pieces that are fresh or wear another cloth than before; nothing where so much changed that going on
+/// from what was read does not pay.
+std::optional<std::vector<Repainted>> repainted(const ReviewInput& in, const ReviewInput& before,
+                                                const Renumbering& change) {
   constexpr std::size_t kFewChanges = 200;
-  struct Change {
-    std::uint32_t piece;
-    ClothId was, is;
-  };
-  std::vector<Change> changes;
+  std::vector<Repainted> changes;
   for (const auto f : change.fresh())
     if (in.painting[f] == kNoCloth) changes.push_back({f, kNoCloth, kNoCloth});
   Painting::forEachChange(before.painting.moved(change), in.painting,
                           [&](std::size_t piece, ClothId was, ClothId is) {
                             changes.push_back({static_cast<std::uint32_t>(piece), was, is});
                           });
-  if (changes.size() > kFewChanges) return false;
+  if (changes.size() > kFewChanges) return std::nullopt;
+  return changes;
+}
+
+/// The lists from what was read before.
+void changeWearers(ReviewInput& in, const ReviewInput& before, const Renumbering& change,
+                   const std::vector<Repainted>& changes) {
   in.wearers = before.wearers;
   for (auto& list : in.wearers) change.apply(list);
   const auto listOf = [&](ClothId c) -> std::vector<std::uint32_t>& {
@@ -84,7 +93,6 @@ bool changeWearers(ReviewInput& in, const ReviewInput& before, const Renumbering
     auto& to = listOf(is);
     to.insert(std::lower_bound(to.begin(), to.end(), piece), piece);
   }
-  return true;
 }
 
 void listWearers(ReviewInput& in, std::size_t cloths) {
@@ -116,8 +124,19 @@ void readLayout(ReviewInput& in, const Project& project, const Derived& from, co
   const auto cloths = static_cast<std::size_t>(project.nextCloth);
   in.tally = change ? before->tally.updated(*before->geometry->layout, before->painting, project, *change)
                     : Tally(project);
-  if (!change || before->wearers.size() != cloths + 1 || !changeWearers(in, *before, *change))
+  const auto changes =
+      change && before->wearers.size() == cloths + 1 ? repainted(in, *before, *change) : std::nullopt;
+  if (changes) {
+    changeWearers(in, *before, *change, *changes);
+    std::vector<std::uint32_t> anew;
+    if (before->geometry->layout != now.layout)
+      anew = piecesBeside(*before->geometry->layout, *now.layout, *from.index, *change);
+    for (const Repainted& r : *changes) anew.push_back(r.piece);
+    readBesideDark(in, *before, *change, anew);
+  } else {
     listWearers(in, cloths);
+    readBesideDark(in);
+  }
   if (change && before->geometry->layout == now.layout) {
     in.sound = before->sound;
     in.misses = before->misses;

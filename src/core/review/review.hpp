@@ -30,6 +30,14 @@ struct SeamsSeen {
   std::shared_ptr<const std::vector<Meeting>> meetings;
 };
 
+/// Of two cloths in use of which the light one lets the other's allowance show: for each seam between them
+/// its light piece; rising.
+struct SeamsBesideDark {
+  ClothId light = kNoCloth, dark = kNoCloth;
+  std::vector<std::uint32_t> lightPieces;
+  friend bool operator==(const SeamsBesideDark&, const SeamsBesideDark&) = default;
+};
+
 /// What the checks read. Parts that are not there yet (still being worked out) are passed over.
 struct ReviewInput {
   const Project* project = nullptr;
@@ -40,6 +48,7 @@ struct ReviewInput {
   Painting painting;  ///< shared with the project's, which may be another by the time this is read again
   Tally tally;
   std::vector<std::vector<std::uint32_t>> wearers;  ///< of each cloth, then the pieces without one; rising
+  std::vector<SeamsBesideDark> besideDark;          ///< of each such two cloths, by their places on the shelf
   std::map<ClothId, std::shared_ptr<const CutPlan>> plans;
   Supplies supplies;
   std::map<int, SeamsSeen> seams;          ///< of the motif choices, by their ids
@@ -86,6 +95,12 @@ void readSeams(ReviewInput& input, const Project& project, const ReviewInput* be
 /// read.
 ReviewInput layoutReviewInput(const Project& project, const Derived& known = {},
                               const ReviewInput* before = nullptr);
+/// The seams of light cloth beside dark, from the layout, painting and tally that were read.
+void readBesideDark(ReviewInput& input);
+/// The same from what was read before a small change. `anew`: pieces beside which something went or came, and
+/// those that wear another cloth; rising.
+void readBesideDark(ReviewInput& input, const ReviewInput& before, const Renumbering& change,
+                    const std::vector<std::uint32_t>& anew);
 /// The pieces that show a motif choice of a cloth; rising, each once.
 std::vector<std::uint32_t> piecesShowing(const ReviewInput& input, ClothId cloth);
 /// The pieces that wear a cloth, or none; rising.
