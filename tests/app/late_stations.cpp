@@ -21,12 +21,6 @@ std::size_t made(const Driver& d) {
   return static_cast<std::size_t>(d.window->findChildren<Station*>(Qt::FindDirectChildrenOnly).size());
 }
 
-/// All that is shown, whatever order it was made in.
-QStringList sorted(QStringList lines) {
-  lines.sort();
-  return lines;
-}
-
 /// The beads of the rail, with what they say of each station.
 QStringList beads(Driver& d) {
   d.answers();
@@ -54,6 +48,7 @@ class LateStationsTest : public QObject {
 
   QTemporaryDir folder_;
   QString file_, other_;
+  std::map<QString, QStringList> early_;  ///< what is shown where all stations were there before
 
   QString kept(const char* name, const Project& project) {
     const QString path = folder_.filePath(QString::fromLatin1(name));
@@ -102,21 +97,30 @@ class LateStationsTest : public QObject {
   }
   void itShowsWhatItWouldHadItBeenThere() {
     QFETCH(QString, name);
-    const auto look = [&](bool early) {
-      Driver d;
-      if (early) {
-        [[maybe_unused]] const bool there = d.open(other_);
-        for (const QString& each : kNames) d.click(each);
-      }
-      if (!d.open(file_)) return QStringList("not opened");
+    const auto step = [](Driver& d) {
       support::step(*d.session, {{"edit", "changeCloth"}, {"cloth", "Tide Ink"}, {"name", "Eel Grey"}},
                     "named");
       d.answers();
-      d.click(name);
-      d.answers();
-      return sorted(support::shownIn(d));
     };
-    const QStringList early = look(true), late = look(false);
+    const auto look = [&](Driver& d, const QString& at) {
+      d.click(at);
+      d.answers();
+      QStringList lines = support::shownIn(d);
+      lines.sort();  // whatever order it was made in
+      return lines;
+    };
+    if (early_.empty()) {
+      Driver d;
+      QVERIFY(d.open(other_));
+      for (const QString& each : kNames) d.click(each);
+      QVERIFY(d.open(file_));
+      step(d);
+      for (const QString& each : kNames) early_[each] = look(d, each);
+    }
+    Driver d;
+    QVERIFY(d.open(file_));
+    step(d);
+    const QStringList early = early_[name], late = look(d, name);
     QVERIFY(early.size() > 30);
     for (const QString& line : early) QVERIFY2(late.contains(line), qPrintable("only early: " + line));
     for (const QString& line : late) QVERIFY2(early.contains(line), qPrintable("only late: " + line));
@@ -206,9 +210,11 @@ class LateStationsTest : public QObject {
         if (d.window->focusWidget() == first) break;
       }
       QCOMPARE(d.window->focusWidget(), first);
+      // The message line comes last as long as it says something; it leaves by itself.
+      if (places.contains("message")) QCOMPARE(places.at(back ? 1 : places.size() - 2), QString("message"));
+      places.removeAll("message");
       places.removeAll("around");
-      QCOMPARE(places.join(", "),
-               back ? QString("message, bench, picture") : QString("picture, bench, message"));
+      QCOMPARE(places.join(", "), back ? QString("bench, picture") : QString("picture, bench"));
       QVERIFY(visited["bench"] > 5);
     }
   }

@@ -3,6 +3,7 @@
 #include <QComboBox>
 #include <QLabel>
 #include <QScrollArea>
+#include <QStyleOptionComboBox>
 
 #include "driver.hpp"
 
@@ -65,6 +66,15 @@ inline QString problemNow(const Driver& d) {
             .arg(l->height())
             .arg(wants.width())
             .arg(wants.height());
+    }
+    if (const auto* c = qobject_cast<const QComboBox*>(w)) {
+      QStyleOptionComboBox option;
+      option.initFrom(c);
+      const int room =
+          c->style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, c).width();
+      const int wants = c->fontMetrics().horizontalAdvance(c->currentText());
+      if (room + 1 < wants)
+        return who + QStringLiteral(" cuts off \"%1\": %2 of %3").arg(c->currentText()).arg(room).arg(wants);
     }
     const auto* b = qobject_cast<const QAbstractButton*>(w);
     if (b && !b->text().isEmpty() && b->minimumSizeHint().width() > b->width() + 1)

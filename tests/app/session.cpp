@@ -1,9 +1,14 @@
 // The joints between edits, figures and files, acted upon while work still runs.
+#include <sys/resource.h>
+#include <unistd.h>
+
 #include <QTemporaryDir>
 #include <QThread>
 #include <atomic>
+#include <thread>
 
 #include "app/arrange/arrange_station.hpp"
+#include "app/session/latest.hpp"
 #include "driver.hpp"
 #include "registry.hpp"
 #include "script/demo.hpp"
@@ -73,6 +78,32 @@ class SessionTest : public QObject {
     SOON(node.value());
     QCOMPARE(*node.value(), 50);
     QVERIFY(told >= 2);
+  }
+  /// What is worked out ahead lets the window's thread go first, and so does what it begins on more threads.
+  void whatIsWorkedOutAheadStandsBack() {
+    const auto niceness = [] { return getpriority(PRIO_PROCESS, static_cast<id_t>(gettid())); };
+    const int own = niceness();
+    QThreadPool pool;
+    QObject receiver;
+    IntNode node(
+        pool, &receiver,
+        [&](const int&, const Progress&, const auto&) {
+          int begun = 0;
+          std::thread([&] { begun = niceness(); }).join();
+          return std::min(begun, niceness());
+        },
+        [] {});
+    node.want(1);
+    SOON(node.value());
+    const int wanted = std::min(own + 1, 19);
+    QVERIFY2(*node.value() >= wanted, qPrintable(QString::number(*node.value())));
+    QCOMPARE(niceness(), own);
+    Latest<int> card;
+    int looked = -100;
+    card.start(
+        &receiver, [&](const Progress&) { return niceness(); }, [&](int there) { looked = there; });
+    SOON(looked > -100);
+    QVERIFY(looked >= wanted);
   }
   void theNewestInputOfANodeWinsAndOneThreadWorksAtATime() {  // guarantee 3 of node.hpp
     QThreadPool pool;

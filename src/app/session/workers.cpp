@@ -4,6 +4,7 @@
 #include <unistd.h>
 
 #include <QCoreApplication>
+#include <algorithm>
 
 namespace clathra {
 
@@ -21,9 +22,11 @@ QThreadPool& workers() {
 void standBack() {
   // Priorities of the toolkit's threads do nothing under the usual scheduling; Linux keeps niceness for each
   // thread of its own (setpriority(2), "C library/kernel differences").
-  constexpr int kNice = 5;
+  static constexpr int kNicer = 5, kNicest = 19;
   thread_local const bool done = [] {
-    return setpriority(PRIO_PROCESS, static_cast<id_t>(gettid()), kNice) == 0;
+    const auto self = static_cast<id_t>(gettid());
+    return setpriority(PRIO_PROCESS, self,
+                       std::min(getpriority(PRIO_PROCESS, self) + kNicer, int{kNicest})) == 0;
   }();
   (void)done;
 }
