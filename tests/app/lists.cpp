@@ -7,6 +7,7 @@
 #include "app/widgets/kept_rows.hpp"
 #include "app/window/actions.hpp"
 #include "app/window/remarks_card.hpp"
+#include "app/window/tab_order.hpp"
 #include "driver.hpp"
 #include "registry.hpp"
 
@@ -39,6 +40,21 @@ class ListsTest : public QObject {
     // 3: in the order in which they were named.
     QCOMPARE(layout->count(), 3);
     for (int i = 0; i < 3; ++i) QCOMPARE(layout->itemAt(i)->widget(), next[std::size_t(i)]);
+    // And so Tab reads them, though what is new stands before what was kept.
+    const auto last = fill({{"e", "5"}, {"b", "2"}, {"f", "6"}, {"d", "4"}});
+    QCoreApplication::processEvents();
+    last[0]->setFocus();
+    for (std::size_t i = 1; i < last.size(); ++i) {
+      QCOMPARE(nextByTab(column, true), last[i]);
+      last[i]->setFocus();
+      QCOMPARE(nextByTab(column, false), last[i - 1]);
+    }
+    QCOMPARE(nextByTab(column, true), last[0]);
+    last[1]->setEnabled(false);
+    last[0]->setFocus();
+    QCOMPARE(nextByTab(column, true), last[2]);
+    last[2]->hide();
+    QCOMPARE(nextByTab(column, true), last[3]);
   }
   void keptRows2TheFocusPassesToTheLike() {  // guarantee 2 of kept_rows.hpp
     QWidget column;

@@ -48,6 +48,17 @@ inline QString widest(const QWidget* in) {
       .arg(least(out));
 }
 
+/// What a list shows that has no room for it; nothing if all is read.
+inline QString cutOff(const QComboBox* c) {
+  QStyleOptionComboBox option;
+  option.initFrom(c);
+  const int room =
+      c->style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, c).width();
+  const int wants = c->fontMetrics().horizontalAdvance(c->currentText());
+  if (room + 1 >= wants) return {};
+  return QStringLiteral(" cuts off \"%1\": %2 of %3").arg(c->currentText()).arg(room).arg(wants);
+}
+
 inline QString problemNow(const Driver& d) {
   const auto all = d.window->findChildren<QWidget*>();
   for (const QWidget* w : all) {
@@ -67,15 +78,8 @@ inline QString problemNow(const Driver& d) {
             .arg(wants.width())
             .arg(wants.height());
     }
-    if (const auto* c = qobject_cast<const QComboBox*>(w)) {
-      QStyleOptionComboBox option;
-      option.initFrom(c);
-      const int room =
-          c->style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, c).width();
-      const int wants = c->fontMetrics().horizontalAdvance(c->currentText());
-      if (room + 1 < wants)
-        return who + QStringLiteral(" cuts off \"%1\": %2 of %3").arg(c->currentText()).arg(room).arg(wants);
-    }
+    if (const auto* c = qobject_cast<const QComboBox*>(w))
+      if (const QString cut = cutOff(c); !cut.isEmpty()) return who + cut;
     const auto* b = qobject_cast<const QAbstractButton*>(w);
     if (b && !b->text().isEmpty() && b->minimumSizeHint().width() > b->width() + 1)
       return who + QStringLiteral(" is narrower than its words");

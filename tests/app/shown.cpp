@@ -5,6 +5,7 @@
 
 #include "all_views.hpp"
 #include "content.hpp"
+#include "looks.hpp"
 #include "records.hpp"
 #include "registry.hpp"
 #include "rich.hpp"
@@ -62,6 +63,9 @@ class ShownTest : public QObject {
     Driver d;
     QVERIFY(openView(d, folder_.filePath(inches ? "inch.clathra" : "mm.clathra"), v));
     d.answers();
+    for (const auto* list : d.window->findChildren<QComboBox*>())
+      if (const QString cut = list->isVisible() ? support::cutOff(list) : QString(); !cut.isEmpty())
+        QFAIL(qPrintable(Driver::nameOf(list) + cut));
     QString file = QStringLiteral("view ") + titleOf(v) + (inches ? " inch" : " mm");
     file = file.toLower().remove(QRegularExpression("[^a-z ]")).replace(QLatin1Char(' '), QLatin1Char('-'));
     const QString unlike = support::unlikeRecord(file, support::shownIn(d), 0.25);

@@ -28,9 +28,10 @@ QString numberText(double x, int digits) {
 }  // namespace
 
 BuyingCard::BuyingCard(Session& session) : Card(tr("Buying and washing"), false), session_(session) {
-  pieces_ = new ChoiceList;
+  auto* pieces = new ChoiceList;
+  pieces_ = pieces;
   pieces_->setAccessibleName(tr("Sold as"));
-  body()->addWidget(fieldRow(tr("Sold as"), pieces_));
+  body()->addWidget(listRow(tr("Sold as"), pieces));
   addCollection();
   price_ = new TextField;
   price_->setAccessibleName(tr("Price of one step or piece"));

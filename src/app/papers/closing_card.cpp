@@ -68,7 +68,8 @@ ClosingCard::ClosingCard(Session& session) : Card(tr("Will it close?"), false), 
 }
 
 void ClosingCard::buildForm() {
-  shape_ = new ChoiceList;
+  auto* shapes = new ChoiceList;
+  shape_ = shapes;
   shape_->setAccessibleName(tr("Which paper was measured"));
   what_ = new ChoiceList;
   what_->setAccessibleName(tr("What was measured"));
@@ -79,7 +80,7 @@ void ClosingCard::buildForm() {
   papers_->setCount(1);
   covered_ = new QCheckBox(tr("covered with cloth"));
   auto* take = button(tr("Add this reading"), "act");
-  body()->addWidget(fieldRow(tr("Paper"), shape_));
+  body()->addWidget(listRow(tr("Paper"), shapes));
   body()->addWidget(fieldRow(tr("Measured"), what_));
   body()->addWidget(fieldRow(tr("Reads"), value_));
   body()->addWidget(fieldRow(tr("Reads"), angle_));

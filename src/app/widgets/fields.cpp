@@ -3,8 +3,10 @@
 #include <QAbstractItemView>
 #include <QFocusEvent>
 #include <QHBoxLayout>
+#include <QHelpEvent>
 #include <QStyle>
 #include <QStyleOptionComboBox>
+#include <QStylePainter>
 #include <QToolTip>
 #include <QWheelEvent>
 #include <cmath>
@@ -58,6 +60,31 @@ void ChoiceList::changeEvent(QEvent* event) {
   if (!looks || findChild<QAbstractItemView*>()) return QComboBox::changeEvent(event);
   QWidget::changeEvent(event);
   updateGeometry();
+}
+
+int ChoiceList::room() const {
+  QStyleOptionComboBox option;
+  initStyleOption(&option);
+  return style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, this).width();
+}
+
+/// Words without room are not cut through: dots stand for the middle, the tip tells them whole.
+void ChoiceList::paintEvent(QPaintEvent*) {
+  QStylePainter painter(this);
+  QStyleOptionComboBox option;
+  initStyleOption(&option);
+  painter.drawComplexControl(QStyle::CC_ComboBox, option);
+  option.currentText = fontMetrics().elidedText(option.currentText, Qt::ElideMiddle, room());
+  painter.drawControl(QStyle::CE_ComboBoxLabel, option);
+}
+
+bool ChoiceList::event(QEvent* event) {
+  if (event->type() == QEvent::ToolTip && toolTip().isEmpty() &&
+      fontMetrics().horizontalAdvance(currentText()) > room()) {
+    QToolTip::showText(static_cast<QHelpEvent*>(event)->globalPos(), currentText(), this);
+    return true;
+  }
+  return QComboBox::event(event);
 }
 
 void ChoiceList::focusInEvent(QFocusEvent* event) {
@@ -228,6 +255,16 @@ QWidget* fieldRow(const QString& what, QWidget* field) {
   row->setSpacing(scaled(8));
   row->addWidget(wrapped(what), 2);
   row->addWidget(field, 3);
+  return w;
+}
+
+QWidget* listRow(const QString& what, ChoiceList* list) {
+  auto* w = new QWidget;
+  auto* row = new QVBoxLayout(w);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(scaled(4));
+  row->addWidget(wrapped(what));
+  row->addWidget(list);
   return w;
 }
 

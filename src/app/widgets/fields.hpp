@@ -21,11 +21,14 @@ class ChoiceList : public QComboBox {
   QSize minimumSizeHint() const override { return sizeHint(); }
 
  protected:
+  bool event(QEvent* event) override;
   void changeEvent(QEvent* event) override;
+  void paintEvent(QPaintEvent* event) override;
   void focusInEvent(QFocusEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
 
  private:
+  int room() const;
   Width width_;
   bool byClick_ = false;
 };
@@ -98,5 +101,7 @@ class AngleField : public QLineEdit {
 
 /// A named field: its name on the left, the field on the right.
 QWidget* fieldRow(const QString& what, QWidget* field);
+/// The same one below the other, for a list whose entries need the width.
+QWidget* listRow(const QString& what, ChoiceList* list);
 
 }  // namespace clathra
