@@ -131,10 +131,13 @@ Status which(const std::string& readings, bool asJson) {
          {"by", by[static_cast<int>(n.by)]},
          {"off", n.off},
          {"contradiction", out.empty() && !contradiction.empty() ? json(contradiction) : json(nullptr)}});
-    if (!asJson)
-      printLine(said(Message("which-nominal", shapeArg(n.title), nominal,
-                             Message(std::string("by-") + by[static_cast<int>(n.by)]), fineArg(n.off, 2)),
-                     n.system));
+    if (asJson) continue;
+    const Message side(std::string("by-") + by[static_cast<int>(n.by)]);
+    constexpr double kExact = 0.005;  // mm: less is not shown
+    printLine(said(std::abs(n.off) < kExact
+                       ? Message("which-exact", shapeArg(n.title), nominal, side)
+                       : Message("which-nominal", shapeArg(n.title), nominal, side, fineArg(n.off, 2)),
+                   n.system));
   }
   if (papers->mixed()) std::fprintf(stderr, "%s\n", said(Message("systems-mixed")).c_str());
   if (!asJson && !contradiction.empty()) printLine(contradiction);

@@ -189,6 +189,7 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP("core", "The corner at piece %1 is %2° too full and will not lie flat.")},
     {"ease-percent",
      QT_TRANSLATE_NOOP("core", "What can be eased in is more than 0 and at most 20 percent, not %1.")},
+    {"which-exact", QT_TRANSLATE_NOOP("core", "%1, %2 %3, exactly")},
     {"which-nominal", QT_TRANSLATE_NOOP("core", "%1, %2 %3, off by %4")},
     {"by-side", QT_TRANSLATE_NOOP("core", "by the side")},
     {"by-across", QT_TRANSLATE_NOOP("core", "across, between parallel sides")},

@@ -48,7 +48,7 @@ inline QString widest(const QWidget* in) {
       .arg(least(out));
 }
 
-/// What a list shows that has no room for it; nothing if all is read.
+/// What a list shows that has no room for it (dots stand for its middle then); nothing if all is read.
 inline QString cutOff(const QComboBox* c) {
   QStyleOptionComboBox option;
   option.initFrom(c);
@@ -78,8 +78,6 @@ inline QString problemNow(const Driver& d) {
             .arg(wants.width())
             .arg(wants.height());
     }
-    if (const auto* c = qobject_cast<const QComboBox*>(w))
-      if (const QString cut = cutOff(c); !cut.isEmpty()) return who + cut;
     const auto* b = qobject_cast<const QAbstractButton*>(w);
     if (b && !b->text().isEmpty() && b->minimumSizeHint().width() > b->width() + 1)
       return who + QStringLiteral(" is narrower than its words");

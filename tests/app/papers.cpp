@@ -198,8 +198,13 @@ class PapersTest : public QObject {
     QCOMPARE(d.project().readings.size(), std::size_t(1));
     COMPARE_TO(d.project().readings[0].value, 258, 1e-9);
     QCOMPARE(d.project().readings[0].papers, 10);
+    QVERIFY(d.reads("Nearest usual size: square 1 in, off by 0.4 mm."));
     d.click("Take out reading 1");
     QVERIFY(d.project().readings.empty());
+    d.type("The reading", "254 mm");
+    d.type("Papers in a row under the ruler", "10");
+    d.click("Add this reading");
+    QVERIFY(d.reads("Nearest usual size: square 1 in, exactly."));
   }
   void theBoxIsSharedByProjectsAndGoesInAndOut() {
     Driver d;

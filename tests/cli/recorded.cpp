@@ -111,6 +111,8 @@ class RecordedTest : public QObject {
     put("which.json",
         R"([{"shape":"hexagon","what":"across","index":0,"papers":2,"value":88.4,"state":"bare"},
                           {"shape":"hexagon","what":"edge","index":1,"papers":1,"value":25.3,"state":"bare"}])");
+    put("exact.json",
+        R"([{"shape":"hexagon","what":"edge","index":2,"papers":10,"value":254,"state":"bare"}])");
     put("contradiction.json", R"([{"shape":"diamond60","what":"across","index":0,"papers":1,"value":26.0},
                                   {"shape":"diamond60","what":"edge","index":0,"papers":1,"value":38.1}])");
     put("gives.json", R"({"width":560,"height":500,"allowance":6.5,"direction":"one-way",
@@ -180,6 +182,7 @@ class RecordedTest : public QObject {
     row("measured-said", {"measured", "@rich.clathra", "@readings.json", "--ease", "3"});
     row("which", {"which", "@which.json", "--json"});
     row("which-said", {"which", "@which.json"});
+    row("which-exact", {"which", "@exact.json"});
     row("which-contradiction", {"which", "@contradiction.json"});
     row("gives", {"gives", "@gives.json", "--json"});
     row("gives-said", {"gives", "@gives.json"});

@@ -313,9 +313,12 @@ void ClosingCard::refresh() {
   if (const auto w = whichPaper(usual); w && !usual.empty()) {
     if (!w->nearestFirst.empty()) {
       const NominalPaper& n = w->nearestFirst.front();
-      names << tr("Nearest usual size: %1 %2, off by %3.")
-                   .arg(shapeWords(n.title), QString::fromStdString(formatLength(n.nominal, n.system)),
-                        fine(std::abs(n.off), 2));
+      const QString size =
+          shapeWords(n.title) + QLatin1Char(' ') + QString::fromStdString(formatLength(n.nominal, n.system));
+      constexpr double kExact = 0.005;  // mm: less is not shown
+      names << (std::abs(n.off) < kExact
+                    ? tr("Nearest usual size: %1, exactly.").arg(size)
+                    : tr("Nearest usual size: %1, off by %2.").arg(size, fine(std::abs(n.off), 2)));
     }
     for (const Message& m : w->contradictions) names << inWords(m, p.settings.unit);
     if (w->mixed()) names << inWords(Message("systems-mixed"));
