@@ -58,7 +58,7 @@ QSize ChoiceList::sizeHint() const {
 void ChoiceList::changeEvent(QEvent* event) {
   const bool looks = event->type() == QEvent::StyleChange || event->type() == QEvent::FontChange;
   if (!looks || findChild<QAbstractItemView*>()) return QComboBox::changeEvent(event);
-  QWidget::changeEvent(event);
+  QWidget::changeEvent(event);  // NOLINT(bugprone-parent-virtual-call): that of lists makes the popup
   updateGeometry();
 }
 
