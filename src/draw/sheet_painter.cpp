@@ -437,11 +437,11 @@ class SheetRun {
   /// A face with its measures and the widths of what was written in it: looked up once, not for every paper.
   struct Face {
     QFont font;
-    double capHeight;
+    double capHeight = 0;
     std::map<std::string, std::pair<QString, double>> words;  // with their width in mm at full size
   };
   Face& face(double size, int weight) {
-    Face& f = faces_[{static_cast<int>(size * kTextScale + 0.5), weight}];
+    Face& f = faces_[{static_cast<int>(std::lround(size * kTextScale)), weight}];
     if (f.words.empty()) {
       f.font = textFont(size * kTextScale, weight);
       f.capHeight = QFontMetricsF(f.font).capHeight();

@@ -38,6 +38,7 @@ std::vector<ShownMiss> missesOf(const Closure& c) {
       all.emplace_back(c.corners[i].closing == Closing::Off ? -999 : 0, ShownMiss{ShownMiss::Of::Corner, i});
   std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
   std::vector<ShownMiss> out;
+  out.reserve(all.size());
   for (const auto& [far, miss] : all) out.push_back(miss);
   return out;
 }

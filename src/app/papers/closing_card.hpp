@@ -49,11 +49,11 @@ class ClosingCard : public Card {
   void show(ShownMiss miss);
 
   Session& session_;
-  QComboBox *shape_, *what_;
-  LengthField* value_;
-  AngleField* angle_;
-  CountField* papers_;
-  QCheckBox* covered_;
+  QComboBox *shape_ = nullptr, *what_ = nullptr;
+  LengthField* value_ = nullptr;
+  AngleField* angle_ = nullptr;
+  CountField* papers_ = nullptr;
+  QCheckBox* covered_ = nullptr;
   QLabel *answer_, *which_;
   std::unique_ptr<KeptRows> readings_, misses_;
   std::vector<std::pair<std::uint16_t, int>> kinds_;

@@ -32,11 +32,11 @@ class ScaleCard : public Card {
   Session& session_;
   Preferences& preferences_;
   PrinterProfile printer_;
-  QLineEdit* name_;
-  LengthField *across_, *down_;
-  QLineEdit *offAcross_, *offDown_;
-  LengthField *shear_, *drift_;
-  QLabel *rules_, *answer_;
+  QLineEdit* name_ = nullptr;
+  LengthField *across_ = nullptr, *down_ = nullptr;
+  QLineEdit *offAcross_ = nullptr, *offDown_ = nullptr;
+  LengthField *shear_ = nullptr, *drift_ = nullptr;
+  QLabel *rules_ = nullptr, *answer_ = nullptr;
   QString told_;  ///< what the last measuring came to
 };
 

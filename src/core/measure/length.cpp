@@ -195,7 +195,8 @@ std::string inMillimetres(Length length) {
   // the long side of half a square, was calculated.
   const bool inches = length.typedIn() != TypedIn::Nothing || nm % Length::kNmPerSixtyFourth == 0;
   if (nm % (inches ? kTenth : kHundredth) != 0)
-    return "about " + formatNumber(static_cast<double>((nm + kTenth / 2) / kTenth) / 10, 1) + " mm";
+    return "about " +
+           formatNumber(static_cast<double>(std::llround(static_cast<double>(nm) / kTenth)) / 10, 1) + " mm";
   return formatNumber(length.mm(), 6) + " mm";
 }
 
