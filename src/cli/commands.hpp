@@ -4,6 +4,7 @@
 #include <CLI/CLI.hpp>
 #include <nlohmann/json.hpp>
 #include <string>
+#include <vector>
 
 #include "edit/edit.hpp"
 #include "layout/arrangement.hpp"
@@ -55,6 +56,8 @@ void printLine(const std::string& text);
 /// Errors: no such sides.
 [[nodiscard]] Result<FinishingSides> finishingSidesOf(const std::string& name);
 nlohmann::json tallyJson(const Project& project);
+/// From 1.
+nlohmann::json numbersOf(const std::vector<std::uint32_t>& pieces);
 nlohmann::json optional(const std::optional<double>& value);
 
 }  // namespace clathra::cli

@@ -1,17 +1,16 @@
-// Commands that plan motifs and cutting, look over the project, and export.
+// Commands that plan cutting, look over the project, and export.
 #include <filesystem>
 #include <memory>
 #include <sstream>
 
 #include "cli/commands.hpp"
+#include "cli/waiting.hpp"
 #include "cutting/batch.hpp"
 #include "cutting/window_order.hpp"
 #include "draw/exporter.hpp"
 #include "draw/map.hpp"
 #include "draw/pictures.hpp"
 #include "draw/prints.hpp"
-#include "motif/meeting.hpp"
-#include "motif/thread.hpp"
 #include "review/review.hpp"
 #include "script/named_pieces.hpp"
 #include "store/box_file.hpp"
@@ -24,12 +23,6 @@ namespace clathra::cli {
 using nlohmann::json;
 
 namespace {
-
-json numbersOf(const std::vector<std::uint32_t>& pieces) {
-  json out = json::array();
-  for (const auto i : pieces) out.push_back(i + 1);
-  return out;
-}
 
 json methodJson(const CutMethod& m, LengthUnit unit) {
   json sum = json::array(), steps = json::array();
@@ -167,61 +160,10 @@ Status cut(const CutOptions& o) {
   return {};
 }
 
-json meetingJson(const Meeting& m) {
-  json changes = json::array();
-  for (const auto& [a, b] : m.changes) changes.push_back({a, b});
-  return {{"a", m.sideOfA},
-          {"b", m.sideOfB},
-          {"verdict", verdictName(m.verdict)},
-          {"parts_at", optional(m.partsAt)},
-          {"mean_de", m.meanDe},
-          {"worst_de", m.worstDe},
-          {"changes", changes},
-          {"thread", colourText(threadFor(m))},
-          {"stripe", m.stripe ? json(stripeName(*m.stripe)) : json(nullptr)}};
-}
-
-Status motif(const std::string& file, bool asJson) {
-  const auto project = openProject(file);
-  if (!project) return tl::make_unexpected(project.error());
-  json out = json::array();
-  for (const MotifChoice& m : project->motifs) {
-    const auto supply = motifSupply(*project, m);
-    if (!supply) return tl::make_unexpected(supply.error());
-    const auto meetings = meetingsOf(*project, m);
-    if (!meetings) return tl::make_unexpected(meetings.error());
-    json meeting = json::array(), outline = json::array();
-    for (const Meeting& each : eachPairOnce(*meetings)) meeting.push_back(meetingJson(each));
-    for (const Point p : windowOutline(*project->layout, m)) outline.push_back({p.x, p.y});
-    const Cloth* cloth = clothById(*project, m.cloth);
-    out.push_back({{"motif", m.name},
-                   {"cloth", clothTitle(*cloth)},
-                   {"shape", m.shape},
-                   {"at", {m.at.x, m.at.y}},
-                   {"turn", m.turn.degrees()},
-                   {"mirrored", m.mirrored},
-                   {"pieces", numbersOf(m.pieces)},
-                   {"wanted", supply->wanted},
-                   {"on_hand", supply->onHand ? json(*supply->onHand) : json(nullptr)},
-                   {"length_needed", optional(supply->lengthNeeded)},
-                   {"worst_place", supply->worstPlace},
-                   {"exact", supply->exact},
-                   {"remark", said(supply->remark, project->settings.unit)},
-                   {"outline", outline},
-                   {"meeting", meeting}});
-    if (!asJson)
-      printLine(m.name + " from " + clothTitle(*cloth) + ": " + std::to_string(supply->wanted) + " wanted, " +
-                (supply->onHand ? std::to_string(*supply->onHand) : std::string("unknown")) + " on hand" +
-                (supply->remark.empty() ? "" : ". " + said(supply->remark, project->settings.unit)));
-  }
-  if (asJson) print(out);
-  return {};
-}
-
 Status lookOver(const std::string& file, bool asJson) {
   const auto project = openProject(file);
   if (!project) return tl::make_unexpected(project.error());
-  auto input = reviewInput(*project);
+  auto input = reviewInput(*project, untilInterrupted());
   if (!input) return tl::make_unexpected(input.error());
   json out = json::array();
   // Papers at hand are the user's own; which printer is used only the window knows.
@@ -272,15 +214,6 @@ void addCut(CLI::App& app, Outcome& outcome) {
   cmd->add_flag("--placements", o->placements, "with --json: where each patch lies");
   cmd->add_flag("--json", o->json, "as JSON");
   cmd->callback([=, &outcome] { outcome.status = cut(*o); });
-}
-
-void addMotif(CLI::App& app, Outcome& outcome) {
-  auto* cmd = app.add_subcommand("motif", "Counts the copies of each motif choice");
-  const auto file = std::make_shared<std::string>();
-  const auto asJson = std::make_shared<bool>(false);
-  cmd->add_option("file", *file, "the project")->required();
-  cmd->add_flag("--json", *asJson, "as JSON");
-  cmd->callback([=, &outcome] { outcome.status = motif(*file, *asJson); });
 }
 
 void addReview(CLI::App& app, Outcome& outcome) {

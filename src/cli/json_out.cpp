@@ -62,4 +62,10 @@ Result<ArrangementLibrary> arrangements() {
   return library;
 }
 
+json numbersOf(const std::vector<std::uint32_t>& pieces) {
+  json out = json::array();
+  for (const auto i : pieces) out.push_back(i + 1);
+  return out;
+}
+
 }  // namespace clathra::cli

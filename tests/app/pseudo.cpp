@@ -112,6 +112,9 @@ class PseudoTest : public QObject {
         faults << view + QStringLiteral(" unmarked ") + bad;
       if (const QString bad = support::problem(d); !bad.isEmpty())
         faults << view + QStringLiteral(": ") + bad;
+      for (const auto* list : d.window->findChildren<QComboBox*>())
+        if (const QString bad = list->isVisible() ? support::cutOff(list) : QString(); !bad.isEmpty())
+          faults << view + QStringLiteral(": ") + Driver::nameOf(list) + bad;
     };
     d.window->showFirstStart();
     check("first start");

@@ -3,6 +3,7 @@
 #include <QJsonDocument>
 #include <QJsonObject>
 #include <QTemporaryDir>
+#include <csignal>
 #include <map>
 #include <set>
 
@@ -45,6 +46,47 @@ class CommandsTest : public QObject {
     for (const QJsonValue& v : all)
       for (const char* key : {"id", "name", "kind", "parameters", "edge_of", "counts"})
         QVERIFY2(v.toObject().contains(key), key);
+  }
+  /// What takes long tells bounds first; told to stop, that is its answer.
+  void copiesAreLeftAtTheirBounds() {
+    const QString plain = at("plain.clathra"), dense = at("dense.clathra");
+    QCOMPARE(run({"new", "--arrangement", "clamshells", "--edge", "25", "--across", "3", "--down", "3", "-o",
+                  plain})
+                 .code,
+             0);
+    QCOMPARE(run({"prints", "--out", folder_.path()}).code, 0);
+    const QString steps =
+        script(R"([{"edit": "addCloth", "name": "Reed", "width": 210, "lengths": [160], "print":
+                    {"picture": "mill-wheel.png", "dpi": 100, "along": 17, "across": 9, "mark": null}},
+                   {"edit": "addMotif", "name": "Spot", "cloth": "Reed", "shape": "clamshell", "at": [60, 60],
+                    "pieces": [1, 2]}])");
+    QCOMPARE(run({"edit", plain, steps, "-o", dense}).code, 0);
+    for (const bool json : {true, false}) {
+      QProcess p;
+      p.setReadChannel(QProcess::StandardError);
+      p.start(CLATHRA_BINARIES "/clathra-cli",
+              json ? QStringList{"motif", dense, "--json"} : QStringList{"motif", dense});
+      QVERIFY(p.waitForReadyRead(support::kHang));
+      const QByteArray told = p.readAllStandardError();
+      QVERIFY2(told.startsWith("Spot: at least "), told);
+      QCOMPARE(::kill(static_cast<pid_t>(p.processId()), SIGINT), 0);
+      QVERIFY(p.waitForFinished(support::kHang));
+      QCOMPARE(p.exitStatus(), QProcess::NormalExit);
+      QCOMPARE(p.exitCode(), 0);
+      const QByteArray out = p.readAllStandardOutput();
+      if (json) {
+        const QJsonObject motif = QJsonDocument::fromJson(out).array()[0].toObject();
+        QVERIFY(motif["on_hand"].toInt() < motif["on_hand_at_most"].toInt());
+        QCOMPARE(motif["exact"].toBool(true), false);
+        QCOMPARE(motif["wanted"].toInt(), 2);
+      } else {
+        QVERIFY2(out.startsWith("Spot from Reed: 2 wanted, at least ") && out.contains(", at most "), out);
+      }
+    }
+    // Two are wanted and there are more for certain: nothing to remark about them, and nothing to wait for.
+    const Ran looked = run({"review", dense});
+    QCOMPARE(looked.code, 0);
+    QVERIFY2(looked.out.contains("no-cloth") && !looked.out.contains("few-copies"), looked.out);
   }
   void aNewProjectIsTallied() {
     const Ran r = run({"tally", made(), "--json"});

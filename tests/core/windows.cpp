@@ -333,6 +333,37 @@ class WindowsTest : public QObject {
     QVERIFY(last && last->counted && *last->onHand == 12 && *last->atMost == 12);
     QVERIFY(*told.front().onHand <= 12 && *told.front().atMost >= 12);
   }
+  /// A dense print whose place on the cloth nobody knows: eight for certain, ten in truth.
+  void itIsCountedAsFarAsIsAsked() {
+    const auto supply = [](int wanted, CountOnHand till) {
+      Project p = support::edited(
+          support::project(support::recipe("clamshells", 25, 3, 3)),
+          {{"edit", "addCloth"},
+           {"name", "Reed"},
+           {"width", 140},
+           {"lengths", {160}},
+           {"print",
+            {{"picture", "p.png"}, {"dpi", 100}, {"along", 13}, {"across", 14}, {"mark", nullptr}}}});
+      nlohmann::json pieces = nlohmann::json::array();
+      for (int i = 1; i <= wanted; ++i) pieces.push_back(i);
+      p = support::edited(p, {{"edit", "addMotif"},
+                              {"name", "Spot"},
+                              {"cloth", "Reed"},
+                              {"shape", p.layout->shapes[0].name},
+                              {"at", {60, 60}},
+                              {"pieces", pieces}});
+      return *motifSupply(p, p.motifs.front(), {}, till);
+    };
+    const auto is = [](const MotifSupply& s, int least, int most, bool counted) {
+      return *s.onHand == least && *s.atMost == most && s.counted == counted;
+    };
+    QVERIFY(is(supply(8, CountOnHand::Bounds), 8, 10, false));
+    QVERIFY(!supply(8, CountOnHand::Bounds).exact);
+    QVERIFY(is(supply(9, CountOnHand::Bounds), 8, 10, false));
+    QVERIFY(is(supply(8, CountOnHand::UntilEnough), 8, 10, false));  // they suffice
+    QVERIFY(is(supply(9, CountOnHand::UntilEnough), 10, 10, true));  // eight alone would not
+    QVERIFY(is(supply(8, CountOnHand::Exactly), 10, 10, true));
+  }
   void hollowAndCurvedPatchesAreCountedTruly() {
     // A dense print, so that patches come as near each other as their outlines allow: clamshells 50 mm wide
     // nest into one another, and with their hollows filled by hulls they would not.

@@ -15,7 +15,7 @@ GrowCard::GrowCard(Session& session, LayoutCanvas& canvas, PaintCard& paint)
   canvas.setKeptFree(FitFan::widthInPicture());
   body()->addWidget(
       wrapped(tr("Turned copies: what you do in one place is done in all that are equal."), "muted"));
-  turns_ = new ChoiceList;
+  turns_ = new ChoiceList(ChoiceList::Width::OfLongest);
   turns_->setAccessibleName(tr("Turned copies"));
   mirror_ = new QCheckBox(tr("and mirrored"));
   body()->addWidget(wrappingRow({turns_, mirror_}));

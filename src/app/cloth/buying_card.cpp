@@ -31,7 +31,7 @@ BuyingCard::BuyingCard(Session& session) : Card(tr("Buying and washing"), false)
   auto* pieces = new ChoiceList;
   pieces_ = pieces;
   pieces_->setAccessibleName(tr("Sold as"));
-  body()->addWidget(listRow(tr("Sold as"), pieces));
+  body()->addWidget(fieldRow(tr("Sold as"), pieces));
   addCollection();
   price_ = new TextField;
   price_->setAccessibleName(tr("Price of one step or piece"));

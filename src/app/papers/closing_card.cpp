@@ -81,7 +81,7 @@ void ClosingCard::buildForm() {
   papers_->setCount(1);
   covered_ = new QCheckBox(tr("covered with cloth"));
   auto* take = button(tr("Add this reading"), "act");
-  body()->addWidget(listRow(tr("Paper"), shapes));
+  body()->addWidget(fieldRow(tr("Paper"), shapes));
   body()->addWidget(fieldRow(tr("Measured"), what_));
   body()->addWidget(fieldRow(tr("Reads"), value_));
   body()->addWidget(fieldRow(tr("Reads"), angle_));

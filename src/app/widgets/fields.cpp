@@ -7,6 +7,7 @@
 #include <QStyle>
 #include <QStyleOptionComboBox>
 #include <QStylePainter>
+#include <QTimer>
 #include <QToolTip>
 #include <QWheelEvent>
 #include <cmath>
@@ -18,6 +19,8 @@
 namespace clathra {
 
 namespace {
+
+constexpr int kBesideIcon = 4;
 
 /// What is wrong stands beside the field too, for as long as it takes to read.
 void sayBeside(QWidget& field, const QString& sentence) {
@@ -35,7 +38,7 @@ ChoiceList::ChoiceList(Width width) : width_(width) {
 /// Its longest entry does not make the bench wider than it is. Asked for that by its settings, the toolkit
 /// would make the popup: ten more controls for each list at the start.
 QSize ChoiceList::sizeHint() const {
-  constexpr int kLetters = 10, kLeast = 14, kBesideIcon = 4;
+  constexpr int kLetters = 10, kLeast = 14;
   const QFontMetrics type = fontMetrics();
   int wide = width_ == Width::Usual ? kLetters * type.horizontalAdvance(QLatin1Char('X')) : 0;
   bool icons = width_ == Width::Usual;
@@ -62,10 +65,25 @@ void ChoiceList::changeEvent(QEvent* event) {
   updateGeometry();
 }
 
-int ChoiceList::room() const {
+int ChoiceList::wholeWidth() const {
+  int words = 0;
+  bool icons = false;
+  for (int i = 0; i < count(); ++i) {
+    icons = icons || !itemIcon(i).isNull();
+    words = std::max(words, fontMetrics().horizontalAdvance(itemText(i)));
+  }
+  return words + (icons ? iconSize().width() + kBesideIcon : 0) + width() - field().width();
+}
+
+QRect ChoiceList::field() const {
   QStyleOptionComboBox option;
   initStyleOption(&option);
-  return style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, this).width();
+  return style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, this);
+}
+
+int ChoiceList::room() const {
+  const bool icon = !itemIcon(currentIndex()).isNull();
+  return field().width() - (icon ? iconSize().width() + kBesideIcon : 0);
 }
 
 /// Words without room are not cut through: dots stand for the middle, the tip tells them whole.
@@ -248,23 +266,69 @@ void AngleField::read() {
   if (changed) Q_EMIT degreesChanged();
 }
 
+namespace {
+
+/// A named list: side by side while its longest entry has room there, else the list below its name. Its
+/// longest one and not the chosen one, so that choosing another moves nothing.
+class ListRow : public QWidget {
+ public:
+  ListRow(const QString& what, ChoiceList* list) : list_(list), row_(new QBoxLayout(beside, this)) {
+    row_->setContentsMargins(0, 0, 0, 0);
+    row_->addWidget(wrapped(what), 2);
+    row_->addWidget(list, 3);
+    const auto anew = [this] { turnSoon(); };
+    connect(list->model(), &QAbstractItemModel::rowsInserted, this, anew);
+    connect(list->model(), &QAbstractItemModel::rowsRemoved, this, anew);
+    connect(list->model(), &QAbstractItemModel::dataChanged, this, anew);
+    connect(list->model(), &QAbstractItemModel::modelReset, this, anew);
+    list->installEventFilter(this);
+    turn();
+  }
+
+ protected:
+  void resizeEvent(QResizeEvent* event) override {
+    QWidget::resizeEvent(event);
+    turn();
+  }
+  bool eventFilter(QObject* of, QEvent* event) override {
+    if (event->type() == QEvent::StyleChange || event->type() == QEvent::FontChange) turn();
+    return QWidget::eventFilter(of, event);
+  }
+
+ private:
+  void turn() {
+    const int gap = scaled(8);
+    const bool fits = list_->wholeWidth() <= (width() - gap) * 3 / 5;
+    row_->setDirection(fits ? beside : QBoxLayout::TopToBottom);
+    row_->setSpacing(fits ? gap : scaled(4));
+  }
+
+  /// A list is filled entry by entry: it is measured once.
+  void turnSoon() {
+    if (soon_) return;
+    soon_ = true;
+    QTimer::singleShot(0, this, [this] {
+      soon_ = false;
+      turn();
+    });
+  }
+
+  static constexpr auto beside = QBoxLayout::LeftToRight;
+  ChoiceList* list_;
+  QBoxLayout* row_;
+  bool soon_ = false;
+};
+
+}  // namespace
+
 QWidget* fieldRow(const QString& what, QWidget* field) {
+  if (auto* list = qobject_cast<ChoiceList*>(field)) return new ListRow(what, list);
   auto* w = new QWidget;
   auto* row = new QHBoxLayout(w);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(scaled(8));
   row->addWidget(wrapped(what), 2);
   row->addWidget(field, 3);
-  return w;
-}
-
-QWidget* listRow(const QString& what, ChoiceList* list) {
-  auto* w = new QWidget;
-  auto* row = new QVBoxLayout(w);
-  row->setContentsMargins(0, 0, 0, 0);
-  row->setSpacing(scaled(4));
-  row->addWidget(wrapped(what));
-  row->addWidget(list);
   return w;
 }
 

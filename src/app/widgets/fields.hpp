@@ -19,6 +19,8 @@ class ChoiceList : public QComboBox {
   explicit ChoiceList(Width width = Width::Usual);
   QSize sizeHint() const override;
   QSize minimumSizeHint() const override { return sizeHint(); }
+  /// As wide as it would have to be to show any of its entries whole.
+  int wholeWidth() const;
 
  protected:
   bool event(QEvent* event) override;
@@ -28,6 +30,7 @@ class ChoiceList : public QComboBox {
   void wheelEvent(QWheelEvent* event) override;
 
  private:
+  QRect field() const;
   int room() const;
   Width width_;
   bool byClick_ = false;
@@ -99,9 +102,8 @@ class AngleField : public QLineEdit {
   double least_, most_, degrees_ = 0;
 };
 
-/// A named field: its name on the left, the field on the right.
+/// A named field: its name on the left, the field on the right; a list whose longest entry has no room there
+/// stands below its name.
 QWidget* fieldRow(const QString& what, QWidget* field);
-/// The same one below the other, for a list whose entries need the width.
-QWidget* listRow(const QString& what, ChoiceList* list);
 
 }  // namespace clathra

@@ -26,6 +26,7 @@ class Programme {
       : line_(line), halfEach_(halfEach), effort_(effort) {
     const std::size_t n = line.before.size();
     lastUse_.assign(n, 0);
+    conflictsWith_.assign(n, 0);
     for (std::uint32_t i = 0; i < n; ++i)
       for (const auto b : line.before[i]) lastUse_[b] = std::max(lastUse_[b], i);
     if (wanted >= 0) {
@@ -66,10 +67,10 @@ class Programme {
     effort_ -= static_cast<std::int64_t>(states_.size());
     std::vector<State> next;
     next.reserve(states_.size() * 2);
+    for (const auto b : line_.before[i]) conflictsWith_[b] = i + 1;
     for (State& s : states_) {
-      const bool free = std::none_of(line_.before[i].begin(), line_.before[i].end(), [&](std::uint32_t b) {
-        return std::binary_search(s.open.begin(), s.open.end(), b);
-      });
+      const bool free = std::none_of(s.open.begin(), s.open.end(),
+                                     [&](std::uint32_t spot) { return conflictsWith_[spot] == i + 1; });
       if (free && wants(s, i)) next.push_back(taken(s, i));
       next.push_back(std::move(s));
     }
@@ -141,6 +142,7 @@ class Programme {
   bool exact_ = true;
   int wantedFirst_ = 0, wantedSecond_ = 0;
   std::vector<std::uint32_t> lastUse_;
+  std::vector<std::uint32_t> conflictsWith_;  // the last spot, from 1, that each conflicts with
   std::vector<State> states_;
   std::vector<Link> links_;
 };
@@ -175,12 +177,12 @@ class Greedy {
   int atMost(std::size_t n) const {
     std::vector<std::vector<std::uint32_t>> open;  // recent cliques that may still grow
     int count = 0;
+    std::vector<std::uint32_t> conflictsWith(n, 0);  // the last spot, from 1, that each conflicts with
     for (std::uint32_t i = 0; i < n; ++i) {
-      const auto& before = line_.before[i];
+      for (const auto b : line_.before[i]) conflictsWith[b] = i + 1;
       auto fits = std::find_if(open.begin(), open.end(), [&](const auto& clique) {
-        return std::all_of(clique.begin(), clique.end(), [&](std::uint32_t s) {
-          return std::find(before.begin(), before.end(), s) != before.end();
-        });
+        return std::all_of(clique.begin(), clique.end(),
+                           [&](std::uint32_t s) { return conflictsWith[s] == i + 1; });
       });
       if (fits != open.end()) {
         fits->push_back(i);
@@ -202,15 +204,14 @@ class Greedy {
 Choice chooseSpots(const ConflictLine& line, int wanted, bool halfEach, const Progress& progress,
                    std::int64_t effort) {
   const Greedy greedy(line);
-  if (!halfEach)
-    if (Choice quick = greedy.run(wanted); quick.exact) return quick;
+  Choice quick;
+  if (!halfEach) quick = greedy.run(wanted);
+  if (!halfEach && quick.exact) return quick;
   Choice found = Programme(line, wanted, halfEach, effort).run(progress);
   if (!found.exact) {
     // A thinned search may fall behind taking what comes first.
-    if (!halfEach)
-      if (Choice quick = greedy.run(wanted); quick.spots.size() > found.spots.size())
-        found.spots = quick.spots;
-    found.atMost = greedy.atMost(line.before.size());
+    if (quick.spots.size() > found.spots.size()) found.spots = std::move(quick.spots);
+    found.atMost = !halfEach && wanted < 0 ? quick.atMost : greedy.atMost(line.before.size());
     found.exact = wanted < 0 && found.atMost == static_cast<int>(found.spots.size()) && !halfEach;
   }
   return found;

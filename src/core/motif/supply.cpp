@@ -9,8 +9,9 @@ namespace clathra {
 
 namespace {
 
-/// How many states of the search come to about a second.
-constexpr std::int64_t kQuick = 1'000'000;
+/// How many states of the search come to about a second. Fewer than what the integer programme is asked for
+/// after: that one has no such measure.
+constexpr std::int64_t kQuick = kWindowEffort - 1;
 
 /// What the lengths on hand give, within bounds.
 void countQuickly(MotifSupply& out, const WindowField& field, const Cloth& cloth, const Progress& progress) {
@@ -57,7 +58,7 @@ void countExactly(MotifSupply& out, const WindowField& field, const Cloth& cloth
 }  // namespace
 
 Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progress,
-                                const std::function<void(MotifSupply)>& soFar) {
+                                const std::function<void(MotifSupply)>& soFar, CountOnHand till) {
   const auto field = WindowField::make(input);
   if (!field) return tl::make_unexpected(field.error());
   const Cloth& cloth = input.cloth;
@@ -76,15 +77,17 @@ Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progre
   const auto mark = cloth.print->mark;
   out.worstPlace = !mark;
   if (!cloth.lengths.empty()) {
-    if (soFar) {
-      countQuickly(out, *field, cloth, progress);
-      out.counted = out.exact;
-      if (progress.cancelled()) return fail(kCancelled);
-      soFar(out);
-    }
-    if (!soFar || !out.exact) countExactly(out, *field, cloth, progress);
+    // Bounds often meet, long before the search itself would be through.
+    countQuickly(out, *field, cloth, progress);
+    out.counted = out.exact;
     if (progress.cancelled()) return fail(kCancelled);
-    out.counted = true;
+    if (soFar) soFar(out);
+    const bool enough = till == CountOnHand::UntilEnough && *out.onHand >= out.wanted;
+    if (!out.counted && !enough && till != CountOnHand::Bounds) {
+      countExactly(out, *field, cloth, progress);
+      out.counted = true;
+    }
+    if (progress.cancelled()) return fail(kCancelled);
   }
   const WindowSet needed =
       mark ? field->shortest(std::max(1, out.wanted), width, *mark, 0, progress, kWindowEffort)
@@ -105,8 +108,9 @@ Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progre
   return out;
 }
 
-Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif, const Progress& progress) {
-  return motifSupply(windowInput(project, motif), progress);
+Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif, const Progress& progress,
+                                CountOnHand till) {
+  return motifSupply(windowInput(project, motif), progress, {}, till);
 }
 
 }  // namespace clathra

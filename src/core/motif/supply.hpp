@@ -20,10 +20,15 @@ struct MotifSupply {
   Message remark;    ///< why a figure is missing, or how it was reached
   WindowSet needed;  ///< the windows on that length, from the cut end
 };
-/// `soFar` is told bounds within about kQuick possibilities where the exact answer takes longer.
+/// How far what is on hand is counted, where that takes long: to the end, until it is known to suffice, or to
+/// bounds within about a second.
+enum class CountOnHand { Exactly, UntilEnough, Bounds };
+/// `soFar` is told bounds within about a million possibilities where the exact answer takes longer.
 [[nodiscard]] Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progress = {},
-                                              const std::function<void(MotifSupply)>& soFar = {});
+                                              const std::function<void(MotifSupply)>& soFar = {},
+                                              CountOnHand till = CountOnHand::Exactly);
 [[nodiscard]] Result<MotifSupply> motifSupply(const Project& project, const MotifChoice& motif,
-                                              const Progress& progress = {});
+                                              const Progress& progress = {},
+                                              CountOnHand till = CountOnHand::Exactly);
 
 }  // namespace clathra

@@ -2,8 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 #include <tuple>
+#include <unordered_map>
 
 #include "motif/soonest.hpp"
 #include "motif/stripes.hpp"
@@ -21,6 +21,11 @@ namespace {
 constexpr double kOnEdge = 1e-6;    // mm: a patch may touch the cloth's end
 constexpr double kJustLost = 1e-5;  // mm: how far a place is moved past the one where a row begins to fit
 constexpr std::size_t kMostCosets = 12;
+
+/// Spots whose patches end less than a ten-thousandth of a mm apart are of one row.
+long long rowOf(double bottom) {
+  return std::llround(bottom * 1e4);
+}
 
 /// The vector less whole steps: the difference that is nearest to none.
 Point modulo(Point p, const Lattice& l) {
@@ -40,8 +45,10 @@ bool samePolygon(const Polygon& a, const Polygon& b) {
 class PatchPairs {
  public:
   explicit PatchPairs(double overrun) : overrun_(overrun) {}
-  bool overlap(std::size_t one, const Polygon& p, std::size_t two, const Polygon& q, Point by) {
-    const Box a = bounds(p), b = bounds(q);
+  void add(const Polygon& patch) { patches_.emplace_back(&patch, bounds(patch)); }
+  bool overlap(std::size_t one, std::size_t two, Point by) {
+    const auto& [p, a] = patches_[one];
+    const auto& [q, b] = patches_[two];
     const double near = overrun_ - kOnEdge;
     if (a.right + near <= b.left + by.x || b.right + by.x + near <= a.left ||
         a.bottom + near <= b.top + by.y || b.bottom + by.y + near <= a.top)
@@ -49,14 +56,23 @@ class PatchPairs {
     const Key key{one, two, std::llround(by.x * kPerMm), std::llround(by.y * kPerMm)};
     const auto at = known_.find(key);
     if (at != known_.end()) return at->second;
-    return known_[key] = spoils(p, translated(q, by), overrun_);
+    return known_[key] = spoils(*p, translated(*q, by), overrun_);
   }
 
  private:
+  std::vector<std::pair<const Polygon*, Box>> patches_;
   static constexpr double kPerMm = 1e4;  // finer than any depth that is judged
   double overrun_;
   using Key = std::tuple<std::size_t, std::size_t, long long, long long>;
-  std::map<Key, bool> known_;
+  struct Hash {
+    std::size_t operator()(const Key& key) const {
+      constexpr std::size_t kOdd = 0x9E3779B97F4A7C15;
+      std::size_t h = std::get<0>(key) * kMostCosets + std::get<1>(key);
+      h = h * kOdd + static_cast<std::size_t>(std::get<2>(key));
+      return (h * kOdd + static_cast<std::size_t>(std::get<3>(key))) * kOdd;
+    }
+  };
+  std::unordered_map<Key, bool, Hash> known_;
 };
 
 const Shape* shapeNamed(const Layout& layout, const std::string& name) {
@@ -274,7 +290,7 @@ std::vector<WindowField::Spot> WindowField::spotsIn(double width, double from, d
       }
   }
   std::sort(out.begin(), out.end(), [](const Spot& a, const Spot& b) {
-    const auto rowA = std::llround(a.bottom * 1e4), rowB = std::llround(b.bottom * 1e4);
+    const auto rowA = rowOf(a.bottom), rowB = rowOf(b.bottom);
     return rowA != rowB ? rowA < rowB : a.at.x < b.at.x;
   });
   return out;
@@ -323,17 +339,41 @@ WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progres
   PatchPairs pairs(overrun_);
   line.before.resize(spots.size());
   line.second.resize(spots.size());
-  double tallest = 0;
-  for (const Coset& c : cosets_) tallest = std::max(tallest, bounds(c.patch).height());
-  for (std::uint32_t i = 0; i < spots.size(); ++i) {
-    line.second[i] = cosets_[spots[i].coset].mirrored;
-    for (std::uint32_t k = i; k-- > 0 && spots[i].bottom - spots[k].bottom < tallest + overrun_ + 1;)
-      if (pairs.overlap(spots[i].coset, cosets_[spots[i].coset].patch, spots[k].coset,
-                        cosets_[spots[k].coset].patch, spots[k].at - spots[i].at))
-        line.before[i].push_back(k);
+  double tallest = 0, left = 0, right = 0;
+  for (const Coset& c : cosets_) {
+    const Box b = bounds(c.patch);
+    tallest = std::max(tallest, b.height());
+    left = std::min(left, b.left);
+    right = std::max(right, b.right);
+    pairs.add(c.patch);
   }
-  Choice choice = chooseSpots(line, wanted, halfEach_, progress, effort);
+  const double widest = right - left + overrun_;
+  std::vector<std::uint32_t> rows;  // where each begins
+  for (std::uint32_t i = 0; i < spots.size(); ++i) {
+    if (progress.cancelled()) return {};
+    if (i == 0 || rowOf(spots[i].bottom) != rowOf(spots[i - 1].bottom)) rows.push_back(i);
+    line.second[i] = cosets_[spots[i].coset].mirrored;
+    // Row by row upwards, in each from the right: only what is near enough.
+    std::uint32_t end = i;
+    for (std::size_t r = rows.size(); r-- > 0; end = rows[r]) {
+      if (spots[i].bottom - spots[rows[r]].bottom >= tallest + overrun_ + 1) break;
+      const auto from = spots.begin() + rows[r];
+      auto k =
+          static_cast<std::uint32_t>(std::upper_bound(from, spots.begin() + end, spots[i].at.x + widest,
+                                                      [](double x, const Spot& s) { return x < s.at.x; }) -
+                                     spots.begin());
+      while (k-- > rows[r] && spots[k].at.x >= spots[i].at.x - widest)
+        if (pairs.overlap(spots[i].coset, spots[k].coset, spots[k].at - spots[i].at))
+          line.before[i].push_back(k);
+    }
+  }
+  Choice choice = chooseSpots(line, wanted, halfEach_, progress, std::min(effort, kWindowEffort));
   if (!choice.exact && effort >= kWindowEffort) improve(choice, line, spots, wanted, progress);
+  if (!choice.exact && effort > kWindowEffort) {
+    Choice whole = chooseSpots(line, wanted, halfEach_, progress, effort);
+    whole.atMost = std::min(whole.atMost, choice.atMost);
+    if (whole.exact || (wanted < 0 && whole.spots.size() > choice.spots.size())) choice = std::move(whole);
+  }
   WindowSet set;
   set.exact = choice.exact;
   set.atMost = choice.atMost;
@@ -492,16 +532,23 @@ WindowSet WindowField::longest(int wanted, double width, double from, const Prog
 WindowField::Bounds WindowField::fewestWithin(double width, double length, const Progress& progress,
                                               std::int64_t effort) const {
   constexpr std::size_t kTried = 16;
+  constexpr double kConflicts = 2e7;  // looked at in about a second
   const double cellX = cell().x, cellY = cell().y;
   const auto each = std::max<std::int64_t>(1, effort / static_cast<std::int64_t>(kTried + 1));
   Bounds out;
   if (width > cellX && length > cellY)
     out.atLeast = static_cast<int>(most(width - cellX, length - cellY, {}, progress, each).windows.size());
   const auto marks = criticalMarks(width, length);
+  // A dense print on a large cloth: every place gives about the same, and takes long.
+  const double spots =
+      static_cast<double>(cosets_.size()) * width * length / std::abs(cross(lattice_.a, lattice_.b));
+  const double near = spots / (width * length) * 2 * patchHeight() * patchHeight();
+  const auto tried = std::min(
+      marks.size(),
+      static_cast<std::size_t>(std::clamp(kConflicts / std::max(1.0, spots * near), 1.0, double{kTried})));
   out.atMost = INT32_MAX;
-  for (std::size_t i = 0; i < std::min(kTried, marks.size()) && !progress.cancelled(); ++i) {
-    const WindowSet set =
-        most(width, length, marks[i * marks.size() / std::min(kTried, marks.size())], progress, each);
+  for (std::size_t i = 0; i < tried && !progress.cancelled(); ++i) {
+    const WindowSet set = most(width, length, marks[i * marks.size() / tried], progress, each);
     out.atMost = std::min(out.atMost, set.exact ? static_cast<int>(set.windows.size()) : set.atMost);
   }
   out.atMost = std::max(out.atMost, out.atLeast);

@@ -169,7 +169,8 @@ Result<ReviewInput> reviewInput(const Project& project, const Progress& progress
                                 const ReviewInput* before) {
   ReviewInput in = layoutReviewInput(project, known, before);
   for (const MotifChoice& m : project.motifs) {
-    auto supply = motifSupply(project, m, progress);
+    // No check asks how many more than enough there are.
+    auto supply = motifSupply(project, m, progress, CountOnHand::UntilEnough);
     if (!supply && progress.cancelled()) return tl::make_unexpected(supply.error());
     if (supply) in.supplies.emplace(m.id, std::make_shared<const MotifSupply>(std::move(*supply)));
   }
