@@ -372,7 +372,7 @@ WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progres
   if (!choice.exact && effort > kWindowEffort) {
     Choice whole = chooseSpots(line, wanted, halfEach_, progress, effort);
     whole.atMost = std::min(whole.atMost, choice.atMost);
-    if (whole.exact || (wanted < 0 && whole.spots.size() > choice.spots.size())) choice = std::move(whole);
+    if (whole.exact || whole.spots.size() > choice.spots.size()) choice = std::move(whole);
   }
   WindowSet set;
   set.exact = choice.exact;
