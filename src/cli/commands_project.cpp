@@ -10,6 +10,7 @@
 #include "edit/history.hpp"
 #include "exchange/exchange.hpp"
 #include "layout/soundness.hpp"
+#include "measure/quantity.hpp"
 #include "model/tally.hpp"
 #include "script/demo.hpp"
 #include "script/read_edit.hpp"
@@ -121,9 +122,9 @@ Status makeNew(const NewOptions& o) {
   if (!recipe) return tl::make_unexpected(recipe.error());
   auto project = newProject(*library, *recipe, std::filesystem::path(o.file).stem().string());
   if (!project) return tl::make_unexpected(project.error());
-  project->settings.unit = o.edge.find("mm") != std::string::npos || o.edge.find("cm") != std::string::npos
-                               ? LengthUnit::Millimetre
-                               : LengthUnit::Inch;
+  measureIn(*project, o.edge.find("mm") != std::string::npos || o.edge.find("cm") != std::string::npos
+                          ? LengthUnit::Millimetre
+                          : LengthUnit::Inch);
   if (!o.allowance.empty()) {
     const auto allowance =
         parseLengthWithin(o.allowance, LengthUnit::Millimetre, Message("the-seam-allowance"),
@@ -304,10 +305,11 @@ void addTally(CLI::App& app, Outcome& outcome) {
     }
     const json t = tallyJson(*project);
     if (*asJson) return print(t);
-    printLine(std::to_string(t["pieces"].get<int>()) + " pieces, " + formatNumber(t["finished"]["width"], 1) +
-              " x " + formatNumber(t["finished"]["height"], 1) + " mm finished, " +
+    const LengthUnit unit = project->settings.unit;
+    printLine(std::to_string(t["pieces"].get<int>()) + " pieces, " +
+              writeSize(t["finished"]["width"], t["finished"]["height"], unit) + " finished, " +
               std::to_string(t["seams"].get<int>()) + " seams of " +
-              formatNumber(t["seam_length"].get<double>() / 1000, 2) + " m");
+              writeLong(t["seam_length"].get<double>(), unit));
     for (const json& s : t["shapes"])
       printLine("  " + std::to_string(s["count"].get<int>()) + "\t" + s["shape"].get<std::string>() +
                 (s["handed"] == 0   ? ""

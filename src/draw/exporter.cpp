@@ -21,6 +21,7 @@
 #include "draw/template_painter.hpp"
 #include "exchange/dxf.hpp"
 #include "exchange/exchange.hpp"
+#include "measure/quantity.hpp"
 
 namespace clathra {
 
@@ -103,9 +104,8 @@ QByteArray layoutPdf(const Project& project) {
   return pdfPages(page, project.name, [&](QPainter& painter, const std::function<void()>&) {
     const PageText text(painter);
     text.line(QString::fromStdString(project.name), 12, 17, 6, QFont::Bold);
-    text.line(QStringLiteral("FRONT, as the finished top is seen  ·  %1 × %2")
-                  .arg(QString::fromStdString(formatReadable(f.width(), project.settings.unit)),
-                       QString::fromStdString(formatReadable(f.height(), project.settings.unit))),
+    text.line(QStringLiteral("FRONT, as the finished top is seen  ·  %1")
+                  .arg(QString::fromStdString(writeSize(f.width(), f.height(), project.settings.unit))),
               12, 24, 3.8);
     paintLayoutPage(painter, project, QRectF(12, 30, page.width - 24, page.height - 62));
     double x = 12;

@@ -288,7 +288,7 @@ constexpr Sentence kAll[] = {
                        "The print of %1 has no mirror line, so there is no mirror image to cut from.")},
     {"scraps-look-for",
      QT_TRANSLATE_NOOP("core",
-                       "Scraps have no size: look for pieces of at least %1 × %2 mm that show the spot.")},
+                       "Scraps have no size: look for pieces of at least %1 × %2 that show the spot.")},
     {"give-width-first", QT_TRANSLATE_NOOP("core", "Give %1 a usable width, then copies can be counted.")},
     {"search-picture-small",
      QT_TRANSLATE_NOOP(

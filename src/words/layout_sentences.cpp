@@ -55,8 +55,8 @@ constexpr Sentence kAll[] = {
     {"these-lines-cannot-divided",
      QT_TRANSLATE_NOOP("core", "these lines cannot be divided into pieces; draw them anew")},
     {"piece-draft-side-mm", QT_TRANSLATE_NOOP("core",
-                                              "a piece of that draft would have a side of %1 mm, too short "
-                                              "to fold cloth over; at least %2 mm are needed")},
+                                              "a piece of that draft would have a side of %1, too short "
+                                              "to fold cloth over; at least %2 are needed")},
     {"layout-made-by-hand", QT_TRANSLATE_NOOP("core", "A layout made by hand has no facts of its own.")},
     {"so-few-pieces-no", QT_TRANSLATE_NOOP("core",
                                            "With so few pieces no straight sides fit inside the patch; count "
@@ -70,7 +70,7 @@ constexpr Sentence kAll[] = {
     {"finishing-line-leaves-patch",
      QT_TRANSLATE_NOOP("core",
                        "The finishing line leaves the patch; count more across or down, or draw it in.")},
-    {"edge-from-3-mm", QT_TRANSLATE_NOOP("core", "The edge is %1; it can be from 3 mm to 1 m.")},
+    {"edge-from-3-mm", QT_TRANSLATE_NOOP("core", "The edge is %1; it can be from %2 to %3.")},
     {"rings-count-0-more", QT_TRANSLATE_NOOP("core", "The rings are %1; count 0 or more.")},
     {"rosette-closes-after-rings",
      QT_TRANSLATE_NOOP("core", "This rosette closes after %1 rings; %2 are too many.")},
@@ -108,7 +108,7 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP("core", "\"%1\" is not a length; write it like 1 1/4 in, 1.25\", 32 mm or 3.2cm.")},
     {"length-outside", QT_TRANSLATE_NOOP("core", "%1: %2; it can be from %3 to %4.")},
     {"length-cannot-negative", QT_TRANSLATE_NOOP("core", "A length cannot be negative; \"%1\" is.")},
-    {"longer-than-100-m", QT_TRANSLATE_NOOP("core", "\"%1\" is longer than 100 m; is the unit right?")},
+    {"longer-than-100-m", QT_TRANSLATE_NOOP("core", "\"%1\" is longer than %2; is the unit right?")},
     {"length-of-what", QT_TRANSLATE_NOOP("core", "%1: %2")},
     {"not-number", QT_TRANSLATE_NOOP("core", "%1 is not a number.")},
     {"no-page-called",

@@ -3,10 +3,14 @@
 #include <QAbstractButton>
 #include <QComboBox>
 #include <QLabel>
+#include <QPointer>
 #include <QRegularExpression>
 #include <QTemporaryDir>
+#include <array>
 
+#include "all_views.hpp"
 #include "app/widgets/card.hpp"
+#include "app/widgets/fields.hpp"
 #include "asymmetric.hpp"
 #include "content.hpp"
 #include "cutting/methods.hpp"
@@ -40,10 +44,11 @@ QString strangerIn(const QString& text, LengthUnit unit) {
 }
 
 /// The picture's places and sizes on a print are millimetres whatever the project's system, and so is what is
-/// finer than 1/64 in: a blade's kerf, a pencil's line.
+/// finer than 1/64 in: a blade's kerf, a pencil's line, a sheet's rule as it reads.
 bool onThePrint(const QWidget* w) {
-  static const QStringList names{"Repeat along",    "Repeat across", "Mirror line",      "Mark",
-                                 "Window's middle", "Place",         "blade takes away", "pencil's line"};
+  static const QStringList names{"Repeat along",    "Repeat across",   "Mirror line",      "Mark",
+                                 "Window's middle", "Place",           "blade takes away", "pencil's line",
+                                 "rule reads",      "Picture's corner"};
   return std::any_of(names.begin(), names.end(),
                      [&](const QString& n) { return w->accessibleName().contains(n, Qt::CaseInsensitive); });
 }
@@ -135,6 +140,49 @@ class MeasuresTest : public QObject {
     QVERIFY(!strangerIn("1 1/2 in of cloth", LengthUnit::Millimetre).isEmpty());
     QVERIFY(strangerIn("1 1/2 in of cloth", LengthUnit::Inch).isEmpty());
     QVERIFY(strangerIn("25 cm of cloth", LengthUnit::Millimetre).isEmpty());
+  }
+  /// What is too long, or too short, or longer than any length is refused in the project's system too.
+  void noStrangerStandsInARefusal_data() {
+    QTest::addColumn<int>("view");
+    QTest::addColumn<bool>("inches");
+    for (std::size_t i = 0; i < support::allViews().size(); ++i)
+      for (const bool inches : {true, false})
+        QTest::addRow("%zu %s", i, inches ? "inches" : "millimetres") << static_cast<int>(i) << inches;
+  }
+  void noStrangerStandsInARefusal() {
+    QFETCH(int, view);
+    QFETCH(bool, inches);
+    const LengthUnit unit = inches ? LengthUnit::Inch : LengthUnit::Millimetre;
+    const QTemporaryDir folder;
+    const QString file = folder.filePath("p.clathra");
+    QVERIFY(support::written(support::asymmetric(unit), file));
+    Driver d;
+    support::openView(d, file, support::allViews()[static_cast<std::size_t>(view)]);
+    int refused = 0;
+    for (const QPointer<LengthField> field : d.window->findChildren<LengthField*>()) {
+      if (!field || !field->isVisible() || !field->isEnabled() || onThePrint(field)) continue;
+      const QString name = field->accessibleName();
+      for (const char* text :
+           inches ? std::array{"1/64 in", "99 yd", "9999 yd"} : std::array{"0.001 mm", "99 m", "9999 m"}) {
+        if (!field || !field->isVisible()) break;
+        d.bringIntoView(field);
+        QTest::mouseClick(field, Qt::LeftButton);
+        field->selectAll();
+        QTest::keyClicks(field, QString::fromLatin1(text));
+        QTest::keyClick(field, Qt::Key_Return);
+        d.settle();
+        const QString said = d.window->said();
+        if (!said.contains(QString::fromLatin1(text))) {  // a field that takes it
+          if (d.session->canUndo()) d.session->undo();
+          d.settle();
+          continue;
+        }
+        ++refused;
+        const QString bad = strangerIn(said, unit);
+        QVERIFY2(bad.isEmpty(), qPrintable(name + QStringLiteral(" says: ") + bad));
+      }
+    }
+    if (view == 0) QVERIFY(refused > 0);
   }
   void whatWasTypedOnHandComesBackAsItWasTyped() {
     Driver d;

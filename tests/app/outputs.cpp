@@ -119,6 +119,7 @@ class OutputsTest : public QObject {
           "<rect x='40.2' y='10' width='30' height='30'/><text>x</text></svg>");
     write("bad.svg", "<svg><g transform='wobble(1)'><rect/></g></svg>");
     Driver d;
+    d.preferences.setUnit(LengthUnit::Millimetre);
     d.window->showStart();
     d.answerFile(folder.filePath("two.svg"));
     d.click("Import a layout …");
@@ -127,6 +128,9 @@ class OutputsTest : public QObject {
     QCOMPARE(d.session->geometry().seams.seams.size(), std::size_t(1));
     QVERIFY(d.window->said().contains("Imported 2 pieces"));
     QVERIFY(d.window->said().contains("brought together") && d.window->said().contains("1 text"));
+    QVERIFY(d.project().settings.unit == LengthUnit::Millimetre);
+    for (const Cloth& c : d.project().cloths) QCOMPARE(c.increment.mm(), 100.0);
+    d.preferences.setUnit(LengthUnit::Inch);  // kept for whoever comes next
     d.answerFile(folder.filePath("bad.svg"));
     d.window->files().importLayout();
     d.settle();

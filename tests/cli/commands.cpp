@@ -13,6 +13,7 @@
 #include "image/repeat_finder.hpp"
 #include "image/straighten.hpp"
 #include "registry.hpp"
+#include "store/file.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -99,6 +100,18 @@ class CommandsTest : public QObject {
     COMPARE_TO(t["finished"].toObject()["width"].toDouble(), 285.9616, 0.01);
     QCOMPARE(t["shapes"].toArray()[0].toObject()["edges"].toArray().size(), 6);
     QCOMPARE(t["by_cloth"].toArray()[0].toObject()["count"].toInt(), 30);
+    // In words it speaks the project's own system.
+    QVERIFY(
+        run({"tally", made()}).out.startsWith("30 pieces, 11 1/4 in × 8 in finished, 69 seams of 69 in\n"));
+    const QString metric = at("metric.clathra");
+    QCOMPARE(run({"new", "--arrangement", "squares", "--edge", "30mm", "--across", "4", "--down", "3", "-o",
+                  metric})
+                 .code,
+             0);
+    QVERIFY(run({"tally", metric}).out.startsWith("12 pieces, 120 mm × 90 mm finished, 17 seams of 51 cm\n"));
+    const auto read = openProject(metric.toStdString());
+    QVERIFY(read && read->settings.unit == LengthUnit::Millimetre);
+    for (const Cloth& c : read->cloths) QCOMPARE(c.increment.mm(), 100.0);
   }
   void slicedSidesCountWholePieces() {
     const QString cut = at("cut.clathra"), slice = at("slice.clathra");

@@ -20,6 +20,24 @@ using support::wearing;
 class EditsTest : public QObject {
   Q_OBJECT
  private slots:
+  /// Shops sell by the eighth of a yard or by 10 cm; what somebody said is kept.
+  void clothIsSoldByTheStepOfTheSystem() {
+    Project p = support::project(support::recipe("hexagons", 25.4, 3, 3));
+    p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "B"}, {"increment", 250}});
+    p.cloths[2].increment = *parseLength("1/8 yd", LengthUnit::Inch);
+    const auto steps = [&] {
+      std::vector<double> out;
+      for (const Cloth& c : p.cloths) out.push_back(c.increment.mm());
+      return out;
+    };
+    QVERIFY((steps() == std::vector<double>{114.3, 250, 114.3, 114.3}));
+    p = support::edited(p, {{"edit", "setUnit"}, {"unit", "mm"}});
+    QCOMPARE(support::edited(p, {{"edit", "addScraps"}, {"name", "Bag"}}).cloths.back().increment.mm(), 100.0);
+    QVERIFY((steps() == std::vector<double>{100, 250, 114.3, 100}));
+    QVERIFY(p.settings.unit == LengthUnit::Millimetre);
+    p = support::edited(p, {{"edit", "setUnit"}, {"unit", "inch"}});
+    QVERIFY((steps() == std::vector<double>{114.3, 250, 114.3, 114.3}));
+  }
   void aNewProjectHasFourUnnamedClothsFromDarkToLight() {
     const Project p = support::project(support::recipe("hexagons", 25.4, 3, 3));
     QCOMPARE(p.cloths.size(), std::size_t(4));

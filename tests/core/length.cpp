@@ -191,6 +191,13 @@ class LengthTest : public QObject {
     QCOMPARE(text(writeChange(-12.7, LengthUnit::Inch)), QByteArray("−1/2 in"));
     QCOMPARE(text(writeChange(0.2, LengthUnit::Inch)), QByteArray());
   }
+  void bothSidesOfASizeAreOfOneUnit() {
+    QCOMPARE(writeSize(447, 129.9, LengthUnit::Millimetre), std::string("447 mm × 129.9 mm"));
+    QCOMPARE(writeSize(129.9, 447, LengthUnit::Millimetre), std::string("129.9 mm × 447 mm"));
+    QCOMPARE(writeSize(447, 400, LengthUnit::Millimetre), std::string("44.7 cm × 40 cm"));
+    QCOMPARE(writeSize(399, 20.04, LengthUnit::Millimetre), std::string("399 mm × 20 mm"));
+    QCOMPARE(writeSize(447, 129.9, LengthUnit::Inch), std::string("17 5/8 in × 5 1/8 in"));
+  }
   void fractionsAreDrawnAsQuiltersReadThem() {
     QCOMPARE(text(formatLength(Length::sixtyFourths(80), LengthUnit::Inch)), QByteArray("1 1/4 in"));
     QCOMPARE(text(formatLength(Length::sixtyFourths(40), LengthUnit::Inch)), QByteArray("5/8 in"));

@@ -10,6 +10,7 @@
 #include "app/widgets/labels.hpp"
 #include "app/widgets/rows.hpp"
 #include "app/window/remarks_card.hpp"
+#include "measure/quantity.hpp"
 #include "model/alike.hpp"
 
 namespace clathra {
@@ -444,8 +445,8 @@ void ArrangeStation::sayWhatAClickDoes() {
 
 void ArrangeStation::refresh() {
   const Layout& layout = *session_.project().layout;
-  const QString size = QString::fromStdString(formatReadable(layout.finished.width(), unit()) + " × " +
-                                              formatReadable(layout.finished.height(), unit()));
+  const QString size =
+      QString::fromStdString(writeSize(layout.finished.width(), layout.finished.height(), unit()));
   const QString face = canvas_->back() ? tr("Back, mirrored") : tr("Front");
   switch (layout.sides) {
     case FinishingSides::Outline:

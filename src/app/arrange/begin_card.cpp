@@ -95,7 +95,7 @@ void BeginCard::begin() {
   BeginWith edit;
   if (chosen.startsWith(kFamily)) {
     const auto outline = familyOutline(chosen.mid(kFamily.size()).toStdString());
-    if (!outline) return Q_EMIT said(inWords(outline.error()));
+    if (!outline) return Q_EMIT said(inWords(outline.error(), session_.project().settings.unit));
     edit.outline = scaled(*outline, p.recipe.edge.mm());
   } else if (chosen.startsWith(kSided)) {
     edit.outline = scaled(regularPolygon(chosen.mid(kSided.size()).toInt()), p.recipe.edge.mm());

@@ -101,7 +101,7 @@ bool DraftCard::divides(const std::vector<Line>& lines, QString& fault) const {
   under.erase(std::unique(under.begin(), under.end()), under.end());
   for (const auto i : under) {
     const auto draft = draftFaces(layout.outline(i), lines, kLeastEdge.mm());
-    if (!draft) fault = inWords(draft.error());
+    if (!draft) fault = inWords(draft.error(), session_.project().settings.unit);
     if (!draft || draft->faces.size() > 1) return true;
   }
   return false;
@@ -157,7 +157,7 @@ void DraftCard::importLines() {
     return Q_EMIT said(tr("%1 cannot be read, or is larger than 4 MB.").arg(QFileInfo(name).fileName()));
   const std::string text = file.readAll().toStdString();
   const auto drawing = readSvg(text);
-  if (!drawing) return Q_EMIT said(inWords(drawing.error()));
+  if (!drawing) return Q_EMIT said(inWords(drawing.error(), session_.project().settings.unit));
   const auto drawn =
       drawnInto(*drawing, bounds(session_.project().layout->outline(static_cast<std::size_t>(piece))));
   QString report = tr("%1 taken.").arg(tr("%n line(s)", nullptr, static_cast<int>(drawn.lines.size())));

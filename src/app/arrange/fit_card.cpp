@@ -5,6 +5,7 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/fields.hpp"
 #include "app/widgets/rows.hpp"
+#include "measure/quantity.hpp"
 #include "words/words.hpp"
 
 namespace clathra {
@@ -14,7 +15,7 @@ namespace {
 constexpr std::size_t kRows = 8;
 
 QString sizeText(double width, double height, LengthUnit unit) {
-  return QString::fromStdString(formatReadable(width, unit) + " × " + formatReadable(height, unit));
+  return QString::fromStdString(writeSize(width, height, unit));
 }
 
 /// "3/8 in short", "1/4 in over", "just right".
@@ -132,7 +133,7 @@ void FitCard::markNow() {
 void FitCard::list(const Result<std::vector<FitRow>>& rows) {
   clearLayout(rows_->layout());
   offered_.clear();
-  if (!rows) return note_->setText(inWords(rows.error()));
+  if (!rows) return note_->setText(inWords(rows.error(), session_.project().settings.unit));
   note_->setText(
       tr("For %1, the nearest first; a click makes it so. What is painted stays where its pieces stay.")
           .arg(sizeText(session_.project().wantedWidth.mm(), session_.project().wantedHeight.mm(),

@@ -260,8 +260,7 @@ void SidesCard::showSlivers(const Polygon& outline) {
   const LengthUnit unit = session_.project().settings.unit;
   width_->setLength(shownLength(line.width(), unit));
   height_->setLength(shownLength(line.height(), unit));
-  note_->setText(tr("%1 × %2").arg(QString::fromStdString(formatReadable(line.width(), unit)),
-                                   QString::fromStdString(formatReadable(line.height(), unit))));
+  note_->setText(QString::fromStdString(writeSize(line.width(), line.height(), unit)));
 }
 
 void SidesCard::refresh() {

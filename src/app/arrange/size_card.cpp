@@ -223,7 +223,7 @@ void SizeCard::offerNearest() {
   if (!arrangement || p.wantedWidth <= Length() || p.wantedHeight <= Length()) return;
   const auto near = nearestSizes(**arrangement, p.recipe, p.wantedWidth.mm(), p.wantedHeight.mm());
   if (!near) {
-    nearest_->layout()->addWidget(wrapped(inWords(near.error()), "muted"));
+    nearest_->layout()->addWidget(wrapped(inWords(near.error(), session_.project().settings.unit), "muted"));
     return;
   }
   const bool rosette = (*arrangement)->kind == ArrangementKind::Rosette;

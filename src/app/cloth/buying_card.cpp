@@ -180,7 +180,7 @@ void BuyingCard::setHoles() {
     for (int i = 0; i < 4; ++i) {
       const auto l = parseLengthWithin(parts[i].trimmed().toStdString(), unit(), "A measure of a hole",
                                        Length::millimetres(i < 2 ? 0 : 1), Length::millimetres(100'000));
-      if (!l) return Q_EMIT said(inWords(l.error()));
+      if (!l) return Q_EMIT said(inWords(l.error(), unit()));
       mm[i] = l->mm();
     }
     OnHand& on = lengths[static_cast<std::size_t>(number) - 1];

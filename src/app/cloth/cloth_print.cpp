@@ -272,7 +272,7 @@ void ClothStation::lookForRepeat(ClothId id, std::function<Result<PrintRead>(con
 }
 
 void ClothStation::takeFound(ClothId id, const Print& before, const Result<PrintRead>& read) {
-  if (!read) return Q_EMIT said(inWords(read.error()));
+  if (!read) return Q_EMIT said(inWords(read.error(), unit()));
   const Cloth* of = clothById(session_.project(), id);
   if (!of || !of->print || *of->print != before) return;  // it was told otherwise meanwhile
   const FoundRepeat& found = read->found;

@@ -258,11 +258,11 @@ void ClothStation::setLengths() {
     if (l && both.size() > 1) {
       const auto w = parseLengthWithin(both[1].remove(tr("wide")).trimmed().toStdString(), unit(),
                                        "The width of a length", kLeast, kWidest);
-      if (!w) return Q_EMIT said(inWords(w.error()));
+      if (!w) return Q_EMIT said(inWords(w.error(), unit()));
       width = *w;
     }
     if (!l) {
-      Q_EMIT said(inWords(l.error()));
+      Q_EMIT said(inWords(l.error(), unit()));
       return;
     }
     // What is known of a length besides stays with it: holes, a width or a mark of its own.

@@ -108,7 +108,7 @@ void GivesCard::ask() {
 void GivesCard::answer(const Result<std::vector<GivesRow>>& found) {
   clearLayout(rows_);
   if (!found) {
-    rows_->addWidget(wrapped(inWords(found.error()), "muted"));
+    rows_->addWidget(wrapped(inWords(found.error(), unit()), "muted"));
     return;
   }
   bool any = false;

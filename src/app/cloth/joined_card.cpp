@@ -38,7 +38,7 @@ void JoinedCard::read() {
     }
     const auto width = parseLength(match.captured(2).toStdString(), p.settings.unit);
     if (!width) {
-      Q_EMIT said(inWords(width.error()));
+      Q_EMIT said(inWords(width.error(), session_.project().settings.unit));
       return show(cloth_);
     }
     edit.strips.push_back({of->id, *width});

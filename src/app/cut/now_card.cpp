@@ -61,7 +61,7 @@ void NowCard::read() {
   if (text == listOf(p.now)) return;
   if (text.empty()) return mark({}, tr("marked nothing to be cut now"));
   const auto pieces = piecesListed(p, text);
-  if (!pieces) return Q_EMIT said(inWords(pieces.error()));
+  if (!pieces) return Q_EMIT said(inWords(pieces.error(), session_.project().settings.unit));
   mark(*pieces, tr("marked pieces to be cut now"));
 }
 

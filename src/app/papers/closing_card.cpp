@@ -176,7 +176,7 @@ void ClosingCard::add() {
   // What cannot be is said at once, and not kept.
   if (const auto possible = measuredPapers(*session_.project().layout, {r}); !possible) {
     value_->setFocus();
-    return Q_EMIT said(inWords(possible.error()));
+    return Q_EMIT said(inWords(possible.error(), session_.project().settings.unit));
   }
   SetReadings edit{session_.project().readings};
   edit.readings.push_back(r);

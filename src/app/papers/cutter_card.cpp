@@ -78,7 +78,7 @@ void CutterCard::practise() {
       },
       [this](Result<CutterAnswer> answer) {
         if (!answer)
-          Q_EMIT said(inWords(answer.error()));
+          Q_EMIT said(inWords(answer.error(), session_.project().settings.unit));
         else
           answer_ = std::make_shared<const CutterAnswer>(std::move(*answer));
         tell();

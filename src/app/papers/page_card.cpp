@@ -103,7 +103,7 @@ void PageCard::typePage() {
   std::string page;
   for (const QString& side : sides) {
     const auto length = parseLength(side.toStdString(), unit());
-    if (!length) return Q_EMIT said(inWords(length.error()));
+    if (!length) return Q_EMIT said(inWords(length.error(), unit()));
     page += (page.empty() ? "" : "x") + formatNumber(length->mm(), 4);
   }
   if (sides.size() != 2)

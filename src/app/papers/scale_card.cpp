@@ -122,7 +122,7 @@ void ScaleCard::correct() {
   const Layout& layout = *session_.project().layout;
   const double border = std::max(layout.finished.width(), layout.finished.height());
   const auto answer = printedScale(rulesOf(page()), across_->length()->mm(), down_->length()->mm(), border);
-  if (!answer) return Q_EMIT said(inWords(answer.error()));
+  if (!answer) return Q_EMIT said(inWords(answer.error(), session_.project().settings.unit));
   const PrinterProfile next =
       corrected(printer_, *answer, QDate::currentDate().toString(Qt::ISODate).toStdString());
   if (const auto ok = keepPrinter(printersFile(), next); !ok) return Q_EMIT said(inWords(ok.error()));

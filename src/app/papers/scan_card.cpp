@@ -137,7 +137,6 @@ ScanCard::ScanCard(Session& session) : Card(tr("Scan the papers"), false), sessi
   ruler_ = new LengthField(tr("Length of a ruler in the picture"), Length::millimetres(kLeastRuler),
                            Length::millimetres(kMostRuler));
   ruler_->setOptional(true);
-  ruler_->setUnit(LengthUnit::Millimetre);
   body()->addWidget(fieldRow(tr("A ruler lies in it, so long"), ruler_));
   connect(ruler_, &LengthField::wrong, this, &ScanCard::said);
   auto* open = button(tr("Open a scan"), "act");
@@ -174,7 +173,7 @@ void ScanCard::start(std::function<Result<ScanAnswer>(const Progress&)> work) {
   layout_ = session_.project().layout;
   working_.start(this, std::move(work), [this](Result<ScanAnswer> answer) {
     if (!answer)
-      Q_EMIT said(inWords(answer.error()));
+      Q_EMIT said(inWords(answer.error(), session_.project().settings.unit));
     else
       answer_ = std::make_shared<const ScanAnswer>(std::move(*answer));
     refresh();
@@ -237,6 +236,7 @@ void ScanCard::read() {
 }
 
 void ScanCard::refresh() {
+  if (session_.isOpen()) ruler_->setUnit(session_.project().settings.unit);
   stop_->setVisible(working_.running());
   count_->setVisible(answer_ != nullptr && !working_.running());
   read_->setVisible(count_->isVisibleTo(this));

@@ -127,7 +127,7 @@ bool Editor::makeChange(const Change& change, const Answer& done) {
         if (good)
           take(std::move(made), change);
         else
-          Q_EMIT refused(inWords(made.project.error()));
+          Q_EMIT refused(inWords(made.project.error(), project().settings.unit));
         tell(after, good);
       });
   return true;

@@ -173,7 +173,7 @@ void LengthField::read() {
       parseLengthWithin(text().toStdString(), unit_, accessibleName().toStdString(), least_, most_);
   if (!read) {
     mark(true);
-    Q_EMIT wrong(inWords(read.error()));
+    Q_EMIT wrong(inWords(read.error(), unit_));
     return;
   }
   const bool changed = !length_ || *length_ != *read;

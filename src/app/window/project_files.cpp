@@ -41,8 +41,7 @@ void ProjectFiles::begin(const QString& id) {
     recipe.rings = std::min(3, (*arrangement)->mostRings());
     auto project = newProject(session_.library(), recipe, (*arrangement)->name);
     if (!project) return Q_EMIT said(inWords(project.error()));
-    project->settings.unit = preferences_.unit();
-    for (Cloth& cloth : project->cloths) cloth.increment = usualShopStep(project->settings.unit);
+    measureIn(*project, preferences_.unit());
     project->settings.page = preferences_.page().toStdString();
     project->settings.allowance = inches ? Length::sixtyFourths(16) : Length::millimetres(7);
     start(std::move(*project), {}, Origin::Fresh);
@@ -93,7 +92,7 @@ void ProjectFiles::importLayout() {
       [this, report](Result<Project> project, const Derived& derived) {
         if (!project) return Q_EMIT said(inWords(project.error()));
         putAway([this, report, project = std::move(*project), derived]() mutable {
-          project.settings.unit = preferences_.unit();
+          measureIn(project, preferences_.unit());
           project.settings.page = preferences_.page().toStdString();
           const auto n = static_cast<int>(project.layout->size());
           start(std::move(project), {}, Origin::Foreign, derived);

@@ -126,11 +126,9 @@ StripFigure sizeFigure(const Session& s) {
   if (unit == LengthUnit::Millimetre && f.width >= 400 && f.height >= 400)
     value = QString::fromStdString(formatNumber(f.width / 10, 1) + " × " + formatNumber(f.height / 10, 1) +
                                    " cm");
-  else if (unit == LengthUnit::Inch)
-    value = QString::fromStdString(formatReadable(f.width, unit) + " × " + formatReadable(f.height, unit))
-                .replace(QStringLiteral(" in ×"), QStringLiteral(" ×"));
   else
-    value = QString::fromStdString(formatReadable(f.width, unit) + " × " + formatReadable(f.height, unit));
+    value = QString::fromStdString(writeSize(f.width, f.height, unit))
+                .replace(QStringLiteral(" in ×"), QStringLiteral(" ×"));
   return {value,
           QObject::tr("finished size"),
           {},

@@ -203,6 +203,7 @@ Status AddCloth::apply(Project& p, const EditContext& c) const {
 
 Status AddScraps::apply(Project& p, const EditContext& c) const {
   Cloth cloth;
+  cloth.increment = usualShopStep(p.settings.unit);
   if (const auto ok = putOn(p, cloth, fields, c); !ok) return ok;
   if (cloth.name.empty()) return fail("scraps-added-need-name");
   cloth.scraps = true;

@@ -121,7 +121,7 @@ Status Subdivide::apply(Project& p, const EditContext& c) const {
   const std::uint16_t shapeIndex = p.layout->pieces[pieces.front()].shape;
   const Shape& shape = p.layout->shapes[shapeIndex];
   const double small = shape.edge / divisions;
-  if (small < kLeastEdge.mm()) return fail("make-papers-edges-under");
+  if (small < kLeastEdge.mm()) return fail("make-papers-edges-under", sizeArg(kLeastEdge.mm()));
   const auto subdivision = Subdivision::make(scaled(shape.outline, 1 / small));
   if (!subdivision) return tl::make_unexpected(subdivision.error());
   Recipe r = p.recipe;

@@ -182,7 +182,7 @@ Status SetMaking::apply(Project& p, const EditContext&) const {
 }
 
 Status SetUnit::apply(Project& p, const EditContext&) const {
-  p.settings.unit = unit;
+  measureIn(p, unit);
   return {};
 }
 

@@ -41,7 +41,7 @@ Result<Straightened> straightened(const Raster& photograph, const KnownRectangle
                                   const Progress& progress) try {
   for (const double side : {known.width, known.height})
     if (!(side >= kLeastKnown && side <= kMostKnown))
-      return fail("straighten-size", numberArg(kLeastKnown, 0), numberArg(kMostKnown, 0));
+      return fail("straighten-size", sizeArg(kLeastKnown), sizeArg(kMostKnown));
   for (const Point p : known.corners)
     if (!(p.x >= -0.5 && p.y >= -0.5 && p.x <= photograph.width + 0.5 && p.y <= photograph.height + 0.5))
       return fail("straighten-outside");

@@ -265,7 +265,8 @@ Result<Polygon> finishingLine(const Arrangement& arr, const Recipe& recipe,
 
 Status checkRecipe(const Arrangement& arr, const Recipe& recipe) {
   if (recipe.edge < kLeastEdge || recipe.edge > kMostEdge)
-    return fail("edge-from-3-mm", sizeArg(recipe.edge.mm()));
+    return fail("edge-from-3-mm", sizeArg(recipe.edge.mm()), sizeArg(kLeastEdge.mm()),
+                sizeArg(kMostEdge.mm()));
   const bool rosette = arr.kind == ArrangementKind::Rosette, own = arr.kind == ArrangementKind::Own;
   if (rosette && (recipe.rings < 0 || recipe.rings > kMostCount))
     return fail("rings-count-0-more", recipe.rings);

@@ -125,7 +125,8 @@ Result<Length> parseLength(std::string_view text, LengthUnit bare) {
   // Long double holds the product of 12 digits and nanometres per yard exactly enough to round once.
   const long double nm = static_cast<long double>(value->numerator) * static_cast<long double>(scale->nm) /
                          static_cast<long double>(value->denominator);
-  if (nm > static_cast<long double>(kMostNm)) return fail("longer-than-100-m", text);
+  if (nm > static_cast<long double>(kMostNm))
+    return fail("longer-than-100-m", text, boltArg(static_cast<double>(kMostNm) / 1e6));
   return Length::nanometres(static_cast<std::int64_t>(std::llround(nm))).typed(scale->unit);
 }
 

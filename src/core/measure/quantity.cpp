@@ -25,6 +25,13 @@ std::string writeCloth(double mm, LengthUnit unit) {
   return formatNumber(static_cast<double>(up(least / 10)) / 100, 2) + " m";
 }
 
+std::string writeSize(double width, double height, LengthUnit unit) {
+  constexpr const char* kBy = " × ";
+  if (unit == LengthUnit::Inch || std::min(width, height) >= 400)
+    return formatReadable(width, unit) + kBy + formatReadable(height, unit);
+  return formatNumber(width, 1) + " mm" + kBy + formatNumber(height, 1) + " mm";
+}
+
 std::string writeLong(double mm, LengthUnit unit) {
   const double size = std::max(0.0, mm);
   if (unit == LengthUnit::Inch) {

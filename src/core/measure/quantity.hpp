@@ -21,6 +21,9 @@ std::string writeCloth(double mm, LengthUnit unit);
 /// and metres from 1 m on.
 std::string writeLong(double mm, LengthUnit unit);
 
+/// Width and height of what is sewn: to the nearest 1/8 in, or 0.1 mm; in cm where both are 400 mm and more.
+std::string writeSize(double width, double height, LengthUnit unit);
+
 /// Cloth or card by the area (mm²): square inches, from 1 296 on square yards; cm², from 1 m² on m².
 std::string writeArea(double mm2, LengthUnit unit);
 

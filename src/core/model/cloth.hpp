@@ -128,7 +128,7 @@ struct Cloth {
   bool collection = false;      ///< its lengths are different cloths, of each of which as much is taken
   Direction direction = Direction::None;
   std::optional<Stand> stand;  ///< absent: as pieces lie where there is a direction, else any
-  Length increment = Length::nanometres(50'000'000);  ///< the shop's step of sale
+  Length increment = usualShopStep(LengthUnit::Inch);  ///< the shop's step of sale
   std::optional<SoldPiece> soldPiece;                 ///< where it is sold by the piece
   std::optional<double> price;                        ///< of one such step or piece
   double shrinkPercent = 0;                           ///< along it, of cloth that is bought and washed then

@@ -116,6 +116,13 @@ bool sameContent(const Project& a, const Project& b) {
          sameLayout();
 }
 
+void measureIn(Project& project, LengthUnit unit) {
+  const Length former = usualShopStep(project.settings.unit);
+  for (Cloth& c : project.cloths)
+    if (c.increment == former && c.increment.typedIn() == TypedIn::Nothing) c.increment = usualShopStep(unit);
+  project.settings.unit = unit;
+}
+
 Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe, std::string name) {
   Project project;
   project.name = oneLine(firstCharacters(name, kMostProjectName), kMostProjectName);

@@ -106,6 +106,10 @@ struct Project {
 /// Same content, whichever parts are shared.
 bool sameContent(const Project& a, const Project& b);
 
+/// Measures the project in this system. Cloths sold by the usual step of the former one, if nobody typed it,
+/// are sold by that of the new one.
+void measureIn(Project& project, LengthUnit unit);
+
 /// A project with the four unnamed cloths from dark to light that painting begins with.
 /// Errors: as buildLayout.
 [[nodiscard]] Result<Project> newProject(const ArrangementLibrary& library, const Recipe& recipe,

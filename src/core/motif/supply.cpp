@@ -65,8 +65,7 @@ Result<MotifSupply> motifSupply(const WindowInput& input, const Progress& progre
   MotifSupply out;
   out.wanted = input.copies;
   if (cloth.scraps) {
-    out.remark = Message("scraps-look-for", numberArg(std::ceil(field->patchWidth() - 1e-6), 0),
-                         numberArg(std::ceil(field->patchHeight() - 1e-6), 0));
+    out.remark = Message("scraps-look-for", boltArg(field->patchWidth()), boltArg(field->patchHeight()));
     return out;
   }
   if (!cloth.width) {
