@@ -184,6 +184,19 @@ class MeasuresTest : public QObject {
     }
     if (view == 0) QVERIFY(refused > 0);
   }
+  /// So is a step that the project cannot take.
+  void aRefusedStepSpeaksTheProjectsSystem() {
+    Driver d;
+    d.click("New project: Hexagons");
+    support::step(*d.session, {{"edit", "setUnit"}, {"unit", "inch"}}, "unit");
+    support::step(*d.session, {{"edit", "setEdge"}, {"value", 1.5875}}, "edge");
+    d.settle();
+    QCOMPARE(d.window->said(), QStringLiteral("The edge: 1/16 in; it can be from 1/8 in to 39 3/8 in."));
+    support::step(*d.session, {{"edit", "setUnit"}, {"unit", "mm"}}, "unit");
+    support::step(*d.session, {{"edit", "setEdge"}, {"value", 1.5}}, "edge");
+    d.settle();
+    QCOMPARE(d.window->said(), QStringLiteral("The edge: 1.5 mm; it can be from 3 mm to 100 cm."));
+  }
   void whatWasTypedOnHandComesBackAsItWasTyped() {
     Driver d;
     d.preferences.setUnit(LengthUnit::Inch);

@@ -141,7 +141,7 @@ Result<Length> parseLengthWithin(std::string_view text, LengthUnit bare, const A
 Result<Length> lengthWithin(double mm, const Arg& what, Length least, Length most) {
   if (!std::isfinite(mm)) return fail("not-number", what);
   if (mm < least.mm() - 1e-9 || mm > most.mm() + 1e-9)
-    return tl::make_unexpected(outside(what, least, most, readableArg(mm)));
+    return tl::make_unexpected(outside(what, least, most, sizeArg(mm)));  // finer than the limits
   return Length::millimetres(mm);
 }
 
