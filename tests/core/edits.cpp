@@ -32,7 +32,8 @@ class EditsTest : public QObject {
     };
     QVERIFY((steps() == std::vector<double>{114.3, 250, 114.3, 114.3}));
     p = support::edited(p, {{"edit", "setUnit"}, {"unit", "mm"}});
-    QCOMPARE(support::edited(p, {{"edit", "addScraps"}, {"name", "Bag"}}).cloths.back().increment.mm(), 100.0);
+    for (const char* adds : {"addScraps", "addCloth"})
+      QCOMPARE(support::edited(p, {{"edit", adds}, {"name", "Bag"}}).cloths.back().increment.mm(), 100.0);
     QVERIFY((steps() == std::vector<double>{100, 250, 114.3, 100}));
     QVERIFY(p.settings.unit == LengthUnit::Millimetre);
     p = support::edited(p, {{"edit", "setUnit"}, {"unit", "inch"}});
