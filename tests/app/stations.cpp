@@ -331,6 +331,39 @@ class StationsTest : public QObject {
     d.click("Mode: Divide");
     QVERIFY(canvas->isVisible());
   }
+  /// The card that a view of papers is worked with comes first and is open.
+  void whatAViewIsWorkedWithLiesBesideIt() {
+    Driver d;
+    d.window->files().openDemo();
+    d.click("Papers");
+    const auto first = [&](const QString& head) {
+      const auto* b = d.find<QAbstractButton>(head);
+      const auto* bench = qobject_cast<QScrollArea*>(d.window->station("papers")->bench());
+      return b->visibleRegion().boundingRect() == b->rect() && b->mapTo(bench, QPoint()).y() < 40;
+    };
+    QVERIFY(first("Papers I have, open"));
+    const QList<QPair<QString, QString>> views{{"Will it close?", "Will it close?"},
+                                               {"At once", "Card or leave-in?"},
+                                               {"Look-alikes", "Marks on papers"},
+                                               {"Scan", "Scan the papers"},
+                                               {"Cutter", "For a cutting machine"}};
+    for (const auto& [view, card] : views) {
+      d.click("What is shown: " + view);
+      d.settle();
+      QVERIFY2(first(card + ", open"), qPrintable(view));
+      QVERIFY(d.find<QAbstractButton>("What is shown: " + view)->isChecked());
+    }
+    d.click("What is shown: Sheets");
+    d.settle();
+    QVERIFY(first("Papers I have, open"));
+    // Another project begins as the first did.
+    d.click("What is shown: Scan");
+    d.window->files().begin(QStringLiteral("squares"));
+    d.answers();
+    d.click("Papers");
+    QVERIFY(first("Papers I have, open"));
+    QVERIFY(d.find<QAbstractButton>("What is shown: Sheets")->isChecked());
+  }
   /// What a remark is about is open, chosen and has the focus when one looks at it.
   void whatIsLookedAtIsOpen() {
     Driver d;

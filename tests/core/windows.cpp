@@ -155,7 +155,9 @@ class WindowsTest : public QObject {
     p = support::edited(p, {{"edit", "changeCloth"}, {"cloth", "C"}, {"scraps", true}});
     const MotifSupply s = supplyOf(p);
     QVERIFY(!s.onHand && !s.lengthNeeded);
-    QVERIFY(clathra::said(s.remark).find("60 × 60 mm") != std::string::npos);
+    QVERIFY(clathra::said(s.remark).find("at least 6 cm × 6 cm") != std::string::npos);
+    QVERIFY(clathra::said(s.remark, LengthUnit::Inch).find("at least 2 3/8 in × 2 3/8 in") !=
+            std::string::npos);
   }
 
   void windowsOfAHandedShapeKeepItsHand() {

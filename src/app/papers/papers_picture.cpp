@@ -97,7 +97,10 @@ PapersPicture::PapersPicture(Session& session, const ClosingCard& closing, const
   all->addWidget(pages_, 1);
   note_ = wrapped({}, "muted");
   all->addWidget(note_);
-  connect(looks_, &Pills::chosen, this, [this](int at) { look(static_cast<Look>(at)); });
+  connect(looks_, &Pills::chosen, this, [this](int at) {
+    look(static_cast<Look>(at));
+    Q_EMIT looked(static_cast<Look>(at));
+  });
 }
 
 QWidget* PapersPicture::sheetsPage() {

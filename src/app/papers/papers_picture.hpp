@@ -28,7 +28,8 @@ class PapersPicture : public QFrame {
 
  Q_SIGNALS:
   void said(const QString& sentence);
-  void saveStrip();  ///< of look-alikes
+  void looked(Look at);  ///< by the quilter's own choice
+  void saveStrip();      ///< of look-alikes
 
  private:
   double limitOf_ = 0;  ///< the limit that the pairs were found for

@@ -57,6 +57,7 @@ PapersStation::PapersStation(Session& session, Preferences& preferences, QObject
     if (open && session_.isOpen()) picture_->look(PapersPicture::Scan);
   });
   connect(picture_, &PapersPicture::said, this, &Station::said);
+  connect(picture_, &PapersPicture::looked, this, &PapersStation::bringCardOf);
   connect(picture_, &PapersPicture::saveStrip, this, &PapersStation::saveStrip);
   connect(scan_, &ScanCard::scanned, this, [this] {
     picture_->look(PapersPicture::Scan);
@@ -115,7 +116,34 @@ void PapersStation::open(const QString& card) {
     if (c->title() == card) static_cast<Bench*>(bench_)->bringFirst({c});
 }
 
+/// What a view is worked with lies beside it.
+void PapersStation::bringCardOf(PapersPicture::Look look) {
+  Card* card = nullptr;
+  switch (look) {
+    case PapersPicture::Sheets:
+      break;
+    case PapersPicture::Close:
+      card = closing_;
+      break;
+    case PapersPicture::AtOnce:
+      card = material_;
+      break;
+    case PapersPicture::LookAlikes:
+      card = marks_;
+      break;
+    case PapersPicture::Scan:
+      card = scan_;
+      break;
+    case PapersPicture::Cutter:
+      card = cutter_;
+      break;
+  }
+  if (card) card->setOpen(true);
+  static_cast<Bench*>(bench_)->bringFirst(card ? std::vector<QWidget*>{card} : std::vector<QWidget*>());
+}
+
 void PapersStation::beginFresh() {
+  static_cast<Bench*>(bench_)->bringFirst({});
   scan_->forget();
   closing_->setOpen(false);
   scan_->setOpen(false);

@@ -37,6 +37,7 @@ class PapersStation : public Station {
 
  private:
   QWidget* outputCard();
+  void bringCardOf(PapersPicture::Look look);
   void beginFresh() override;
   void refresh() override;
   void fillNeeds();
