@@ -237,6 +237,52 @@ void paintSeamKind(QPainter& painter, const QRectF& into, const Project& project
   painter.restore();
 }
 
+void paintClosed(QPainter& painter, const QRectF& into, const Project& project, const Closure& closure,
+                 const ClosingLook& look) {
+  const Layout& layout = *project.layout;
+  const Box& drawn = layout.finished;
+  if (layout.pieces.empty() || !(drawn.width() > 0) || !(drawn.height() > 0)) return;
+  const LengthUnit unit = project.settings.unit;
+  const bool other = closure.scale != 1;
+  const double larger = std::max(1.0, closure.scale), forWords = look.text * 2.4;
+  const QRectF room = into.adjusted(forWords, forWords, -forWords, -forWords);
+  const double px =
+      std::min(room.width() / (drawn.width() * larger), room.height() / (drawn.height() * larger));
+  if (!(px > 0)) return;
+  const Point middle = 0.5 * (Point{drawn.left, drawn.top} + Point{drawn.right, drawn.bottom});
+  const auto placed = [&](double scale) {
+    return [=, centre = into.center()](Point p) {
+      const Point from = px * scale * (p - middle);
+      return centre + QPointF(from.x, from.y);
+    };
+  };
+  std::vector<Laid> all;
+  for (std::uint32_t i = 0; i < layout.size(); ++i) {
+    const auto outline = layout.outline(i);
+    all.push_back({i, Polygon(outline.begin(), outline.end())});
+  }
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  Drawing drawing(painter, into, project, look);
+  const auto asItComes = placed(closure.scale), asDrawn = placed(1);
+  drawing.pieces(all, asItComes);
+  if (other) {
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(look.palette->madder, 2.2, Qt::DashLine));
+    painter.drawRect(QRectF(asDrawn({drawn.left, drawn.top}), asDrawn({drawn.right, drawn.bottom})));
+  }
+  const double half = drawn.height() * larger * px / 2 + look.text;
+  const auto size = [&](double width, double height) {
+    return QString::fromStdString(writeSize(width, height, unit));
+  };
+  drawing.words(QObject::tr("It comes out at %1").arg(size(closure.width, closure.height)),
+                into.center() - QPointF(0, half), look.palette->ink);
+  if (other)
+    drawing.words(QObject::tr("drawn at %1").arg(size(drawn.width(), drawn.height())),
+                  into.center() + QPointF(0, half), look.palette->madder);
+  painter.restore();
+}
+
 void paintLookAlike(QPainter& painter, const QRectF& into, PolygonView one, PolygonView other, double pxPerMm,
                     const ClosingLook& look) {
   painter.save();

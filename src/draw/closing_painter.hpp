@@ -24,6 +24,9 @@ void paintCorner(QPainter& painter, const QRectF& into, const Project& project, 
 /// Two edges beside each other, their ends enlarged.
 void paintSeamKind(QPainter& painter, const QRectF& into, const Project& project, const SeamKind& kind,
                    const ClosingLook& look);
+/// The top as it comes out where all papers meet, with its size; dashed, as it was drawn, if that is another.
+void paintClosed(QPainter& painter, const QRectF& into, const Project& project, const Closure& closure,
+                 const ClosingLook& look);
 /// Two outlines laid on each other as well as they go, at true size where they fit.
 void paintLookAlike(QPainter& painter, const QRectF& into, PolygonView one, PolygonView other, double pxPerMm,
                     const ClosingLook& look);

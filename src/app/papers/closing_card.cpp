@@ -341,10 +341,9 @@ void ClosingCard::refresh() {
     if (!known) shown_ = misses.empty() ? ShownMiss{} : misses.front();
     answer_->setText(
         closure->scale != 1
-            ? tr("All papers are at %1 % of their size: they close, and the top comes out at %2 × %3.")
+            ? tr("All papers are at %1 % of their size: they close, and the top comes out at %2.")
                   .arg(QString::fromStdString(formatNumber(100 * closure->scale, 2)),
-                       inWords(readableArg(closure->width), p.settings.unit),
-                       inWords(readableArg(closure->height), p.settings.unit))
+                       QString::fromStdString(writeSize(closure->width, closure->height, p.settings.unit)))
         : misses.empty()    ? tr("All papers close as they are.")
         : closure->closes() ? tr("It closes, with a little easing.")
                             : tr("It does not close as it is."));

@@ -73,6 +73,7 @@ PapersPicture::PapersPicture(Session& session, const ClosingCard& closing, const
       paintSeamKind(p, into, session_.project(), closure->seams[miss.at], closingLook());
     if (miss.of == ShownMiss::Of::Corner && miss.at < closure->corners.size())
       paintCorner(p, into, session_.project(), closure->corners[miss.at], closingLook());
+    if (miss == ShownMiss{}) paintClosed(p, into, session_.project(), *closure, closingLook());
   });
   pages_->addWidget(close_);
   curve_ = new PictureView(tr("Papers in use at once"),
