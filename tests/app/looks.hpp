@@ -54,7 +54,8 @@ inline QString cutOff(const QComboBox* c) {
   option.initFrom(c);
   const int beside = c->itemIcon(c->currentIndex()).isNull() ? 0 : c->iconSize().width() + 4;
   const int room =
-      c->style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, c).width() - beside;
+      c->style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, c).width() -
+      beside;
   const int wants = c->fontMetrics().horizontalAdvance(c->currentText());
   if (room + 1 >= wants) return {};
   return QStringLiteral(" cuts off \"%1\": %2 of %3").arg(c->currentText()).arg(room).arg(wants);

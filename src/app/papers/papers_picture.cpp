@@ -1,5 +1,7 @@
 #include "app/papers/papers_picture.hpp"
 
+#include <QScreen>
+#include <QScrollArea>
 #include <cmath>
 
 #include "app/theme/theme.hpp"

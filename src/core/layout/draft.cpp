@@ -137,8 +137,7 @@ Result<Draft> draftFaces(PolygonView outline, const std::vector<Line>& given, do
   if (out.faces.size() > 1)
     for (const Polygon& f : out.faces)
       for (const OutlineEdge& s : edgesOf(f))
-        if (s.length < leastEdge)
-          return fail("piece-draft-side-mm", sizeArg(s.length), sizeArg(leastEdge));
+        if (s.length < leastEdge) return fail("piece-draft-side-mm", sizeArg(s.length), sizeArg(leastEdge));
   if (out.faces.size() > 1) out.faces = fromOutsideIn(std::move(out.faces));
   return out;
 }

@@ -129,11 +129,11 @@ struct Cloth {
   Direction direction = Direction::None;
   std::optional<Stand> stand;  ///< absent: as pieces lie where there is a direction, else any
   Length increment = usualShopStep(LengthUnit::Inch);  ///< the shop's step of sale
-  std::optional<SoldPiece> soldPiece;                 ///< where it is sold by the piece
-  std::optional<double> price;                        ///< of one such step or piece
-  double shrinkPercent = 0;                           ///< along it, of cloth that is bought and washed then
-  std::optional<Length> allowance;                    ///< of this cloth alone
-  std::optional<Length> leastAllowance;               ///< what may be accepted of it
+  std::optional<SoldPiece> soldPiece;                  ///< where it is sold by the piece
+  std::optional<double> price;                         ///< of one such step or piece
+  double shrinkPercent = 0;                            ///< along it, of cloth that is bought and washed then
+  std::optional<Length> allowance;                     ///< of this cloth alone
+  std::optional<Length> leastAllowance;                ///< what may be accepted of it
   std::optional<Print> print;
   std::vector<JoinedStrip> joined;  ///< from the left selvedge, again and again; empty: it is one cloth
   std::string method;               ///< chosen cutting method; empty: the recommended one

@@ -326,6 +326,7 @@ void WindowField::improve(Choice& choice, const ConflictLine& line, const std::v
     return;
   }
   std::vector<double> ends;
+  ends.reserve(spots.size());
   for (const Spot& s : spots) ends.push_back(s.bottom);
   if (auto soonest = serveSoonest(problem, ends, false, progress)) {
     choice.spots = std::move(soonest->spots);
