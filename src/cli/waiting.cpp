@@ -1,6 +1,8 @@
 #include "cli/waiting.hpp"
 
+#include <atomic>
 #include <csignal>
+#include <ctime>
 
 namespace clathra::cli {
 
@@ -11,10 +13,26 @@ const Progress& interrupted() {
   return progress;
 }
 
-// Only an atomic is stored to: that is allowed while anything may have been interrupted.
+/// A script's time limit may send the same signal to the program and to its group: one press, told twice.
+constexpr double kSamePress = 0.3;  // s
+
+double now() {
+  timespec t{};
+  clock_gettime(CLOCK_MONOTONIC, &t);
+  return static_cast<double>(t.tv_sec) + static_cast<double>(t.tv_nsec) * 1e-9;
+}
+
+std::atomic<double> firstPress{0};
+
+// Atomics and the clock alone: what is allowed while anything may have been interrupted.
 extern "C" void stopFirst(int) {
-  interrupted().cancel();
-  std::signal(SIGINT, SIG_DFL);
+  if (!interrupted().cancelled()) {
+    firstPress.store(now());
+    interrupted().cancel();
+  } else if (now() - firstPress.load() > kSamePress) {
+    std::signal(SIGINT, SIG_DFL);
+    std::raise(SIGINT);
+  }
 }
 
 }  // namespace

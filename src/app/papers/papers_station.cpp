@@ -7,6 +7,7 @@
 #include <QPrintDialog>
 #include <QPrinter>
 #include <QScrollArea>
+#include <map>
 
 #include "app/theme/theme.hpp"
 #include "app/widgets/fields.hpp"
@@ -118,26 +119,13 @@ void PapersStation::open(const QString& card) {
 
 /// What a view is worked with lies beside it.
 void PapersStation::bringCardOf(PapersPicture::Look look) {
-  Card* card = nullptr;
-  switch (look) {
-    case PapersPicture::Sheets:
-      break;
-    case PapersPicture::Close:
-      card = closing_;
-      break;
-    case PapersPicture::AtOnce:
-      card = material_;
-      break;
-    case PapersPicture::LookAlikes:
-      card = marks_;
-      break;
-    case PapersPicture::Scan:
-      card = scan_;
-      break;
-    case PapersPicture::Cutter:
-      card = cutter_;
-      break;
-  }
+  const std::map<PapersPicture::Look, Card*> of{{PapersPicture::Close, closing_},
+                                                {PapersPicture::AtOnce, material_},
+                                                {PapersPicture::LookAlikes, marks_},
+                                                {PapersPicture::Scan, scan_},
+                                                {PapersPicture::Cutter, cutter_}};
+  const auto found = of.find(look);
+  Card* const card = found == of.end() ? nullptr : found->second;
   if (card) card->setOpen(true);
   static_cast<Bench*>(bench_)->bringFirst(card ? std::vector<QWidget*>{card} : std::vector<QWidget*>());
 }
