@@ -3,10 +3,13 @@
 #include <QRandomGenerator>
 
 #include <functional>
+#include <random>
+#include "motif/conflicts.hpp"
 #include "motif/independent.hpp"
 
 #include "registry.hpp"
 #include "shape/overlap.hpp"
+#include "shape/overrun.hpp"
 #include "sound_plan.hpp"
 #include "support.hpp"
 
@@ -334,6 +337,39 @@ class WindowsTest : public QObject {
     QCOMPARE(told.size(), std::size_t(1));
     QVERIFY(last && last->counted && *last->onHand == 12 && *last->atMost == 12);
     QVERIFY(*told.front().onHand <= 12 && *told.front().atMost >= 12);
+  }
+  /// Row by row the same conflicts are found as among all pairs. Two patches of
+  /// unequal width and height, one hollow, at places by chance.
+  void spotsConflictWhereTheirPatchesLieOnEachOther() {  // guarantee 1 of conflicts.hpp
+    const std::vector<Polygon> patches{{{-9, -4}, {9, -4}, {9, 4}, {-9, 4}},
+                                       {{-5, -12}, {5, -12}, {0, 0}, {5, 12}, {-5, 12}}};
+    std::mt19937 chance(7);
+    const auto between = [&](double from, double to) {
+      return std::uniform_real_distribution<double>(from, to)(chance);
+    };
+    for (const double overrun : {0.0, 2.5}) {
+      std::vector<PatchSpot> spots;
+      for (int i = 0; i < 160; ++i) {
+        const std::size_t patch = i % 3 == 0;
+        const Point at{between(0, 120), std::floor(between(0, 12)) * 8};
+        spots.push_back({at, patch, at.y + bounds(patches[patch]).bottom});
+      }
+      std::sort(spots.begin(), spots.end(), [](const PatchSpot& a, const PatchSpot& b) {
+        return std::pair(rowOf(a.bottom), a.at.x) < std::pair(rowOf(b.bottom), b.at.x);
+      });
+      const auto found = conflictsOf(spots, patches, overrun, {});
+      int conflicts = 0;
+      for (std::uint32_t i = 0; i < spots.size(); ++i) {
+        std::vector<std::uint32_t> all;
+        for (std::uint32_t k = i; k-- > 0;)
+          if (spoils(translated(patches[spots[i].patch], spots[i].at),
+                     translated(patches[spots[k].patch], spots[k].at), overrun))
+            all.push_back(k);
+        QVERIFY2(found[i] == all, qPrintable(QString::number(i)));
+        conflicts += static_cast<int>(all.size());
+      }
+      QVERIFY(conflicts > 100);
+    }
   }
   /// A dense print whose place on the cloth nobody knows: eight for certain, ten in truth.
   void itIsCountedAsFarAsIsAsked() {

@@ -2,16 +2,14 @@
 
 #include <algorithm>
 #include <cmath>
-#include <tuple>
-#include <unordered_map>
 
+#include "motif/conflicts.hpp"
 #include "motif/soonest.hpp"
 #include "motif/stripes.hpp"
 #include "shape/allowance.hpp"
 #include "shape/congruent.hpp"
 #include "shape/motion.hpp"
 #include "shape/overlap.hpp"
-#include "shape/overrun.hpp"
 #include "shape/spacing.hpp"
 
 namespace clathra {
@@ -21,11 +19,6 @@ namespace {
 constexpr double kOnEdge = 1e-6;    // mm: a patch may touch the cloth's end
 constexpr double kJustLost = 1e-5;  // mm: how far a place is moved past the one where a row begins to fit
 constexpr std::size_t kMostCosets = 12;
-
-/// Spots whose patches end less than a ten-thousandth of a mm apart are of one row.
-long long rowOf(double bottom) {
-  return std::llround(bottom * 1e4);
-}
 
 /// The vector less whole steps: the difference that is nearest to none.
 Point modulo(Point p, const Lattice& l) {
@@ -39,41 +32,6 @@ bool samePolygon(const Polygon& a, const Polygon& b) {
            return std::any_of(b.begin(), b.end(), [&](Point q) { return distance(p, q) < 1e-3; });
          });
 }
-
-/// Do two patches lie on each other? On a lattice the same few differences come again and again, so that each
-/// is judged once.
-class PatchPairs {
- public:
-  explicit PatchPairs(double overrun) : overrun_(overrun) {}
-  void add(const Polygon& patch) { patches_.emplace_back(&patch, bounds(patch)); }
-  bool overlap(std::size_t one, std::size_t two, Point by) {
-    const auto& [p, a] = patches_[one];
-    const auto& [q, b] = patches_[two];
-    const double near = overrun_ - kOnEdge;
-    if (a.right + near <= b.left + by.x || b.right + by.x + near <= a.left ||
-        a.bottom + near <= b.top + by.y || b.bottom + by.y + near <= a.top)
-      return false;
-    const Key key{one, two, std::llround(by.x * kPerMm), std::llround(by.y * kPerMm)};
-    const auto at = known_.find(key);
-    if (at != known_.end()) return at->second;
-    return known_[key] = spoils(*p, translated(*q, by), overrun_);
-  }
-
- private:
-  std::vector<std::pair<const Polygon*, Box>> patches_;
-  static constexpr double kPerMm = 1e4;  // finer than any depth that is judged
-  double overrun_;
-  using Key = std::tuple<std::size_t, std::size_t, long long, long long>;
-  struct Hash {
-    std::size_t operator()(const Key& key) const {
-      constexpr std::size_t kOdd = 0x9E3779B97F4A7C15;
-      std::size_t h = std::get<0>(key) * kMostCosets + std::get<1>(key);
-      h = h * kOdd + static_cast<std::size_t>(std::get<2>(key));
-      return (h * kOdd + static_cast<std::size_t>(std::get<3>(key))) * kOdd;
-    }
-  };
-  std::unordered_map<Key, bool, Hash> known_;
-};
 
 const Shape* shapeNamed(const Layout& layout, const std::string& name) {
   for (const Shape& s : layout.shapes)
@@ -337,37 +295,16 @@ void WindowField::improve(Choice& choice, const ConflictLine& line, const std::v
 WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progress& progress,
                               std::int64_t effort) const {
   ConflictLine line;
-  PatchPairs pairs(overrun_);
-  line.before.resize(spots.size());
-  line.second.resize(spots.size());
-  double tallest = 0, left = 0, right = 0;
-  for (const Coset& c : cosets_) {
-    const Box b = bounds(c.patch);
-    tallest = std::max(tallest, b.height());
-    left = std::min(left, b.left);
-    right = std::max(right, b.right);
-    pairs.add(c.patch);
+  std::vector<Polygon> patches;
+  for (const Coset& c : cosets_) patches.push_back(c.patch);
+  std::vector<PatchSpot> places;
+  places.reserve(spots.size());
+  for (const Spot& s : spots) {
+    places.push_back({s.at, s.coset, s.bottom});
+    line.second.push_back(cosets_[s.coset].mirrored);
   }
-  const double widest = right - left + overrun_;
-  std::vector<std::uint32_t> rows;  // where each begins
-  for (std::uint32_t i = 0; i < spots.size(); ++i) {
-    if (progress.cancelled()) return {};
-    if (i == 0 || rowOf(spots[i].bottom) != rowOf(spots[i - 1].bottom)) rows.push_back(i);
-    line.second[i] = cosets_[spots[i].coset].mirrored;
-    // Row by row upwards, in each from the right: only what is near enough.
-    std::uint32_t end = i;
-    for (std::size_t r = rows.size(); r-- > 0; end = rows[r]) {
-      if (spots[i].bottom - spots[rows[r]].bottom >= tallest + overrun_ + 1) break;
-      const auto from = spots.begin() + rows[r];
-      auto k =
-          static_cast<std::uint32_t>(std::upper_bound(from, spots.begin() + end, spots[i].at.x + widest,
-                                                      [](double x, const Spot& s) { return x < s.at.x; }) -
-                                     spots.begin());
-      while (k-- > rows[r] && spots[k].at.x >= spots[i].at.x - widest)
-        if (pairs.overlap(spots[i].coset, spots[k].coset, spots[k].at - spots[i].at))
-          line.before[i].push_back(k);
-    }
-  }
+  line.before = conflictsOf(places, patches, overrun_, progress);
+  if (progress.cancelled()) return {};
   Choice choice = chooseSpots(line, wanted, halfEach_, progress, std::min(effort, kWindowEffort));
   if (!choice.exact && effort >= kWindowEffort) improve(choice, line, spots, wanted, progress);
   if (!choice.exact && effort > kWindowEffort) {
