@@ -214,7 +214,7 @@ FAULTS = [
      '      exact_ = false;\n',
      '',
      'core windows:aSearchThatIsCutShortGivesBoundsRoundTheAnswer'),
-    ('patches are judged by one difference for all', 'core/motif/windows.cpp',
+    ('patches are judged by one difference for all', 'core/motif/conflicts.cpp',
      'std::llround(by.y * kPerMm)',
      '0LL',
      'core asymmetry windows'),
