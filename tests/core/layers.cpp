@@ -1,5 +1,7 @@
 // Layered repeats: sets that show the same, how many go on a length, what they take and which are alike.
+
 #include "cutting/layers.hpp"
+#include <set>
 
 #include "cutting/ticks.hpp"
 #include "registry.hpp"

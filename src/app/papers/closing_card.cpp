@@ -122,6 +122,10 @@ void ClosingCard::fillShapes() {
   fillWhat();
 }
 
+QString ClosingCard::sideOf(double mm) const {
+  return tr("a side of %1").arg(inWords(readableArg(mm), session_.project().settings.unit));
+}
+
 /// One entry for each kind of side and corner that the shape's symmetry leaves.
 void ClosingCard::fillWhat() {
   what_->clear();
@@ -135,7 +139,7 @@ void ClosingCard::fillWhat() {
   for (std::size_t i = 0; i < m.sides.size(); ++i) {
     if (m.sideLike[i] != i) continue;
     whats_.push_back({ReadOf::Edge, static_cast<int>(i)});
-    what_->addItem(tr("a side of %1").arg(size(m.sides[i].length)));
+    what_->addItem(sideOf(m.sides[i].length));
   }
   if (m.across) {
     whats_.push_back({ReadOf::Across, 0});
@@ -190,11 +194,15 @@ void ClosingCard::add() {
 QWidget* ClosingCard::readingRow(std::size_t at) {
   const Reading r = session_.project().readings[at];
   const Layout& layout = *session_.project().layout;
-  QString title = QString::fromStdString(r.shape);
-  for (std::size_t s = 0; s < layout.shapes.size(); ++s)
-    if (layout.shapes[s].name == r.shape)
-      title = paperTitle(session_.project(), static_cast<std::uint16_t>(s), r.hand);
-  const QString what = r.of == ReadOf::Edge     ? tr("a side")
+  QString title = QString::fromStdString(r.shape), side = tr("a side");
+  for (std::size_t s = 0; s < layout.shapes.size(); ++s) {
+    if (layout.shapes[s].name != r.shape) continue;
+    title = paperTitle(session_.project(), static_cast<std::uint16_t>(s), r.hand);
+    const auto sides = measuresOf(handedOutline(layout.shapes[s], r.hand)).sides;
+    const auto edge = static_cast<std::size_t>(r.index);
+    if (r.of == ReadOf::Edge && edge < sides.size()) side = sideOf(sides[edge].length);
+  }
+  const QString what = r.of == ReadOf::Edge     ? side
                        : r.of == ReadOf::Across ? tr("across")
                        : r.of == ReadOf::High   ? tr("high")
                                                 : tr("a corner");

@@ -44,6 +44,7 @@ class ClosingCard : public Card {
   void fillShapes();
   void fillWhat();
   void add();
+  QString sideOf(double mm) const;
   QWidget* readingRow(std::size_t at);
   QWidget* missRow(const Closure& closure, ShownMiss miss);
   void show(ShownMiss miss);

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "motif/conflicts.hpp"
+#include "motif/dense.hpp"
 #include "motif/soonest.hpp"
 #include "motif/stripes.hpp"
 #include "shape/allowance.hpp"
@@ -19,6 +20,8 @@ namespace {
 constexpr double kOnEdge = 1e-6;    // mm: a patch may touch the cloth's end
 constexpr double kJustLost = 1e-5;  // mm: how far a place is moved past the one where a row begins to fit
 constexpr std::size_t kMostCosets = 12;
+constexpr double kQuickConflicts = 2e7;  // looked at in about a second
+constexpr double kMostConflicts = 5e7;   // held in some 200 MB
 
 /// The vector less whole steps: the difference that is nearest to none.
 Point modulo(Point p, const Lattice& l) {
@@ -295,15 +298,8 @@ void WindowField::improve(Choice& choice, const ConflictLine& line, const std::v
 WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progress& progress,
                               std::int64_t effort) const {
   ConflictLine line;
-  std::vector<Polygon> patches;
-  for (const Coset& c : cosets_) patches.push_back(c.patch);
-  std::vector<PatchSpot> places;
-  places.reserve(spots.size());
-  for (const Spot& s : spots) {
-    places.push_back({s.at, s.coset, s.bottom});
-    line.second.push_back(cosets_[s.coset].mirrored);
-  }
-  line.before = conflictsOf(places, patches, overrun_, progress);
+  for (const Spot& s : spots) line.second.push_back(cosets_[s.coset].mirrored);
+  line.before = conflictsOf(placesOf(spots), patches(), overrun_, progress);
   if (progress.cancelled()) return {};
   Choice choice = chooseSpots(line, wanted, halfEach_, progress, std::min(effort, kWindowEffort));
   if (!choice.exact && effort >= kWindowEffort) improve(choice, line, spots, wanted, progress);
@@ -315,18 +311,70 @@ WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progres
   WindowSet set;
   set.exact = choice.exact;
   set.atMost = choice.atMost;
-  for (const auto s : choice.spots) {
-    const Coset& c = cosets_[spots[s].coset];
-    set.windows.push_back(
-        {spots[s].at, c.mirrored, -1, translated(c.paper, spots[s].at), translated(c.patch, spots[s].at)});
-    set.length = std::max(set.length, spots[s].bottom);
-  }
+  for (const auto s : choice.spots) put(set, spots[s]);
   return set;
+}
+
+/// Where there are too many conflicts to list: what is found at once, and by area no more.
+WindowSet WindowField::chooseOfMany(const std::vector<Spot>& spots, double width, double length,
+                                    const Progress& progress) const {
+  WindowSet set;
+  const auto take = [&](const std::vector<Spot>& some) {
+    for (const auto s : spotsApart(placesOf(some), lattice_, patches(), overrun_, progress))
+      put(set, some[s]);
+  };
+  if (halfEach_) {  // one hand above, the other below
+    const double half = length / 2;
+    for (const bool mirrored : {false, true}) {
+      std::vector<Spot> some;
+      for (const Spot& s : spots)
+        if (cosets_[s.coset].mirrored == mirrored && (mirrored ? s.top >= half + overrun_ : s.bottom <= half))
+          some.push_back(s);
+      take(some);
+    }
+  } else {
+    take(spots);
+  }
+  if (progress.cancelled()) return {};
+  const int found = static_cast<int>(set.windows.size());
+  set.atMost = std::max(found, static_cast<int>(std::min(width * length / patchArea() + kOnEdge,
+                                                         static_cast<double>(spots.size()))));
+  set.exact = set.atMost == found;
+  return set;
+}
+
+std::vector<Polygon> WindowField::patches() const {
+  std::vector<Polygon> out;
+  for (const Coset& c : cosets_) out.push_back(c.patch);
+  return out;
+}
+
+std::vector<PatchSpot> WindowField::placesOf(const std::vector<Spot>& spots) {
+  std::vector<PatchSpot> out;
+  out.reserve(spots.size());
+  for (const Spot& s : spots) out.push_back({s.at, s.coset, s.bottom});
+  return out;
+}
+
+void WindowField::put(WindowSet& set, const Spot& spot) const {
+  const Coset& c = cosets_[spot.coset];
+  set.windows.push_back(
+      {spot.at, c.mirrored, -1, translated(c.paper, spot.at), translated(c.patch, spot.at)});
+  set.length = std::max(set.length, spot.bottom);
+}
+
+/// About how many pairs of so many spots are near enough to conflict.
+double WindowField::conflictsAmong(double spots, double width, double length) const {
+  return spots * (spots / (width * length)) * 2 * patchHeight() * patchHeight();
 }
 
 WindowSet WindowField::most(double width, double length, Point mark, const Progress& progress,
                             std::int64_t effort) const {
-  WindowSet set = choose(spotsIn(width, 0, length, mark), -1, progress, effort);
+  std::vector<Spot> spots = spotsIn(width, 0, length, mark);
+  const double conflicts = conflictsAmong(static_cast<double>(spots.size()), width, length);
+  const bool many = conflicts > (effort < kWindowEffort ? kQuickConflicts : kMostConflicts);
+  WindowSet set = many && !slide_ ? chooseOfMany(spots, width, length, progress)
+                                  : choose(std::move(spots), -1, progress, effort);
   if (halfEach_) {  // only whole pairs count
     const auto mirrored = static_cast<std::size_t>(
         std::count_if(set.windows.begin(), set.windows.end(), [](const Window& w) { return w.mirrored; }));
@@ -470,7 +518,6 @@ WindowSet WindowField::longest(int wanted, double width, double from, const Prog
 WindowField::Bounds WindowField::fewestWithin(double width, double length, const Progress& progress,
                                               std::int64_t effort) const {
   constexpr std::size_t kTried = 16;
-  constexpr double kConflicts = 2e7;  // looked at in about a second
   const double cellX = cell().x, cellY = cell().y;
   const auto each = std::max<std::int64_t>(1, effort / static_cast<std::int64_t>(kTried + 1));
   Bounds out;
@@ -480,10 +527,9 @@ WindowField::Bounds WindowField::fewestWithin(double width, double length, const
   // A dense print on a large cloth: every place gives about the same, and takes long.
   const double spots =
       static_cast<double>(cosets_.size()) * width * length / std::abs(cross(lattice_.a, lattice_.b));
-  const double near = spots / (width * length) * 2 * patchHeight() * patchHeight();
+  const double conflicts = std::max(1.0, conflictsAmong(spots, width, length));
   const auto tried = std::min(
-      marks.size(),
-      static_cast<std::size_t>(std::clamp(kConflicts / std::max(1.0, spots * near), 1.0, double{kTried})));
+      marks.size(), static_cast<std::size_t>(std::clamp(kQuickConflicts / conflicts, 1.0, double{kTried})));
   out.atMost = INT32_MAX;
   for (std::size_t i = 0; i < tried && !progress.cancelled(); ++i) {
     const WindowSet set = most(width, length, marks[i * marks.size() / tried], progress, each);

@@ -16,6 +16,7 @@
 #include <vector>
 
 #include "model/project.hpp"
+#include "motif/conflicts.hpp"
 #include "motif/independent.hpp"
 #include "progress.hpp"
 
@@ -119,6 +120,12 @@ class WindowField {
   bool meetsHole(const Polygon& patch) const;
   Point lessSteps(Point by) const;
   WindowSet choose(std::vector<Spot> spots, int wanted, const Progress& progress, std::int64_t effort) const;
+  WindowSet chooseOfMany(const std::vector<Spot>& spots, double width, double length,
+                         const Progress& progress) const;
+  std::vector<Polygon> patches() const;
+  static std::vector<PatchSpot> placesOf(const std::vector<Spot>& spots);
+  void put(WindowSet& set, const Spot& spot) const;
+  double conflictsAmong(double spots, double width, double length) const;
   void improve(Choice& choice, const ConflictLine& line, const std::vector<Spot>& spots, int wanted,
                const Progress& progress) const;
   std::vector<Point> criticalMarks(double width, double length) const;
