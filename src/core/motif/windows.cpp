@@ -295,7 +295,7 @@ void WindowField::improve(Choice& choice, const ConflictLine& line, const std::v
   }
 }
 
-WindowSet WindowField::choose(std::vector<Spot> spots, int wanted, const Progress& progress,
+WindowSet WindowField::choose(const std::vector<Spot>& spots, int wanted, const Progress& progress,
                               std::int64_t effort) const {
   ConflictLine line;
   for (const Spot& s : spots) line.second.push_back(cosets_[s.coset].mirrored);
@@ -370,11 +370,20 @@ double WindowField::conflictsAmong(double spots, double width, double length) co
 
 WindowSet WindowField::most(double width, double length, Point mark, const Progress& progress,
                             std::int64_t effort) const {
-  std::vector<Spot> spots = spotsIn(width, 0, length, mark);
+  const std::vector<Spot> spots = spotsIn(width, 0, length, mark);
   const double conflicts = conflictsAmong(static_cast<double>(spots.size()), width, length);
-  const bool many = conflicts > (effort < kWindowEffort ? kQuickConflicts : kMostConflicts);
-  WindowSet set = many && !slide_ ? chooseOfMany(spots, width, length, progress)
-                                  : choose(std::move(spots), -1, progress, effort);
+  const bool listed = slide_ || conflicts <= (effort < kWindowEffort ? kQuickConflicts : kMostConflicts);
+  WindowSet set = listed ? choose(spots, -1, progress, effort) : WindowSet{};
+  if (!listed) {
+    set = chooseOfMany(spots, width, length, progress);
+  } else if (!set.exact && !slide_ && !halfEach_) {
+    // What is spread evenly may do better, and the area bounds all.
+    WindowSet even = chooseOfMany(spots, width, length, progress);
+    const int atMost = std::min(set.atMost, even.atMost);
+    if (even.windows.size() > set.windows.size()) set = std::move(even);
+    set.atMost = atMost;
+    set.exact = static_cast<int>(set.windows.size()) == atMost;
+  }
   if (halfEach_) {  // only whole pairs count
     const auto mirrored = static_cast<std::size_t>(
         std::count_if(set.windows.begin(), set.windows.end(), [](const Window& w) { return w.mirrored; }));

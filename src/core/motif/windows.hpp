@@ -119,7 +119,8 @@ class WindowField {
   void addAlong(std::vector<Spot>& out, std::size_t coset, const Box& room, Point start) const;
   bool meetsHole(const Polygon& patch) const;
   Point lessSteps(Point by) const;
-  WindowSet choose(std::vector<Spot> spots, int wanted, const Progress& progress, std::int64_t effort) const;
+  WindowSet choose(const std::vector<Spot>& spots, int wanted, const Progress& progress,
+                   std::int64_t effort) const;
   WindowSet chooseOfMany(const std::vector<Spot>& spots, double width, double length,
                          const Progress& progress) const;
   std::vector<Polygon> patches() const;
