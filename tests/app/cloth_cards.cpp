@@ -1,5 +1,6 @@
 // The cards about cloth as one uses them: how it behaves, allowances and what they cost, how it is made, the
 // shelf as a table, what a piece gives.
+#include <QColorDialog>
 #include <QComboBox>
 #include <QFile>
 #include <QImage>
@@ -281,6 +282,33 @@ class ClothCardsTest : public QObject {
     d.session->edit(SetAllowance{Length::millimetres(8), named(d.project(), "Reed").id}, {});
     d.settle();
     QVERIFY(!d.reads(words));
+  }
+  void theColourIsTheOneThatWasChosen() {
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("cloth"));
+    d.settle();
+    const auto before = d.project().cloths;
+    QTimer asked;
+    asked.setInterval(20);
+    connect(&asked, &QTimer::timeout, this, [&] {
+      auto* dialog = qobject_cast<QColorDialog*>(QApplication::activeModalWidget());
+      if (!dialog) return;
+      asked.stop();
+      dialog->setCurrentColor(QColor(12, 140, 231));
+      dialog->accept();
+    });
+    asked.start();
+    d.click(QStringLiteral("Colour …"));
+    d.settle();
+    int changed = 0;
+    for (std::size_t i = 0; i < before.size(); ++i) {
+      if (d.project().cloths[i].colour == before[i].colour) continue;
+      ++changed;
+      QVERIFY((d.project().cloths[i].colour == Rgb{12, 140, 231}));
+    }
+    QCOMPARE(changed, 1);
+    QCOMPARE(d.session->undoLabel(), QStringLiteral("changed a colour"));
   }
   void howAClothBehaves() {
     Driver d;

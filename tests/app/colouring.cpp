@@ -80,6 +80,12 @@ class ColouringTest : public QObject {
     QVERIFY(arrange(d)->canvas()->isVisible());
     QCOMPARE(Tally(d.project()).count(*findCloth(d.project(), "A")),
              static_cast<int>(d.project().layout->size()));
+    // What is on the pieces is one of those that were kept: it stands there once, and says so.
+    d.click("Side by side");
+    QStringList told;
+    for (const auto* b : view->findChildren<QPushButton*>()) told << b->accessibleName();
+    QCOMPARE(told, QStringList({"Put on Night, on the pieces now", "Put on Variant 1"}));
+    d.click("Put on Night, on the pieces now");
     d.click("Drop Night");
     QCOMPARE(d.project().variants.size(), std::size_t(1));
     d.click("Undo");

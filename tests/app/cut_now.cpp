@@ -324,6 +324,10 @@ class CutNowTest : public QObject {
     d.settle();
     QCOMPARE(d.project().settings.sparePercent, 20.0);
     QVERIFY(!d.session->canUndo());
+    // What was found was found for another state: it is asked anew.
+    QVERIFY(d.reads(QStringLiteral("What is on hand lacks")));
+    QVERIFY(d.has<QPushButton>(QStringLiteral("And if it is sold out?")));
+    QVERIFY(!d.has<QPushButton>(QStringLiteral("Do this")));
   }
 
   void wrongNumbersAreSaid() {

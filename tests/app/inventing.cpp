@@ -441,6 +441,7 @@ class InventingTest : public QObject {
     m.click("A click paints: Area");
     m.click("Paint with C");
     const double e = m.d.project().recipe.edge.mm();
+    QVERIFY(m.d.reads("Drag a box over the pieces"));
     // Two columns by three rows, from the lower right to the upper left.
     m.dragBox({1.9 * e, 2.9 * e}, {0.1 * e, 0.1 * e});
     QCOMPARE(m.wearing("C"), 6);
@@ -450,6 +451,7 @@ class InventingTest : public QObject {
     }
     // Freehand round the lower right corner: a triangle over the middles of three squares.
     m.click("How the area is drawn: freehand");
+    QVERIFY(m.d.reads("Drag a line round the pieces") && !m.d.reads("Drag a box over the pieces"));
     m.click("Paint with B");
     const auto at = [&](double x, double y) { return m.canvas()->onScreen(Point{x * e, y * e}); };
     m.drag({at(5.9, 1.9), at(5.9, 3.9), at(3.9, 3.9), at(4.2, 3.4), at(5.2, 2.4)});

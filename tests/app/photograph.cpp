@@ -158,6 +158,8 @@ class PhotographTest : public QObject {
     d.settle();
     const Print print = printOf(d);
     QVERIFY(!print.scaleGuessed);
+    // The picture itself tells other programs how large it is.
+    COMPARE_TO(imageFacts(*d.project().pictures.at(print.picture).png)->dpi.value_or(0), print.dpi, 0.02);
     // The repeat is that of the cloth; the card lay along it.
     for (const Point step : {print.steps->a, *print.steps->b}) {
       const bool acrossIt = std::abs(step.x) > std::abs(step.y);

@@ -567,6 +567,39 @@ class SessionTest : public QObject {
     QVERIFY2(onEscape.remove('&').startsWith("Not now"), qPrintable(onEscape));
     QCOMPARE(openProject(file.toStdString())->name, std::string("Another's"));
   }
+  /// "Save as" begins with where the project lies, "Save beside it" with a name that nobody has: an Enter
+  /// replaces nothing.
+  void dialogsBeginWithANameThatIsMeant() {
+    Driver d;
+    d.click("New project: Squares");
+    const QString file = at("kept here.clathra");
+    QVERIFY(d.saveTo(file));
+    QStringList offered;
+    QTimer look;
+    look.setInterval(20);
+    connect(&look, &QTimer::timeout, this, [&] {
+      QWidget* modal = QApplication::activeModalWidget();
+      if (auto* box = qobject_cast<QMessageBox*>(modal)) return box->defaultButton()->click();
+      auto* dialog = qobject_cast<QFileDialog*>(modal);
+      if (!dialog) return;
+      offered += dialog->selectedFiles();
+      dialog->reject();
+    });
+    look.start();
+    d.window->files().saveAs();
+    QCOMPARE(offered, QStringList{file});
+    for (const char* taken : {"kept here.clathra", "kept here 2.clathra"}) {
+      Project other = support::project(support::recipe("kites", 40, 3, 3));
+      other.name = "Another's";
+      QVERIFY(saveProject(realFileSystem(), other, at(taken).toStdString()));
+    }
+    d.session->edit(Rename{"Mine"}, "named");
+    d.window->files().save();
+    SOON(offered.size() == 2);
+    d.settle();
+    QCOMPARE(offered.back(), at("kept here 3.clathra"));
+    QCOMPARE(openProject(file.toStdString())->name, std::string("Another's"));
+  }
   void aStepMadeWhileACopyIsWrittenIsCopiedNext() {
     Driver d;
     d.click("New project: Squares");

@@ -512,6 +512,17 @@ class StationsTest : public QObject {
     d.settle();
     QCOMPARE(d.session->figures().pieces, 40'000);
   }
+  /// All papers fit on sheets, but a piece that wears nothing may become another paper yet.
+  void aStationIsSettledWhenNothingIsLeftToChoose() {
+    Driver d;
+    d.click("New project: Squares");
+    QVERIFY(d.has<QPushButton>("Papers, begun"));
+    QVERIFY(d.has<QPushButton>("Arrange, not begun"));
+    QVERIFY(support::step(*d.session, {{"edit", "paint"}, {"all", true}, {"cloth", "A"}}, "painted"));
+    QVERIFY(d.has<QPushButton>("Papers, settled") && d.has<QPushButton>("Arrange, settled"));
+    QVERIFY(support::step(*d.session, {{"edit", "paint"}, {"pieces", {5}}, {"cloth", nullptr}}, "bared"));
+    QVERIFY(d.has<QPushButton>("Papers, begun") && d.has<QPushButton>("Arrange, begun"));
+  }
   void recentProjectsAreListedAndOpened() {
     const QTemporaryDir folder;
     Driver d;

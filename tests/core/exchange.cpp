@@ -185,6 +185,8 @@ class ExchangeTest : public QObject {
   }
   void badGeoJsonIsRefusedInASentence() {
     for (const char* text : {"", "[]", "{}", R"({"type":"FeatureCollection","features":[3]})",
+                             R"({"type":"FeatureCollection","features":[{"geometry":{"type":"Polygon",
+                                 "coordinates":[[[0,0],[30,0],[30,30],[0,0]]]}},3]})",
                              R"({"type":"Polygon","coordinates":[[[0,0],["a",1],[2,2]]]})",
                              R"({"type":"Polygon","coordinates":7})",
                              R"({"type":"Polygon","coordinates":[[[0,0],[1e9,1],[2,2]]]})",

@@ -2,10 +2,13 @@
 #include "filesystem.hpp"
 
 #include <fcntl.h>
+#include <sys/file.h>
 #include <sys/stat.h>
 #include <sys/sysmacros.h>
+#include <sys/wait.h>
 #include <unistd.h>
 
+#include <QProcess>
 #include <QTemporaryDir>
 #include <fstream>
 
@@ -53,6 +56,56 @@ class FilesystemTest : public QObject {
  private slots:
   void init() { folder_ = std::make_unique<QTemporaryDir>(); }
 
+  void aNameOfTwoLinesIsSaidInOne() {
+    const auto refused = writeWhole(realFileSystem(), at("no such\nfolder/two\nlines.clathra"), view("new"));
+    QVERIFY(!refused);
+    const std::string words = said(refused.error());
+    QVERIFY2(words.find("two lines.clathra") != std::string::npos && words.find('\n') == std::string::npos,
+             words.c_str());
+  }
+  /// A saver that was killed leaves its part behind. The next save takes it away, but none of a saver that
+  /// lives or still holds its file, and none of another file's.
+  void whatKilledSaversLeftIsTakenAway() {
+    struct Killed : FaultyFileSystem {
+      std::string left;
+      int rename(const std::string& from, const std::string&) override {
+        left = from;
+        return -EIO;
+      }
+      void remove(const std::string&) override {}
+    } killed;
+    QVERIFY(!saveProject(killed, named("One"), at("p.clathra"), {}));
+    const auto place = killed.left.find("-" + std::to_string(::getpid()) + "-");
+    QVERIFY(place != std::string::npos);
+    const auto leftBy = [&](qint64 pid) {
+      return killed.left.substr(0, place + 1) + std::to_string(pid) + "-0";
+    };
+    const auto gone = [] {
+      const pid_t child = ::fork();
+      if (child == 0) ::_exit(0);
+      ::waitpid(child, nullptr, 0);
+      return child;
+    };
+    QProcess living;
+    living.start("sleep", {"600"});
+    QVERIFY(living.waitForStarted());
+    const std::string dead = leftBy(gone()), held = leftBy(gone()), alive = leftBy(living.processId());
+    std::string other = dead;
+    other[killed.left.rfind('/') + std::string("/.clathra-").size()] ^= 1;
+    for (const std::string& file : {dead, held, alive, other})
+      QVERIFY(writeWhole(realFileSystem(), file, view("part")));
+    const int lock = ::open(held.c_str(), O_RDONLY);
+    QCOMPARE(::flock(lock, LOCK_EX), 0);
+    QVERIFY(saveProject(realFileSystem(), named("One"), at("p.clathra"), {}));
+    QVERIFY(!std::filesystem::exists(dead));
+    QVERIFY(std::filesystem::exists(held) && std::filesystem::exists(alive) &&
+            std::filesystem::exists(other));
+    ::close(lock);
+    living.kill();
+    QVERIFY(living.waitForFinished());
+    QVERIFY(saveProject(realFileSystem(), named("Two"), at("p.clathra"), {}));
+    QVERIFY(!std::filesystem::exists(held) && !std::filesystem::exists(alive));
+  }
   void aLinkIsFollowedAndStaysALink() {  // guarantee 2 of filesystem.hpp
     QDir(folder_->path()).mkdir("far");
     QVERIFY(writeWhole(realFileSystem(), at("far/real"), view("old")));

@@ -138,6 +138,14 @@ class PackingTest : public QObject {
     result = packed(job);
     QCOMPARE(result.rooms, std::vector<std::size_t>({0, 2}));
     QCOMPARE(idsOf(faultsOf(job, result)), std::string());
+    // Eleven squares and seven triangles: the narrowest has no room for the triangles beside the squares; of
+    // the other two the first is smaller, though the second lets them be laid at once.
+    job.rooms = {{237, 144, {}, {}}, {194, 146, {}, {}}, {232, 158, {}, {}}};
+    job.shapes = {{"square", kSquare, 11, Turns::Quarter},
+                  {"triangle", {{0, 0}, {60, 0}, {0, 35}}, 7, Turns::Half}};
+    result = packed(job);
+    QCOMPARE(result.rooms, std::vector<std::size_t>({0}));
+    QCOMPARE(idsOf(faultsOf(job, result)), std::string());
   }
 
   void outlinesAndHolesAreKeptClear() {
@@ -292,6 +300,12 @@ class PackingTest : public QObject {
         << "pack-fits-nowhere";
     QTest::newRow("too little") << job(R"({"pieces":[{"width":85,"height":41}]})", square)
                                 << "pack-not-enough";
+    // A small one beside a large one above a small one; the second large one has no room.
+    QTest::newRow("too little for the second shape")
+        << job(R"({"pieces":[{"width":100,"height":100}]})",
+               QByteArray(square).replace(":3,", ":2,") +
+                   R"(,{"id":"large","polygon":[[0,0],[60,0],[60,60],[0,60]],"quantity":2,"rotations":"quarter"})")
+        << "pack-not-enough";
     QTest::newRow("too short") << job(R"({"width":50,"length":100})", square) << "pack-too-long";
     QTest::newRow("scrap crosses itself")
         << job(R"({"pieces":[{"outline":[[0,0],[100,100],[100,0],[0,100]]}]})", square)
@@ -321,6 +335,7 @@ class PackingTest : public QObject {
     QCOMPARE(QString::fromStdString(result.error().message.id), id);
     QVERIFY(!said(result.error()).empty());
     if (id == "pack-fits-nowhere") QVERIFY(said(result.error()).find("s ") != std::string::npos);
+    if (text.contains("large")) QVERIFY(said(result.error()).find("large") != std::string::npos);
   }
 
   /// The region that one square forbids another is a square twice as large; what lies inside finds the

@@ -148,6 +148,39 @@ class RemediesTest : public QObject {
     QVERIFY(support::soundPlan(after, tide(after)).toBuy.value_or(1) < 1e-6);
   }
 
+  /// The print comes every 150 by 80 mm: three windows of 56 lie in a row, and 33 pieces show it, of which
+  /// one wears the other cloth. Seven rows end at 548 mm; below them the 15 plain pieces and the eleven that
+  /// can show nothing then take four rows of 56, 772, and 25 to square up. With eight rows and three plain
+  /// ones it were 821 of 800 mm.
+  void fewerCopiesOfAMotif() {
+    Project p = sixty(800, 400, 0, "traced");
+    json shown = json::array();
+    for (int i = 1; i <= 33; ++i) shown.push_back(i);
+    const json print = {{"picture", "p.png"}, {"dpi", 100},         {"across", 150},
+                        {"along", 80},        {"kind", "straight"}, {"mark", {0, 0}}};
+    for (const json& step : {json{{"edit", "changeCloth"}, {"cloth", "Tide"}, {"print", print}},
+                             json{{"edit", "addMotif"},
+                                  {"name", "Wader"},
+                                  {"cloth", "Tide"},
+                                  {"shape", "square"},
+                                  {"at", {50, 40}},
+                                  {"pieces", shown}},
+                             json{{"edit", "paint"}, {"pieces", {1}}, {"cloth", "Reed"}}})
+      p = support::edited(p, step);
+    QVERIFY(*support::soundPlan(p, tide(p)).toBuy > 0);
+    const auto all = *remediesFor(p, tide(p));
+    const Remedy* fewer = called(all, "fewer-copies");
+    QVERIFY(fewer);
+    const Project after = done(p, *fewer);
+    const auto& pieces = after.motifs.front().pieces;
+    QCOMPARE(pieces.size(), std::size_t(21));
+    QVERIFY(!std::binary_search(pieces.begin(), pieces.end(), 0U));
+    const CutPlan plan = support::soundPlan(after, tide(after));
+    COMPARE_TO(plan.toBuy.value_or(1), 0, 1e-6);
+    QCOMPARE(plan.windows.front().windows.size(), std::size_t(21));
+    QVERIFY2(said(fewer->what).find("11 ") != std::string::npos, said(fewer->what).c_str());
+  }
+
   void nothingHelpsIsSaidByNothing() {
     const Project p = sixty(60, 60, 0);
     const auto all = *remediesFor(p, tide(p));

@@ -4,6 +4,7 @@
 #include <random>
 
 #include "image/practice_scan.hpp"
+#include "paper/outline_fit.hpp"
 #include "registry.hpp"
 #include "shape/families.hpp"
 #include "shape/overlap.hpp"
@@ -260,6 +261,27 @@ class ScanTest : public QObject {
     QCOMPARE(found.size(), std::size_t(1));
     QVERIFY(found[0].shape.empty() && !found[0].overlap);
     QCOMPARE(found[0].edges.size(), std::size_t(5));
+  }
+  /// A paper of 40 by 30 mm whose edge was read every 0.2 mm. At an eighth of its right side a speck lies,
+  /// and the edge was read 0.06 mm too far out: those points are left out, and no side is longer or moved for
+  /// it.
+  void aSpeckInTheMiddleOfASideChangesNothing() {
+    const OutlineModel model({{0, 0}, {40, 0}, {40, 30}, {0, 30}});
+    std::vector<EdgePoint> points;
+    for (double t = 0.1; t < 40; t += 0.2) {
+      points.push_back({{t, 0}, {0, -1}});
+      points.push_back({{t, 30}, {0, 1}});
+      if (t > 30) continue;
+      points.push_back({{t > 13 && t < 16.6 ? 40.06 : 40, t}, {1, 0}});
+      points.push_back({{0, t}, {-1, 0}});
+    }
+    const auto sides = model.measured(points, {});
+    QCOMPARE(sides.lengths.size(), std::size_t(4));
+    const double right[] = {40, 30, 40, 30};
+    for (std::size_t i = 0; i < 4; ++i) {
+      COMPARE_TO(sides.lengths[i], right[i], 0.003);
+      COMPARE_TO(sides.off[i], 0, 0.003);
+    }
   }
   void emptyPicturesHaveNoPapers() {
     PracticeScan scan;

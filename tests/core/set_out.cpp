@@ -156,6 +156,22 @@ class SetOutTest : public QObject {
                                static_cast<std::uint32_t>(triangle - hexagon.layout->pieces.begin()), {});
     QVERIFY(!noPath && support::says(noPath.error(), "path-shape-does-not-fill"));
   }
+  /// Pieces are counted from 1: of a hexagon and a triangle that follow each other the one that is named
+  /// makes the path.
+  void thePathIsOfThePieceThatIsNamed() {
+    Project p = support::project(support::recipe("hexagon-triangle", 30, 3, 3));
+    std::uint32_t triangle = 1;
+    while (p.layout->pieces[triangle].count != 3 || p.layout->pieces[triangle - 1].count != 6) ++triangle;
+    p = support::edited(p, {{"edit", "markUnit"}, {"name", "One"}, {"pieces", {triangle}}});
+    const auto with = [&](std::uint32_t number) {
+      return applyStep(
+          p, {{"edit", "setOutUnits"}, {"unit", "One"}, {"path", number}, {"across", 2}, {"down", 2}},
+          support::context());
+    };
+    const auto fits = with(triangle), not_ = with(triangle + 1);
+    QVERIFY(!not_ && support::says(not_.error(), "path-shape-does-not-fill"));
+    QVERIFY(fits || !support::says(fits.error(), "path-shape-does-not-fill"));
+  }
   void theEditSetsOutInAFieldAndOnBareGround() {
     // On bare ground everything is added; in a field what lies there is taken.
     Project bare = rosette(2);

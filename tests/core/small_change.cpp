@@ -138,7 +138,15 @@ class ChangeTest : public QObject {
                 applyStep(p, {{"edit", "addPieces"}, {"at", {at.x, at.y}}}, support::context()))
           next = *added;
       } else {
-        next = support::edited(p, take(1 + random.generate() % p.layout->size()));
+        std::size_t goes = random.generate() % p.layout->size();
+        if (i % 4 == 1)  // a dark piece beside a light one, if there is any
+          for (const SeamsBesideDark& pair : input.besideDark)
+            for (const auto light : pair.lightPieces)
+              for (const auto s : derived.geometry->seams.seamsOf(light))
+                if (const auto other = derived.geometry->seams.across(s, light);
+                    p.painting[other] == pair.dark)
+                  goes = other;
+        next = support::edited(p, take(1 + goes));
         const ClothId cloth = static_cast<ClothId>(random.generate() % 4);
         for (int k = 0; k < 5; ++k) next.painting.set(random.generate() % next.painting.size(), cloth);
       }

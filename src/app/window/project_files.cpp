@@ -1,6 +1,7 @@
 #include "app/window/project_files.hpp"
 
 #include <QApplication>
+#include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QInputDialog>
@@ -16,6 +17,20 @@
 #include "words/words.hpp"
 
 namespace clathra {
+
+namespace {
+
+/// "Cushion 2.clathra" beside "Cushion.clathra": the first that is not there yet.
+QString freeNameBeside(const QString& path) {
+  const QFileInfo file(path);
+  for (int n = 2;; ++n) {
+    const QString other = file.dir().filePath(
+        QStringLiteral("%1 %2.%3").arg(file.completeBaseName()).arg(n).arg(file.suffix()));
+    if (!QFileInfo::exists(other)) return other;
+  }
+}
+
+}  // namespace
 
 ProjectFiles::ProjectFiles(Session& session, Preferences& preferences, Recovery& recovery, QWidget& window)
     : session_(session), preferences_(preferences), recovery_(recovery), window_(window) {
@@ -148,11 +163,15 @@ void ProjectFiles::save(std::function<void()> then) {
 void ProjectFiles::saveAs(std::function<void()> then) {
   if (!session_.isOpen()) return;
   takeWhatIsTyped();
-  QString file = QFileDialog::getSaveFileName(
-      &window_, tr("Save the project"),
-      session_.path().isEmpty() ? QString::fromStdString(session_.project().name) + QStringLiteral(".clathra")
-                                : session_.path(),
-      tr("Clathra projects (*.clathra)"));
+  saveUnder(session_.path().isEmpty()
+                ? QString::fromStdString(session_.project().name) + QStringLiteral(".clathra")
+                : session_.path(),
+            std::move(then));
+}
+
+void ProjectFiles::saveUnder(const QString& suggested, std::function<void()> then) {
+  QString file = QFileDialog::getSaveFileName(&window_, tr("Save the project"), suggested,
+                                              tr("Clathra projects (*.clathra)"));
   if (file.isEmpty()) return;
   if (QFileInfo(file).suffix().isEmpty()) file += QStringLiteral(".clathra");
   writeTo(file, true, std::move(then));
@@ -172,7 +191,7 @@ void ProjectFiles::askAboutChangedFile(const QString& file, std::function<void(b
   ask.setEscapeButton(wait);
   ask.exec();
   if (ask.clickedButton() == beside)
-    return saveAs([then = std::move(then)] {
+    return saveUnder(freeNameBeside(file), [then = std::move(then)] {
       if (then) then(true);
     });
   if (ask.clickedButton() == replace) return session_.save(file, true, std::move(then));

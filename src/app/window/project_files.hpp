@@ -40,6 +40,7 @@ class ProjectFiles : public QObject {
   void read(const QString& file, const QString& called, std::function<void(Project, Derived)> then);
   void letGo(const std::function<void()>& then);
   void start(Project project, const QString& path, Origin origin, std::optional<Derived> derived = {});
+  void saveUnder(const QString& suggested, std::function<void()> then);
   void askAboutChangedFile(const QString& file, std::function<void(bool)> then);
   void writeTo(const QString& file, bool over, std::function<void()> then);
 

@@ -318,8 +318,7 @@ void makeFiner(FoundLattice& out, const Detail& detail, const Correlation& c, do
       if (!agrees(s, usual)) continue;
       note(out, s);
       if (!out.b || std::abs(cross(out.a, *peak)) < 0.05 * norm(out.a) * norm(*peak)) {
-        const bool ofA = !out.b || std::abs(cross(out.a, *peak)) < 0.05 * norm(out.a) * norm(*peak);
-        if (ofA) out.a = *peak;
+        out.a = *peak;
       } else {
         // The finer lattice: a and the part, where b is a multiple of it beside a.
         out.b = *peak;
