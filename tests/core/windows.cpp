@@ -79,7 +79,7 @@ int largest(const ConflictLine& line) {
 
 }  // namespace
 
-/// The six counts of docs/calculations.md ("Motif copies") and the guarantees of the counter.
+/// The counts of docs/calculations.md ("Motif copies") and the guarantees of the counter.
 class WindowsTest : public QObject {
   Q_OBJECT
  private slots:
