@@ -205,6 +205,7 @@ class PhotographTest : public QObject {
     const auto taken = photographOf(printDesigns().front(), flat(1500, 4));
     TruePicture dialog(taken.picture, 4 * 25.4, true, LengthUnit::Millimetre);
     dialog.show();
+    QCOMPARE(dialog.findChild<Pills*>()->pill(3)->text(), QStringLiteral("Alike points"));
     QTest::mouseClick(dialog.findChild<Pills*>()->pill(3), Qt::LeftButton);
     const Point at{420, 310};
     const auto show = [&](Point step, bool moves = true) {

@@ -7,6 +7,7 @@
 #include "model/tally.hpp"
 #include "plain_geometry.hpp"
 #include "registry.hpp"
+#include "shape/congruent.hpp"
 #include "shape/families.hpp"
 #include "shape/overlap.hpp"
 #include "store/file.hpp"
@@ -201,8 +202,15 @@ class GrowTest : public QObject {
     const State s(l);
     std::set<int> hands;
     for (const OpenEdge& e : s.edges)
-      for (const Fit& f : fitsAt(l, s.graph, s.index, e, 30))
-        if (f.shape == "quarter-hexagon") hands.insert(f.hand);
+      for (const Fit& f : fitsAt(l, s.graph, s.index, e, 30)) {
+        if (f.shape != "quarter-hexagon") continue;
+        hands.insert(f.hand);
+        // Of a hand are those that a turn alone brings onto the layout's own of that hand.
+        for (std::size_t i = 0; i < l.size(); ++i)
+          if (l.shapes[l.pieces[i].shape].name == "quarter-hexagon" &&
+              std::abs(area(l.outline(i)) - area(f.outline)) < 1e-6)
+            QCOMPARE(turnsBetween(l.outline(i), f.outline).empty(), l.pieces[i].hand != f.hand);
+      }
     QVERIFY((hands == std::set<int>{-1, 1}));
   }
   void sixTurnedCopiesRoundAHexagonMakeARing() {

@@ -132,6 +132,17 @@ class ShapesTest : public QObject {
     }
     QCOMPARE(handOf(family("kite", 40)), 0);
   }
+  /// Two halves of either kind and four quarters have the area of the hexagon.
+  void partsOfTheHexagonAddUp() {
+    const double whole = area(*familyOutline("hexagon"));
+    COMPARE_TO(whole, 1.5 * std::sqrt(3.0), 1e-12);
+    COMPARE_TO(2 * area(*familyOutline("half-hexagon-point-cut")), whole, 1e-12);
+    COMPARE_TO(2 * area(*familyOutline("half-hexagon-flat-cut")), whole, 1e-12);
+    const Polygon quarter = *familyOutline("quarter-hexagon");
+    COMPARE_TO(4 * area(quarter), whole, 1e-12);
+    const double corners[] = {90, 60, 120, 90};
+    for (std::size_t i = 0; i < 4; ++i) COMPARE_TO(cornerAngles(quarter)[i].degrees(), corners[i], 1e-9);
+  }
   void namesSurviveTurnMirrorAndScale() {
     for (const Family& f : families())
       for (const double edge : {7.0, 25.4, 300.0}) {
