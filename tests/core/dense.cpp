@@ -82,7 +82,7 @@ const std::vector<DenseCloth> kCloths{
 class DenseTest : public QObject {
   Q_OBJECT
  private slots:
-  void theChosenLieApartAndNoOtherHasRoom() {  // guarantees 1, 2 and 3 of dense.hpp
+  void theChosenLieApartAndNoOtherHasRoom() {  // guarantees 1 and 2 and 3 of dense.hpp
     int better = 0;
     for (const DenseCloth& c : kCloths) {
       const auto spots = spotsOn(c);
