@@ -75,7 +75,8 @@ struct Coarse {
   std::size_t shiftOf(Whole at) const {
     const int j = ((at.j % n) + n) % n;
     const int i = at.i - s * ((at.j - j) / n);
-    return static_cast<std::size_t>((((i % m) + m) % m) * n + j);
+    const int column = ((i % m) + m) % m;
+    return static_cast<std::size_t>(column) * static_cast<std::size_t>(n) + static_cast<std::size_t>(j);
   }
 };
 
