@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "motif/independent.hpp"
 #include "motif/supply.hpp"
 #include "registry.hpp"
 #include "shape/motion.hpp"
@@ -16,6 +17,7 @@ namespace {
 struct Printed {
   double turn = 0;
   bool mirrored = false;
+  int across = 3, along = 4;  ///< mm
 };
 
 struct DenseCloth {
@@ -53,8 +55,8 @@ Project printed(const Printed& m) {
   Project p = support::project(support::recipe("squares", 50, 10, 10));
   p = support::edited(p, {{"edit", "setAllowance"}, {"value", 5}});
   json print = {{"picture", "p.png"}, {"dpi", 100}, {"kind", "straight"}, {"mark", {0, 0}}};
-  print["across"] = 3;
-  print["along"] = 4;
+  print["across"] = m.across;
+  print["along"] = m.along;
   print["mirror_axes"] = m.mirrored ? json::array({{{"deg", 90}, {"point", {51, 0}}}}) : json::array();
   p = support::edited(
       p, {{"edit", "addCloth"}, {"name", "C"}, {"width", 1000}, {"lengths", {3000}}, {"print", print}});
@@ -124,6 +126,30 @@ class DenseTest : public QObject {
     const WindowSet set = WindowField::make(input)->most(1000, 3000, {}, {}, 1000);
     QCOMPARE(set.windows.size(), std::size_t(784));
     support::judge(input, set.windows, 1000, 3000);
+  }
+  /// Where a search that is cut short finds fewer than lie spread evenly, those are taken.
+  void whatDoesBetterIsTaken() {
+    int better = 0;
+    for (const auto& [across, along] : {std::pair{11, 8}, {7, 13}, {9, 10}, {14, 9}}) {
+      const Project p = printed({20, false, across, along});
+      const WindowInput input = windowInput(p, p.motifs.front());
+      const auto field = WindowField::make(input);
+      std::vector<PatchSpot> spots;
+      Polygon patch;
+      for (const Window& w : field->all(400, 0, 500, {})) {
+        if (patch.empty()) patch = translated(w.patch, Point{} - w.at);
+        spots.push_back({w.at, 0, bounds(w.patch).bottom});
+      }
+      const Lattice steps{{double(across), 0}, {0, double(along)}};
+      const auto even = spotsApart(spots, steps, {patch}, 0, {});
+      ConflictLine line{conflictsOf(spots, {patch}, 0, {}), std::vector<bool>(spots.size(), false)};
+      const Choice searched = chooseSpots(line, -1, false, {}, 1000);
+      const WindowSet set = field->most(400, 500, {}, {}, 1000);
+      QCOMPARE(set.windows.size(), std::max(even.size(), searched.spots.size()));
+      QVERIFY(set.atMost <= 400 * 500 / 3600);
+      better += even.size() > searched.spots.size();
+    }
+    QVERIFY(better > 0);
   }
   void halfOfTheCopiesAreOfEachHand() {
     const Project p = printed({20, true});
