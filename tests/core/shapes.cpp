@@ -1,9 +1,13 @@
 #include "measure/expression.hpp"
+
+#include <set>
+
 #include "model/lightness.hpp"
 #include "registry.hpp"
 #include "shape/allowance.hpp"
 #include "shape/families.hpp"
 #include "shape/look_alike.hpp"
+#include "shape/outline_measures.hpp"
 #include "shape/overlap.hpp"
 #include "shape/spacing.hpp"
 #include "shape/strip.hpp"
@@ -142,6 +146,12 @@ class ShapesTest : public QObject {
     COMPARE_TO(4 * area(quarter), whole, 1e-12);
     const double corners[] = {90, 60, 120, 90};
     for (std::size_t i = 0; i < 4; ++i) COMPARE_TO(cornerAngles(quarter)[i].degrees(), corners[i], 1e-9);
+  }
+  /// A kite is its own mirror image: two kinds of sides, and of its corners those at the sides are alike.
+  void aMirrorCarriesSidesAndCorners() {
+    const OutlineMeasures m = measuresOf(family("kite", 40));
+    QCOMPARE(std::set<std::size_t>(m.sideLike.begin(), m.sideLike.end()).size(), std::size_t(2));
+    QCOMPARE(std::set<std::size_t>(m.cornerLike.begin(), m.cornerLike.end()).size(), std::size_t(3));
   }
   void namesSurviveTurnMirrorAndScale() {
     for (const Family& f : families())
