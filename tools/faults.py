@@ -653,7 +653,7 @@ FAULTS = [
     ('a mirror carries the wrong corner', 'core/shape/outline_measures.cpp',
      'return (by + n - i + 1) % n;',
      'return (by + n - i) % n;',
-     'core closing'),
+     'core shapes:aMirrorCarriesSidesAndCorners'),
     ('the measured side is the nearer one', 'core/paper/closing.cpp',
      'std::abs(r - run.design) >= std::abs(l - run.design)',
      'std::abs(r - run.design) < std::abs(l - run.design)',
