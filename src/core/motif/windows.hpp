@@ -127,6 +127,7 @@ class WindowField {
   static std::vector<PatchSpot> placesOf(const std::vector<Spot>& spots);
   void put(WindowSet& set, const Spot& spot) const;
   double conflictsAmong(double spots, double width, double length) const;
+  static constexpr double kQuickConflicts = 2e7;  ///< looked at in about a second
   void improve(Choice& choice, const ConflictLine& line, const std::vector<Spot>& spots, int wanted,
                const Progress& progress) const;
   std::vector<Point> criticalMarks(double width, double length) const;
