@@ -27,6 +27,7 @@ constexpr Sentence kAll[] = {
     {"scrap-outline-wrong",
      QT_TRANSLATE_NOOP("core", "has an outline that crosses itself, is too small or too large, or is none")},
     {"hole-wrong", QT_TRANSLATE_NOOP("core", "has a hole that crosses itself or is no outline")},
+    {"lengths-too-many", QT_TRANSLATE_NOOP("core", "A cloth has at most %1 lengths on hand.")},
     {"length-hole-outside", QT_TRANSLATE_NOOP("core", "Length %1 has a hole outside the cloth.")},
     {"hole-outside-cloth", QT_TRANSLATE_NOOP("core", "has a hole outside the cloth")},
     {"allowance-of-project", QT_TRANSLATE_NOOP("core", "The project needs a seam allowance of its own.")},

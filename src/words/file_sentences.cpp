@@ -113,7 +113,7 @@ constexpr Sentence kAll[] = {
     {"shelf-number", QT_TRANSLATE_NOOP("core", "Row %1, %2: \"%3\" is no number.")},
     {"shelf-piece-size",
      QT_TRANSLATE_NOOP("core", "Row %1: what is sold as \"%2\" needs piece_width and piece_length.")},
-    {"shelf-yes-no", QT_TRANSLATE_NOOP("core", "Row %1, washed: \"%2\" is neither yes nor no.")},
+    {"shelf-yes-no", QT_TRANSLATE_NOOP("core", "Row %1, %2: \"%3\" is neither yes nor no.")},
     {"shelf-no-name", QT_TRANSLATE_NOOP("core", "Row %1 names no cloth.")},
     {"facts-of-cloth", QT_TRANSLATE_NOOP("core", "what is known of a cloth")},
     {"its-settings", QT_TRANSLATE_NOOP("core", "its settings")},

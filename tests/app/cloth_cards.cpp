@@ -371,6 +371,53 @@ class ClothCardsTest : public QObject {
     QVERIFY(d.reads(QStringLiteral("Row 3")));
     COMPARE_TO(named(d.project(), "Fen").lengths[0].mm(), 800, 1e-9);
   }
+  /// Forty squares are typed and shown in one line, changed as one, and their straight ends are a click; with
+  /// the five that were there unlike, the box says so by being neither.
+  void fortySquaresInOneLine() {
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    auto* station = static_cast<ClothStation*>(d.window->station(QStringLiteral("cloth")));
+    d.window->goTo(QStringLiteral("cloth"));
+    d.settle();
+    station->choose(named(d.project(), "Reed").id);
+    const Cloth before = named(d.project(), "A");
+    const QString field = QStringLiteral("Lengths on hand");
+    const auto text = [&] { return d.find<QLineEdit>(field)->text(); };
+    d.type(field, QStringLiteral("300 mm; 40 of 65 mm × 70 mm wide; 500 mm; 500 mm"));
+    const auto lengths = [&] { return named(d.project(), "Reed").lengths; };
+    QCOMPARE(lengths().size(), 43U);
+    QCOMPARE(lengths()[40].width, std::optional(Length::millimetres(70)));
+    QCOMPARE(lengths()[40].length, Length::millimetres(65));
+    QVERIFY(!lengths()[41].width);
+    QCOMPARE(text(), QStringLiteral("300 mm; 40 of 65 mm × 70 mm wide; 500 mm; 500 mm"));
+    open(d, "Buying and washing");
+    auto* box = d.find<QCheckBox>(QStringLiteral("Cut ends are straight already"));
+    const auto straight = [&] {
+      const auto all = lengths();
+      return std::count_if(all.begin(), all.end(), [](const OnHand& l) { return l.straight; });
+    };
+    QCOMPARE(box->checkState(), Qt::Unchecked);
+    d.click(QStringLiteral("Cut ends are straight already"));
+    d.settle();
+    QCOMPARE(straight(), 43);
+    QCOMPARE(box->checkState(), Qt::Checked);
+    // What stays in the line stays as it is; what is new is not known to be straight.
+    d.type(field, QStringLiteral("38 of 65 mm × 70 mm wide; 500 mm; 600 mm"));
+    QCOMPARE(lengths().size(), 40U);
+    QCOMPARE(straight(), 39);
+    QCOMPARE(box->checkState(), Qt::PartiallyChecked);
+    d.click(QStringLiteral("Cut ends are straight already"));
+    d.settle();
+    QCOMPARE(straight(), 40);
+    d.click(QStringLiteral("Cut ends are straight already"));
+    d.settle();
+    QCOMPARE(straight(), 0);
+    QCOMPARE(box->checkState(), Qt::Unchecked);
+    d.type(field, QStringLiteral("150 of 65 mm; 51 of 70 mm"));
+    QVERIFY(d.reads(QStringLiteral("from 1 to 200 lengths")));
+    QCOMPARE(lengths().size(), 40U);
+    QVERIFY(named(d.project(), "A") == before);
+  }
   /// A cloth becomes twelve of its size: shown as one, cut evenly, each with its tick; a length is needed
   /// first.
   void aCollectionIsOneRow() {

@@ -208,6 +208,60 @@ class ClothOnHandTest : public QObject {
     // 13 strips: eight on the first piece, five on the second, each squared up.
     COMPARE_TO(*m.length, 13 * 60 + 2 * 25, 1e-9);
   }
+  /// Squares of 2 1/2 in are sold cut and lie as they are: one hexagon of 1 in with 1/4 in on each, turned by
+  /// 15° (63.24 mm both ways). From squares that are torn a strip of 63.5 is left no more once 25 is squared
+  /// up.
+  void squaresThatAreSoldCutAreNotSquaredUp() {
+    Polygon hexagon;
+    for (int i = 0; i < 6; ++i) hexagon.push_back(25.4 * towards(Angle::degrees(60.0 * i)));
+    CutInput in = inputOf({{"hexagon", hexagon, 7}});
+    in.allowance = 6.35;
+    in.unit = LengthUnit::Inch;
+    const Length size = Length::sixtyFourths(160);
+    in.cloth.width = size;
+    in.cloth.soldPiece = {"2 1/2 in square", size, size, true};
+    // Two are on hand already, and half of one that was torn.
+    in.cloth.lengths = {lengthOf(63.5), lengthOf(63.5), lengthOf(40)};
+    const CutMethod cut = method(planOf(in), "rectangles");
+    QVERIFY(cut.length);
+    COMPARE_TO(*cut.length, 7 * 63.5, 1e-9);
+    QCOMPARE(cut.buy.front().count, 5);
+    QVERIFY(std::none_of(cut.laid.bands.begin(), cut.laid.bands.end(),
+                         [](const Band& b) { return b.kind == BandKind::Squaring; }));
+    const CutMethod traced = method(planOf(in), "traced");
+    QVERIFY(traced.length);
+    QCOMPARE(traced.buy.front().count, 5);
+    in.cloth.soldPiece->straight = false;
+    QVERIFY(!method(planOf(in), "rectangles").length);
+  }
+  /// Strips of 42 by 2 1/2 in: sixteen squares of 2 in with 1/4 in on each. One that lies on the shelf is like
+  /// those to buy; another of 6 in has to be squared up, and then holds two more strips (25 + 2 · 63.5 = 152
+  /// of 152.4). 70 squares: five strips, two of them from the long one.
+  void stripsThatAreSoldCutAreNotSquaredUp() {
+    CutInput in = inputOf({{"square", rectangle(50.8, 50.8), 70}});
+    in.allowance = 6.35;
+    in.unit = LengthUnit::Inch;
+    in.cloth.width = Length::sixtyFourths(42 * 64);
+    in.cloth.soldPiece = {"2 1/2 in strip", *in.cloth.width, Length::sixtyFourths(160), true};
+    in.cloth.lengths = {lengthOf(63.5), lengthOf(152.4)};
+    const CutMethod m = method(planOf(in), "strips");
+    QVERIFY(m.length);
+    std::map<int, std::pair<int, int>> bands;  // by length: squared up, strips
+    for (const Band& b : m.laid.bands)
+      ++(b.kind == BandKind::Squaring ? bands[b.length].first : bands[b.length].second);
+    QCOMPARE(bands, (std::map<int, std::pair<int, int>>{{0, {0, 1}}, {1, {1, 2}}, {2, {0, 1}}, {3, {0, 1}}}));
+    QCOMPARE(m.buy.front().count, 2);
+    COMPARE_TO(*m.length, 5 * 63.5 + 25, 1e-9);
+    // One whose cut end was made straight by its owner is like them.
+    in.cloth.lengths[1].straight = true;
+    COMPARE_TO(*method(planOf(in), "strips").length, 5 * 63.5, 1e-9);
+    // The verifier sees one that was not squared up though it was torn.
+    const CutPlan plan = planOf(in);
+    in.cloth.soldPiece->straight = false;
+    const auto faults = faultsOf(in, plan, method(plan, "strips"));
+    QCOMPARE(faults.size(), 1U);
+    QCOMPARE(faults.front().id, std::string("fault-sum-6"));
+  }
   /// 445 mm in steps of 100 are five; with 8 % to shrink 483.7, five still; with 12 % 505.7, six.
   void shrinkageIsBought() {
     CutInput in = inputOf({{"square", rectangle(50, 50), 100}});
@@ -322,13 +376,29 @@ class ClothOnHandTest : public QObject {
     QVERIFY(method(any, "strips").groups.front().demand.mayTurn);
   }
 
+  /// What the file can hold is what a cloth can have.
+  void aClothHasTwoHundredLengths() {
+    const Project p = with(support::project(support::recipe("squares", 50, 4, 4)), R"([
+      {"edit":"addCloth","name":"C","width":1000,"lengths":[700]}])");
+    ChangeCloth many{p.cloths.back().id, {}};
+    many.fields.lengths = std::vector<OnHand>(200, lengthOf(250));
+    const Project full = support::edited(p, many);
+    const auto bytes = serialize(full);
+    QVERIFY(bytes);
+    QCOMPARE(deserialize(*bytes)->cloths.back().lengths.size(), 200U);
+    many.fields.lengths->push_back(lengthOf(250));
+    const auto refused = applied(full, many, support::context());
+    QVERIFY(!refused);
+    QCOMPARE(refused.error().message.id, std::string("lengths-too-many"));
+  }
+
   /// Forth and back through the file, and what is wrong is said.
   void theShelfIsKept() {
     const Project p = with(support::project(support::recipe("squares", 50, 4, 4)), R"([
       {"edit":"addCloth","name":"C","width":1000,"lengths":[700,
         {"length":400,"width":500,"mark":[3,4],"holes":[[[10,10],[60,10],[60,50]]]},
         {"outline":[[0,0],[200,10],[150,180]],"mark":null}],
-       "sold":{"by":"piece","name":"square 5 in","width":127,"length":127,"price":0.4},"stand":"shape",
+       "sold":{"by":"piece","name":"square 5 in","width":127,"length":127,"straight":true,"price":0.4},"stand":"shape",
        "shrink":3,"least":4}])");
     const Cloth& c = p.cloths.back();
     QCOMPARE(c.lengths.size(), std::size_t(3));
@@ -337,6 +407,7 @@ class ClothOnHandTest : public QObject {
     QCOMPARE(c.lengths[1].holes.size(), std::size_t(1));
     COMPARE_TO(c.lengths[2].mm(), 180, 1e-9);
     QCOMPARE(c.soldPiece->name, std::string("square 5 in"));
+    QVERIFY(c.soldPiece->straight);
     COMPARE_TO(*c.price, 0.4, 1e-12);
     const auto bytes = serialize(p);
     QVERIFY(bytes);

@@ -39,10 +39,10 @@ class ShelfCsvTest : public QObject {
     Project p = support::project(support::recipe("squares", 25.4, 4, 4));
     for (const json& step : json::parse(R"([
           {"edit":"addCloth","name":"NAMED","hatch":"waves","direction":"one-way",
-           "width":1066.8,"lengths":[{"length":430,"width":400},914.4],"price":12.5,"shrink":3,
+           "width":1066.8,"lengths":[{"length":430,"width":400},{"length":914.4,"straight":true}],"price":12.5,"shrink":3,
            "sold":{"by":"length","step":114.3,"price":12.5},
            "facts":{"thickness":0.28,"fray":"much","washed":false}},
-          {"edit":"addCloth","name":"Quarters","width":457.2,"sold":{"by":"piece","name":"fat quarter","width":457.2,"length":558.8,"price":4}}])"))
+          {"edit":"addCloth","name":"Quarters","width":457.2,"sold":{"by":"piece","name":"fat quarter","width":457.2,"length":558.8,"straight":true,"price":4}}])"))
       p = support::edited(p, step);
     p = support::edited(
         p,
@@ -107,6 +107,9 @@ class ShelfCsvTest : public QObject {
     row("piece without size", "cloth,sold\nA,fat quarter\n", "piece_width");
     row("colour", "cloth,colour\nA,blue\n", "Row 2");
     row("washed", "cloth,washed\nA,perhaps\n", "yes nor no");
+    row("straight", "cloth,length,straight\nA,20 in,no\nA,20 in,maybe\n", "Row 3, straight: \"maybe\"");
+    row("sold straight", "cloth,sold,piece_width,piece_length,piece_straight\nA,square,5 in,5 in,1\n",
+        "Row 2, piece_straight");
     row("fray", "cloth,fray\nA,some\n", "Row 2");
     row("quote", "cloth,width\n\"A,20\n", "quotation");
     row("wide", "cloth,width\nA,2000 in\n", "Row 2");

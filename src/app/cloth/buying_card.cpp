@@ -48,6 +48,7 @@ BuyingCard::BuyingCard(Session& session) : Card(tr("Buying and washing"), false)
   least_->setOptional(true);
   least_->setPlaceholderText(tr("as wished"));
   body()->addWidget(fieldRow(tr("Least allowance"), least_));
+  addStraight();
   holes_ = new TextField;
   holes_->setAccessibleName(tr("Holes in its lengths"));
   holes_->setMaxLength(4'000);
@@ -102,7 +103,7 @@ BuyingCard::BuyingCard(Session& session) : Card(tr("Buying and washing"), false)
 }
 
 void BuyingCard::addCollection() {
-  different_ = new CountField(tr("Different cloths of this size"), 1, kMostOfCollection);
+  different_ = new CountField(tr("Different cloths of this size"), 1, kMostLengths);
   body()->addWidget(fieldRow(tr("Different cloths of this size"), different_));
   each_ = new QCheckBox(tr("Show each of them on the shelf"));
   body()->addWidget(each_);
@@ -119,6 +120,22 @@ void BuyingCard::addCollection() {
     ClothFields f;
     f.collection = different_->count();
     change(std::move(f), tr("changed a collection of cloths"));
+  });
+}
+
+void BuyingCard::addStraight() {
+  straight_ = new QCheckBox(tr("Cut ends are straight already"));
+  straight_->setToolTip(
+      tr("Lengths whose cut end is straight, like squares and strips that were sold cut, "
+         "are not squared up."));
+  body()->addWidget(straight_);
+  connect(straight_, &QCheckBox::clicked, this, [this](bool on) {
+    if (!cloth()) return;
+    std::vector<OnHand> lengths = cloth()->lengths;
+    for (OnHand& l : lengths) l.straight = on;
+    ClothFields f;
+    f.lengths = std::move(lengths);
+    change(std::move(f), tr("changed whether cut ends are straight"));
   });
 }
 
@@ -209,6 +226,13 @@ void BuyingCard::show(ClothId id, std::optional<bool> unfolded) {
   stand_->setCurrentIndex(c->stand ? static_cast<int>(*c->stand) + 1 : 0);
   least_->setUnit(unit());
   least_->setLength(c->leastAllowance);
+  const auto straight =
+      std::count_if(c->lengths.begin(), c->lengths.end(), [](const OnHand& l) { return l.straight; });
+  straight_->setEnabled(!c->lengths.empty());
+  // Some only: a click makes all of them so.
+  const bool some = straight > 0 && straight < static_cast<std::ptrdiff_t>(c->lengths.size());
+  straight_->setTristate(some);
+  straight_->setCheckState(straight == 0 ? Qt::Unchecked : some ? Qt::PartiallyChecked : Qt::Checked);
   showIn(*holes_, holesText(*c));
   holesNote_->setText(
       tr("A hole is the number of its length, then from the left selvedge, from the cut end, how "

@@ -29,6 +29,7 @@ class BuyingCard : public Card {
   void fillPieces(const Cloth& cloth);
   QString holesText(const Cloth& cloth) const;
   void setHoles();
+  void addStraight();
 
   Session& session_;
   ClothId cloth_ = kNoCloth;
@@ -38,7 +39,7 @@ class BuyingCard : public Card {
   QLabel* holesNote_ = nullptr;
   LengthField* least_ = nullptr;
   CountField* different_ = nullptr;
-  QCheckBox* each_ = nullptr;
+  QCheckBox *each_ = nullptr, *straight_ = nullptr;
   std::vector<SoldPiece> offered_;
   bool filling_ = false;
 };

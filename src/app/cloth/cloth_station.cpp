@@ -191,7 +191,8 @@ void ClothStation::fillSteps(Length own) {
   increment_->setCurrentIndex(static_cast<int>(std::find(steps.begin(), steps.end(), own) - steps.begin()));
 }
 
-QString ClothStation::shownLengths() const {
+/// Each of them; of a collection its size alone.
+QStringList ClothStation::writtenLengths() const {
   QStringList lengths;
   for (const OnHand& l : cloth()->lengths) {
     QString text = QString::fromStdString(formatLength(l.length, unit()));
@@ -200,7 +201,40 @@ QString ClothStation::shownLengths() const {
     lengths << text;
     if (cloth()->collection) break;  // the size of each
   }
-  return lengths.join(QStringLiteral("; "));
+  return lengths;
+}
+
+/// Three and more alike in a row are written once: "40 of 2 1/2 in × 2 1/2 in wide".
+QString ClothStation::shownLengths() const {
+  constexpr std::ptrdiff_t kWrittenOnce = 3;
+  const QStringList all = writtenLengths();
+  QStringList out;
+  for (auto from = all.begin(); from != all.end();) {
+    const auto to = std::find_if(from, all.end(), [&](const QString& text) { return text != *from; });
+    if (to - from >= kWrittenOnce)
+      out << tr("%1 of %2").arg(to - from).arg(*from);
+    else
+      out << QStringList(from, to);
+    from = to;
+  }
+  return out.join(QStringLiteral("; "));
+}
+
+/// What is typed, one part a length; empty and said where there are too many.
+QStringList ClothStation::typedLengths() {
+  static const QRegularExpression many(
+      QStringLiteral("^(\\d{1,4})\\s+%1\\s+(.+)$").arg(QRegularExpression::escape(tr("of"))));
+  QStringList out;
+  for (const QString& part : lengths_->text().split(QLatin1Char(';'), Qt::SkipEmptyParts)) {
+    const auto match = many.match(part.trimmed());
+    const int n = match.hasMatch() ? match.captured(1).toInt() : 1;
+    if (n < 1 || out.size() + n > kMostLengths) {
+      Q_EMIT said(tr("A cloth has from 1 to %1 lengths on hand.").arg(kMostLengths));
+      return {};
+    }
+    out += QStringList(n, match.hasMatch() ? match.captured(2) : part.trimmed());
+  }
+  return out;
 }
 
 /// A picture of the scrap is opened beside the window; its outline becomes one more length.
@@ -238,9 +272,10 @@ void ClothStation::setLengths() {
   if (!cloth() || filling_ || lengths_->text() == shownLengths()) return;
   std::vector<OnHand> read;
   // What stands there as it was is the same length, with all that is known of it besides.
-  const QStringList shown = shownLengths().split(QStringLiteral("; "));
+  const QStringList shown = writtenLengths();
   std::vector<bool> used(static_cast<std::size_t>(shown.size()));
-  const QStringList parts = lengths_->text().split(QLatin1Char(';'), Qt::SkipEmptyParts);
+  const QStringList parts = typedLengths();
+  if (parts.isEmpty() && !lengths_->text().trimmed().isEmpty()) return;
   static const QRegularExpression between(QStringLiteral("\\s*[×*]\\s*"));
   for (const QString& part : parts) {
     qsizetype same = shown.indexOf(part.trimmed());

@@ -63,7 +63,9 @@ class ClothStation : public Station {
   }
   void traceScrap();
   void setLengths();
+  QStringList writtenLengths() const;
   QString shownLengths() const;
+  QStringList typedLengths();
   void fillSteps(Length own);
   void setMirror();
   void setRepeat(LengthField* typed, std::optional<Length> PrintFields::*own,

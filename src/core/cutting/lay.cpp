@@ -24,7 +24,7 @@ class Lengths {
       one.cloth = {widthOf(cloth_, l), l.mm(), 0, false,
                    (in.origins.empty() ? static_cast<int>(number) : in.origins[number].length) + 1};
       one.scrap = !l.outline.empty();
-      one.straight = l.straight;
+      one.straight = !isSquaredUp(cloth_, number);
       for (const Polygon& hole : l.holes) {
         const Box b = bounds(hole);
         one.gone.emplace_back(b.top, b.bottom);
@@ -187,13 +187,15 @@ class Lengths {
       if (!cloth_.soldPiece || from + maker.height <= one.cloth.length + kRounding) return {&one, from};
     }
     One more = bought();
-    if (cloth_.soldPiece && kSquaringUp + maker.height > more.cloth.length + kRounding) return {nullptr, 0};
+    const double from = placeIn(more, maker.height);
+    if (cloth_.soldPiece && from + maker.height > more.cloth.length + kRounding) return {nullptr, 0};
     lengths_.push_back(std::move(more));
-    return {&lengths_.back(), kSquaringUp};
+    return {&lengths_.back(), from};
   }
   One bought() const {
     One more;
     more.cloth = {stripWidthOf(cloth_), cloth_.soldPiece ? cloth_.soldPiece->length.mm() : 0, 0, true};
+    more.straight = !isSquaredUp(cloth_, cloth_.lengths.size());
     return more;
   }
   static void add(One& one, BandKind kind, int group, double from, double height,

@@ -132,8 +132,7 @@ class Layering {
   }
   double squaring(std::size_t l) const {
     if (squared_.count(l) > 0) return 0;
-    const bool straight = !laid_.lengths[l].toBuy && in_.cloth.lengths[l].straight;
-    return straight ? 0 : kSquaringUp;
+    return isSquaredUp(in_.cloth, laid_.lengths[l].toBuy ? in_.cloth.lengths.size() : l) ? kSquaringUp : 0;
   }
 
   Block blockOn(std::size_t l, int layers, const std::vector<Wish>& wishes) const {

@@ -229,7 +229,7 @@ double lengthIfTurned(const CutInput& in, double width) {
   double sum = 0;
   for (const StripGroup& g : groupsFor(demandsOf(in, Stand::Any), width, in.unit))
     if (g.perStrip > 0) sum += (g.demand.patches + g.perStrip - 1) / g.perStrip * g.height;
-  return sum + (sum > 0 ? kSquaringUp : 0);
+  return sum + (sum > 0 && isSquaredUp(in.cloth, 0) ? kSquaringUp : 0);
 }
 
 }  // namespace

@@ -102,8 +102,8 @@ class Tracing {
   }
   /// What is squared up when the length is begun, mm.
   double squaring(std::size_t l) const {
-    const bool straight = l < in_.cloth.lengths.size() && in_.cloth.lengths[l].straight;
-    return isScrap(l) || straight ? 0 : kSquaringUp;
+    // Those beyond the lengths on hand are bought.
+    return isSquaredUp(in_.cloth, l) ? kSquaringUp : 0;
   }
   bool isScrap(std::size_t l) const {
     return l < in_.cloth.lengths.size() && !in_.cloth.lengths[l].outline.empty();

@@ -225,10 +225,15 @@ class PlanJudge {
     if (plan_.windowLength && windows != copies) faults_.emplace_back("fault-count-4");
   }
 
-  /// Scraps are not squared up, nor what is straight already.
+  /// Scraps are not squared up, nor what is straight already or was sold cut.
   bool squaredUp(std::size_t l) const {
-    if (l >= in_.cloth.lengths.size()) return true;
-    return in_.cloth.lengths[l].outline.empty() && !in_.cloth.lengths[l].straight;
+    const bool soldCut = in_.cloth.soldPiece && in_.cloth.soldPiece->straight;
+    if (l >= in_.cloth.lengths.size()) return !soldCut;
+    const OnHand& own = in_.cloth.lengths[l];
+    if (!own.outline.empty() || own.straight) return false;
+    const double width = own.width ? own.width->mm() : in_.cloth.width.value_or(Length{}).mm();
+    return !soldCut || std::abs(width - in_.cloth.soldPiece->width.mm()) > kClose ||
+           std::abs(own.mm() - in_.cloth.soldPiece->length.mm()) > kClose;
   }
 
   void lengths() {

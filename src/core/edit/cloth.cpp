@@ -73,6 +73,7 @@ Status putOnPrint(Project& p, Cloth& cloth, const PrintFields& f, const EditCont
 
 Status putOn(Project& p, Cloth& cloth, const ClothFields& f, const EditContext& c) {
   f.putOn(cloth);
+  if (cloth.lengths.size() > kMostLengths) return fail("lengths-too-many", kMostLengths);
   int number = 0;
   for (const OnHand& l : cloth.lengths) {
     ++number;

@@ -53,6 +53,17 @@ double widthOf(const Cloth& cloth, const OnHand& length) {
   return length.width ? length.width->mm() : cloth.width.value_or(Length{}).mm();
 }
 
+bool isSquaredUp(const Cloth& cloth, std::size_t length) {
+  const bool soldCut = cloth.soldPiece && cloth.soldPiece->straight;
+  if (length >= cloth.lengths.size()) return !soldCut;
+  const OnHand& own = cloth.lengths[length];
+  if (own.straight || !own.outline.empty()) return false;
+  // A piece of that size on the shelf was bought as one.
+  constexpr double kSameSize = 0.1;  // mm
+  return !soldCut || std::abs(widthOf(cloth, own) - cloth.soldPiece->width.mm()) > kSameSize ||
+         std::abs(own.mm() - cloth.soldPiece->length.mm()) > kSameSize;
+}
+
 std::string repeatName(RepeatKind k) {
   switch (k) {
     case RepeatKind::HalfDrop:

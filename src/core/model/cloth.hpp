@@ -15,7 +15,7 @@ namespace clathra {
 using ClothId = std::int16_t;
 inline constexpr ClothId kNoCloth = -1;
 inline constexpr std::size_t kMostCloths = 500;
-inline constexpr int kMostOfCollection = 200;
+inline constexpr int kMostLengths = 200;              ///< of a cloth on hand; cloths of a collection too
 inline constexpr std::size_t kMostNameLetters = 120;  ///< characters of a cloth's name
 
 enum class Direction { None, TwoWay, OneWay, Stripe };
@@ -80,6 +80,7 @@ struct OnHand {
 struct SoldPiece {
   std::string name;  ///< "fat quarter"
   Length width, length;
+  bool straight = false;  ///< the shop cut its edges: squares and strips need no squaring up
   friend bool operator==(const SoldPiece&, const SoldPiece&) = default;
 };
 
@@ -166,6 +167,9 @@ Stand standOf(const Cloth& cloth);
 std::optional<Point> markOn(const Cloth& cloth, const OnHand& length);
 /// Usable width of one of its lengths, mm; 0 where it has none.
 double widthOf(const Cloth& cloth, const OnHand& length);
+/// Whether the cut end of a length is squared up before strips are cut from it; lengths beyond those on hand
+/// are bought. Scraps are not, nor what is straight already, nor pieces that are sold cut.
+bool isSquaredUp(const Cloth& cloth, std::size_t length);
 std::string repeatName(RepeatKind k);  ///< straight, half-drop, brick
 std::string hatchName(Hatch h);
 std::string frayName(Fray f);  ///< little, usual, much

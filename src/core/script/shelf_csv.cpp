@@ -18,10 +18,10 @@ using nlohmann::json;
 
 namespace {
 
-constexpr std::array kShelfColumns{"cloth",        "colour",       "hatch",     "direction", "width",
-                                   "length",       "length_width", "sold",      "step",      "piece_width",
-                                   "piece_length", "price",        "shrink",    "thickness", "fray",
-                                   "washed",       "thread",       "collection"};
+constexpr std::array kShelfColumns{
+    "cloth", "colour", "hatch",       "direction",    "width",    "length",        "length_width",
+    "sold",  "step",   "piece_width", "piece_length", "price",    "shrink",        "thickness",
+    "fray",  "washed", "thread",      "collection",   "straight", "piece_straight"};
 
 /// With its unit, and so that it is read back as it is: what is of the other system stands in that, what was
 /// calculated in millimetres.
@@ -83,6 +83,7 @@ class ClothRows {
       if (const auto ok = length(row, "length_width", width); !ok) return ok;
       one["width"] = width["length_width"];
     }
+    if (const auto ok = yesNo(row, "straight", "straight", one); !ok) return ok;
     edit_["lengths"].push_back(std::move(one));
     return {};
   }
@@ -123,6 +124,14 @@ class ClothRows {
       into[key] = x;
     return {};
   }
+  Status yesNo(const Row& row, const char* column, const char* key, json& into) const {
+    const auto at = row.find(column);
+    if (at == row.end()) return {};
+    if (at->second != "yes" && at->second != "no")
+      return fail("shelf-yes-no", number_, column, oneLine(at->second, 30));
+    into[key] = at->second == "yes";
+    return {};
+  }
   Status sold(const Row& row) {
     const auto at = row.find("sold");
     if (at != row.end() && at->second != "length") {
@@ -134,6 +143,7 @@ class ClothRows {
       }
       piece["width"] = sizes["piece_width"];
       piece["length"] = sizes["piece_length"];
+      if (const auto ok = yesNo(row, "piece_straight", "straight", piece); !ok) return ok;
       edit_["sold"] = std::move(piece);
     } else if (row.contains("step")) {
       json step = {{"by", "length"}};
@@ -147,11 +157,7 @@ class ClothRows {
     if (const auto ok = number(row, "thickness", all); !ok) return ok;
     for (const char* key : {"fray", "thread"})
       if (const auto at = row.find(key); at != row.end()) all[key] = at->second;
-    if (const auto at = row.find("washed"); at != row.end()) {
-      if (at->second != "yes" && at->second != "no")
-        return fail("shelf-yes-no", number_, oneLine(at->second, 30));
-      all["washed"] = at->second == "yes";
-    }
+    if (const auto ok = yesNo(row, "washed", "washed", all); !ok) return ok;
     if (all.empty()) return {};
     // What the table does not speak of stays.
     if (const auto known = findCloth(project_, name_)) {
@@ -187,6 +193,7 @@ std::string shelfCsv(const Project& project) {
     if (cloth.soldPiece) {
       row["piece_width"] = exactText(cloth.soldPiece->width, unit);
       row["piece_length"] = exactText(cloth.soldPiece->length, unit);
+      row["piece_straight"] = cloth.soldPiece->straight ? "yes" : "no";
     } else {
       row["step"] = exactText(cloth.increment, unit);
     }
@@ -200,6 +207,7 @@ std::string shelfCsv(const Project& project) {
       Row one = row;
       if (length) one["length"] = exactText(length->length, unit);
       if (length && length->width) one["length_width"] = exactText(*length->width, unit);
+      if (length && length->straight) one["straight"] = "yes";
       for (std::size_t c = 0; c < kShelfColumns.size(); ++c)
         out += (c ? "," : "") + csvField(one[kShelfColumns[c]]);
       out += "\r\n";

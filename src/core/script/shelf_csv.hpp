@@ -10,7 +10,8 @@
 namespace clathra {
 
 /// Columns cloth, colour, hatch, direction, width, length, length_width, sold, step, piece_width,
-/// piece_length, price, shrink, thickness, fray, washed, thread, collection. Lengths with their unit. Holes,
+/// piece_length, price, shrink, thickness, fray, washed, thread, collection, straight (the cut end),
+/// piece_straight. Lengths with their unit. Holes,
 /// outlines, prints and what was cut stay with the project.
 std::string shelfCsv(const Project& project);
 

@@ -78,7 +78,7 @@ std::optional<OnHand> readLength(const json& j, Fields& whole) {
 
 std::vector<OnHand> readLengths(Fields& in) {
   std::vector<OnHand> out;
-  for (const json& j : in.array("lengths", 200)) {
+  for (const json& j : in.array("lengths", kMostLengths)) {
     if (j.is_object()) {
       auto one = readLength(j, in);
       if (!one) break;
@@ -93,7 +93,7 @@ std::vector<OnHand> readLengths(Fields& in) {
     out.emplace_back(Length::millimetres(mm));
   }
   std::size_t i = 0;
-  for (const json& unit : in.array("lengths_typed_in", 200)) {
+  for (const json& unit : in.array("lengths_typed_in", kMostLengths)) {
     if (i >= out.size()) break;
     out[i].length = out[i].length.typed(typedInNamed(unit));
     ++i;
@@ -235,7 +235,8 @@ json toJson(const Cloth& cloth) {
     out["sold"] = {{"by", "piece"},
                    {"name", cloth.soldPiece->name},
                    {"width", cloth.soldPiece->width.mm()},
-                   {"length", cloth.soldPiece->length.mm()}};
+                   {"length", cloth.soldPiece->length.mm()},
+                   {"straight", cloth.soldPiece->straight}};
   if (cloth.price) out["price"] = *cloth.price;
   if (cloth.shrinkPercent > 0) out["shrink"] = cloth.shrinkPercent;
   if (cloth.print) out["print"] = toJson(*cloth.print);
@@ -365,6 +366,7 @@ void readSold(Fields& in, ClothFields& out) {
     if (piece.name.empty()) sold.fault("sold-needs-name");
     piece.width = Length::millimetres(sold.number("width", 10, kWidest));
     piece.length = Length::millimetres(sold.number("length", 10, kLongest));
+    piece.straight = sold.flag("straight");
     out.soldPiece = std::optional(std::move(piece));
   }
   if (sold.has("price")) out.price = std::optional(sold.number("price", 0, kMostPrice));
@@ -387,8 +389,8 @@ ClothFields readClothFields(Fields& in) {
   if (out.width && *out.width && in.has("width_typed_in"))
     *out.width = (*out.width)->typed(typedInNamed(json(in.text("width_typed_in", {}, 10))));
   out.lengths = ifThere(in, "lengths", [&] { return readLengths(in); });
-  out.collection = ifThere(in, "collection",
-                           [&] { return static_cast<int>(in.whole("collection", 1, kMostOfCollection)); });
+  out.collection =
+      ifThere(in, "collection", [&] { return static_cast<int>(in.whole("collection", 1, kMostLengths)); });
   out.direction = kindIn<Direction>(in, "direction", directionNames());
   if (in.has("drawn_behind")) out.drawnBehind = in.flag("drawn_behind");
   if (in.isNull("in_set"))
