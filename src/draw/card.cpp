@@ -245,10 +245,10 @@ class CardRun {
     const double toBuy = plan_.toBuy.value_or(0), buy = plan_.buyLength.value_or(0);
     if (toBuy <= 1e-6) return;
     if (*plan_.length - toBuy > 0.05) line(inWords(Message("sum-on-hand")), toBuy - *plan_.length, true);
-    if (buy - toBuy > 0.05)
-      line(inWords(Message("sum-rounded-up", sizeArg(cloth_.increment.mm())), project_.settings.unit),
-           buy - toBuy, true);
-    sumLine(inWords(Message("sum-to-buy")), q(written.total()));
+    if (buy - toBuy > 0.05) line(inWords(roundedUpLine(cloth_), project_.settings.unit), buy - toBuy, true);
+    sumLine(inWords(cloth_.soldPiece ? Message("sum-pieces-to-buy", buyArg(*plan_.method()))
+                                     : Message("sum-to-buy")),
+            q(written.total()));
   }
 
   void sumLine(const QString& what, const QString& shown) {
@@ -362,7 +362,7 @@ QString promiseOf(const Project& project, const CutBatch& batch) {
   for (const MissingPatches& m : batch.missing)
     lacking.emplace_back("patches-of", shapesArg(m.count, project.layout->shapes[m.shape].title));
   const double buy = batch.rest.buyLength.value_or(0);
-  return inWords(buy > 0 ? Message("promise-lacks-buy", Arg(lacking), boltArg(buy))
+  return inWords(buy > 0 ? Message("promise-lacks-buy", Arg(lacking), buyArg(*batch.rest.method()))
                          : Message("promise-lacks", Arg(lacking)),
                  unit);
 }

@@ -24,12 +24,18 @@ QString say(const char* text) {
   return QCoreApplication::translate("map", text);
 }
 
+/// Which of the whole plan's lengths it is, where one stands for all that are cut alike.
+int ofWhole(const CutLayout& laid, int length) {
+  const int of = laid.lengths[static_cast<std::size_t>(length)].of;
+  return of < 0 ? length : of;
+}
+
 /// Which lengths a map shows: those that are cut from, else the first.
-std::vector<int> shownLengths(const CutLayout& laid, const std::vector<std::pair<int, Polygon>>& heldBack) {
+std::vector<int> shownLengths(const CutLayout& laid, const PiecesOf& heldBack) {
   std::vector<int> out;
   for (std::size_t l = 0; l < laid.lengths.size(); ++l)
     if (laid.lengths[l].used > 0 || std::any_of(heldBack.begin(), heldBack.end(), [&](const auto& one) {
-          return one.first == static_cast<int>(l);
+          return one.first == ofWhole(laid, static_cast<int>(l));
         }))
       out.push_back(static_cast<int>(l));
   if (out.empty() && !laid.lengths.empty()) out.push_back(0);
@@ -60,7 +66,7 @@ class CutMap {
                                                 std::max(length.used * 2.2, length.width * 0.8))
                                      : length.length;
       for (const auto& [on, outline] : look.heldBack)
-        if (on == l) shown = std::max(shown, std::min(length.length, bounds(outline).bottom));
+        if (on == ofWhole(laid_, l)) shown = std::max(shown, std::min(length.length, bounds(outline).bottom));
       rows_.push_back({l, shown, {}});
     }
     // As large as they all fit, beside each other and then below.
@@ -146,6 +152,10 @@ class CutMap {
     if (plan_.collection && !l.toBuy)
       return l.like > 1 ? say("cloth %1 and %2 like it").arg(l.number).arg(l.like - 1)
                         : say("cloth %1").arg(l.number);
+    if (plan_.byPiece && !l.toBuy)
+      return l.like > 1 ? say("piece %1 and %2 like it").arg(l.number).arg(l.like - 1)
+                        : say("piece %1").arg(l.number);
+    if (plan_.byPiece && l.like > 1) return say("%1 pieces to buy").arg(l.like);
     if (laid_.lengths.size() < 2) return say("cut end");
     if (l.toBuy) return say("to buy");
     return say("length %1, %2")
@@ -156,6 +166,7 @@ class CutMap {
     return say("%1 used").arg(QString::fromStdString(
         writeCloth(laid_.lengths[static_cast<std::size_t>(row.length)].used, project_.settings.unit)));
   }
+  int whole() const { return ofWhole(laid_, row_->length); }
   const ClothLength& length() const { return laid_.lengths[static_cast<std::size_t>(row_->length)]; }
   QPointF at(double across, double along) const {
     return {row_->area.left() + along * scale_,
@@ -197,13 +208,12 @@ class CutMap {
 
   /// Where the print's corner lies on this length, mm: as it is known, or as the windows were laid.
   std::optional<Point> markHere() const {
-    if (row_->length < static_cast<int>(plan_.lengths.size()))
-      if (const auto mark = markOn(*cloth_, plan_.lengths[static_cast<std::size_t>(row_->length)]))
-        return mark;
+    if (whole() < static_cast<int>(plan_.lengths.size()))
+      if (const auto mark = markOn(*cloth_, plan_.lengths[static_cast<std::size_t>(whole())])) return mark;
     for (const WindowPart& part : plan_.windows)
       for (const Window& w : part.windows) {
         const int on = w.on < 0 ? static_cast<int>(plan_.lengths.size()) : w.on;
-        if (on != row_->length || w.mirrored) continue;
+        if (on != whole() || w.mirrored) continue;
         for (const MotifChoice& m : project_.motifs)
           if (m.id == part.motif) return w.at - m.at;
       }
@@ -234,8 +244,8 @@ class CutMap {
 
   /// What is not there: round a scrap, and where patches were cut out before.
   void gone() {
-    if (row_->length >= static_cast<int>(plan_.lengths.size())) return;
-    const OnHand& own = plan_.lengths[static_cast<std::size_t>(row_->length)];
+    if (whole() >= static_cast<int>(plan_.lengths.size())) return;
+    const OnHand& own = plan_.lengths[static_cast<std::size_t>(whole())];
     p_.setPen(QPen(look_.palette->muted, look_.text / 12));
     p_.setBrush(QBrush(look_.palette->line, Qt::SolidPattern));
     for (const Polygon& hole : own.holes) p_.drawPolygon(mapped(hole));
@@ -251,7 +261,7 @@ class CutMap {
     p_.setPen(pen);
     p_.setBrush(Qt::NoBrush);
     for (const auto& [on, outline] : look_.heldBack)
-      if (on == row_->length) p_.drawPolygon(mapped(outline));
+      if (on == whole()) p_.drawPolygon(mapped(outline));
   }
 
   QBrush fill() const {
@@ -302,6 +312,7 @@ class CutMap {
       p_.setBrush(fill());
       const Polygon& shown = p.rough.empty() ? p.patch : p.rough;
       p_.drawPolygon(mapped(shown));
+      outlineIn(p);
       if (p.set == 0) continue;
       print(mapped(shown), 1);
       p_.setBrush(Qt::NoBrush);
@@ -312,6 +323,18 @@ class CutMap {
         plate(at(middle.x, middle.y), QString::number(p.set), smallest(shown));
     }
     layers();
+  }
+
+  /// How the patch lies in its rough rectangle, where that is large enough to see it.
+  void outlineIn(const PlacedPatch& p) {
+    constexpr double kSeen = 4;  // of the size of words
+    if (p.rough.empty() || smallest(p.rough) < look_.text * kSeen) return;
+    QPen pen = seamPen();
+    pen.setStyle(Qt::DashLine);
+    pen.setWidthF(look_.text / 11);
+    p_.setPen(pen);
+    p_.setBrush(Qt::NoBrush);
+    p_.drawPolygon(mapped(p.patch));
   }
 
   /// Where each layer of repeats begins: a line across the cloth with the layer's number, where there is
@@ -421,7 +444,7 @@ class CutMap {
 
   void rest() {
     if (std::any_of(look_.heldBack.begin(), look_.heldBack.end(),
-                    [&](const auto& one) { return one.first == row_->length; }))
+                    [&](const auto& one) { return one.first == whole(); }))
       return;
     const double left = row_->shown - length().used;
     if (left * scale_ < look_.text * 7) return;
@@ -473,8 +496,8 @@ QString rangeText(const char* one, const char* many, int first, int n) {
 
 }  // namespace
 
-std::vector<std::pair<int, Polygon>> heldBackBy(const CutBatch& batch) {
-  std::vector<std::pair<int, Polygon>> out;
+PiecesOf heldBackBy(const CutBatch& batch) {
+  PiecesOf out;
   const CutMethod* m = batch.rest.method();
   if (!m) return out;
   for (const PlacedPatch& p : m->laid.placements) {
@@ -494,8 +517,8 @@ void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan,
   if (!isDrawn(project, plan)) return;
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
-  const CutPlan one = plan.collection ? oneOfEach(plan) : CutPlan();
-  CutMap(painter, project, plan.collection ? one : plan, into, look).paint();
+  const CutPlan one = oneOfEach(plan, look.heldBack);
+  CutMap(painter, project, one, into, look).paint();
   painter.restore();
 }
 
@@ -503,8 +526,8 @@ double cutMapWidth(const Project& project, const CutPlan& plan, const QRectF& in
   if (!isDrawn(project, plan)) return 0;
   QPicture nothing;
   QPainter painter(&nothing);
-  const CutPlan one = plan.collection ? oneOfEach(plan) : CutPlan();
-  return CutMap(painter, project, plan.collection ? one : plan, into, look).width(into.left());
+  const CutPlan one = oneOfEach(plan, look.heldBack);
+  return CutMap(painter, project, one, into, look).width(into.left());
 }
 
 /// First and last set of each stack of layered repeats.
@@ -558,6 +581,8 @@ std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& whole) {
                      say("%1 × %2 for %3")
                          .arg(size(g.width), size(g.height),
                               inWords(patchesArg(run.most * (run.count - 1) + run.last, g.demand), unit))});
+    if (const int like = m->laid.lengths[static_cast<std::size_t>(run.length)].like; like > 1)
+      out.back().text += say(", on each of %1").arg(like);
   }
   return out;
 }

@@ -13,10 +13,10 @@ struct CutMapLook {
   bool vector = false;
   double text = 14;  ///< size of labels in the painter's units
   /// Where patches of the rest keep their place, by length, mm on it.
-  std::vector<std::pair<int, Polygon>> heldBack = {};
+  PiecesOf heldBack = {};
 };
 /// Where the rest of a batch lies on the lengths that the batch is cut from.
-std::vector<std::pair<int, Polygon>> heldBackBy(const CutBatch& batch);
+PiecesOf heldBackBy(const CutBatch& batch);
 
 /// The selvedges run left to right: the cut end is on the left, the length runs to the right; lengths lie
 /// beside each other where there is room, else below.

@@ -8,6 +8,8 @@ namespace {
 constexpr Sentence kAll[] = {
     {"import-unused", QT_TRANSLATE_NOOP("core", "Not used: %1.")},
     {"sum-on-hand", QT_TRANSLATE_NOOP("core", "less what you have")},
+    {"sum-whole-pieces", QT_TRANSLATE_NOOP("core", "whole pieces of %1")},
+    {"pieces-to-buy", QT_TRANSLATE_N_NOOP("core", "%n piece(s) (%2)")},
     {"sum-rounded-up", QT_TRANSLATE_NOOP("core", "rounded up to the shop's %1")},
     {"no-project-open", QT_TRANSLATE_NOOP("core", "No project is open.")},
     {"copies", QT_TRANSLATE_NOOP("core", "copies")},
@@ -43,6 +45,7 @@ constexpr Sentence kAll[] = {
     {"sound-project", QT_TRANSLATE_N_NOOP("core", "A sound project of %n piece(s).")},
     {"photo-print", QT_TRANSLATE_NOOP("core", "There is no print called \"%1\"; say one of %2.")},
     {"windows-of", QT_TRANSLATE_N_NOOP("core", "%n window(s): %2")},
+    {"sum-pieces-to-buy", QT_TRANSLATE_NOOP("core", "to buy, %1")},
     {"sum-to-buy", QT_TRANSLATE_NOOP("core", "to buy")},
     {"caution-guard", QT_TRANSLATE_NOOP("core", "Close the guard between cuts and cut away from the body.")},
     {"caution-fingers",

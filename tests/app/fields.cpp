@@ -50,7 +50,19 @@ std::vector<Row> rows() {
        Row::Choose,
        "fat quarter",
        {"/cloths/1/sold"},
-       {{"by", "piece"}, {"name", "fat quarter"}, {"width", 550.0}, {"length", 500.0}}},
+       {{"by", "piece"}, {"name", "fat quarter"}, {"width", 550.0}, {"length", 500.0}, {"straight", false}}},
+      {"Cloth",
+       "Sold as",
+       Row::Choose,
+       "65 mm strip",
+       {"/cloths/1/sold"},
+       {{"by", "piece"}, {"name", "65 mm strip"}, {"width", 1100.0}, {"length", 65.0}, {"straight", true}}},
+      {"Cloth",
+       "Cut ends are straight already",
+       Row::Check,
+       "",
+       {"/cloths/1/lengths/0"},
+       {{"length", 900.0}, {"straight", true}}},
       {"Cloth", "Price of one step or piece", Row::Type, "4,5", {"/cloths/1/price"}, 4.5},
       {"Cloth", "Its own seam allowance", Row::Type, "11 mm", {"/cloths/1/allowance"}, 11},
       {"Cloth", "Its own seam allowance", Row::Type, "", {"/cloths/1/allowance"}, nullptr},
@@ -97,7 +109,7 @@ class FieldsTest : public QObject {
     QVERIFY(d.open(file_));
     d.click(r.station);
     if (QString(r.station) == "Cloth") d.click("Lantern Damask");
-    for (const char* buying : {"Sold as", "Price of", "Shrinks", "Patches stand", "Its least"})
+    for (const char* buying : {"Sold as", "Cut ends", "Price of", "Shrinks", "Patches stand", "Its least"})
       if (QString(r.control).startsWith(buying)) d.click("Buying and washing, folded");
     if (QString(r.station) == "Cut") {
       d.click("B, Lantern Damask");

@@ -207,6 +207,13 @@ class ClothOnHandTest : public QObject {
     for (const ClothLength& l : m.laid.lengths) QVERIFY(l.used <= 560 + 1e-9);
     // 13 strips: eight on the first piece, five on the second, each squared up.
     COMPARE_TO(*m.length, 13 * 60 + 2 * 25, 1e-9);
+    // What rounds 830 up to 1120 are whole pieces, not the step of a shop that sells by the length.
+    QCOMPARE(said(Message("cloth-short-fix", buyArg(m)), LengthUnit::Millimetre).substr(0, 31),
+             std::string("Buy 2 pieces (fat quarter) more"));
+    QCOMPARE(said(roundedUpLine(in.cloth), LengthUnit::Millimetre), std::string("whole pieces of 560 mm"));
+    in.cloth.soldPiece.reset();
+    QCOMPARE(said(roundedUpLine(in.cloth), LengthUnit::Millimetre),
+             std::string("rounded up to the shop's 100 mm"));
   }
   /// Squares of 2 1/2 in are sold cut and lie as they are: one hexagon of 1 in with 1/4 in on each, turned by
   /// 15° (63.24 mm both ways). From squares that are torn a strip of 63.5 is left no more once 25 is squared
@@ -234,9 +241,9 @@ class ClothOnHandTest : public QObject {
     in.cloth.soldPiece->straight = false;
     QVERIFY(!method(planOf(in), "rectangles").length);
   }
-  /// Strips of 42 by 2 1/2 in: sixteen squares of 2 in with 1/4 in on each. One that lies on the shelf is like
-  /// those to buy; another of 6 in has to be squared up, and then holds two more strips (25 + 2 · 63.5 = 152
-  /// of 152.4). 70 squares: five strips, two of them from the long one.
+  /// Strips of 42 by 2 1/2 in: sixteen squares of 2 in with 1/4 in on each. One that lies on the shelf is
+  /// like those to buy; another of 6 in has to be squared up, and then holds two more strips (25 + 2 · 63.5 =
+  /// 152 of 152.4). 70 squares: five strips, two of them from the long one.
   void stripsThatAreSoldCutAreNotSquaredUp() {
     CutInput in = inputOf({{"square", rectangle(50.8, 50.8), 70}});
     in.allowance = 6.35;
@@ -261,6 +268,32 @@ class ClothOnHandTest : public QObject {
     const auto faults = faultsOf(in, plan, method(plan, "strips"));
     QCOMPARE(faults.size(), 1U);
     QCOMPARE(faults.front().id, std::string("fault-sum-6"));
+  }
+  /// Two cloths of a collection give two squares of 100 each, and what is left of the first one's strip all
+  /// ten of 40: they are not cut alike, and the card says from where the small ones come.
+  void offcutsOfACollectionAreSaid() {
+    CutInput in = inputOf({{"square", rectangle(100, 100), 4}, {"small", rectangle(40, 40), 10}});
+    OnHand one = lengthOf(150);
+    one.straight = true;
+    in.cloth.lengths = {one, one};
+    in.cloth.collection = true;
+    const CutPlan plan = planOf(in);
+    const CutMethod m = method(plan, "strips");
+    QCOMPARE(m.laid.offcuts.size(), 1U);
+    std::vector<std::string> said;
+    for (const Message& s : m.steps) said.push_back(clathra::said(s, LengthUnit::Millimetre));
+    QCOMPARE(said.size(), 4U);
+    QCOMPARE(std::count_if(said.begin(), said.end(),
+                           [](const std::string& s) {
+                             return s.find(
+                                        "from what is left of a strip 1 strip 50 mm wide, and from that 10 "
+                                        "smalls") != std::string::npos;
+                           }),
+             2);
+    const CutPlan shown = oneOfEach(plan);
+    const CutMethod map = method(shown, "strips");
+    QCOMPARE(map.laid.lengths.size(), 2U);
+    QCOMPARE(map.laid.placements.size(), 14U);
   }
   /// 445 mm in steps of 100 are five; with 8 % to shrink 483.7, five still; with 12 % 505.7, six.
   void shrinkageIsBought() {

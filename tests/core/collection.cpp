@@ -120,6 +120,88 @@ class CollectionTest : public QObject {
       QCOMPARE(shown.method()->laid.bands[static_cast<std::size_t>(patch.band)].length, patch.length);
     QVERIFY(!plan.methods.back().length);  // traced: it would fill the first cloths
   }
+  /// Twelve squares that were sold cut are on the shelf, forty are wanted: one sentence for those on hand,
+  /// each with its tick, one for the 28 to buy; the map shows one of each. Where the rest of a batch lies on
+  /// one of them, that one is shown too. A tick takes one square.
+  void piecesThatWereSoldCut() {
+    Project p = support::project(support::recipe("squares", 50, 10, 4));
+    for (const json& step :
+         {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setAllowance"}, {"value", 6}},
+          json{{"edit", "addCloth"},
+               {"name", "Dawn Set"},
+               {"width", 65},
+               {"lengths", std::vector<int>(12, 65)},
+               {"sold",
+                {{"by", "piece"},
+                 {"name", "65 mm square"},
+                 {"width", 65},
+                 {"length", 65},
+                 {"straight", true}}}},
+          json{{"edit", "paint"}, {"cloth", "Dawn Set"}, {"all", true}},
+          json{{"edit", "chooseMethod"}, {"cloth", "Dawn Set"}, {"method", "rectangles"}}})
+      p = support::edited(p, step);
+    const CutPlan plan = support::soundPlan(p, dawn(p));
+    const CutMethod& m = *plan.method();
+    std::vector<std::string> headers;
+    std::vector<int> ticks;
+    for (std::size_t i = 0; i < m.steps.size(); ++i)
+      if (m.ticks[i] < 0)
+        headers.push_back(said(m.steps[i], LengthUnit::Millimetre));
+      else
+        ticks.push_back(m.ticks[i]);
+    QCOMPARE(headers,
+             (std::vector<std::string>{
+                 "From each of 12 pieces on hand: 1 rectangle of 62 mm × 62 mm for 1 square.",
+                 "From each of 28 pieces that you buy: 1 rectangle of 62 mm × 62 mm for 1 square."}));
+    QCOMPARE(ticks, (std::vector<int>{0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11}));
+    QCOMPARE(said(Message("cloth-short-fix", buyArg(m)), LengthUnit::Millimetre).substr(0, 35),
+             std::string("Buy 28 pieces (65 mm square) more, "));
+    const auto shownBy = [&](const PiecesOf& besides) {
+      const CutPlan one = oneOfEach(plan, besides);
+      std::vector<std::pair<int, int>> out;  // which, and how many are like it
+      for (const ClothLength& l : one.method()->laid.lengths) out.emplace_back(l.of, l.like);
+      return out;
+    };
+    using Shown = std::vector<std::pair<int, int>>;
+    QCOMPARE(shownBy({}), (Shown{{0, 12}, {12, 28}}));
+    QCOMPARE(shownBy({{3, {{0, 0}, {9, 0}, {9, 9}}}}), (Shown{{0, 11}, {3, 1}, {12, 28}}));
+    const auto cut = cutOf(*p.layout, plan, 5);
+    QVERIFY(cut);
+    QCOMPARE(cut->length, 5);
+    QCOMPARE(cut->patches.size(), 1U);
+    QCOMPARE(cut->patches.front().count, 1);
+    p = support::edited(p, TakeCut{dawn(p), *cut, false});
+    const auto left = perCloth(support::soundPlan(p, dawn(p)));
+    QVERIFY(!left.contains(6));
+    QCOMPARE(left.at(0), 28);
+  }
+  /// Of three lengths alike that are straight the same is said, of three that are not, strip by strip.
+  void lengthsThatAreAlike() {
+    const auto headers = [&](bool straight) {
+      Project p = support::project(support::recipe("squares", 50, 10, 4));
+      json one{{"length", 127}, {"straight", straight}};
+      for (const json& step :
+           {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setAllowance"}, {"value", 6}},
+            json{{"edit", "addCloth"}, {"name", "Dawn Set"}, {"width", 640}, {"lengths", {one, one, one}}},
+            json{{"edit", "paint"}, {"cloth", "Dawn Set"}, {"all", true}},
+            json{{"edit", "chooseMethod"}, {"cloth", "Dawn Set"}, {"method", "template"}}})
+        p = support::edited(p, step);
+      const CutPlan plan = support::soundPlan(p, dawn(p));
+      std::vector<std::string> out;
+      for (const Message& step : plan.method()->steps) out.push_back(said(step, LengthUnit::Millimetre));
+      return out;
+    };
+    const auto alike = headers(true);
+    QCOMPARE(alike[0],
+             std::string("From each of 2 pieces on hand: 2 strips 62 mm wide, and from that 18 squares."));
+    QCOMPARE(alike[1],
+             std::string("From each of 1 piece on hand: 1 strip 62 mm wide, and from that 4 squares."));
+    QCOMPARE(alike[2], std::string("Lay up to 4 strips on each other and cut round the template."));
+    QCOMPARE(alike[3].substr(0, 9), std::string("Piece 1: "));
+    const auto unlike = headers(false);
+    QVERIFY(unlike.front().starts_with("Press the cloth and square up"));
+    QVERIFY(std::none_of(unlike.begin(), unlike.end(), [](const auto& s) { return s.starts_with("Piece"); }));
+  }
   /// A cloth that was cut is left for those that were not, where fewer are wanted than there are.
   void whatIsCutIsNotCutAgainFirst() {
     Project p = charms(60);  // forty of sixty

@@ -346,6 +346,18 @@ class PackingTest : public QObject {
     COMPARE_TO(region.depth({40, 0}), 0, 1e-9);
     COMPARE_TO(region.wayOut({30, 5}).x, 10, 1e-9);
     COMPARE_TO(region.wayOut({3, -38}).y, -2, 1e-9);
+    // Whichever side parted them last, it is the same way.
+    for (double x = -50; x <= 50; x += 4.7)
+      for (double y = -50; y <= 50; y += 3.1) {
+        const Point way = region.wayOut({x, y});
+        for (std::uint32_t side = 0; side < 9; ++side) {
+          std::uint32_t apart = side;
+          const WayOut known = region.wayOut({x, y}, apart);
+          COMPARE_TO(known.far, region.depth({x, y}), 1e-9);
+          COMPARE_TO(known.far * known.along.x, way.x, 1e-9);
+          COMPARE_TO(known.far * known.along.y, way.y, 1e-9);
+        }
+      }
     COMPARE_TO(NoFit::between({kSquare}, {kSquare}, 5).depth({40, 0}), 5, 0.05);
     COMPARE_TO(clearFrom(region, 10), 40, 1e-9);
     QVERIFY(clearFrom(region, 41) < -1e299);

@@ -177,6 +177,25 @@ class GoldenTest : public QObject {
         paintCutMap(painter, p, batch.now, QRectF(20, 30, 800, 600), look);
       });
     });
+    row("cut-map-of-squares", [] {
+      Project p = support::project(support::recipe("hexagons", 25.4, 3, 2));
+      const nlohmann::json square{
+          {"by", "piece"}, {"name", "square"}, {"width", 63.5}, {"length", 63.5}, {"straight", true}};
+      for (const nlohmann::json& step :
+           {nlohmann::json{{"edit", "setAllowance"}, {"value", 6.35}},
+            nlohmann::json{{"edit", "addCloth"},
+                           {"name", "D"},
+                           {"width", 63.5},
+                           {"lengths", {63.5, 63.5}},
+                           {"sold", square}},
+            nlohmann::json{{"edit", "paint"}, {"cloth", "D"}, {"shape", "hexagon"}}})
+        p = support::edited(p, step);
+      const CutPlan plan = *cutPlan(p, *findCloth(p, "D"));
+      return support::recorded(900, 700, [&](QPainter& painter) {
+        paintCutMap(painter, p, plan, QRectF(20, 30, 800, 600),
+                    {&dayPalette(), false, 14, {{1, {{0, 0}, {9, 5}, {0, 20}}}}});
+      });
+    });
     row("run-that-misses", [] {
       // Three rectangles beside a strip that is 3 mm short of them.
       const char* svg =

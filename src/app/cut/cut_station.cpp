@@ -234,7 +234,7 @@ void CutStation::addMethod(const CutMethod& m) {
   if (m.length) {
     QStringList parts;
     if (cloth() && !cloth()->scraps) parts << tr("%1 of cloth").arg(clothText(session_, *m.length));
-    if (m.buyLength > 0) parts << tr("buy %1").arg(clothText(session_, m.buyLength));
+    if (m.buyLength > 0) parts << tr("buy %1").arg(inWords(buyArg(m), unit()));
     parts << tr("%n cut(s)", nullptr, m.cuts);
     if (cloth() && !cloth()->scraps) parts << tr("%1 % waste").arg(qRound((1 - m.utilisation) * 100));
     parts << tr("about %1").arg(minutesText(m.minutes));
@@ -397,8 +397,9 @@ void CutStation::fillSum() {
     return total(tr("from what you have"), whole);
   }
   if (whole - toBuy > 0.05) add(Message("sum-on-hand"), toBuy - whole, true);
-  if (buy - toBuy > 0.05) add(Message("sum-rounded-up", sizeArg(cloth()->increment.mm())), buy - toBuy, true);
-  total(tr("to buy"), buy);
+  if (buy - toBuy > 0.05) add(roundedUpLine(*cloth()), buy - toBuy, true);
+  total(cloth()->soldPiece ? tr("to buy, %1").arg(inWords(buyArg(*plan()->method()), unit())) : tr("to buy"),
+        buy);
 }
 
 void CutStation::fillCard() {

@@ -42,11 +42,11 @@ void EnoughCard::show(ClothId id) {
   const bool lacks = cloth && plan && !cloth->scraps && plan->toBuy.value_or(0) > 1e-6;
   setVisible(lacks);
   if (!lacks) return;
+  const QString buy = inWords(buyArg(*plan->method()), session_.project().settings.unit);
   body()->addWidget(
       wrapped(cloth->lengths.empty()
-                  ? tr("None is on hand: %1 to buy.").arg(clothText(session_, *plan->buyLength))
-                  : tr("What is on hand lacks %1: %2 to buy.")
-                        .arg(clothText(session_, *plan->toBuy), clothText(session_, *plan->buyLength))));
+                  ? tr("None is on hand: %1 to buy.").arg(buy)
+                  : tr("What is on hand lacks %1: %2 to buy.").arg(clothText(session_, *plan->toBuy), buy)));
   if (const CutMethod* m = plan->method(); m && m->money)
     body()->addWidget(wrapped(tr("It costs %1.").arg(*m->money, 0, 'f', 2)));
   Planner& planner = session_.planner();

@@ -119,7 +119,8 @@ void NowCard::tell(const Cloth& cloth) {
     facts << tr("The batch takes %1 of cloth; %2 stay on hand.")
                  .arg(clothText(session_, used), longText(session_, batch->lengthLeft));
     if (!batch->fits && batch->rest.buyLength.value_or(0) > 0)
-      facts << tr("Buy %1 while it is still sold.").arg(clothText(session_, *batch->rest.buyLength));
+      facts << tr("Buy %1 while it is still sold.")
+                   .arg(inWords(buyArg(*batch->rest.method()), session_.project().settings.unit));
   }
   facts_->setText(facts.join(QLatin1Char(' ')));
 }

@@ -257,115 +257,6 @@ class Lengths {
   std::vector<std::size_t> longestFirst_;
 };
 
-void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
-  const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
-  const char* cut = g.demand.hand < 0   ? "step-strips-face-down"
-                    : g.demand.hand > 0 ? "step-strips-face-up"
-                                        : "step-strips";
-  m.steps.push_back(onLength(m.laid, run.length, Message(cut, run.count, sizeArg(g.height))));
-  Message from = run.count == 1 ? Message("step-from-it", patchesArg(run.last, g.demand))
-                 : run.last != run.most
-                     ? Message("step-from-each-last", patchesArg(run.most, g.demand), run.last)
-                     : Message("step-from-each", patchesArg(run.most, g.demand));
-  if (round) from = Message("two-sentences", Message("step-round-template", g.layers), std::move(from));
-  if (!round && g.layers > 1 && (run.count > 1 || g.pairs))
-    from = Message("two-sentences",
-                   g.pairs ? Message("step-layers-in-pairs", g.layers) : Message("step-layers", g.layers),
-                   std::move(from));
-  if (!g.crossing.empty()) from = Message("two-sentences", std::move(from), g.crossing);
-  if (g.alternate && (round || g.crossing.empty()))
-    from = Message("two-sentences", std::move(from), Message("step-turn-every-second"));
-  if (g.swapsBeginning && run.count > 1)
-    from = Message("two-sentences", std::move(from), Message("step-begin-every-second"));
-  m.steps.push_back(std::move(from));
-}
-
-void addOffcutSteps(CutMethod& m) {
-  for (const Offcut& o : m.laid.offcuts) {
-    const CutGroup& g = m.groups[static_cast<std::size_t>(o.group)];
-    const int patches = std::accumulate(o.rows.begin(), o.rows.end(), 0);
-    int number = 0;  // of the strip, as the map numbers them
-    for (int b = 0; b <= o.band; ++b) number += m.laid.bands[static_cast<std::size_t>(b)].group >= 0 ? 1 : 0;
-    m.steps.emplace_back("step-offcut", o.rows.size(), number, sizeArg(o.height),
-                         patchesArg(patches, g.demand));
-    const auto runs = runsOf(m.laid);
-    const auto run = std::find_if(runs.begin(), runs.end(), [&](const BandRun& r) {
-      return number >= r.first && number < r.first + r.count;
-    });
-    addTicks(m, static_cast<int>(run - runs.begin()));
-  }
-}
-
-/// What is cut from one cloth of a collection.
-Message fromOne(const CutGroup& g, const BandRun& run, BandKind kind) {
-  const int patches = run.most * (run.count - 1) + run.last;
-  if (kind == BandKind::Row)
-    return Message("collection-rectangles", patches, sizeArg(g.width), sizeArg(g.height),
-                   patchesArg(patches, g.demand));
-  Message out("collection-strips", run.count, sizeArg(g.height), patchesArg(patches, g.demand));
-  return g.crossing.empty() ? out : Message("two-sentences", std::move(out), g.crossing);
-}
-
-/// One sentence for all cloths that are cut alike, then each of them to be ticked.
-void addCollectionSteps(CutMethod& m, BandKind kind) {
-  std::map<int, std::vector<Message>> ofCloth;
-  for (const BandRun& run : runsOf(m.laid))
-    ofCloth[run.length].push_back(fromOne(m.groups[static_cast<std::size_t>(run.group)], run, kind));
-  std::vector<std::pair<std::vector<Message>, int>> kinds;
-  for (const auto& [length, what] : ofCloth) {
-    const auto at = std::find_if(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == what; });
-    if (at == kinds.end())
-      kinds.emplace_back(what, 1);
-    else
-      ++at->second;
-  }
-  for (const auto& [what, n] : kinds) {
-    m.steps.emplace_back("collection-from-each", n, Arg(what));
-    addTicks(m, -1);
-  }
-  for (const auto& [length, what] : ofCloth) {
-    const ClothLength& l = m.laid.lengths[static_cast<std::size_t>(length)];
-    m.steps.push_back(l.toBuy ? Message("collection-bought", Arg(what))
-                              : Message("collection-cloth", l.number, Arg(what)));
-    addTicks(m, length);
-  }
-}
-
-void addSteps(CutMethod& m, const WorkedMethod& worked) {
-  const BandKind kind = worked.kind;
-  const bool round = m.id == "template";
-  const auto squarings = std::count_if(m.laid.bands.begin(), m.laid.bands.end(),
-                                       [](const Band& b) { return b.kind == BandKind::Squaring; });
-  if (squarings > 0) m.steps.emplace_back("step-square-up", squarings);
-  addTicks(m, -1);
-  if (worked.addSteps) return worked.addSteps(m);
-  int tick = 0;
-  for (const BandRun& run : runsOf(m.laid)) {
-    if (kind == BandKind::Strip) {
-      addStripSteps(m, run, round);
-      addTicks(m, tick++);
-      continue;
-    }
-    const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
-    const int patches = run.most * (run.count - 1) + run.last;
-    Message step("step-rows", patches, sizeArg(g.width), sizeArg(g.height), patchesArg(patches, g.demand),
-                 run.most);
-    if (g.alternate) step = Message("two-sentences", std::move(step), Message("step-half-upside-down"));
-    m.steps.push_back(onLength(m.laid, run.length, std::move(step)));
-    addTicks(m, tick++);
-  }
-  addOffcutSteps(m);
-}
-
-void addScrapSteps(CutMethod& m) {
-  int tick = 0;
-  for (const CutGroup& g : m.groups) {
-    m.steps.emplace_back("step-scraps", g.demand.patches, sizeArg(g.width), sizeArg(g.height),
-                         patchesArg(g.demand.patches, g.demand));
-    addTicks(m, tick++);
-  }
-}
-
 /// The bands of a method; false if a group fits on nothing that there is or can be bought.
 bool layBands(Lengths& lengths, WorkedMethod& worked) {
   std::stable_sort(worked.makers.begin(), worked.makers.end(),
@@ -401,17 +292,6 @@ void addWhole(CutMethod& m) {
 }
 
 }  // namespace
-
-Message onLength(const CutLayout& layout, int length, Message step) {
-  const ClothLength& l = layout.lengths[static_cast<std::size_t>(length)];
-  if (layout.lengths.size() < 2) return step;
-  if (l.toBuy) return Message("step-on-bought", std::move(step));
-  return Message("step-on-length", l.number, sizeArg(l.length), std::move(step));
-}
-
-void addTicks(CutMethod& m, int tick) {
-  m.ticks.resize(m.steps.size(), tick);
-}
 
 void sortBands(CutLayout& laid) {
   std::stable_sort(laid.bands.begin(), laid.bands.end(), [](const Band& a, const Band& b) {
@@ -483,66 +363,6 @@ std::vector<BandRun> runsOf(const CutLayout& layout) {
   return out;
 }
 
-namespace {
-
-/// What is cut from a length, to be compared.
-std::vector<std::tuple<int, int, double, double, int>> cutsOn(const CutLayout& laid, int length) {
-  const std::vector<int> patches = patchesInBands(laid);
-  std::vector<std::tuple<int, int, double, double, int>> out;
-  for (std::size_t b = 0; b < laid.bands.size(); ++b) {
-    const Band& band = laid.bands[b];
-    if (band.length == length)
-      out.emplace_back(static_cast<int>(band.kind), band.group, band.from, band.to, patches[b]);
-  }
-  return out;
-}
-
-}  // namespace
-
-CutPlan oneOfEach(CutPlan plan) {
-  if (!plan.collection) return plan;
-  for (CutMethod& m : plan.methods) {
-    CutLayout& laid = m.laid;
-    std::vector<int> to(laid.lengths.size(), -1);
-    std::vector<std::pair<std::vector<std::tuple<int, int, double, double, int>>, std::size_t>> kinds;
-    std::vector<ClothLength> lengths;
-    for (std::size_t l = 0; l < laid.lengths.size(); ++l) {
-      auto cuts = cutsOn(laid, static_cast<int>(l));
-      if (cuts.empty()) continue;
-      const auto at =
-          std::find_if(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == cuts; });
-      if (at != kinds.end()) {
-        ++lengths[at->second].like;
-        continue;
-      }
-      to[l] = static_cast<int>(lengths.size());
-      kinds.emplace_back(std::move(cuts), lengths.size());
-      lengths.push_back(laid.lengths[l]);
-    }
-    laid.lengths = std::move(lengths);
-    std::vector<int> bandTo(laid.bands.size(), -1);
-    std::vector<Band> bands;
-    for (std::size_t b = 0; b < laid.bands.size(); ++b) {
-      const int length = to[static_cast<std::size_t>(laid.bands[b].length)];
-      if (length < 0) continue;
-      bandTo[b] = static_cast<int>(bands.size());
-      bands.push_back(laid.bands[b]);
-      bands.back().length = length;
-    }
-    laid.bands = std::move(bands);
-    std::erase_if(laid.placements,
-                  [&](const PlacedPatch& p) { return to[static_cast<std::size_t>(p.length)] < 0; });
-    for (PlacedPatch& p : laid.placements) {
-      p.length = to[static_cast<std::size_t>(p.length)];
-      p.band = bandTo[static_cast<std::size_t>(p.band)];
-    }
-    std::erase_if(laid.offcuts,
-                  [&](const Offcut& o) { return bandTo[static_cast<std::size_t>(o.band)] < 0; });
-    for (Offcut& o : laid.offcuts) o.band = bandTo[static_cast<std::size_t>(o.band)];
-  }
-  return plan;
-}
-
 CutMethod laid(const CutInput& in, const WindowsOnCloth& windows, WorkedMethod worked,
                const Progress& progress) {
   CutMethod m = std::move(worked.method);
@@ -584,10 +404,7 @@ CutMethod laid(const CutInput& in, const WindowsOnCloth& windows, WorkedMethod w
   worked.finish(m);
   for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
   addWhole(m);
-  if (in.cloth.collection)
-    addCollectionSteps(m, worked.kind);
-  else
-    addSteps(m, worked);
+  addSteps(m, worked, in.cloth);
   return m;
 }
 

@@ -284,7 +284,7 @@ int setsOf(const std::pair<int, int>& strip) {
   return strip.second - strip.first + 1;
 }
 
-void addSteps(CutMethod& m, const CutInput& in, int blade) {
+void addLayerSteps(CutMethod& m, const CutInput& in, int blade) {
   int tick = 0;
   for (const Stack& s : stacksIn(m)) {
     const auto stacks = stacksOf(s.layers, blade);
@@ -439,7 +439,7 @@ WorkedMethod workLayers(const CutInput& in, const std::vector<PatchDemand>& dema
   out.lay = [&in](CutLayout windows, const std::vector<CutGroup>& all, const Progress& progress) {
     return Layering(in, all, std::move(windows), progress).work();
   };
-  out.addSteps = [&in, blade](CutMethod& m) { addSteps(m, in, blade); };
+  out.addSteps = [&in, blade](CutMethod& m) { addLayerSteps(m, in, blade); };
   out.finish = [groups, blade, spare = in.sparePercent](CutMethod& m) { finish(m, groups, spare, blade); };
   return out;
 }

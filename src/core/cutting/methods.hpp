@@ -61,6 +61,14 @@ WorkedMethod workLayers(const CutInput& input, const std::vector<PatchDemand>& d
 CutMethod laid(const CutInput& input, const WindowsOnCloth& windows, WorkedMethod worked,
                const Progress& progress);
 
+/// Is the cloth there in pieces that are cut alike: a collection, pieces that are sold cut, three lengths and
+/// more of one size whose cut ends are straight? Then a step is all that is cut from one of them.
+bool isCutByPiece(const Cloth& cloth);
+
+/// All steps of a method whose bands are laid.
+void addSteps(CutMethod& method, const WorkedMethod& worked, const Cloth& cloth);
+/// The rough rectangles of cloth without a size.
+void addScrapSteps(CutMethod& method);
 /// Where a step is done, said only where there is more than one length to choose from.
 Message onLength(const CutLayout& layout, int length, Message step);
 /// The method's steps that have none yet belong to a tick.

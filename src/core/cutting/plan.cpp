@@ -372,6 +372,7 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
   plan.lengths = cloth.lengths;
   plan.origins = in.origins;
   plan.width = stripWidthOf(cloth);
+  plan.byPiece = isCutByPiece(cloth);
   plan.collection = cloth.collection;
   plan.chosen = cloth.method;
   const auto demands = demandsOf(in);
@@ -404,6 +405,17 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
     method = plan.recommended.empty() ? std::string(methodKinds().front().id) : plan.recommended;
   choose(plan, cloth, method);
   return plan;
+}
+
+Arg buyArg(const CutMethod& method) {
+  if (!method.buy.empty() && !method.buy.front().piece.empty())
+    return Message("pieces-to-buy", method.buy.front().count, method.buy.front().piece);
+  return boltArg(method.buyLength);
+}
+
+Message roundedUpLine(const Cloth& cloth) {
+  if (cloth.soldPiece) return Message("sum-whole-pieces", sizeArg(cloth.soldPiece->length.mm()));
+  return Message("sum-rounded-up", sizeArg(cloth.increment.mm()));
 }
 
 void choose(CutPlan& plan, const Cloth& cloth, const std::string& method) {

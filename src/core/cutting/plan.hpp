@@ -74,7 +74,8 @@ struct ClothLength {
   double used = 0;               ///< mm from the cut end
   bool toBuy = false;            ///< else it is on hand, as the cloth lists them
   int number = 0;                ///< as the shelf lists it, from 1; 0: to buy
-  int like = 1;                  ///< cloths of a collection that are cut so, where one stands for all
+  int like = 1;                  ///< pieces that are cut so, where one stands for all
+  int of = -1;                   ///< where one stands for all: which it is of the whole plan's lengths
 };
 
 enum class BandKind { Squaring, Windows, Strip, Row, Traced, Layers };
@@ -175,7 +176,8 @@ struct CutPlan {
   std::vector<OnHand> lengths;        ///< that it was made on: what is left of those on the shelf
   std::vector<LengthOrigin> origins;  ///< where they lie on those
   double width = 0;                   ///< mm; 0 for scraps
-  bool collection = false;            ///< a tick is of one of its cloths, not of a run of strips
+  bool byPiece = false;               ///< a tick is of one piece of cloth, not of a run of strips
+  bool collection = false;            ///< and they are different cloths
   std::vector<WindowPart> windows;
   std::optional<double> windowsAtLeast;  ///< mm that no choice of windows goes below, where it is known
   std::vector<CutMethod> methods;
@@ -195,9 +197,16 @@ struct CutPlan {
   const CutMethod* method() const;
 };
 
-/// The plan of a collection with one cloth for all that are cut alike, and without those that are not: what a
-/// map has to show. Other plans stay as they are.
-CutPlan oneOfEach(CutPlan plan);
+/// Outlines that lie on lengths of a plan.
+using PiecesOf = std::vector<std::pair<int, Polygon>>;
+/// A plan that is cut by the piece with one piece for all that are cut alike, and without those that are not
+/// cut: what a map has to show. `besides` is drawn on them too. Other plans stay as they are.
+CutPlan oneOfEach(CutPlan plan, const PiecesOf& besides = {});
+
+/// What is to be bought: so many pieces where it is sold by the piece, else a length.
+Arg buyArg(const CutMethod& method);
+/// What the shop's way of selling adds: up to its step, or to whole pieces.
+Message roundedUpLine(const Cloth& cloth);
 
 /// All that the plan of one cloth depends on.
 struct CutInput {

@@ -94,8 +94,8 @@ std::optional<ClothCut> cutOf(const Layout& layout, const CutPlan& plan, int tic
   double from = 0, to = 0;
   int whole = -1;  // a band that is cut at once
   const auto runs = runsOf(m->laid);
-  if (plan.collection) {
-    // Everything that is cut from one of its cloths.
+  if (plan.byPiece && !runs.empty()) {
+    // Everything that is cut from one of its pieces.
     for (const BandRun& run : runs) {
       if (run.length != tick) continue;
       from = length < 0 ? run.from : std::min(from, run.from);

@@ -269,7 +269,7 @@ void finish(CutMethod& m, const std::vector<PatchDemand>& demands, double spareP
        sides * kMinutesPerScissorCut}};
 }
 
-void addSteps(CutMethod& m) {
+void addTracedSteps(CutMethod& m) {
   int tick = 0;
   for (std::size_t l = 0; l < m.laid.lengths.size(); ++l) {
     std::vector<Message> what;
@@ -317,7 +317,7 @@ WorkedMethod workTraced(const CutInput& in, const std::vector<PatchDemand>& dema
     CutLayout longer = Tracing(in, demands, std::move(windows), progress, in.cloth.search).work();
     return costOf(longer) < costOf(usual) ? longer : usual;
   };
-  out.addSteps = addSteps;
+  out.addSteps = addTracedSteps;
   out.finish = [demands, spare = in.sparePercent](CutMethod& method) { finish(method, demands, spare); };
   return out;
 }

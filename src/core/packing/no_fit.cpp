@@ -164,7 +164,7 @@ double NoFit::depth(Point d) const {
   if (sides_.empty()) return length(wayOut(d));
   double least = 1e300;
   for (const Side& s : sides_) {
-    const double in = s.offset - dot(s.normal, d);
+    const double in = inFrom(s, d);
     if (in <= 0) return 0;
     least = std::min(least, in);
   }
@@ -172,19 +172,21 @@ double NoFit::depth(Point d) const {
 }
 
 Point NoFit::wayOut(Point d) const {
-  if (d.x <= box_.left || d.x >= box_.right || d.y <= box_.top || d.y >= box_.bottom) return {};
+  std::uint32_t none = 0;
+  const WayOut way = wayOut(d, none);
+  return way.far * way.along;
+}
+
+WayOut NoFit::wayOutOfBox(Point d, std::uint32_t& apart) const {
   if (!sides_.empty()) {
+    // Most that are asked about lie inside: all sides without a branch, then which of them it was.
     double least = 1e300;
-    const Side* nearest = nullptr;
-    for (const Side& s : sides_) {
-      const double in = s.offset - dot(s.normal, d);
-      if (in <= 0) return {};
-      if (in < least) {
-        least = in;
-        nearest = &s;
-      }
-    }
-    return nearest ? least * nearest->normal : Point{};
+    for (const Side& s : sides_) least = std::min(least, inFrom(s, d));
+    const auto nearest =
+        std::find_if(sides_.begin(), sides_.end(), [&](const Side& s) { return inFrom(s, d) == least; });
+    if (least > 0) return {least, nearest->normal};
+    apart = static_cast<std::uint32_t>(nearest - sides_.begin());
+    return {};
   }
   if (!inside(d)) return {};
   double least = 1e300;
@@ -195,7 +197,8 @@ Point NoFit::wayOut(Point d) const {
         least = far;
         best = way;
       }
-  return best;
+  const double far = length(best);
+  return far > 0 ? WayOut{far, (1 / far) * best} : WayOut{};
 }
 
 double clearFrom(const NoFit& region, double x) {

@@ -2,6 +2,7 @@
 // moving one turned about its reference point. Of outlines that are not convex it is the union over convex
 // parts; its inner holes (one outline locked inside a hollow of another) count as not fitting.
 #pragma once
+#include <cstdint>
 #include <vector>
 
 #include "shape/polygon.hpp"
@@ -15,6 +16,12 @@ std::vector<Polygon> convexParts(PolygonView outline);
 /// drawn with longer chords.
 Polygon roundWithFewer(PolygonView outline, double by);
 
+/// Out of a region: so far along a unit vector; 0 mm where nothing lies in it.
+struct WayOut {
+  double far = 0;
+  Point along;
+};
+
 class NoFit {
  public:
   NoFit() = default;
@@ -26,6 +33,13 @@ class NoFit {
   double depth(Point d) const;
   /// The shortest way out of the region from `d`; nothing where they are apart.
   Point wayOut(Point d) const;
+  /// The same, sooner for two that are asked about again and again: `apart` is kept by the asker, the side
+  /// that parted them last.
+  WayOut wayOut(Point d, std::uint32_t& apart) const {
+    if (d.x <= box_.left || d.x >= box_.right || d.y <= box_.top || d.y >= box_.bottom) return {};
+    if (apart < sides_.size() && inFrom(sides_[apart], d) <= 0) return {};
+    return wayOutOfBox(d, apart);
+  }
 
   const std::vector<Polygon>& rings() const { return rings_; }  ///< clockwise
   const Box& box() const { return box_; }
@@ -35,6 +49,8 @@ class NoFit {
     Point normal;  // outwards
     double offset = 0;
   };
+  static double inFrom(const Side& s, Point d) { return s.offset - dot(s.normal, d); }
+  WayOut wayOutOfBox(Point d, std::uint32_t& apart) const;
   void keep(std::vector<Polygon> rings);
   bool inside(Point d) const;
 

@@ -22,11 +22,6 @@ double standsOut(const Box& inner) {
   return std::max({0.0, inner.left - inner.right, inner.top - inner.bottom});
 }
 
-Point furtherBy(Point way, double hair) {
-  const double len = length(way);
-  return len < 1e-12 ? Point{} : ((len + hair) / len) * way;
-}
-
 }  // namespace
 
 Relax::Relax(const Variants& variants, std::vector<Room> rooms, std::vector<Lying> items)
@@ -78,13 +73,17 @@ void Relax::findPairs() {
   for (std::size_t i = 0; i < items_.size(); ++i) {
     cells_.near(items_[i].at, 2 * variants_.reach() + 2 * skin_, [&](std::uint32_t k) {
       if (k <= i || items_[k].room != items_[i].room) return;
-      if (meets(variants_.noFit(items_[i].variant, items_[k].variant), items_[k].at - items_[i].at))
-        pairs_.push_back({static_cast<std::uint32_t>(i), k});
+      const NoFit& region = variants_.noFit(items_[i].variant, items_[k].variant);
+      if (meets(region, items_[k].at - items_[i].at))
+        pairs_.push_back({static_cast<std::uint32_t>(i), k, &region});
     });
     const auto& fixed = rooms_[items_[i].room].fixed;
-    for (std::size_t f = 0; f < fixed.size(); ++f)
-      if (meets(variants_.noFit(fixed[f].first, items_[i].variant), items_[i].at - fixed[f].second))
-        pairs_.push_back({static_cast<std::uint32_t>(i), static_cast<std::uint32_t>(items_.size() + f)});
+    for (std::size_t f = 0; f < fixed.size(); ++f) {
+      const NoFit& region = variants_.noFit(fixed[f].first, items_[i].variant);
+      if (meets(region, items_[i].at - fixed[f].second))
+        pairs_.push_back(
+            {static_cast<std::uint32_t>(i), static_cast<std::uint32_t>(items_.size() + f), &region});
+    }
   }
   when_ = items_;
   firstPair_.assign(items_.size() + 1, 0);
@@ -120,28 +119,28 @@ void Relax::wakeAll() {
 
 /// How deep the two lay in each other before they were pushed apart.
 double Relax::pushPair(std::size_t pair) {
-  const Pair& p = pairs_[pair];
+  Pair& p = pairs_[pair];
   Lying& one = items_[p.one];
   const auto keepIn = [&](Lying& l) {
     l.at = clampedTo(innerFit(variants_[l.variant], rooms_[l.room].box), l.at);
   };
   if (p.two >= items_.size()) {
-    const auto& [variant, at] = rooms_[one.room].fixed[p.two - items_.size()];
-    const Point way = variants_.noFit(variant, one.variant).wayOut(one.at - at);
-    if (way == Point{}) return 0;
-    one.at = one.at + furtherBy(way, kHair);
+    const WayOut way =
+        p.region->wayOut(one.at - rooms_[one.room].fixed[p.two - items_.size()].second, p.apart);
+    if (way.far <= 0) return 0;
+    one.at = one.at + (way.far + kHair) * way.along;
     keepIn(one);
-    return length(way);
+    return way.far;
   }
   Lying& two = items_[p.two];
-  const Point way = variants_.noFit(one.variant, two.variant).wayOut(two.at - one.at);
-  if (way == Point{}) return 0;
-  const Point half = 0.5 * furtherBy(way, kHair);
+  const WayOut way = p.region->wayOut(two.at - one.at, p.apart);
+  if (way.far <= 0) return 0;
+  const Point half = 0.5 * (way.far + kHair) * way.along;
   two.at = two.at + half;
   one.at = one.at - half;
   keepIn(one);
   keepIn(two);
-  return length(way);
+  return way.far;
 }
 
 bool Relax::settle(int sweeps, std::uint64_t& steps) {
@@ -192,13 +191,10 @@ double Relax::overlap(std::uint64_t& steps, bool weighed) {
   for (const Pair& p : pairs_) {
     const Lying& one = items_[p.one];
     double depth = 0;
-    if (p.two >= items_.size()) {
-      const auto& [variant, at] = rooms_[one.room].fixed[p.two - items_.size()];
-      depth = variants_.noFit(variant, one.variant).depth(one.at - at);
-    } else {
-      const Lying& two = items_[p.two];
-      depth = variants_.noFit(one.variant, two.variant).depth(two.at - one.at);
-    }
+    if (p.two >= items_.size())
+      depth = p.region->depth(one.at - rooms_[one.room].fixed[p.two - items_.size()].second);
+    else
+      depth = p.region->depth(items_[p.two].at - one.at);
     if (depth > kClear) sum += (weighed ? weight(p.one, p.two) : 1.0) * depth * depth;
   }
   return sum;
@@ -232,8 +228,7 @@ void Relax::weighOverlaps(std::uint64_t& steps) {
   for (std::size_t i = 0; i < pairs_.size(); ++i) {
     const Pair& p = pairs_[i];
     if (p.two >= items_.size()) continue;
-    const double depth = variants_.noFit(items_[p.one].variant, items_[p.two].variant)
-                             .depth(items_[p.two].at - items_[p.one].at);
+    const double depth = p.region->depth(items_[p.two].at - items_[p.one].at);
     float& w = weights_[p.one * items_.size() + p.two];
     if (depth > kClear) {
       deep.emplace_back(i, depth);

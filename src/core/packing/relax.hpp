@@ -43,6 +43,8 @@ class Relax {
   std::vector<Lying> when_;  // when the pairs were found
   struct Pair {
     std::uint32_t one, two;  // two: an item; or a fixed one of the room, counted behind the items
+    const NoFit* region;     // of `two` about `one`, of `one` about what is fixed
+    std::uint32_t apart = 0;
   };
   std::vector<Pair> pairs_;
   std::vector<std::uint32_t> pairsOf_, firstPair_;  // pairs by item: those of i from firstPair_[i] on

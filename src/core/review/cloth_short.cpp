@@ -11,7 +11,7 @@ std::vector<Remark> clothShort(const ReviewInput& in) {
     Remark r{"cloth-short:" + subject(c.id), "cut", piecesWearing(in, c.id), {}, {}, {}, {}};
     r.why = Message("cloth-short-why", clothArg(c), boltArg(*plan->second->length),
                     boltArg(*plan->second->toBuy));
-    r.fix = Message("cloth-short-fix", boltArg(*plan->second->buyLength));
+    r.fix = Message("cloth-short-fix", buyArg(*plan->second->method()));
     out.push_back(std::move(r));
   }
   return out;

@@ -1163,5 +1163,33 @@
         <numerusform>Cut off %n layers, each %2 of cloth and begun exactly %3 below the one before and %4 to its side, to and fro in turn, at the same mark of the print.</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n piece(s) (%2)</source>
+      <translation>
+        <numerusform>%n piece (%2)</numerusform>
+        <numerusform>%n pieces (%2)</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>From each of %n piece(s) on hand: %2.</source>
+      <translation>
+        <numerusform>From each of %n piece on hand: %2.</numerusform>
+        <numerusform>From each of %n pieces on hand: %2.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>From each of %n piece(s) that you buy: %2.</source>
+      <translation>
+        <numerusform>From each of %n piece that you buy: %2.</numerusform>
+        <numerusform>From each of %n pieces that you buy: %2.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>from what is left of a strip %n strip(s) %2 wide, and from that %3</source>
+      <translation>
+        <numerusform>from what is left of a strip %n strip %2 wide, and from that %3</numerusform>
+        <numerusform>from what is left of a strip %n strips %2 wide, and from that %3</numerusform>
+      </translation>
+    </message>
   </context>
 </TS>

@@ -1,0 +1,184 @@
+// What is cut, said step by step, and which tick each step belongs to.
+#include <algorithm>
+#include <map>
+#include <numeric>
+
+#include "cutting/methods.hpp"
+
+namespace clathra {
+
+Message onLength(const CutLayout& layout, int length, Message step) {
+  const ClothLength& l = layout.lengths[static_cast<std::size_t>(length)];
+  if (layout.lengths.size() < 2) return step;
+  if (l.toBuy) return Message("step-on-bought", std::move(step));
+  return Message("step-on-length", l.number, sizeArg(l.length), std::move(step));
+}
+
+void addTicks(CutMethod& m, int tick) {
+  m.ticks.resize(m.steps.size(), tick);
+}
+
+namespace {
+
+/// One after the other, where both are said.
+Message then(Message one, Message next) {
+  if (one.empty() || next.empty()) return one.empty() ? next : one;
+  return Message("two-sentences", std::move(one), std::move(next));
+}
+
+/// How strips lie when they are cut on.
+Message layingOf(const CutGroup& g, int strips, bool round) {
+  if (round) return Message("step-round-template", g.layers);
+  if (g.layers < 2 || (strips < 2 && !g.pairs)) return {};
+  return g.pairs ? Message("step-layers-in-pairs", g.layers) : Message("step-layers", g.layers);
+}
+
+/// How they are crossed.
+Message crossingOf(const CutGroup& g, int strips, bool round) {
+  Message out = g.crossing;
+  if (g.alternate && (round || g.crossing.empty()))
+    out = then(std::move(out), Message("step-turn-every-second"));
+  if (g.swapsBeginning && strips > 1) out = then(std::move(out), Message("step-begin-every-second"));
+  return out;
+}
+
+void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
+  const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
+  const char* cut = g.demand.hand < 0   ? "step-strips-face-down"
+                    : g.demand.hand > 0 ? "step-strips-face-up"
+                                        : "step-strips";
+  m.steps.push_back(onLength(m.laid, run.length, Message(cut, run.count, sizeArg(g.height))));
+  Message from = run.count == 1 ? Message("step-from-it", patchesArg(run.last, g.demand))
+                 : run.last != run.most
+                     ? Message("step-from-each-last", patchesArg(run.most, g.demand), run.last)
+                     : Message("step-from-each", patchesArg(run.most, g.demand));
+  m.steps.push_back(
+      then(layingOf(g, run.count, round), then(std::move(from), crossingOf(g, run.count, round))));
+}
+
+void addOffcutSteps(CutMethod& m) {
+  for (const Offcut& o : m.laid.offcuts) {
+    const CutGroup& g = m.groups[static_cast<std::size_t>(o.group)];
+    const int patches = std::accumulate(o.rows.begin(), o.rows.end(), 0);
+    int number = 0;  // of the strip, as the map numbers them
+    for (int b = 0; b <= o.band; ++b) number += m.laid.bands[static_cast<std::size_t>(b)].group >= 0 ? 1 : 0;
+    m.steps.emplace_back("step-offcut", o.rows.size(), number, sizeArg(o.height),
+                         patchesArg(patches, g.demand));
+    const auto runs = runsOf(m.laid);
+    const auto run = std::find_if(runs.begin(), runs.end(), [&](const BandRun& r) {
+      return number >= r.first && number < r.first + r.count;
+    });
+    addTicks(m, static_cast<int>(run - runs.begin()));
+  }
+}
+
+/// What is cut from one piece of cloth, by a run of bands.
+Message fromOne(const CutMethod& m, const BandRun& run, BandKind kind) {
+  const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
+  const int patches = run.most * (run.count - 1) + run.last;
+  if (kind == BandKind::Row)
+    return Message("collection-rectangles", patches, sizeArg(g.width), sizeArg(g.height),
+                   patchesArg(patches, g.demand));
+  return Message("collection-strips", run.count, sizeArg(g.height), patchesArg(patches, g.demand));
+}
+
+/// What is cut from each piece, offcuts included.
+std::map<int, std::vector<Message>> cutsOfPieces(const CutMethod& m, BandKind kind) {
+  std::map<int, std::vector<Message>> out;
+  for (const BandRun& run : runsOf(m.laid)) out[run.length].push_back(fromOne(m, run, kind));
+  for (const Offcut& o : m.laid.offcuts) {
+    const CutGroup& g = m.groups[static_cast<std::size_t>(o.group)];
+    out[m.laid.bands[static_cast<std::size_t>(o.band)].length].emplace_back(
+        "pieces-offcut", o.rows.size(), sizeArg(o.height),
+        patchesArg(std::accumulate(o.rows.begin(), o.rows.end(), 0), g.demand));
+  }
+  return out;
+}
+
+/// How the strips of each group are cut on, said once for all pieces.
+void addManners(CutMethod& m) {
+  const bool round = m.id == "template";
+  std::map<int, int> most;  // strips of a group on one piece
+  for (const BandRun& run : runsOf(m.laid)) most[run.group] = std::max(most[run.group], run.count);
+  for (const auto& [group, strips] : most) {
+    const CutGroup& g = m.groups[static_cast<std::size_t>(group)];
+    Message how = then(layingOf(g, strips, round), crossingOf(g, strips, round));
+    if (how.empty()) continue;
+    if (most.size() > 1)
+      how = Message("step-of-group", shapesArg(g.demand.patches, g.demand.title), std::move(how));
+    m.steps.push_back(std::move(how));
+  }
+  addTicks(m, -1);
+}
+
+/// One sentence for all pieces that are cut alike, then each of them to be ticked.
+void addPieceSteps(CutMethod& m, BandKind kind, bool collection) {
+  const auto ofPiece = cutsOfPieces(m, kind);
+  const auto toBuy = [&](int length) { return m.laid.lengths[static_cast<std::size_t>(length)].toBuy; };
+  using Alike = std::pair<std::vector<Message>, bool>;  // what is cut, of pieces to be bought
+  std::vector<std::pair<Alike, int>> kinds;
+  for (const auto& [length, what] : ofPiece) {
+    const Alike one{what, !collection && toBuy(length)};
+    const auto at = std::find_if(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == one; });
+    if (at == kinds.end())
+      kinds.emplace_back(one, 1);
+    else
+      ++at->second;
+  }
+  for (const auto& [one, n] : kinds) {
+    m.steps.emplace_back(collection   ? "collection-from-each"
+                         : one.second ? "pieces-from-each-bought"
+                                      : "pieces-from-each",
+                         n, Arg(one.first));
+    addTicks(m, -1);
+  }
+  if (kind == BandKind::Strip) addManners(m);
+  for (const auto& [length, what] : ofPiece) {
+    if (toBuy(length) && !collection) continue;  // one like the other, and nothing to tick yet
+    const ClothLength& l = m.laid.lengths[static_cast<std::size_t>(length)];
+    m.steps.push_back(l.toBuy      ? Message("collection-bought", Arg(what))
+                      : collection ? Message("collection-cloth", l.number, Arg(what))
+                                   : Message("pieces-one", l.number, Arg(what)));
+    addTicks(m, length);
+  }
+}
+
+}  // namespace
+
+void addSteps(CutMethod& m, const WorkedMethod& worked, const Cloth& cloth) {
+  const BandKind kind = worked.kind;
+  const bool round = m.id == "template";
+  const auto squarings = std::count_if(m.laid.bands.begin(), m.laid.bands.end(),
+                                       [](const Band& b) { return b.kind == BandKind::Squaring; });
+  if (squarings > 0) m.steps.emplace_back("step-square-up", squarings);
+  addTicks(m, -1);
+  if (worked.addSteps) return worked.addSteps(m);
+  if (isCutByPiece(cloth)) return addPieceSteps(m, kind, cloth.collection);
+  int tick = 0;
+  for (const BandRun& run : runsOf(m.laid)) {
+    if (kind == BandKind::Strip) {
+      addStripSteps(m, run, round);
+      addTicks(m, tick++);
+      continue;
+    }
+    const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
+    const int patches = run.most * (run.count - 1) + run.last;
+    Message step("step-rows", patches, sizeArg(g.width), sizeArg(g.height), patchesArg(patches, g.demand),
+                 run.most);
+    if (g.alternate) step = Message("two-sentences", std::move(step), Message("step-half-upside-down"));
+    m.steps.push_back(onLength(m.laid, run.length, std::move(step)));
+    addTicks(m, tick++);
+  }
+  addOffcutSteps(m);
+}
+
+void addScrapSteps(CutMethod& m) {
+  int tick = 0;
+  for (const CutGroup& g : m.groups) {
+    m.steps.emplace_back("step-scraps", g.demand.patches, sizeArg(g.width), sizeArg(g.height),
+                         patchesArg(g.demand.patches, g.demand));
+    addTicks(m, tick++);
+  }
+}
+
+}  // namespace clathra
