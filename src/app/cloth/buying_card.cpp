@@ -226,11 +226,15 @@ void BuyingCard::show(ClothId id, std::optional<bool> unfolded) {
   stand_->setCurrentIndex(c->stand ? static_cast<int>(*c->stand) + 1 : 0);
   least_->setUnit(unit());
   least_->setLength(c->leastAllowance);
-  const auto straight =
-      std::count_if(c->lengths.begin(), c->lengths.end(), [](const OnHand& l) { return l.straight; });
-  straight_->setEnabled(!c->lengths.empty());
+  std::ptrdiff_t straight = 0, soldCut = 0;
+  const auto lengths = static_cast<std::ptrdiff_t>(c->lengths.size());
+  for (std::size_t l = 0; l < c->lengths.size(); ++l) {
+    straight += isSquaredUp(*c, l) ? 0 : 1;
+    soldCut += isSquaredUp(*c, l) || c->lengths[l].straight ? 0 : 1;
+  }
+  straight_->setEnabled(soldCut < lengths);  // what was sold cut is straight anyway
   // Some only: a click makes all of them so.
-  const bool some = straight > 0 && straight < static_cast<std::ptrdiff_t>(c->lengths.size());
+  const bool some = straight > 0 && straight < lengths;
   straight_->setTristate(some);
   straight_->setCheckState(straight == 0 ? Qt::Unchecked : some ? Qt::PartiallyChecked : Qt::Checked);
   showIn(*holes_, holesText(*c));

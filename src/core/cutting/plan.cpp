@@ -392,6 +392,7 @@ Result<CutPlan> cutPlan(const CutInput& in, const Supplies& known, const Progres
   if (windowsKnown) plan.windowLength = at;
   for (const MethodKind& kind : methodKinds()) {
     if (progress.cancelled()) return fail(kCancelled);
+    if (!in.only.empty() && kind.id != in.only) continue;
     WorkedMethod worked = kind.work(in, demands);
     worked.method.id = kind.id;
     worked.method.title = Message("method-" + std::string(kind.id));

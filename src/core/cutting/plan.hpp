@@ -228,6 +228,7 @@ struct CutInput {
   std::optional<double> overrun;  ///< mm past a corner, of the tool patches are cut round with
   Angle bluntBelow = kSharpTip;   ///< tips of patches that are sharper are cut square
   LengthUnit unit = LengthUnit::Inch;
+  std::string only = {};  ///< method that is worked out alone; empty: all of them
   friend bool operator==(const CutInput&, const CutInput&) = default;
 };
 /// Errors: no such cloth.

@@ -99,6 +99,7 @@ Result<std::optional<NearMissChoice>> nearMissChoice(const Project& project, Clo
   const auto planned = [&](double allowance) -> Result<Takes> {
     CutInput with = *in;
     with.allowance = allowance;
+    with.only = in->cloth.method;  // what the quilter chose is asked about, whatever others come to
     for (WindowInput& w : with.windows)
       if (std::abs(w.allowance - wished) < kNoDifference) w.allowance = allowance;
     const auto plan = cutPlan(with, {}, progress);

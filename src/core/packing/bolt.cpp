@@ -79,7 +79,8 @@ class Bolt {
     const bool one = job_.shapes.size() == 1;
     constexpr std::size_t kLays = 6;
     if (one)
-      for (RowLay& lay : layInRows(variants_, 0, job_.width, patches_, kLays, budget_.steps))
+      for (RowLay& lay :
+           layInRows(variants_, 0, job_.width, patches_, kLays, budget_.steps, budget_.progress))
         begin(std::move(lay.items));
     if (one)
       for (RowLay& lay : layRowSequence(variants_, 0, job_.width, patches_, 2, budget_.steps))
@@ -114,7 +115,8 @@ class Bolt {
     std::vector<std::size_t> rest;
     for (const std::size_t s : sequence) {
       const auto n = static_cast<std::size_t>(job_.shapes[s].quantity);
-      if (!rows_.contains(s)) rows_[s] = layInRows(variants_, s, job_.width, n, 1, budget_.steps);
+      if (!rows_.contains(s))
+        rows_[s] = layInRows(variants_, s, job_.width, n, 1, budget_.steps, budget_.progress);
       if (rows_[s].empty()) {
         rest.insert(rest.end(), n, s);
         continue;
@@ -170,7 +172,8 @@ class Bolt {
   void shortRows() {
     const std::size_t most = std::min(patches_ - 1, std::max<std::size_t>(2, patches_ / 25));
     for (std::size_t missing = 1; missing <= most && !budget_.over(); ++missing)
-      for (RowLay& lay : layInRows(variants_, 0, job_.width, patches_ - missing, 2, budget_.steps)) {
+      for (RowLay& lay :
+           layInRows(variants_, 0, job_.width, patches_ - missing, 2, budget_.steps, budget_.progress)) {
         const bool known = std::any_of(short_.begin(), short_.end(), [&](const RowLay& l) {
           return std::abs(l.length - lay.length) < 0.01;
         });

@@ -104,7 +104,7 @@ class Rooms {
     if (!room.fixed.empty()) return;
     // The most that rows hold: from above, the first count that is not too long.
     for (std::size_t n = most; n > most / 2; --n) {
-      auto lays = layInRows(variants_, s, room.box.width(), n, 1, budget_.steps);
+      auto lays = layInRows(variants_, s, room.box.width(), n, 1, budget_.steps, budget_.progress);
       if (lays.empty()) return;
       if (lays.front().length > room.box.height() + 1e-6) continue;
       add(std::move(lays.front().items));

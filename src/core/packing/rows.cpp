@@ -26,8 +26,9 @@ class RowSearch {
   RowSearch(const Variants& variants, double width, std::size_t count, std::uint64_t& steps)
       : variants_(variants), width_(width), count_(count), steps_(steps) {}
 
-  /// Works out partner, rows and length of what is given by step, shift and the partner's x.
-  void measure(Pattern& p) {
+  /// Works out partner, rows and length of what is given by step, shift and the partner's x; the length only
+  /// where it is less than `limit`.
+  void measure(Pattern& p, double limit = 1e300) {
     ++steps_;
     p.length = 1e300;
     if (p.two) {
@@ -43,17 +44,20 @@ class RowSearch {
         if (row == 1) most = std::max(most, highest(a, b) - by.y);
         p.down = std::max(p.down, need / row);
       });
+      // Rows only come to lie further apart: enough is known of what is too long already.
+      if (p.down > 1e-3 && holds(p, limit) < static_cast<double>(count_)) return;
     }
     if (p.down < 1e-3) return;
-    walk(p, [&](std::size_t, Point at, double bottom) {
-      p.length = std::max(p.length > 1e299 ? 0.0 : p.length, bottom);
-      (void)at;
-    });
+    // Half rows come in the order of their lower edges: the last one that is needed is the lowest.
+    walk(p, [&](const Half& h, double, std::size_t) { p.length = h.bottom; });
   }
 
   std::vector<Lying> items(const Pattern& p) {
     std::vector<Lying> out;
-    walk(p, [&](std::size_t v, Point at, double) { out.push_back({v, 0, at}); });
+    walk(p, [&](const Half& h, double x, std::size_t n) {
+      for (std::size_t i = 0; i < n; ++i)
+        out.push_back({h.variant, 0, {x + static_cast<double>(i) * p.step, h.from.y}});
+    });
     return out;
   }
 
@@ -85,39 +89,65 @@ class RowSearch {
     visit(*p.two, *p.two, Point{});
   }
 
-  /// Half rows from the cut end on, the one whose lower edge is higher first, until there are enough.
-  template <class Visit>
-  void walk(const Pattern& p, Visit visit) const {
-    struct Half {
-      std::size_t variant;
-      Point from;
-      double bottom;
+  double topOf(const Pattern& p) const {
+    const double top = variants_[p.one].box.top;
+    return p.two ? std::min(top, p.partner.y + variants_[*p.two].box.top) : top;
+  }
+  /// At most so many copies of the pattern on cloth of that length.
+  double holds(const Pattern& p, double length) const {
+    if (length > 1e299) return length;
+    double sum = 0;
+    const auto add = [&](std::size_t variant, double y) {
+      const Box box = variants_[variant].box;
+      const double rows = std::floor((length + topOf(p) - y - box.bottom + kRounding) / p.down) + 1;
+      sum += std::max(0.0, rows) * (std::floor((width_ - box.width() + 2 * kRounding) / p.step) + 1);
     };
-    std::vector<Half> halves;
+    add(p.one, 0);
+    if (p.two) add(*p.two, p.partner.y);
+    return sum;
+  }
+  /// All copies of one outline in a row.
+  struct Half {
+    std::size_t variant;
+    Point from;
+    double bottom;
+  };
+  /// Half rows with the x of their first copy and how many copies they hold, from the cut end on, the one
+  /// whose lower edge is higher first, until there are enough.
+  template <class Visit>
+  void walk(const Pattern& p, Visit visit) {
     const Box a = variants_[p.one].box;
     const Box b = p.two ? variants_[*p.two].box : a;
-    const double top = p.two ? std::min(a.top, p.partner.y + b.top) : a.top;
+    const double top = topOf(p);
     const double perRow = std::floor(width_ / p.step);
     const auto rows =
         static_cast<int>(static_cast<double>(count_) / std::max(1.0, perRow * (p.two ? 2 : 1) - 2)) + 3;
-    for (int r = 0; r < rows; ++r) {
+    const auto half = [&](bool second, int r) {
       const Point row{r * p.shift, r * p.down - top};
-      halves.push_back({p.one, row, row.y + a.bottom});
-      if (p.two) halves.push_back({*p.two, row + p.partner, row.y + p.partner.y + b.bottom});
-    }
-    std::stable_sort(halves.begin(), halves.end(),
-                     [](const Half& x, const Half& y) { return x.bottom < y.bottom; });
+      return second ? Half{*p.two, row + p.partner, row.y + p.partner.y + b.bottom}
+                    : Half{p.one, row, row.y + a.bottom};
+    };
     std::size_t left = count_;
     const double anchor = -a.left;  // the first row begins at the selvedge
-    for (const Half& h : halves) {
+    int ones = 0, twos = p.two ? 0 : rows;
+    while (ones < rows || twos < rows) {
+      bool second = ones == rows;
+      if (ones < rows && twos < rows) {
+        const double one = half(false, ones).bottom, two = half(true, twos).bottom;
+        second = two < one || (two == one && twos < ones);
+      }
+      const Half h = half(second, second ? twos++ : ones++);
       const Box box = variants_[h.variant].box;
       double x = anchor + h.from.x;
       x -= std::floor((x + box.left + kRounding) / p.step) * p.step;
-      for (; x + box.right <= width_ + kRounding && left > 0; x += p.step, --left)
-        visit(h.variant, Point{x, h.from.y}, h.bottom);
+      const double room = width_ + kRounding - x - box.right;
+      if (room < 0) continue;
+      const std::size_t n = std::min(left, static_cast<std::size_t>(room / p.step) + 1);
+      visit(h, x, n);
+      left -= n;
       if (left == 0) return;
     }
-    visit(p.one, Point{}, 1e300);  // too few rows
+    visit(Half{p.one, {}, 1e300}, 0, 1);  // too few rows
   }
 
   const Variants& variants_;
@@ -136,7 +166,7 @@ void refine(RowSearch& search, Pattern& best, double least) {
           Pattern p = best;
           (which == 0 ? p.step : which == 1 ? p.shift : p.partner.x) += sign * by;
           if (p.step < least) continue;
-          search.measure(p);
+          search.measure(p, best.length);
           if (p.length >= best.length - 1e-6) continue;
           best = p;
           again = true;
@@ -159,7 +189,7 @@ double leastStep(const Variants& variants, std::size_t v) {
 }
 
 std::vector<RowLay> layInRows(const Variants& variants, std::size_t shape, double width, std::size_t count,
-                              std::size_t most, std::uint64_t& steps) {
+                              std::size_t most, std::uint64_t& steps, const Progress& progress) {
   RowSearch search(variants, width, count, steps);
   std::vector<Pattern> found;
   const auto& all = variants.of(shape);
@@ -183,11 +213,11 @@ std::vector<RowLay> layInRows(const Variants& variants, std::size_t shape, doubl
       Pattern best;
       std::vector<Pattern> good;
       for (const double step : tried)
-        for (int s = 0; s < grid; ++s) {
+        for (int s = 0; s < grid && !progress.cancelled(); ++s) {
           Pattern top;
           for (int o = 0; o < (two ? grid : 1); ++o) {
             Pattern p{one, two, step, step * s / grid, {step * o / grid, 0}, 0, 1e300};
-            search.measure(p);
+            search.measure(p, top.length);
             if (p.length < top.length) top = p;
           }
           if (top.length < 1e299) good.push_back(top);
