@@ -2,6 +2,7 @@
 #include "app/motif/motif_station.hpp"
 
 #include "app/arrange/arrange_station.hpp"
+#include "asymmetric.hpp"
 #include "driver.hpp"
 #include "layout_clicks.hpp"
 #include "motif/reference.hpp"
@@ -40,6 +41,28 @@ const MotifChoice& choiceOf(Driver& d, const char* name) {
 class MotifTest : public QObject {
   Q_OBJECT
  private slots:
+  /// A spot every 3 by 4 mm is not counted out: the strip says what the card says, that there are at least so
+  /// many.
+  void boundsAreSaidAsBounds() {
+    Project p = support::asymmetric();
+    const std::string cloth = p.cloths[1].name;
+    p = support::edited(p, {{"edit", "changeCloth"},
+                            {"cloth", cloth},
+                            {"width", 1000},
+                            {"lengths", {1500}},
+                            {"print", {{"along", 4}, {"across", 3}, {"kind", "straight"}}}});
+    Driver d;
+    d.session->begin(p, {}, Origin::Fresh);
+    lookAt(d, QStringLiteral("Eye"));
+    d.answers();
+    const auto supply = d.session->supply(choiceOf(d, "Eye").id);
+    QVERIFY(supply && supply->atMost.value_or(0) > *supply->onHand);
+    QVERIFY(d.reads(QStringLiteral("on the cloth you have at least %1, at most %2")
+                        .arg(*supply->onHand)
+                        .arg(*supply->atMost)));
+    QCOMPARE(stationOf(d)->figures()[1].value, QStringLiteral("at least %1").arg(*supply->onHand));
+  }
+
   /// Looked for, taken, undone; other wishes give others; another choice has none of them.
   void spotsAreFoundAndTaken() {
     Driver d;

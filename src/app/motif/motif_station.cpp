@@ -489,7 +489,8 @@ std::vector<StripFigure> MotifStation::figures() const {
     const auto s = session_.supply(m->id);
     if (s) out.push_back({QString::number(s->wanted), tr("copies wanted"), {}, false, {}});
     if (s && s->onHand)
-      out.push_back({QString::number(*s->onHand),
+      out.push_back({(s->atMost.value_or(*s->onHand) > *s->onHand ? tr("at least %1") : QStringLiteral("%1"))
+                         .arg(*s->onHand),
                      s->worstPlace ? tr("on hand at the worst place") : tr("on the cloth you have"),
                      {},
                      false,
