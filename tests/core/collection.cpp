@@ -1,5 +1,6 @@
 // Collections: many cloths of one size, of each of which as much is cut.
 #include <map>
+#include <set>
 
 #include "cutting/ticks.hpp"
 #include "registry.hpp"
@@ -174,6 +175,36 @@ class CollectionTest : public QObject {
     const auto left = perCloth(support::soundPlan(p, dawn(p)));
     QVERIFY(!left.contains(6));
     QCOMPARE(left.at(0), 28);
+  }
+  /// A piece that gives two kinds of patches is one tick, though it is two runs of strips.
+  void aTickIsAllOfOnePiece() {
+    Project p = support::project(support::recipe("parallelogram-chevrons", 20, 4, 3));
+    json one{{"length", 250}, {"straight", true}};
+    for (const json& step : {json{{"edit", "addCloth"},
+                                  {"name", "Dawn Set"},
+                                  {"width", 90},
+                                  {"lengths", std::vector<json>(5, one)}},
+                             json{{"edit", "paint"}, {"cloth", "Dawn Set"}, {"all", true}},
+                             json{{"edit", "chooseMethod"}, {"cloth", "Dawn Set"}, {"method", "rectangles"}}})
+      p = support::edited(p, step);
+    const CutPlan plan = support::soundPlan(p, dawn(p));
+    std::map<int, std::set<int>> groups;  // by length
+    for (const BandRun& run : runsOf(plan.method()->laid)) groups[run.length].insert(run.group);
+    const auto both =
+        std::find_if(groups.begin(), groups.end(), [](const auto& g) { return g.second.size() == 2; });
+    QVERIFY(both != groups.end());
+    const auto after = std::next(both);
+    QVERIFY(after != groups.end());
+    const std::map<int, int> patches = perCloth(plan);
+    for (const auto& at : {both, after}) {
+      const auto cut = cutOf(*p.layout, plan, at->first);
+      QVERIFY(cut);
+      QCOMPARE(cut->length, at->first);
+      QCOMPARE(cut->patches.size(), at->second.size());
+      int all = 0;
+      for (const CutPatches& some : cut->patches) all += some.count;
+      QCOMPARE(all, patches.at(at->first + 1));
+    }
   }
   /// Of three lengths alike that are straight the same is said, of three that are not, strip by strip.
   void lengthsThatAreAlike() {
