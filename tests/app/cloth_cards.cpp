@@ -391,13 +391,13 @@ class ClothCardsTest : public QObject {
     QVERIFY(!lengths()[41].width);
     QCOMPARE(text(), QStringLiteral("300 mm; 40 of 65 mm × 70 mm wide; 500 mm; 500 mm"));
     open(d, "Buying and washing");
-    auto* box = d.find<QCheckBox>(QStringLiteral("Cut ends are straight already"));
+    auto* box = d.find<QCheckBox>(QStringLiteral("Cut ends are straight"));
     const auto straight = [&] {
       const auto all = lengths();
       return std::count_if(all.begin(), all.end(), [](const OnHand& l) { return l.straight; });
     };
     QCOMPARE(box->checkState(), Qt::Unchecked);
-    d.click(QStringLiteral("Cut ends are straight already"));
+    d.click(QStringLiteral("Cut ends are straight"));
     d.settle();
     QCOMPARE(straight(), 43);
     QCOMPARE(box->checkState(), Qt::Checked);
@@ -406,10 +406,10 @@ class ClothCardsTest : public QObject {
     QCOMPARE(lengths().size(), 40U);
     QCOMPARE(straight(), 39);
     QCOMPARE(box->checkState(), Qt::PartiallyChecked);
-    d.click(QStringLiteral("Cut ends are straight already"));
+    d.click(QStringLiteral("Cut ends are straight"));
     d.settle();
     QCOMPARE(straight(), 40);
-    d.click(QStringLiteral("Cut ends are straight already"));
+    d.click(QStringLiteral("Cut ends are straight"));
     d.settle();
     QCOMPARE(straight(), 0);
     QCOMPARE(box->checkState(), Qt::Unchecked);

@@ -58,7 +58,7 @@ std::vector<Row> rows() {
        {"/cloths/1/sold"},
        {{"by", "piece"}, {"name", "65 mm strip"}, {"width", 1100.0}, {"length", 65.0}, {"straight", true}}},
       {"Cloth",
-       "Cut ends are straight already",
+       "Cut ends are straight",
        Row::Check,
        "",
        {"/cloths/1/lengths/0"},

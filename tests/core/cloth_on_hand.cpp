@@ -235,6 +235,9 @@ class ClothOnHandTest : public QObject {
     QCOMPARE(cut.buy.front().count, 5);
     QVERIFY(std::none_of(cut.laid.bands.begin(), cut.laid.bands.end(),
                          [](const Band& b) { return b.kind == BandKind::Squaring; }));
+    QCOMPARE(std::count_if(cut.steps.begin(), cut.steps.end(),
+                           [](const Message& s) { return support::says(s, "step-paper-askew"); }),
+             1);
     const CutMethod traced = method(planOf(in), "traced");
     QVERIFY(traced.length);
     QCOMPARE(traced.buy.front().count, 5);

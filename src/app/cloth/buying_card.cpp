@@ -124,7 +124,7 @@ void BuyingCard::addCollection() {
 }
 
 void BuyingCard::addStraight() {
-  straight_ = new QCheckBox(tr("Cut ends are straight already"));
+  straight_ = new QCheckBox(tr("Cut ends are straight"));
   straight_->setToolTip(
       tr("Lengths whose cut end is straight, like squares and strips that were sold cut, "
          "are not squared up."));

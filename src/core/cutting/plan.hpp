@@ -60,7 +60,7 @@ struct CutGroup {
   bool swapsBeginning = false;  ///< every second band begins with one that lies the other way up
   int layers = 1;               ///< strips that lie on each other when they are crossed or cut round
   bool pairs = false;           ///< with the mirrored ones between them, right sides together
-  Message crossing = {};        ///< how strips of it are crossed: angles and distances; empty where square
+  Message crossing = {};        ///< how strips of it are crossed, or papers lie askew; empty where square
 };
 
 struct MinutesPart {

@@ -47,14 +47,14 @@ bool goesOn(const RectangleGroup& g, double width, double length) {
 }
 
 /// Pieces of cloth that hold no such rectangle may hold the patch at another turn: a hexagon of 1 in with 1/4
-/// in goes on squares of 2 1/2 in turned by 15°.
-void turnOntoPieces(RectangleGroup& g, const Cloth& cloth) {
-  if (!g.demand.mayTurn) return;
+/// in goes on squares of 2 1/2 in turned by 15°. True if it was turned so.
+bool turnOntoPieces(RectangleGroup& g, const Cloth& cloth) {
+  if (!g.demand.mayTurn) return false;
   std::vector<std::pair<double, double>> pieces;
   for (const OnHand& l : cloth.lengths) pieces.emplace_back(widthOf(cloth, l), l.mm());
   if (cloth.soldPiece) pieces.emplace_back(cloth.soldPiece->width.mm(), cloth.soldPiece->length.mm());
   for (const auto& [width, length] : pieces)
-    if (goesOn(g, width, length)) return;
+    if (goesOn(g, width, length)) return false;
   for (const auto& [width, length] : pieces) {
     const TurnOnCloth turned = bestTurn(g.demand.patch, width, length, true);
     if (turned.over > 0) continue;
@@ -62,8 +62,9 @@ void turnOntoPieces(RectangleGroup& g, const Cloth& cloth) {
     g.width = std::min(roundedToRuler(turned.box.width(), g.unit), width);
     g.height = std::min(roundedToRuler(turned.box.height(), g.unit), length);
     g.turn = Angle::degrees(turned.degrees);
-    return;
+    return true;
   }
+  return false;
 }
 
 /// The way round that takes the least cloth of that width.
@@ -180,7 +181,7 @@ WorkedMethod workRectangles(const CutInput& in, const std::vector<PatchDemand>& 
     return out;
   }
   for (RectangleGroup& g : groups) {
-    turnOntoPieces(g, cloth);
+    const bool askew = turnOntoPieces(g, cloth);
     turnRectangle(g, width, g.demand.mayTurn);
     if (g.perRow == 0) {
       m.why = Message("patch-wider-than-cloth", shapeArg(g.demand.title));
@@ -188,6 +189,7 @@ WorkedMethod workRectangles(const CutInput& in, const std::vector<PatchDemand>& 
     }
     out.makers.push_back(makerOf(g, static_cast<int>(m.groups.size())));
     m.groups.push_back({g.demand, g.height, g.width, g.perRow, g.rows, g.demand.inPairs, false});
+    if (askew) m.groups.back().crossing = Message("step-paper-askew");
   }
   out.finish = [groups, spare = in.sparePercent](CutMethod& method) { finish(method, groups, spare); };
   return out;

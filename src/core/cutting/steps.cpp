@@ -42,6 +42,11 @@ Message crossingOf(const CutGroup& g, int strips, bool round) {
   return out;
 }
 
+/// How papers lie in their rough rectangles.
+Message lyingOf(const CutGroup& g) {
+  return then(g.alternate ? Message("step-half-upside-down") : Message(), g.crossing);
+}
+
 void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
   const CutGroup& g = m.groups[static_cast<std::size_t>(run.group)];
   const char* cut = g.demand.hand < 0   ? "step-strips-face-down"
@@ -95,14 +100,15 @@ std::map<int, std::vector<Message>> cutsOfPieces(const CutMethod& m, BandKind ki
   return out;
 }
 
-/// How the strips of each group are cut on, said once for all pieces.
-void addManners(CutMethod& m) {
+/// How the strips or rectangles of each group are cut on, said once for all pieces.
+void addManners(CutMethod& m, BandKind kind) {
   const bool round = m.id == "template";
   std::map<int, int> most;  // strips of a group on one piece
   for (const BandRun& run : runsOf(m.laid)) most[run.group] = std::max(most[run.group], run.count);
   for (const auto& [group, strips] : most) {
     const CutGroup& g = m.groups[static_cast<std::size_t>(group)];
-    Message how = then(layingOf(g, strips, round), crossingOf(g, strips, round));
+    Message how =
+        kind == BandKind::Row ? lyingOf(g) : then(layingOf(g, strips, round), crossingOf(g, strips, round));
     if (how.empty()) continue;
     if (most.size() > 1)
       how = Message("step-of-group", shapesArg(g.demand.patches, g.demand.title), std::move(how));
@@ -132,7 +138,7 @@ void addPieceSteps(CutMethod& m, BandKind kind, bool collection) {
                          n, Arg(one.first));
     addTicks(m, -1);
   }
-  if (kind == BandKind::Strip) addManners(m);
+  addManners(m, kind);
   for (const auto& [length, what] : ofPiece) {
     if (toBuy(length) && !collection) continue;  // one like the other, and nothing to tick yet
     const ClothLength& l = m.laid.lengths[static_cast<std::size_t>(length)];
@@ -165,7 +171,7 @@ void addSteps(CutMethod& m, const WorkedMethod& worked, const Cloth& cloth) {
     const int patches = run.most * (run.count - 1) + run.last;
     Message step("step-rows", patches, sizeArg(g.width), sizeArg(g.height), patchesArg(patches, g.demand),
                  run.most);
-    if (g.alternate) step = Message("two-sentences", std::move(step), Message("step-half-upside-down"));
+    step = then(std::move(step), lyingOf(g));
     m.steps.push_back(onLength(m.laid, run.length, std::move(step)));
     addTicks(m, tick++);
   }

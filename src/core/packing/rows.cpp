@@ -191,6 +191,7 @@ double leastStep(const Variants& variants, std::size_t v) {
 std::vector<RowLay> layInRows(const Variants& variants, std::size_t shape, double width, std::size_t count,
                               std::size_t most, std::uint64_t& steps, const Progress& progress) {
   RowSearch search(variants, width, count, steps);
+  auto over = [&progress, ended = false]() mutable { return ended = ended || progress.cancelled(); };
   std::vector<Pattern> found;
   const auto& all = variants.of(shape);
   const int grid = all.size() > 8 ? 8 : 16;
@@ -213,7 +214,7 @@ std::vector<RowLay> layInRows(const Variants& variants, std::size_t shape, doubl
       Pattern best;
       std::vector<Pattern> good;
       for (const double step : tried)
-        for (int s = 0; s < grid && !progress.cancelled(); ++s) {
+        for (int s = 0; s < grid && !over(); ++s) {
           Pattern top;
           for (int o = 0; o < (two ? grid : 1); ++o) {
             Pattern p{one, two, step, step * s / grid, {step * o / grid, 0}, 0, 1e300};
@@ -226,7 +227,7 @@ std::vector<RowLay> layInRows(const Variants& variants, std::size_t shape, doubl
                        [](const Pattern& a, const Pattern& b) { return a.length < b.length; });
       if (good.size() > 6) good.resize(6);
       for (Pattern& p : good) {
-        refine(search, p, least);
+        if (!over()) refine(search, p, least);
         found.push_back(p);
       }
     }
