@@ -63,6 +63,14 @@ void lookAtCloth(Driver& d, const char* station, const char* name) {
   d.settle();
 }
 
+/// At Cloth, with both on the shelf.
+ClothStation* withTwoCloths(Driver& d) {
+  d.session->begin(twoCloths(), {}, Origin::Fresh);
+  d.window->goTo(QStringLiteral("cloth"));
+  d.settle();
+  return static_cast<ClothStation*>(d.window->station(QStringLiteral("cloth")));
+}
+
 }  // namespace
 
 class ClothCardsTest : public QObject {
@@ -375,10 +383,7 @@ class ClothCardsTest : public QObject {
   /// the five that were there unlike, the box says so by being neither.
   void fortySquaresInOneLine() {
     Driver d;
-    d.session->begin(twoCloths(), {}, Origin::Fresh);
-    auto* station = static_cast<ClothStation*>(d.window->station(QStringLiteral("cloth")));
-    d.window->goTo(QStringLiteral("cloth"));
-    d.settle();
+    auto* station = withTwoCloths(d);
     station->choose(named(d.project(), "Reed").id);
     const Cloth before = named(d.project(), "A");
     const QString field = QStringLiteral("Lengths on hand");
@@ -430,10 +435,7 @@ class ClothCardsTest : public QObject {
   /// first.
   void aCollectionIsOneRow() {
     Driver d;
-    d.session->begin(twoCloths(), {}, Origin::Fresh);
-    auto* station = static_cast<ClothStation*>(d.window->station(QStringLiteral("cloth")));
-    d.window->goTo(QStringLiteral("cloth"));
-    d.settle();
+    auto* station = withTwoCloths(d);
     station->choose(*findCloth(d.project(), "A"));
     open(d, "Buying and washing");
     d.type(QStringLiteral("Different cloths of this size"), QStringLiteral("12"));

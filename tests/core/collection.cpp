@@ -14,20 +14,22 @@ using nlohmann::json;
 
 namespace {
 
-/// Squares of 50 with 6 mm, four rows of ten, all of a collection of squares of 127 mm.
-Project charms(int count, const char* method = "rectangles") {
+/// Squares of 50 with 6 mm, four rows of ten, all of such a cloth.
+Project squaresOf(json cloth, const char* method) {
+  cloth["edit"] = "addCloth";
+  cloth["name"] = "Dawn Set";
   Project p = support::project(support::recipe("squares", 50, 10, 4));
   for (const json& step :
-       {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setAllowance"}, {"value", 6}},
-        json{{"edit", "addCloth"},
-             {"name", "Dawn Set"},
-             {"width", 127},
-             {"lengths", {127}},
-             {"collection", count}},
+       {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setAllowance"}, {"value", 6}}, cloth,
         json{{"edit", "paint"}, {"cloth", "Dawn Set"}, {"all", true}},
         json{{"edit", "chooseMethod"}, {"cloth", "Dawn Set"}, {"method", method}}})
     p = support::edited(p, step);
   return p;
+}
+
+/// Of a collection of squares of 127 mm.
+Project charms(int count, const char* method = "rectangles") {
+  return squaresOf({{"width", 127}, {"lengths", {127}}, {"collection", count}}, method);
 }
 
 ClothId dawn(const Project& p) {
@@ -125,22 +127,10 @@ class CollectionTest : public QObject {
   /// each with its tick, one for the 28 to buy; the map shows one of each. Where the rest of a batch lies on
   /// one of them, that one is shown too. A tick takes one square.
   void piecesThatWereSoldCut() {
-    Project p = support::project(support::recipe("squares", 50, 10, 4));
-    for (const json& step :
-         {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setAllowance"}, {"value", 6}},
-          json{{"edit", "addCloth"},
-               {"name", "Dawn Set"},
-               {"width", 65},
-               {"lengths", std::vector<int>(12, 65)},
-               {"sold",
-                {{"by", "piece"},
-                 {"name", "65 mm square"},
-                 {"width", 65},
-                 {"length", 65},
-                 {"straight", true}}}},
-          json{{"edit", "paint"}, {"cloth", "Dawn Set"}, {"all", true}},
-          json{{"edit", "chooseMethod"}, {"cloth", "Dawn Set"}, {"method", "rectangles"}}})
-      p = support::edited(p, step);
+    const json square{
+        {"by", "piece"}, {"name", "65 mm square"}, {"width", 65}, {"length", 65}, {"straight", true}};
+    Project p =
+        squaresOf({{"width", 65}, {"lengths", std::vector<int>(12, 65)}, {"sold", square}}, "rectangles");
     const CutPlan plan = support::soundPlan(p, dawn(p));
     const CutMethod& m = *plan.method();
     std::vector<std::string> headers;
@@ -209,14 +199,8 @@ class CollectionTest : public QObject {
   /// Of three lengths alike that are straight the same is said, of three that are not, strip by strip.
   void lengthsThatAreAlike() {
     const auto headers = [&](bool straight) {
-      Project p = support::project(support::recipe("squares", 50, 10, 4));
-      json one{{"length", 127}, {"straight", straight}};
-      for (const json& step :
-           {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setAllowance"}, {"value", 6}},
-            json{{"edit", "addCloth"}, {"name", "Dawn Set"}, {"width", 640}, {"lengths", {one, one, one}}},
-            json{{"edit", "paint"}, {"cloth", "Dawn Set"}, {"all", true}},
-            json{{"edit", "chooseMethod"}, {"cloth", "Dawn Set"}, {"method", "template"}}})
-        p = support::edited(p, step);
+      const json one{{"length", 127}, {"straight", straight}};
+      const Project p = squaresOf({{"width", 640}, {"lengths", {one, one, one}}}, "template");
       const CutPlan plan = support::soundPlan(p, dawn(p));
       std::vector<std::string> out;
       for (const Message& step : plan.method()->steps) out.push_back(said(step, LengthUnit::Millimetre));
