@@ -5,6 +5,7 @@
 
 #include "draw/cut_painter.hpp"
 #include "draw/hatch.hpp"
+#include "draw/map_labels.hpp"
 #include "draw/motif_painter.hpp"
 #include "draw/page_text.hpp"
 #include "draw/pictures.hpp"

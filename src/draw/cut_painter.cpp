@@ -10,6 +10,7 @@
 #include "cutting/window_order.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "draw/map_labels.hpp"
 #include "draw/pictures.hpp"
 #include "draw/print_cut.hpp"
 #include "measure/quantity.hpp"
@@ -40,10 +41,6 @@ std::vector<int> shownLengths(const CutLayout& laid, const PiecesOf& heldBack) {
       out.push_back(static_cast<int>(l));
   if (out.empty() && !laid.lengths.empty()) out.push_back(0);
   return out;
-}
-
-bool liesOnEachOther(const CutGroup& g, const BandRun& run) {
-  return g.layers > 1 && g.width <= 0 && run.count > 1;
 }
 
 /// Cloth coordinates (x across, y along) to the map: each length runs to the right, so that the cloth is
@@ -490,10 +487,6 @@ class CutMap {
   std::vector<QRectF> plates_;  // of this length
 };
 
-QString rangeText(const char* one, const char* many, int first, int n) {
-  return n == 1 ? say(one).arg(first) : say(many).arg(first).arg(first + n - 1);
-}
-
 }  // namespace
 
 PiecesOf heldBackBy(const CutBatch& batch) {
@@ -528,63 +521,6 @@ double cutMapWidth(const Project& project, const CutPlan& plan, const QRectF& in
   QPainter painter(&nothing);
   const CutPlan one = oneOfEach(plan, look.heldBack);
   return CutMap(painter, project, one, into, look).width(into.left());
-}
-
-/// First and last set of each stack of layered repeats.
-static std::vector<std::pair<int, int>> setsOfStacks(const CutLayout& laid) {
-  std::map<int, std::pair<int, int>> out;  // by band
-  for (const PlacedPatch& p : laid.placements) {
-    if (p.set == 0) continue;
-    auto& [first, last] = out.try_emplace(p.band, p.set, p.set).first->second;
-    first = std::min(first, p.set);
-    last = std::max(last, p.set);
-  }
-  std::vector<std::pair<int, int>> list;
-  for (const auto& [band, sets] : out) list.push_back(sets);
-  return list;
-}
-
-std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& whole) {
-  std::vector<MapLabel> out;
-  const CutPlan plan = oneOfEach(whole);
-  const CutMethod* m = plan.method();
-  if (!m) return out;
-  const LengthUnit unit = project.settings.unit;
-  const bool scissors = project.settings.overrun.value_or(Length{}).mm() == 0;
-  for (const WindowPart& w : plan.windows) {
-    if (w.windows.empty()) continue;
-    const QString name = QString::fromStdString(w.name), numbers = inWords(windowNumbersOf(m->laid, w.motif));
-    out.push_back({(w.windows.size() == 1 ? say("Window %1") : say("Windows %1")).arg(numbers),
-                   scissors ? say("%1, cut with scissors").arg(name)
-                            : say("%1, cut with a tool that overruns").arg(name)});
-  }
-  for (const auto& [first, last] : setsOfStacks(m->laid))
-    out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Set %1"), QT_TRANSLATE_NOOP("map", "Sets %1 to %2"),
-                             first, last - first + 1),
-                   say("each through all layers, which begin at the dashed lines, one repeat apart")});
-  const auto size = [&](double mm) { return inWords(sizeArg(mm), unit); };
-  for (const BandRun& run : runsOf(m->laid)) {
-    const CutGroup& g = m->groups[static_cast<std::size_t>(run.group)];
-    if (g.width <= 0) {
-      QString text = say("%1 wide, up to %2 from each")
-                         .arg(size(g.height), inWords(patchesArg(run.most, g.demand), unit));
-      if (liesOnEachOther(g, run))
-        text += (g.pairs ? say("; %1 on each other, right sides together with the other hand")
-                         : say("; %1 on each other"))
-                    .arg(std::min(g.layers, run.count));
-      out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Strip %1"),
-                               QT_TRANSLATE_NOOP("map", "Strips %1 to %2"), run.first, run.count),
-                     text});
-    } else
-      out.push_back({rangeText(QT_TRANSLATE_NOOP("map", "Row %1"), QT_TRANSLATE_NOOP("map", "Rows %1 to %2"),
-                               run.first, run.count),
-                     say("%1 × %2 for %3")
-                         .arg(size(g.width), size(g.height),
-                              inWords(patchesArg(run.most * (run.count - 1) + run.last, g.demand), unit))});
-    if (const int like = m->laid.lengths[static_cast<std::size_t>(run.length)].like; like > 1)
-      out.back().text += say(", on each of %1").arg(like);
-  }
-  return out;
 }
 
 }  // namespace clathra

@@ -25,10 +25,4 @@ void paintCutMap(QPainter& painter, const Project& project, const CutPlan& plan,
 /// How wide of `into` the map is, with its words.
 double cutMapWidth(const Project& project, const CutPlan& plan, const QRectF& into, const CutMapLook& look);
 
-/// What a strip, row or window block of the map is called: "1 to 12", and what it says.
-struct MapLabel {
-  QString range, text;
-};
-std::vector<MapLabel> mapLabels(const Project& project, const CutPlan& plan);
-
 }  // namespace clathra

@@ -10,6 +10,7 @@
 #include "draw/cut_painter.hpp"
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
+#include "draw/map_labels.hpp"
 #include "draw/sheet_painter.hpp"
 #include "registry.hpp"
 #include "rendered.hpp"

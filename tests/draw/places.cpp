@@ -12,6 +12,7 @@
 #include "draw/fonts.hpp"
 #include "draw/layout_painter.hpp"
 #include "draw/map.hpp"
+#include "draw/map_labels.hpp"
 #include "draw/motif_painter.hpp"
 #include "draw/sheet_painter.hpp"
 #include "measure/quantity.hpp"

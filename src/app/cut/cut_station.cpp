@@ -24,6 +24,7 @@
 #include "draw/exporter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/hatch.hpp"
+#include "draw/map_labels.hpp"
 #include "measure/quantity.hpp"
 #include "words/words.hpp"
 
