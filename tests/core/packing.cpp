@@ -5,6 +5,7 @@
 #include "filesystem.hpp"
 #include "packing/job.hpp"
 #include "packing/no_fit.hpp"
+#include "packing/recall.hpp"
 #include "registry.hpp"
 #include "shape/overlap.hpp"
 #include "shape/strip.hpp"
@@ -226,6 +227,100 @@ class PackingTest : public QObject {
     for (std::size_t i = 0; i < one.patches.size(); ++i)
       QVERIFY(one.patches[i].outline == two.patches[i].outline);
     QCOMPARE(one.steps, two.steps);
+  }
+  /// A packing that was worked out before is answered without work, and only to the very same question.
+  void aPackingIsRecalled() {
+    forgetPackings();
+    const auto asked = [](const PackJob& job, const PackEffort& effort, std::vector<double>* lengths) {
+      const Progress progress;
+      int polls = 0;
+      progress.watch([&] { ++polls; });
+      PackEffort heard = effort;
+      heard.better = [&](const PackResult& r) {
+        if (lengths) lengths->push_back(r.usedLength);
+      };
+      const auto out = packOrRecall(job, heard, progress);
+      if (!out) qFatal("%s", said(out.error()).c_str());
+      const auto fresh = pack(job, effort);
+      const bool same = fresh->usedLength == out->usedLength &&
+                        fresh->patches.size() == out->patches.size() &&
+                        std::equal(fresh->patches.begin(), fresh->patches.end(), out->patches.begin(),
+                                   [](const PackedPatch& a, const PackedPatch& b) {
+                                     return a.shape == b.shape && a.room == b.room && a.outline == b.outline;
+                                   });
+      return std::pair(polls > 0, same);
+    };
+    const std::pair anew{true, true}, recalled{false, true};
+    const PackJob job = bolt(300, {{"crooked", kCrooked, 9, Turns::Half}, {"square", kSquare, 4}}, 1);
+    PackEffort effort;
+    effort.steps = 200'000;
+    std::vector<double> first, again;
+    QVERIFY(asked(job, effort, &first) == anew);
+    QVERIFY(asked(job, effort, &again) == recalled);
+    QVERIFY(!first.empty());
+    QVERIFY(again == first);
+    // Whatever is asked otherwise is worked out.
+    for (int other = 0; other < 6; ++other) {
+      PackJob j = job;
+      PackEffort e = effort;
+      if (other == 0) j.gap = 1.5;
+      if (other == 1) j.shapes[0].quantity = 8;
+      if (other == 2) j.shapes[0].turns = Turns::None;
+      if (other == 3) j.shapes[1].outline[2].x = 41;
+      if (other == 4) e.seed = 2;
+      if (other == 5) e.steps = 250'000;
+      QVERIFY2(asked(j, e, nullptr) == anew, qPrintable(QString::number(other)));
+      QVERIFY2(asked(j, e, nullptr) == recalled, qPrintable(QString::number(other)));
+    }
+    // On cloth at hand, as many as fit.
+    PackJob hand = job;
+    hand.width = 0;
+    PackRoom room;
+    room.width = 200;
+    room.length = 130;
+    hand.rooms = {room};
+    effort.asManyAsFit = true;
+    QVERIFY(asked(hand, effort, nullptr) == anew);
+    QVERIFY(asked(hand, effort, nullptr) == recalled);
+    hand.rooms[0].holes = {{{0, 0}, {30, 0}, {30, 30}}};
+    QVERIFY(asked(hand, effort, nullptr) == anew);
+    forgetPackings();
+    QVERIFY(asked(hand, effort, nullptr) == anew);
+  }
+  /// What was stopped is no answer for the next who asks.
+  void whatWasStoppedIsNotRecalled() {
+    forgetPackings();
+    const PackJob job = bolt(300, {{"crooked", kCrooked, 40, Turns::Any}});
+    PackEffort effort;
+    effort.steps = 3'000'000;
+    const Progress stopped;
+    effort.better = [&](const PackResult&) { stopped.cancel(); };
+    const auto early = packOrRecall(job, effort, stopped);
+    effort.better = nullptr;
+    const auto whole = pack(job, effort);
+    const auto next = packOrRecall(job, effort, {});
+    QVERIFY(early && whole && next);
+    QVERIFY(early->usedLength > whole->usedLength);
+    QCOMPARE(next->usedLength, whole->usedLength);
+  }
+  /// The oldest are given up, so that memory is bounded.
+  void theOldestPackingsAreGivenUp() {
+    forgetPackings();
+    constexpr int kEach = 500, kJobs = static_cast<int>(kRecalledPatches) / kEach + 1;
+    const auto asks = [](int n) {
+      const Progress progress;
+      int polls = 0;
+      progress.watch([&] { ++polls; });
+      PackEffort effort;
+      effort.steps = 1;
+      const Polygon small{{0, 0}, {4, 0}, {4, 3.0 + n * 0.01}, {0, 3.0 + n * 0.01}};
+      if (!packOrRecall(bolt(600, {{"small", small, kEach}}), effort, progress)) qFatal("no place");
+      return polls > 0;
+    };
+    for (int n = 0; n < kJobs; ++n) QVERIFY(asks(n));
+    QVERIFY(!asks(kJobs - 1));
+    QVERIFY(!asks(1));
+    QVERIFY(asks(0));
   }
 
   /// Exactly, because what can be laid with fewer turns is laid so first: each set has the same share.

@@ -19,6 +19,7 @@
 #include "motif/colour_ticks.hpp"
 #include "motif/meeting.hpp"
 #include "motif/search.hpp"
+#include "packing/recall.hpp"
 #include "paper/block.hpp"
 #include "paper/closing.hpp"
 #include "paper/paper_plan.hpp"
@@ -299,6 +300,7 @@ class StopsTest : public QObject {
     std::atomic<int> asked{0};
     const Progress whole;
     whole.watch([&asked] { ++asked; });
+    forgetPackings();
     QCOMPARE(work.run(whole), std::string());
     const int all = asked;
     QVERIFY2(all >= work.leastAsks, qPrintable(QStringLiteral("it asks %1 times").arg(all)));
@@ -311,6 +313,7 @@ class StopsTest : public QObject {
       stopped.watch([&] {
         if (++asked == when) stopped.cancel();
       });
+      forgetPackings();
       QCOMPARE(work.run(stopped), std::string(kCancelled));
       QVERIFY2(
           asked <= when + kMayAskAgain,

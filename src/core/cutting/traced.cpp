@@ -5,7 +5,7 @@
 
 #include "cutting/methods.hpp"
 #include "cutting/times.hpp"
-#include "packing/job.hpp"
+#include "packing/recall.hpp"
 #include "shape/arcs.hpp"
 
 namespace clathra {
@@ -142,7 +142,7 @@ class Tracing {
     PackEffort effort;
     effort.steps = steps();
     effort.better = [this](const PackResult& r) { progress_.found(r.usedLength); };
-    auto packed = pack(job, effort, progress_);
+    auto packed = packOrRecall(job, effort, progress_);
     return packed ? std::optional(std::move(*packed)) : std::nullopt;
   }
 
@@ -162,7 +162,7 @@ class Tracing {
     PackEffort effort;
     effort.steps = steps();
     effort.asManyAsFit = true;
-    if (const auto packed = pack(job, effort, progress_)) take(*packed, lengths);
+    if (const auto packed = packOrRecall(job, effort, progress_)) take(*packed, lengths);
   }
 
   void toBuy() {
@@ -187,7 +187,7 @@ class Tracing {
       PackEffort effort;
       effort.steps = steps() / 4;
       effort.asManyAsFit = true;
-      const auto packed = pack(job, effort, progress_);
+      const auto packed = packOrRecall(job, effort, progress_);
       const std::size_t before = laid_.placements.size();
       if (packed) take(*packed, {laid_.lengths.size() - 1});
       if (laid_.placements.size() == before) {  // not one goes on it

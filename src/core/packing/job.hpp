@@ -20,6 +20,7 @@ struct PackShape {
   Polygon outline;  ///< with its allowance
   int quantity = 0;
   Turns turns = Turns::Any;
+  friend bool operator==(const PackShape&, const PackShape&) = default;
 };
 
 /// Cloth that is there: a rectangle, or what an outline leaves of it, less holes.
@@ -27,6 +28,7 @@ struct PackRoom {
   double width = 0, length = 0;  ///< mm, of its box; the box's corner is the origin
   Polygon outline;               ///< of a scrap; empty: the rectangle
   std::vector<Polygon> holes;
+  friend bool operator==(const PackRoom&, const PackRoom&) = default;
 };
 
 struct PackJob {
@@ -35,6 +37,7 @@ struct PackJob {
   std::vector<PackRoom> rooms;
   double gap = 0;  ///< least distance between two patches
   std::vector<PackShape> shapes;
+  friend bool operator==(const PackJob&, const PackJob&) = default;
 };
 
 struct PackedPatch {
