@@ -185,11 +185,7 @@ class GesturesTest : public QObject {
       QStringList did;
       if (after != before) did << support::whatChanged(before, after);
       if (!d.window->said().isEmpty()) did << QStringLiteral("says: ") + d.window->said();
-      QStringList others = support::shownIn(d);
-      for (const QString& line : shown) others.removeOne(line);
-      constexpr qsizetype kLines = 12;
-      did << others.mid(0, kLines);
-      if (others.size() > kLines) did << QStringLiteral("and %1 lines").arg(others.size() - kLines);
+      did << support::newLines(shown, support::shownIn(d));
       lines << g.name + QStringLiteral(" : ") + did.join(QStringLiteral(" & "));
       if (after != before) d.session->undo();
       d.answers();

@@ -2,6 +2,7 @@
 // painted, a line a thing.
 #pragma once
 #include <QAbstractItemView>
+#include <QRegularExpression>
 #include <QTextDocumentFragment>
 
 #include "app/widgets/painted_button.hpp"
@@ -12,6 +13,10 @@ namespace support {
 
 inline QString oneLine(QString text) {
   if (Qt::mightBeRichText(text)) text = QTextDocumentFragment::fromHtml(text).toPlainText();
+  // What was done today was done on another day when this is read again.
+  static const QRegularExpression day(
+      QStringLiteral("([A-Z][a-z]+day, )?\\b\\d{1,2} [A-Z][a-z]{2,8} 20\\d\\d\\b"));
+  text.replace(day, QStringLiteral("that day"));
   return text.replace(QLatin1Char('\n'), QStringLiteral(" / "));
 }
 
@@ -118,6 +123,16 @@ inline QStringList shownIn(const Driver& d) {
            line.startsWith(QStringLiteral("button Stop"));
   });
   return out;
+}
+
+/// Those that were not there before, the first of them.
+inline QStringList newLines(const QStringList& before, QStringList after) {
+  for (const QString& line : before) after.removeOne(line);
+  constexpr qsizetype kLines = 12;
+  const qsizetype more = after.size() - kLines;
+  after = after.mid(0, kLines);
+  if (more > 0) after << QStringLiteral("and %1 lines").arg(more);
+  return after;
 }
 
 }  // namespace support

@@ -52,26 +52,26 @@ QWidget* ClothStation::printCard() {
   auto* body = new QVBoxLayout(printFields_);
   body->setContentsMargins(0, 0, 0, 0);
   body->setSpacing(scaled(8));
-  const auto field = [this, body](const QString& spoken, const QString& shown) {
-    auto* f = new LengthField(spoken, Length::millimetres(0), kWidestPicture);
+  const auto field = [this, body](const QString& spoken, const QString& shown, double least) {
+    auto* f = new LengthField(spoken, Length::millimetres(least), kWidestPicture);
     body->addWidget(fieldRow(shown, f));
     connect(f, &LengthField::wrong, this, &Station::said);
     return f;
   };
-  pictureWidth_ = field(tr("Width of the picture on the cloth"), tr("Picture shows a width of"));
-  along_ = field(tr("Repeat along the cloth"), tr("Repeat along"));
-  across_ = field(tr("Repeat across the cloth"), tr("Repeat across"));
+  pictureWidth_ = field(tr("Width of the picture on the cloth"), tr("Picture shows a width of"), 1);
+  along_ = field(tr("Repeat along the cloth"), tr("Repeat along"), 1);
+  across_ = field(tr("Repeat across the cloth"), tr("Repeat across"), 1);
   kind_ = new ChoiceList;
   kind_->setAccessibleName(tr("How it repeats"));
   kind_->addItems({tr("straight"), tr("half-drop"), tr("brick"), tr("as found"), tr("not known")});
   body->addWidget(fieldRow(tr("Repeats"), kind_));
   mirror_ = new QCheckBox(tr("Mirrors itself left to right"));
   body->addWidget(mirror_);
-  mirrorAt_ = field(tr("Mirror line from the picture's left side"), tr("Mirror line at"));
+  mirrorAt_ = field(tr("Mirror line from the picture's left side"), tr("Mirror line at"), 0);
   placeKnown_ = new QCheckBox(tr("Its place on the cloth is known"));
   body->addWidget(placeKnown_);
-  markX_ = field(tr("Picture's corner from the left selvedge"), tr("From selvedge"));
-  markY_ = field(tr("Picture's corner from the upper cut end"), tr("From cut end"));
+  markX_ = field(tr("Picture's corner from the left selvedge"), tr("From selvedge"), 0);
+  markY_ = field(tr("Picture's corner from the upper cut end"), tr("From cut end"), 0);
   printCard_->body()->addWidget(printFields_);
   connect(load_, &QPushButton::clicked, this, &ClothStation::loadPrint);
   connectPrint();
@@ -100,7 +100,7 @@ void ClothStation::connectPrint() {
   connect(mirror_, &QCheckBox::clicked, this, &ClothStation::setMirror);
   connect(mirrorAt_, &LengthField::lengthChanged, this, &ClothStation::setMirror);
   connect(pictureWidth_, &LengthField::lengthChanged, this, [this] {
-    if (!cloth() || !cloth()->print || pictureWidth_->length()->mm() < 1) return;
+    if (!cloth() || !cloth()->print) return;
     const auto picture = session_.project().pictures.find(cloth()->print->picture);
     if (picture == session_.project().pictures.end()) return;
     const double dpi = picture->second.width * 25.4 / pictureWidth_->length()->mm();

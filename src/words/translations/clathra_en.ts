@@ -92,7 +92,7 @@
     <message numerus="yes">
       <source>%n other row(s) of the box are of no paper here.</source>
       <translation>
-        <numerusform>%n other row of the box are of no paper here.</numerusform>
+        <numerusform>%n other row of the box is of no paper here.</numerusform>
         <numerusform>%n other rows of the box are of no paper here.</numerusform>
       </translation>
     </message>
@@ -384,7 +384,7 @@
     <message numerus="yes">
       <source> %n frame(s) of motifs are larger than the page.</source>
       <translation>
-        <numerusform> %n frame of motifs are larger than the page.</numerusform>
+        <numerusform> %n frame of motifs is larger than the page.</numerusform>
         <numerusform> %n frames of motifs are larger than the page.</numerusform>
       </translation>
     </message>
@@ -823,14 +823,14 @@
     <message numerus="yes">
       <source>%n path(s) are open: nothing falls out of them; the first is number %2.</source>
       <translation>
-        <numerusform>%n path is open: nothing falls out of them; the first is number %2.</numerusform>
+        <numerusform>%n path is open: nothing falls out of it; it is number %2.</numerusform>
         <numerusform>%n paths are open: nothing falls out of them; the first is number %2.</numerusform>
       </translation>
     </message>
     <message numerus="yes">
       <source>%n path(s) lie on others: %2 are cut twice; the first is number %3.</source>
       <translation>
-        <numerusform>%n path lie on others: %2 are cut twice; the first is number %3.</numerusform>
+        <numerusform>%n path lies on others: %2 are cut twice; it is number %3.</numerusform>
         <numerusform>%n paths lie on others: %2 are cut twice; the first is number %3.</numerusform>
       </translation>
     </message>
@@ -844,28 +844,28 @@
     <message numerus="yes">
       <source>%n path(s) come after the outline round them, when the piece lies loose; the first is number %2.</source>
       <translation>
-        <numerusform>%n path come after the outline round them, when the piece lies loose; the first is number %2.</numerusform>
+        <numerusform>%n path comes after the outline round it, when the piece lies loose; it is number %2.</numerusform>
         <numerusform>%n paths come after the outline round them, when the piece lies loose; the first is number %2.</numerusform>
       </translation>
     </message>
     <message numerus="yes">
       <source>%n bought paper(s) for the %2 are missing, and no pack of them is known.</source>
       <translation>
-        <numerusform>%n bought paper for the %2 are missing, and no pack of them is known.</numerusform>
+        <numerusform>%n bought paper for the %2 is missing, and no pack of them is known.</numerusform>
         <numerusform>%n bought papers for the %2 are missing, and no pack of them is known.</numerusform>
       </translation>
     </message>
     <message numerus="yes">
       <source>%n pair(s) of papers look alike, and neither names nor numbers are printed on them.</source>
       <translation>
-        <numerusform>%n pair of papers look alike, and neither names nor numbers are printed on them.</numerusform>
+        <numerusform>%n pair of papers looks alike, and neither names nor numbers are printed on them.</numerusform>
         <numerusform>%n pairs of papers look alike, and neither names nor numbers are printed on them.</numerusform>
       </translation>
     </message>
     <message numerus="yes">
       <source>%n paper(s) at hand for the %2 do not say which hand they are.</source>
       <translation>
-        <numerusform>%n paper at hand for the %2 do not say which hand they are.</numerusform>
+        <numerusform>%n paper at hand for the %2 does not say which hand it is.</numerusform>
         <numerusform>%n papers at hand for the %2 do not say which hand they are.</numerusform>
       </translation>
     </message>
@@ -879,7 +879,7 @@
     <message numerus="yes">
       <source>The cloth does not hold all: %n patch(es) find no place, %2 of %3 among them.</source>
       <translation>
-        <numerusform>The cloth does not hold all: %n patch find no place, %2 of %3 among them.</numerusform>
+        <numerusform>The cloth does not hold all: %n patch finds no place, one of %3.</numerusform>
         <numerusform>The cloth does not hold all: %n patches find no place, %2 of %3 among them.</numerusform>
       </translation>
     </message>
@@ -914,7 +914,7 @@
     <message numerus="yes">
       <source>%n patch(es) as densely as they go</source>
       <translation>
-        <numerusform>%n patch as densely as they go</numerusform>
+        <numerusform>%n patch as densely as it goes</numerusform>
         <numerusform>%n patches as densely as they go</numerusform>
       </translation>
     </message>
@@ -963,7 +963,7 @@
     <message numerus="yes">
       <source>Cut %n window(s) of %2 fewer; those pieces are cut plain.</source>
       <translation>
-        <numerusform>Cut %n window of %2 fewer; those pieces are cut plain.</numerusform>
+        <numerusform>Cut %n window of %2 fewer; that piece is cut plain.</numerusform>
         <numerusform>Cut %n windows of %2 fewer; those pieces are cut plain.</numerusform>
       </translation>
     </message>
@@ -1026,7 +1026,7 @@
     <message numerus="yes">
       <source>%n layer(s) of %2 are %3 deep: the lowest creeps under the blade.</source>
       <translation>
-        <numerusform>%n layer of %2 are %3 deep: the lowest creeps under the blade.</numerusform>
+        <numerusform>%n layer of %2 is %3 deep: the lowest creeps under the blade.</numerusform>
         <numerusform>%n layers of %2 are %3 deep: the lowest creeps under the blade.</numerusform>
       </translation>
     </message>
@@ -1075,7 +1075,7 @@
     <message numerus="yes">
       <source>%n window(s) of %2 lie less than %3 from the next: a blade that overruns a corner spoils it.</source>
       <translation>
-        <numerusform>%n window of %2 lie less than %3 from the next: a blade that overruns a corner spoils it.</numerusform>
+        <numerusform>%n window of %2 lies less than %3 from the next: a blade that overruns a corner spoils it.</numerusform>
         <numerusform>%n windows of %2 lie less than %3 from the next: a blade that overruns a corner spoils it.</numerusform>
       </translation>
     </message>
@@ -1089,7 +1089,7 @@
     <message numerus="yes">
       <source>%n window(s) of the choices of %2 do not fit on the cloth on hand beside the others: %3 more would give them.</source>
       <translation>
-        <numerusform>%n window of the choices of %2 do not fit on the cloth on hand beside the others: %3 more would give them.</numerusform>
+        <numerusform>%n window of the choices of %2 does not fit on the cloth on hand beside the others: %3 more would give it.</numerusform>
         <numerusform>%n windows of the choices of %2 do not fit on the cloth on hand beside the others: %3 more would give them.</numerusform>
       </translation>
     </message>
