@@ -207,10 +207,10 @@ void addCut(CLI::App& app, Outcome& outcome) {
   auto* cmd = app.add_subcommand("cut", "Plans how each cloth is cut");
   const auto o = std::make_shared<CutOptions>();
   cmd->add_option("file", o->file, "the project")->required();
-  cmd->add_option("--cloth", o->cloth, "one cloth, by name or sign");
+  auto* cloth = cmd->add_option("--cloth", o->cloth, "one cloth, by name or sign");
   cmd->add_option("--now", o->now,
                   "pieces to cut now: 1,2,5-9 or unit:NAME; is there enough left for the rest?");
-  cmd->add_option("--card", o->card, "with --cloth: write the cutting card as this PDF");
+  cmd->add_option("--card", o->card, "with --cloth: write the cutting card as this PDF")->needs(cloth);
   cmd->add_flag("--placements", o->placements, "with --json: where each patch lies");
   cmd->add_flag("--json", o->json, "as JSON");
   cmd->callback([=, &outcome] { outcome.status = cut(*o); });

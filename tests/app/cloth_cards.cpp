@@ -14,6 +14,7 @@
 #include "app/cut/cut_station.hpp"
 #include "driver.hpp"
 #include "registry.hpp"
+#include "shown_in.hpp"
 #include "sound_plan.hpp"
 
 using namespace clathra;
@@ -378,6 +379,35 @@ class ClothCardsTest : public QObject {
     d.click(QStringLiteral("Take in a table of cloths"));
     QVERIFY(d.reads(QStringLiteral("Row 3")));
     COMPARE_TO(named(d.project(), "Fen").lengths[0].mm(), 800, 1e-9);
+  }
+  /// What is bought by the piece is counted beside what is bought by the length. By hand: patches of 62 mm;
+  /// 100 mm of Fen give a strip of 16, two strips more are 25 + 2 · 62 = 149 mm, so 20 cm; ten squares of
+  /// Reed.
+  void piecesAndLengthsToBuyAreTwoSums() {
+    Driver d;
+    auto* station = withTwoCloths(d);
+    const auto strip = [&] {
+      return support::shownIn(d).filter(QStringLiteral("pieces")).join(QLatin1Char('|'));
+    };
+    const auto edited = [&](const nlohmann::json& step) {
+      d.session->edit(*readEdit(d.project(), step), "x");
+      d.answers();
+    };
+    edited({{"edit", "changeCloth"}, {"cloth", "Fen"}, {"lengths", {100}}});
+    QVERIFY(support::shownIn(d).contains(QStringLiteral("says 20 cm")));
+    edited(
+        {{"edit", "changeCloth"},
+         {"cloth", "Reed"},
+         {"lengths", nlohmann::json::array()},
+         {"sold",
+          {{"by", "piece"}, {"name", "65 mm square"}, {"width", 65}, {"length", 65}, {"straight", true}}}});
+    QVERIFY2(strip().contains(QStringLiteral("says 20 cm + 10 pieces")), qPrintable(strip()));
+    d.window->goTo(QStringLiteral("cut"));
+    d.answers();
+    QVERIFY2(strip().contains(QStringLiteral("says 20 cm + 10 pieces")), qPrintable(strip()));
+    edited({{"edit", "changeCloth"}, {"cloth", "Fen"}, {"lengths", {900}}});
+    QVERIFY2(strip().contains(QStringLiteral("says 10 pieces")), qPrintable(strip()));
+    QVERIFY(station);
   }
   /// Forty squares are typed and shown in one line, changed as one, and their straight ends are a click; with
   /// the five that were there unlike, the box says so by being neither.

@@ -90,6 +90,36 @@ class RecordedTest : public QObject {
     return out;
   }
 
+  /// A project of one arrangement: 5 by 4, most of it of a one-way cloth that is on hand in two lengths, the
+  /// rest of a striped one that must be bought, two layers at once.
+  QString familyOf(const QString& arrangement) const {
+    const bool inches = arrangement.size() % 2 == 0;
+    Project p =
+        support::project(support::recipe(arrangement.toLatin1().constData(), inches ? 38.1 : 41, 5, 4));
+    json some = json::array();
+    for (int n = 1; n <= static_cast<int>(p.layout->pieces.size()); n += 3) some.push_back(n);
+    for (const json& step :
+         {json{{"edit", "setUnit"}, {"unit", inches ? "inch" : "mm"}},
+          json{{"edit", "setMaking"}, {"layers", 2}}, json{{"edit", "setSpare"}, {"percent", 7}},
+          json{{"edit", "addCloth"},
+               {"name", "Fen"},
+               {"width", 420},
+               {"lengths", {260, 700}},
+               {"direction", "one-way"}},
+          json{{"edit", "addCloth"},
+               {"name", "Reed"},
+               {"width", 1060},
+               {"direction", "stripe"},
+               {"shrink", 4},
+               {"price", 11}},
+          json{{"edit", "paint"}, {"all", true}, {"cloth", "Fen"}},
+          json{{"edit", "paint"}, {"pieces", some}, {"cloth", "Reed"}}})
+      p = support::edited(p, step);
+    const QString file = folder_.filePath(arrangement + QStringLiteral("-family.clathra"));
+    std::ofstream(file.toStdString(), std::ios::binary) << *serialize(p);
+    return file;
+  }
+
  private slots:
   void initTestCase() {
     for (const char* folder : {"XDG_CONFIG_HOME", "XDG_STATE_HOME", "XDG_DATA_HOME"})
@@ -135,6 +165,27 @@ class RecordedTest : public QObject {
     put("damask.json", json::array({{{"edit", "changeCloth"}, {"cloth", "B"}, {"print", print}}}).dump());
     put("nonsense.json", R"([{"edit":"setSpare","percent":4},{"edit":"paint","cloth":"Z","pieces":[2]}])");
     put("shelf.csv", "not,a,shelf\n1,2,3\n");
+    put("owned.csv", "shape,handed,edge,count,material,pack,price\n" + shape + ",-1,72mm,4,card,,\n" + shape +
+                         ",1,72mm,7,plastic,12,3.5\nhexagon,,1in,9,card,,\n");
+    put("cloths.csv",
+        "cloth,colour,direction,width,length,sold,step,piece_width,piece_length,price,straight,piece_"
+        "straight\n"
+        "Fen,#304050,one-way,110 cm,50 cm,length,25 cm,,,9,,\nFen,#304050,one-way,110 cm,30 cm,,,,,,yes,\n"
+        "Quarters,#a05030,,46 cm,,piece,,46 cm,56 cm,4.50,,yes\n");
+    put("undo.json", R"([{"edit":"undo"}])");
+    put("redo.json", R"([{"edit":"rename","name":"Fen"},{"edit":"redo"}])");
+    put("back.json", R"([{"edit":"paint","cloth":"A","pieces":[1,2,3]},{"edit":"undo"},{"edit":"redo"},
+                         {"edit":"paint","cloth":"C","pieces":[5]},{"edit":"undo"}])");
+    put("import.geojson", R"({"type":"FeatureCollection","features":[
+      {"type":"Feature","properties":{"cloth":"Fen"},"geometry":{"type":"Polygon","coordinates":
+        [[[0,0],[40,0],[40,30],[0,30],[0,0]]]}},
+      {"type":"Feature","properties":{"cloth":"Reed"},"geometry":{"type":"Polygon","coordinates":
+        [[[40.6,0],[90,0],[70,30],[40,30],[40.6,0]]]}}]})");
+    // What an element does not say it has from the group round it, not from the element before.
+    put("fills.svg",
+        "<svg width='120mm' height='30mm' viewBox='0 0 120 30'><g fill='#205060'><path d='M0 0H30V30H0Z' "
+        "fill='#c03020'/><path d='M30 0H60V30H30Z'/></g><rect x='60' y='0' width='30' height='30' "
+        "style='fill:#e0d040'/><polygon points='90,0 120,0 120,30 90,30' fill='#205060'/></svg>");
   }
 
   void prints_data() {
@@ -219,6 +270,99 @@ class RecordedTest : public QObject {
     for (const char* print : {"lantern-damask", "reed-ogee", "wader-stripe", "mill-wheel", "oyster-fan"})
       row(qPrintable(QStringLiteral("repeat-%1").arg(print)),
           {"repeat", QStringLiteral(CLATHRA_SOURCE "/data/prints/%1.png").arg(print), "--dpi", "100"});
+    // The demos, whole.
+    for (const char* demo : {"saltmarsh", "mill-lantern", "sluice-runner"}) {
+      const QString name = QString::fromLatin1(demo), file = QStringLiteral("@%1.clathra").arg(name);
+      const auto of = [&](const char* what, const QStringList& args) {
+        row(qPrintable(name + QStringLiteral("-") + QLatin1String(what)), args);
+      };
+      of("made", {"demo", name, "-o", file});
+      of("tally", {"tally", file});
+      of("cut", {"cut", file});
+      of("motif", {"motif", file});
+      of("review", {"review", file});
+      of("papers",
+         {"papers", file, "--page", "a4", "--out", QStringLiteral("@sheets-%1").arg(name), "--json"});
+      of("shelf", {"shelf", file});
+    }
+    // Families of shapes, each on a cloth of its own kind, inches and mm.
+    for (const char* arrangement : {"triangles", "diamonds", "hexagons", "squares", "octagon-square", "kites",
+                                    "jewels-hexagons", "half-hexagons", "clamshells", "apple-cores",
+                                    "long-honeycombs", "parallelogram-chevrons", "pentagons"}) {
+      const QString name = QString::fromLatin1(arrangement);
+      row(qPrintable(name + QStringLiteral("-cut")),
+          {"cut", QStringLiteral("FAMILY %1").arg(name), "--json"});
+    }
+    row("find", {"find", "@damask.clathra", "--cloth", "B", "--shape", "SHAPE", "--most", "6"});
+    row("find-mirrored", {"find", "@damask.clathra", "--cloth", "B", "--shape", "SHAPE", "--most", "4",
+                          "--look", "mirror", "--mirrored"});
+    row("find-colour", {"find", "@damask.clathra", "--cloth", "B", "--shape", "SHAPE", "--most", "4",
+                        "--look", "movement", "--colour", "#c0a080"});
+    row("find-look-wrong",
+        {"find", "@damask.clathra", "--cloth", "B", "--shape", "SHAPE", "--look", "sideways"});
+    row("find-shape-wrong", {"find", "@damask.clathra", "--cloth", "B", "--shape", "octagon"});
+    row("printer-border-as-usual", {"printer", "Shed", "--reads", "190.3", "269.4"});
+    row("printer-wrong", {"printer", "Shed", "--reads", "90", "251"});
+    row("printer-of-none", {"printer", "Nobody", "--json"});
+    row("papers-by-unit", {"papers", "@rich.clathra", "--page", "a3", "--out", "@papers5", "--sort", "unit",
+                           "--strips-first", "--json"});
+    row("papers-by-block",
+        {"papers", "@rich.clathra", "--page", "a4", "--out", "@papers6", "--sort", "block"});
+    row("papers-owned",
+        {"papers", "@rich.clathra", "--page", "a4", "--out", "@papers7", "--owned", "@owned.csv", "--json"});
+    row("papers-owned-wrong",
+        {"papers", "@rich.clathra", "--page", "a4", "--out", "@papers8", "--owned", "@shelf.csv"});
+    row("papers-kerf",
+        {"papers", "@rich.clathra", "--page", "a4", "--out", "@papers9", "--format", "svg", "--kerf", "0.4"});
+    row("papers-shared-once", {"papers", "@rich.clathra", "--page", "a4", "--out", "@papers10", "--format",
+                               "dxf", "--shared-once"});
+    row("papers-practice", {"papers", "@rich.clathra", "--page", "a4", "--out", "@papers11",
+                            "--practice-scale", "0.985,1.01", "--practice-drift", "2"});
+    row("papers-own-page", {"papers", "@rich.clathra", "--page", "120x90", "--out", "@papers12", "--json"});
+    row("papers-page-wrong", {"papers", "@rich.clathra", "--page", "2x9000", "--out", "@papers13"});
+    row("templates-copies", {"papers", "@rich.clathra", "--what", "templates", "--out", "@templates3",
+                             "--copies", "3", "--json"});
+    row("die-strips-layers", {"papers", "@rich.clathra", "--what", "die-strips", "--out", "@die2", "--stock",
+                              "210x150", "--layers", "3", "--dies", "2", "--clearance", "4", "--json"});
+    row("practice-cutter-dxf", {"practice-cutter", "@whole.dxf", "--mat", "a3", "--json"});
+    row("practice-cutter-wrong", {"practice-cutter", "@shelf.csv", "--mat", "a3"});
+    row("fit-rings",
+        {"fit", "--arrangement", "hexagon-rosette", "--width", "60cm", "--height", "60cm", "--json"});
+    row("fit-edge-pieces", {"fit", "--arrangement", "hexagons", "--width", "36in", "--height", "48in",
+                            "--sides", "edge-pieces", "--edges", "1in"});
+    row("fit-of-none", {"fit", "--arrangement", "nothing", "--width", "36in", "--height", "48in"});
+    row("new-proportion-wrong", {"new", "--arrangement", "long-honeycombs", "--edge", "1in", "--across", "3",
+                                 "--down", "2", "--proportion", "wide=3in", "-o", "@never2.clathra"});
+    row("new-proportion-bare", {"new", "--arrangement", "long-honeycombs", "--edge", "1in", "--across", "3",
+                                "--down", "2", "--proportion", "long", "-o", "@never3.clathra"});
+    row("new-edge-wrong", {"new", "--arrangement", "hexagons", "--edge", "1 furlong", "--across", "3",
+                           "--down", "2", "-o", "@never4.clathra"});
+    row("new-sides-wrong", {"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "3", "--down",
+                            "2", "--sides", "round", "-o", "@never5.clathra"});
+    row("new-counts-wrong", {"new", "--arrangement", "hexagons", "--edge", "1in", "--across", "0", "--down",
+                             "2", "-o", "@never6.clathra"});
+    row("import-geojson", {"import", "@import.geojson", "-o", "@imported2.clathra", "--tolerance", "1mm"});
+    row("imported-geojson", {"tally", "@imported2.clathra", "--json"});
+    row("import-inherited-fill", {"import", "@fills.svg", "-o", "@imported3.clathra"});
+    row("imported-fills", {"tally", "@imported3.clathra", "--json"});
+    row("import-tolerance-wrong", {"import", "@import.svg", "-o", "@never7.clathra", "--tolerance", "9in"});
+    row("shelf-inches", {"shelf", "@inches.clathra"});
+    row("shelf-taken", {"shelf", "@rich.clathra", "--take", "@cloths.csv", "-o", "@shelved.clathra"});
+    row("shelf-of-taken", {"shelf", "@shelved.clathra"});
+    row("edit-undo-of-nothing", {"edit", "@rich.clathra", "@undo.json", "-o", "@never8.clathra"});
+    row("edit-redo-of-nothing", {"edit", "@rich.clathra", "@redo.json", "-o", "@never9.clathra"});
+    row("edit-no-list", {"edit", "@rich.clathra", "@job.json", "-o", "@never10.clathra"});
+    row("edit-there-and-back", {"edit", "@rich.clathra", "@back.json", "-o", "@back.clathra"});
+    row("edited-there-and-back", {"tally", "@back.clathra"});
+    row("measured-wrong", {"measured", "@rich.clathra", "@shelf.csv"});
+    row("gives-wrong", {"gives", "@mistakes.json"});
+    row("pack-of-a-project", {"pack", "@which.json"});
+    row("subdivide-mixed-said", {"subdivide", "--mixed", "half,jewel"});
+    row("subdivide-mixed-wrong", {"subdivide", "--mixed", "half,square"});
+    row("export-png-wrong-side", {"export", "@rich.clathra", "--map", "--side", "left", "--to", "@map2.svg"});
+    row("cut-now-wrong", {"cut", "@rich.clathra", "--now", "14,900"});
+    row("cut-card-of-all", {"cut", "@rich.clathra", "--card", "@card3.pdf"});
+    row("sew", {"sew", "@rich.clathra"});
     row("no-file", {"tally", "@nowhere.clathra"});
     row("no-project", {"check", "@readings.json"});
   }
@@ -229,6 +373,7 @@ class RecordedTest : public QObject {
                0);
     const Project p = support::rich();
     for (QString& a : args) {
+      if (a.startsWith(QLatin1String("FAMILY "))) a = familyOf(a.mid(7));
       if (a.startsWith(QLatin1Char('@'))) a = folder_.filePath(a.mid(1));
       if (a == QLatin1String("SHAPE"))
         a = QString::fromStdString(p.layout->shapes[p.layout->pieces[0].shape].name);

@@ -97,6 +97,20 @@ class ClothOnHandTest : public QObject {
     QVERIFY(support::says(m.steps.back(), "step-offcut"));
     COMPARE_TO(*method(plan, "template").length, 25 + 110 + 50, 1e-9);
   }
+  /// What is as high as the strip needs no cut along it. One way up, three rectangles of 60 by 100 lie 70
+  /// wide behind the four squares: the square's last cut is their first, so three cuts.
+  void whatIsAsHighAsTheStripNeedsNoCutAlongIt() {
+    CutInput in = inputOf({{"large", rectangle(100, 100), 4}, {"narrow", rectangle(60, 100), 3}});
+    in.cloth.direction = Direction::OneWay;
+    const CutPlan plan = planOf(in);
+    const CutMethod& m = method(plan, "strips");
+    COMPARE_TO(*m.length, 135, 1e-9);
+    QCOMPARE(m.laid.offcuts.size(), std::size_t(1));
+    QCOMPARE(m.cuts, 1 + 1 + 5 + 3);
+    QVERIFY(support::says(m.steps.back(), "step-offcut-as-wide"));
+    QCOMPARE(said(m.steps.back(), LengthUnit::Millimetre),
+             std::string("From what is left of strip 1, 110 mm wide too, cut 3 narrows."));
+  }
   /// Twenty-five of 40: eleven in each of the two rows, the other three in a strip of their own.
   void whatTheEndDoesNotHoldHasAStrip() {
     const CutMethod& m = method(

@@ -493,7 +493,7 @@ std::vector<StripFigure> ClothStation::figures() const {
                    {},
                    false,
                    tr("The lengths of all cloths by their chosen methods; open Cut for each sum.")});
-    out.push_back({clothText(session_, session_.figures().clothToBuy),
+    out.push_back({toBuyText(session_),
                    tr("to buy"),
                    {},
                    false,

@@ -535,7 +535,7 @@ std::vector<StripFigure> CutStation::figures() const {
                    b.planned ? changeOf(session_, f.clothNeeded, b.clothNeeded) : QString(),
                    f.clothNeeded < b.clothNeeded,
                    {}});
-    out.push_back({clothText(session_, f.clothToBuy),
+    out.push_back({toBuyText(session_),
                    tr("to buy"),
                    {},
                    false,

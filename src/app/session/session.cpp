@@ -15,16 +15,17 @@ namespace clathra {
 
 namespace {
 
-/// The cloth needed and to buy over all plans, mm.
-std::pair<double, double> clothTotals(const Project& project, const Planner& planner) {
-  double needed = 0, buy = 0;
+/// The cloth needed and to buy over all plans.
+void addCloth(Figures& f, const Project& project, const Planner& planner) {
   for (const Cloth& c : project.cloths) {
     const auto plan = planner.plan(c.id);
     if (!plan || plan->pieces == 0) continue;
-    needed += plan->length.value_or(0);
-    buy += plan->buyLength.value_or(0);
+    f.clothNeeded += plan->length.value_or(0);
+    const CutMethod* method = plan->method();
+    if (!c.soldPiece) f.clothToBuy += plan->buyLength.value_or(0);
+    if (!c.soldPiece || !method) continue;
+    for (const BuyItem& item : method->buy) f.piecesToBuy += item.count;
   }
-  return {needed, buy};
 }
 
 }  // namespace
@@ -166,7 +167,7 @@ void Session::refigure() {
   f.planned = !planner_.working() && !planner_.stopped();
   f.remarks = static_cast<int>(planner_.remarks().size());
   f.sheets = sheets ? static_cast<int>(sheets->sheets.size()) : 0;
-  std::tie(f.clothNeeded, f.clothToBuy) = clothTotals(project(), planner_);
+  addCloth(f, project(), planner_);
   figures_ = f;
 }
 

@@ -47,6 +47,7 @@ enum class Origin {
 struct Figures {
   int pieces = 0, kinds = 0, remarks = 0, sheets = 0;
   double width = 0, height = 0, seamLength = 0, clothNeeded = 0, clothToBuy = 0;
+  int piecesToBuy = 0;   ///< of cloths that are sold by the piece; their lengths are not in clothToBuy
   bool planned = false;  ///< all figures that are worked out in the background are in
 };
 

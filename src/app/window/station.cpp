@@ -86,6 +86,13 @@ QString clothText(const Session& s, double mm) {
   return QString::fromStdString(writeCloth(mm, s.project().settings.unit));
 }
 
+QString toBuyText(const Session& s) {
+  const Figures& f = s.figures();
+  if (f.piecesToBuy == 0) return clothText(s, f.clothToBuy);
+  const QString pieces = QObject::tr("%n piece(s)", nullptr, f.piecesToBuy);
+  return f.clothToBuy > 0 ? clothText(s, f.clothToBuy) + QStringLiteral(" + ") + pieces : pieces;
+}
+
 QString minutesText(double minutes) {
   const int m = qRound(minutes);
   constexpr int kHour = 60;

@@ -92,6 +92,8 @@ StripFigure remarksFigure(const Session& session, const QString& station);
 /// Figures of the strip in the project's system: seams and thread, and cloth to cut or to buy.
 QString longText(const Session& session, double mm);
 QString clothText(const Session& session, double mm);
+/// What all plans leave to buy, by the length and by the piece: "41 cm + 18 pieces".
+QString toBuyText(const Session& session);
 /// "45 min", "1 h 12".
 QString minutesText(double minutes);
 /// How a print repeats, in mm: "96.0 × 110.0 mm, half-drop", or that it is not known.

@@ -408,4 +408,9 @@ CutMethod laid(const CutInput& in, const WindowsOnCloth& windows, WorkedMethod w
   return m;
 }
 
+bool fillsStrip(const CutLayout& laid, const Offcut& o) {
+  const Band& strip = laid.bands[static_cast<std::size_t>(o.band)];
+  return static_cast<double>(o.rows.size()) * o.height > strip.to - strip.from - kRounding;
+}
+
 }  // namespace clathra

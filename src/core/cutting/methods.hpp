@@ -37,6 +37,9 @@ struct WorkedMethod {
   std::function<void(CutMethod& method)> finish;
 };
 
+/// Whether the rows of an offcut take all of the strip's width, so that the last one needs no cut along it.
+bool fillsStrip(const CutLayout& laid, const Offcut& offcut);
+
 struct MethodKind {
   std::string_view id;      ///< as the file and scripts name it; its title is the message "method-" + id
   bool fromScraps = false;  ///< can it cut cloth without a size?

@@ -61,14 +61,21 @@ void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
       then(layingOf(g, run.count, round), then(std::move(from), crossingOf(g, run.count, round))));
 }
 
+/// Nothing is cut along such a one: it is a row as wide as the strip.
+bool isAsWide(const CutLayout& laid, const Offcut& o) {
+  return o.rows.size() == 1 && fillsStrip(laid, o);
+}
+
 void addOffcutSteps(CutMethod& m) {
   for (const Offcut& o : m.laid.offcuts) {
     const CutGroup& g = m.groups[static_cast<std::size_t>(o.group)];
     const int patches = std::accumulate(o.rows.begin(), o.rows.end(), 0);
     int number = 0;  // of the strip, as the map numbers them
     for (int b = 0; b <= o.band; ++b) number += m.laid.bands[static_cast<std::size_t>(b)].group >= 0 ? 1 : 0;
-    m.steps.emplace_back("step-offcut", o.rows.size(), number, sizeArg(o.height),
-                         patchesArg(patches, g.demand));
+    m.steps.push_back(isAsWide(m.laid, o) ? Message("step-offcut-as-wide", number, sizeArg(o.height),
+                                                    patchesArg(patches, g.demand))
+                                          : Message("step-offcut", o.rows.size(), number, sizeArg(o.height),
+                                                    patchesArg(patches, g.demand)));
     const auto runs = runsOf(m.laid);
     const auto run = std::find_if(runs.begin(), runs.end(), [&](const BandRun& r) {
       return number >= r.first && number < r.first + r.count;
@@ -93,9 +100,10 @@ std::map<int, std::vector<Message>> cutsOfPieces(const CutMethod& m, BandKind ki
   for (const BandRun& run : runsOf(m.laid)) out[run.length].push_back(fromOne(m, run, kind));
   for (const Offcut& o : m.laid.offcuts) {
     const CutGroup& g = m.groups[static_cast<std::size_t>(o.group)];
-    out[m.laid.bands[static_cast<std::size_t>(o.band)].length].emplace_back(
-        "pieces-offcut", o.rows.size(), sizeArg(o.height),
-        patchesArg(std::accumulate(o.rows.begin(), o.rows.end(), 0), g.demand));
+    const Arg patches = patchesArg(std::accumulate(o.rows.begin(), o.rows.end(), 0), g.demand);
+    out[m.laid.bands[static_cast<std::size_t>(o.band)].length].push_back(
+        isAsWide(m.laid, o) ? Message("pieces-offcut-as-wide", patches)
+                            : Message("pieces-offcut", o.rows.size(), sizeArg(o.height), patches));
   }
   return out;
 }

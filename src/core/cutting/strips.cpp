@@ -208,6 +208,7 @@ void finish(CutMethod& m, const std::vector<StripGroup>& groups, double sparePer
     all[static_cast<std::size_t>(o.group)].offcutRows += static_cast<int>(o.rows.size());
     // Along each row, and across it; the strip's last cut is the first of these.
     for (const int n : o.rows) crossing += stacked.cross(o.group, n);
+    if (fillsStrip(m.laid, o)) --crossing;  // its last row has the strip's own edge
   }
   for (std::size_t g = 0; g < groups.size(); ++g) addSum(m, groups[g], all[g], sparePercent);
   m.cuts = strips + crossing;

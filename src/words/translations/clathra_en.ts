@@ -59,6 +59,13 @@
         <numerusform>%n different cloths, each %1 × %2</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>Session</name>
@@ -907,7 +914,7 @@
     <message numerus="yes">
       <source>From what is left of strip %2 cut %n strip(s) %3 wide, and from them %4.</source>
       <translation>
-        <numerusform>From what is left of strip %2 cut %n strip %3 wide, and from them %4.</numerusform>
+        <numerusform>From what is left of strip %2 cut %n strip %3 wide, and from it %4.</numerusform>
         <numerusform>From what is left of strip %2 cut %n strips %3 wide, and from them %4.</numerusform>
       </translation>
     </message>
