@@ -17,6 +17,10 @@ using nlohmann::json;
 
 namespace {
 
+std::string piecesText(std::size_t n) {
+  return std::to_string(n) + (n == 1 ? " piece" : " pieces");
+}
+
 constexpr int kMostOfAPart = 64;
 
 std::vector<std::string> split(const std::string& text) {
@@ -132,7 +136,7 @@ Status listFits(const FitOptions& o) {
     if (!o.json)
       printLine(formatLength(r.edge, LengthUnit::Inch) + " (" + formatLength(r.edge, LengthUnit::Millimetre) +
                 "): " + formatNumber(r.width, 1) + " × " + formatNumber(r.height, 1) + " mm, " +
-                std::to_string(r.pieces) + " pieces");
+                piecesText(r.pieces));
   }
   if (o.json) print(out);
   return {};
@@ -195,7 +199,7 @@ Status importFile(const ImportOptions& o) {
   if (const auto ok = saveProject(realFileSystem(), made->project, o.out); !ok) return ok;
   std::string report;
   for (const Message& m : importReport(*made)) report += " " + said(m);
-  printLine(std::to_string(made->project.layout->size()) + " pieces imported." + report);
+  printLine(piecesText(made->project.layout->size()) + " imported." + report);
   return {};
 }
 

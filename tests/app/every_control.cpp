@@ -250,6 +250,7 @@ class EveryControlTest : public QObject {
       QVERIFY2(w, qPrintable(name));
       const json before = contentOf(d.project());
       pointNowhere(d);
+      if (QWidget* focused = QApplication::focusWidget()) focused->clearFocus();
       d.answers();
       const QStringList plain = support::shownIn(d);
       pointAt(d, w);

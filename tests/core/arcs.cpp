@@ -284,6 +284,22 @@ class ArcsTest : public QObject {
           R"([0,0],{"arc":90},[1,1]]}]})", R"([0,0],{"arc":90,"to":[0,0]},[1,1]]}]})"})
       QVERIFY(!parseArrangement(before + bad));
   }
+  /// Whichever way round an outline runs, and whichever way its sides bend, they are drawn on the same arcs.
+  void flattenedArcsLieOnTheirArcs() {
+    for (const char* id : {"clamshell", "apple-core"}) {
+      const Polygon p = family(id, 60);
+      Polygon back(p.rbegin(), p.rend());
+      constexpr double kFine = 0.0005;
+      const Polygon one = flattenedTo(p, kFine), other = flattenedTo(back, kFine);
+      QVERIFY(one.size() > p.size());
+      QCOMPARE(one.size(), other.size());
+      for (const Point q : one)
+        QVERIFY(std::any_of(other.begin(), other.end(), [&](Point o) { return distance(o, q) < 1e-6; }));
+      COMPARE_TO(std::abs(signedArea(one)), std::abs(signedArea(other)), 1e-6);
+      // Longer than the chords that are kept, not longer than the arcs.
+      QVERIFY(perimeter(one) > perimeter(p) && perimeter(one) < outlineLength(p) + 1e-6);
+    }
+  }
 };
 
 CLATHRA_TEST(ArcsTest, "arcs")

@@ -339,8 +339,8 @@ class CuttingTest : public QObject {
     QTest::addColumn<QString>("fault");
     QTest::addColumn<std::function<void(CutMethod&)>>("spoil");
     using Spoil = std::function<void(CutMethod&)>;
-    const auto row = [](const char* fault, Spoil spoil) {
-      QTest::newRow(fault) << QString::fromLatin1(fault) << std::move(spoil);
+    const auto row = [](const char* fault, Spoil spoil, const char* more = "") {
+      QTest::addRow("%s%s", fault, more) << QString::fromLatin1(fault) << std::move(spoil);
     };
     row("fault-not-congruent-1", [](CutMethod& m) {  // its mirror image
       for (PlacedPatch& p : m.laid.placements) {
@@ -354,6 +354,13 @@ class CuttingTest : public QObject {
     row("fault-outside-2", [](CutMethod& m) {
       m.laid.placements[0].patch = translated(m.laid.placements[0].patch, {0, -0.05});
     });
+    row(
+        "fault-outside-2",
+        [](CutMethod& m) {
+          m.laid.lengths.push_back(m.laid.lengths[0]);
+          m.laid.placements[0].length = 1;
+        },
+        ", on a length where its band is not");
     row("fault-overlap-3", [](CutMethod& m) {
       auto& all = m.laid.placements;
       for (std::size_t i = 1; i < all.size(); ++i) {

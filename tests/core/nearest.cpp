@@ -105,6 +105,10 @@ class NearestTest : public QObject {
     const auto near = nearestSizes(a, support::recipe("hexagon-rosette", 25.4, 1, 1), 310, 280);
     QVERIFY(near);
     QCOMPARE(near->front().rings, 3);  // 308 by 279
+    const auto alone = nearestSizes(a, support::recipe("hexagon-rosette", 25.4, 1, 1), 48, 45);
+    QVERIFY(alone);
+    QCOMPARE(alone->front().rings, 0);              // the hexagon itself, 44 by 50.8
+    COMPARE_TO(alone->front().height, 50.8, 1e-6);  // a corner up
   }
   void aSizeOfNothingIsRefused() {
     const Arrangement& a = **support::library().find("hexagons");

@@ -303,6 +303,23 @@ class PackingTest : public QObject {
     QVERIFY(early->usedLength > whole->usedLength);
     QCOMPARE(next->usedLength, whole->usedLength);
   }
+  /// What finds no place is named, wherever it stands in the list.
+  void whatFindsNoPlaceIsNamed() {
+    const Polygon large{{0, 0}, {60, 0}, {60, 60}, {0, 60}};
+    for (const bool largeFirst : {true, false}) {
+      PackJob job = bolt(0, {{"small", kSquare, 2, Turns::Quarter}});
+      job.shapes.insert(largeFirst ? job.shapes.begin() : job.shapes.end(),
+                        {"large", large, 2, Turns::Quarter});
+      job.shapes.push_back({"tiny", {{0, 0}, {5, 0}, {5, 5}, {0, 5}}, 1, Turns::None});
+      PackRoom room;
+      room.width = room.length = 100;
+      job.rooms = {room};
+      const auto out = pack(job);
+      QVERIFY(!out);
+      QCOMPARE(said(out.error()),
+               std::string("The cloth does not hold all: 1 patch finds no place, one of large."));
+    }
+  }
   /// The oldest are given up, so that memory is bounded.
   void theOldestPackingsAreGivenUp() {
     forgetPackings();

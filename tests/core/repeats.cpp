@@ -152,6 +152,37 @@ class RepeatsTest : public QObject {
     const MadePrint two = makePrint(w);
     QVERIFY(wrong(repeatOf(two.picture), {192, 0}, Point{0, 130}) < 0.003);
   }
+  /// About its centre the picture turns on itself, and about a place between the centres it does not.
+  void theCentreOfTheHalfTurnIsWhereThePictureTurns() {
+    PrintWish w;
+    w.kind = "rectangular";
+    w.halfTurned = true;
+    w.across = 97;
+    w.along = 131;
+    for (const std::uint32_t seed : {4U, 11U}) {
+      w.seed = seed;
+      const MadePrint made = makePrint(w);
+      const FoundRepeat found = repeatOf(made.picture);
+      QVERIFY(found.halfTurn && found.b);
+      const auto apart = [&](Point c) {  // in levels, on the mean of what lies round it
+        const auto at = [&](double x, double y) {
+          const auto i =
+              std::size_t(std::lround(y)) * std::size_t(made.picture.width) + std::size_t(std::lround(x));
+          return double(made.picture.rgba[4 * i]);
+        };
+        double sum = 0;
+        int n = 0;
+        for (int y = -50; y <= 50; y += 3)
+          for (int x = -50; x <= 50; x += 3, ++n)
+            sum += std::abs(at(c.x + x, c.y + y) - at(c.x - x, c.y - y));
+        return sum / n;
+      };
+      const Point c = found.halfTurnCentre;
+      QVERIFY2(3 * apart(c) < apart(c + 0.25 * found.a),
+               qPrintable(QStringLiteral("%1, %2").arg(apart(c)).arg(apart(c + 0.25 * found.a))));
+      QVERIFY(3 * apart(c) < apart(c + 0.25 * *found.b));
+    }
+  }
   /// A turned picture has the same repeat, turned; a larger one a larger one.
   void turnedAndScaled() {
     PrintWish w;

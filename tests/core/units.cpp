@@ -81,6 +81,17 @@ class UnitsTest : public QObject {
     QVERIFY(p.recipe.units.size() > 5);
     for (const PieceUnit& u : p.recipe.units) QCOMPARE(piecesOf(*p.layout, u).size(), std::size_t(2));
   }
+  /// Four squares in a crank, and the same crank turned over.
+  void aMirroredCopyIsACopy() {
+    const Layout l = support::layout(support::recipe("squares", 40, 5, 3));
+    const PieceIndex index(l);
+    std::vector<std::uint32_t> over{7, 8, 13, 14};
+    const auto found = copiesInLayout(l, index, {1, 2, 5, 6}, [&](std::vector<std::uint32_t> set) {
+      std::sort(set.begin(), set.end());
+      return set == over;
+    });
+    QCOMPARE(found.size(), std::size_t(1));
+  }
   /// Sets that may not be taken are left, and what they would have used is free for others.
   void onlyCopiesThatMayBeAreTaken() {
     const Layout l = support::layout(support::recipe("squares", 40, 5, 1));
