@@ -28,6 +28,13 @@ class GalleryTest : public QObject {
     SOON(described(d, "Hexagons").contains("1 kind of paper"));
     // 144 inch-edged hexagons' worth of square inches: 144 / 2.598.
     QVERIFY(described(d, "Hexagons").contains("55 to a square foot"));
+    // The same page, gone to again after the unit was changed.
+    d.window->files().openDemo();
+    d.settle();
+    d.preferences.setUnit(LengthUnit::Millimetre);
+    d.window->showStart();
+    SOON(described(d, "Hexagons").contains("square metre"));
+    d.preferences.setUnit(LengthUnit::Inch);
     d.preferences.setUnit(LengthUnit::Millimetre);
     d.window->rebuild();
     d.window->showStart();
@@ -60,6 +67,23 @@ class GalleryTest : public QObject {
     Driver d;
     d.window->showStart();
     SOON(described(d, "Hexagons").contains("kind"));
+    // What most arrangements need stands first.
+    QStringList chips;
+    for (const auto* b : d.window->findChildren<QAbstractButton*>())
+      if (b->accessibleName().startsWith("I own: ")) chips << b->accessibleName().mid(7);
+    const auto uses = [&](const QString& shape) {
+      int n = 0;
+      for (const Arrangement& a : support::library().all())
+        if (const auto facts = factsOf(a))
+          n += static_cast<int>(
+              std::count_if(facts->papers.begin(), facts->papers.end(),
+                            [&](const auto& paper) { return shapeWords(paper.title) == shape; }));
+      return n;
+    };
+    QVERIFY(chips.size() > 8);
+    QVERIFY(uses(chips.first()) > uses(chips.last()));
+    for (qsizetype i = 1; i < chips.size(); ++i)
+      QVERIFY2(uses(chips[i - 1]) >= uses(chips[i]), qPrintable(chips[i]));
     d.click("Only shapes I own");
     d.click("I own: square");
     const QStringList found = shown(d);

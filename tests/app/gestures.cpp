@@ -47,6 +47,12 @@ std::vector<Gesture> gestures() {
   const std::pair<const char*, Qt::KeyboardModifiers> holding[] = {
       {"", Qt::NoModifier}, {"Shift ", Qt::ShiftModifier}, {"Ctrl ", Qt::ControlModifier}};
   out.push_back({"hover", [](QWidget* w) { QTest::mouseMove(w, in(w, 0.36, 0.38)); }});
+  out.push_back({"hover with Shift", [](QWidget* w) {
+                   const QPoint at = in(w, 0.36, 0.38) + QPoint(1, 0);
+                   QMouseEvent move(QEvent::MouseMove, at, w->mapToGlobal(at), Qt::NoButton, Qt::NoButton,
+                                    Qt::ShiftModifier);
+                   QApplication::sendEvent(w, &move);
+                 }});
   for (const auto& [name, held] : holding) {
     const QString with = QString::fromLatin1(name);
     out.push_back({with + "click", [held = held](QWidget* w) {

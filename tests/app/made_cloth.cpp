@@ -218,6 +218,32 @@ class MadeClothTest : public QObject {
     SOON(d.window->said().contains(QStringLiteral("none.png")));
     QVERIFY(d.project().cloths == before);
   }
+  /// A picture lies whole in its frame, whichever way it is longer, and its points stay on it.
+  void pointsStayOnThePicture() {
+    for (const QSize size : {QSize(300, 100), QSize(90, 240)}) {
+      HandledPicture view;
+      view.resize(420, 330);
+      QImage picture(size, QImage::Format_RGB32);
+      picture.fill(Qt::gray);
+      view.show(picture);
+      const double w = size.width(), h = size.height();
+      view.setHandles({{w * 0.3, h * 0.4}, {w * 0.8, h * 0.3}, {w * 0.5, h * 0.9}}, {}, true);
+      view.QWidget::show();
+      for (const Point corner : {Point{0, 0}, Point{w, h}})
+        QVERIFY(QRectF(view.rect()).contains(view.onScreen(corner)));
+      COMPARE_TO((view.onScreen({w, 0}) - view.onScreen({0, 0})).x() / w,
+                 (view.onScreen({0, h}) - view.onScreen({0, 0})).y() / h, 1e-9);
+      QTest::mousePress(&view, Qt::LeftButton, {}, view.onScreen(view.handles()[1]).toPoint());
+      for (const QPoint beyond : {QPoint(419, 329), QPoint(1, 1)}) {
+        QMouseEvent move(QEvent::MouseMove, beyond, view.mapToGlobal(beyond), Qt::NoButton, Qt::LeftButton,
+                         {});
+        QApplication::sendEvent(&view, &move);
+        const Point at = view.handles()[1];
+        QVERIFY(at == (beyond.x() > 1 ? Point{w, h} : Point{0, 0}));
+      }
+      QTest::mouseRelease(&view, Qt::LeftButton, {}, {1, 1});
+    }
+  }
 };
 
 CLATHRA_TEST(MadeClothTest, "made_cloth")

@@ -171,6 +171,10 @@ class PapersTest : public QObject {
     QVERIFY(now->runs[0].closing == Closing::Off);
     COMPARE_TO(now->runs[0].difference, -(12 * 25.6 - 301.0), 0.3);
     QVERIFY(d.has<QAbstractButton>("Show: "));
+    // What the picture shows need not be asked for again.
+    d.click("Show: ");
+    QVERIFY(!d.find<QAbstractButton>("Show: ")->isEnabled());
+    QCOMPARE(d.find<QAbstractButton>("Show: ")->text(), QStringLiteral("Shown in the picture"));
     const auto& remarks = d.session->remarks();
     QVERIFY(std::any_of(remarks.begin(), remarks.end(),
                         [](const Remark& r) { return r.check == "not-closing:run"; }));
