@@ -77,7 +77,7 @@ FAULTS = [
     ('the best place assumed instead of the worst', 'core/motif/windows.cpp',
      'if (!worst || set.windows.size() < worst->windows.size()) worst = std::move(set);',
      'if (!worst || set.windows.size() > worst->windows.size()) worst = std::move(set);',
-     'core windows:unknownPlace'),
+     'core windows'),
     ('papers on the back are not mirrored', 'core/paper/sheets.cpp',
      '(hand < 0) != (side == MarkedSide::Back)',
      '(hand < 0)',

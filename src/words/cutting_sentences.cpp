@@ -253,6 +253,8 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_N_NOOP("core", "From what is left of strip %2 cut %n strip(s) %3 wide, and from them %4.")},
     {"step-trace", QT_TRANSLATE_NOOP("core", "Draw round the templates as the map shows and cut out: %1.")},
     {"patches-of", QT_TRANSLATE_NOOP("core", "%1")},
+    {"patches-left-handed", QT_TRANSLATE_NOOP("core", "%1 (left-handed)")},
+    {"patches-right-handed", QT_TRANSLATE_NOOP("core", "%1 (right-handed)")},
     {"sum-traced", QT_TRANSLATE_N_NOOP("core", "%n patch(es) as densely as they go")},
     {"sum-from-offcuts", QT_TRANSLATE_N_NOOP("core", "%n row(s) of them from what other strips leave")},
     {"minutes-round-template", QT_TRANSLATE_N_NOOP("core", "%n time(s) round a template at %2 min")},

@@ -128,9 +128,10 @@ class EveryControlTest : public QObject {
     return nullptr;
   }
 
-  /// Whether an event of the pointer is still on its way is the platform's affair: what it is to say is said
-  /// here too.
+  /// Whether an event of the pointer is still on its way, and whether the window is the active one, is the
+  /// platform's affair: what it is to say is said here too, and nothing has the focus.
   static void pointNowhere(Driver& d) {
+    if (QWidget* focused = QApplication::focusWidget()) focused->clearFocus();
     QTest::mouseMove(d.window.get(), {3, 3});
     d.settle();
     for (QWidget* w : d.window->findChildren<QWidget*>()) {
@@ -258,7 +259,6 @@ class EveryControlTest : public QObject {
       QVERIFY2(w, qPrintable(name));
       const json before = contentOf(d.project());
       pointNowhere(d);
-      if (QWidget* focused = QApplication::focusWidget()) focused->clearFocus();
       d.answers();
       const QStringList plain = support::shownIn(d);
       pointAt(d, w);
@@ -285,13 +285,14 @@ class EveryControlTest : public QObject {
       // One of several is the chosen one now, where it chooses what is seen.
       if (const auto* b = qobject_cast<QAbstractButton*>(control(d, name, nth)); b && did.contains("view"))
         QVERIFY2(!b->group() || b->isChecked(), qPrintable(name));
-      // How densely outlines are packed may differ by a hair from machine to machine.
       const QString called =
           name.contains(QStringLiteral(" of cloth  ")) ? name.section(QLatin1Char(':'), 0, 0) : name;
       lines << QStringLiteral("%1 | %2 | %3").arg(titleOf(v), called, did.join(QStringLiteral(" & ")));
       pointNowhere(d);
-      changed << called + QStringLiteral(" : ") +
-                     support::newLines(shown, support::shownIn(d)).join(QStringLiteral(" & "));
+      // How densely outlines are packed may differ by a hair from machine to machine.
+      if (!name.contains(QStringLiteral("traced"), Qt::CaseInsensitive))
+        changed << called + QStringLiteral(" : ") +
+                       support::newLines(shown, support::shownIn(d)).join(QStringLiteral(" & "));
       if (after != before) {
         // Steps of a small project are taken back at once; its figures need not be waited for.
         d.session->undo();

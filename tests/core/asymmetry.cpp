@@ -180,6 +180,30 @@ class AsymmetryTest : public QObject {
       QVERIFY(support::text(g.crossing).contains("75.4 mm"));
     }
   }
+  /// Templates of the two hands are told apart where both are drawn from one cloth.
+  void tracedPatchesAreToldByTheirHand() {
+    const Project p = support::asymmetric();
+    const CutPlan plan = planOf(p, "C");
+    const auto& placements = method(plan, "traced").laid.placements;
+    std::string all;
+    for (const Message& s : method(plan, "traced").steps) all += said(s, LengthUnit::Millimetre) + "\n";
+    int left = 0, right = 0;
+    for (const int length : {0, 1}) {
+      const auto here = [&](int hand) {
+        return static_cast<int>(
+            std::count_if(placements.begin(), placements.end(),
+                          [&](const PlacedPatch& q) { return q.length == length && q.hand == hand; }));
+      };
+      const auto named = [](int n, const char* hand) {
+        return std::to_string(n) + (n == 1 ? " parallelogram (" : " parallelograms (") + hand + ")";
+      };
+      if (here(-1) > 0) QVERIFY2(all.find(named(here(-1), "left-handed")) != std::string::npos, all.c_str());
+      if (here(1) > 0) QVERIFY2(all.find(named(here(1), "right-handed")) != std::string::npos, all.c_str());
+      left += here(-1);
+      right += here(1);
+    }
+    QVERIFY(left > 0 && right > 0 && left != right);
+  }
   void theLastStripHasFewerAndSaysSo() {
     Project p = support::edited(support::asymmetric(), {{"edit", "setSpare"}, {"percent", 0}});
     const CutMethod m = method(planOf(p, "C"), "strips");

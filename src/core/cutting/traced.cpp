@@ -278,7 +278,11 @@ void addTracedSteps(CutMethod& m) {
           std::count_if(m.laid.placements.begin(), m.laid.placements.end(), [&](const PlacedPatch& p) {
             return p.length == static_cast<int>(l) && p.group == static_cast<int>(g);
           });
-      if (n > 0) what.push_back(Message("patches-of", patchesArg(static_cast<int>(n), m.groups[g].demand)));
+      const PatchDemand& demand = m.groups[g].demand;
+      const char* of = demand.hand < 0   ? "patches-left-handed"
+                       : demand.hand > 0 ? "patches-right-handed"
+                                         : "patches-of";
+      if (n > 0) what.push_back(Message(of, patchesArg(static_cast<int>(n), demand)));
     }
     if (what.empty()) continue;
     m.steps.push_back(onLength(m.laid, static_cast<int>(l), Message("step-trace", Arg(what))));
