@@ -298,7 +298,7 @@ class RecordedTest : public QObject {
     row("find-look-wrong",
         {"find", "@damask.clathra", "--cloth", "B", "--shape", "SHAPE", "--look", "sideways"});
     row("find-shape-wrong", {"find", "@damask.clathra", "--cloth", "B", "--shape", "octagon"});
-    row("printer-border-as-usual", {"printer", "Shed", "--reads", "190.3", "269.4"});
+    row("printer-border-as-usual", {"printer", "Shed", "--reads", "190.3", "269.4", "--json"});
     row("printer-wrong", {"printer", "Shed", "--reads", "90", "251"});
     row("printer-of-none", {"printer", "Nobody", "--json"});
     row("papers-by-unit", {"papers", "@rich.clathra", "--page", "a3", "--out", "@papers5", "--sort", "unit",
