@@ -4,6 +4,7 @@
 #include <QScrollBar>
 
 #include "app/arrange/arrange_station.hpp"
+#include "app/widgets/card.hpp"
 #include "app/widgets/kept_rows.hpp"
 #include "app/window/actions.hpp"
 #include "app/window/remarks_card.hpp"
@@ -166,6 +167,18 @@ class ListsTest : public QObject {
     QVERIFY2(titled().contains(size(*plan->length)), qPrintable(titled()));
     for (const QString& words : {QString("less what you have"), QString("to buy"), size(*plan->buyLength)})
       QVERIFY2(labels().contains(words), qPrintable(words + " / " + labels().join("|")));
+  }
+  /// What a card works out is asked for when its heading opens it, not when it folds it.
+  void aCardAsksWhenItIsOpened() {
+    Card card(QStringLiteral("Reeds"), false);
+    card.show();
+    const QSignalSpy asked(&card, &Card::asked);
+    auto* heading = card.findChild<QAbstractButton*>();
+    for (const auto& [open, times] : {std::pair(true, 1), std::pair(false, 1), std::pair(true, 2)}) {
+      QTest::mouseClick(heading, Qt::LeftButton);
+      QCOMPARE(card.isOpen(), open);
+      QCOMPARE(asked.count(), times);
+    }
   }
   void remarksCannotBeActedOnWhileTheyAreLookedOverAgain() {
     Driver d;
