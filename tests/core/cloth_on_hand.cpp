@@ -111,6 +111,17 @@ class ClothOnHandTest : public QObject {
     QCOMPARE(said(m.steps.back(), LengthUnit::Millimetre),
              std::string("From what is left of strip 1, 110 mm wide too, cut 3 narrows."));
   }
+  /// Twelve squares of 45 with allowance are two rows of 55, which fill the strip of 110: one cut between
+  /// them.
+  void twoRowsThatFillTheStripNeedOneCutAlongIt() {
+    const CutPlan plan =
+        planOf(inputOf({{"large", rectangle(100, 100), 4}, {"small", rectangle(45, 45), 12}}));
+    const CutMethod& m = method(plan, "strips");
+    QCOMPARE(m.laid.offcuts.size(), std::size_t(1));
+    QCOMPARE(m.laid.offcuts.front().rows, std::vector<int>({10, 2}));
+    QCOMPARE(m.cuts, 1 + 1 + 5 + 1 + 10 + 2);
+    QVERIFY(support::says(m.steps.back(), "step-offcut"));
+  }
   /// Twenty-five of 40: eleven in each of the two rows, the other three in a strip of their own.
   void whatTheEndDoesNotHoldHasAStrip() {
     const CutMethod& m = method(
