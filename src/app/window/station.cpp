@@ -96,8 +96,9 @@ QString toBuyText(const Session& s) {
 QString minutesText(double minutes) {
   const int m = qRound(minutes);
   constexpr int kHour = 60;
+  // A line never ends within it.
   return m < kHour ? QObject::tr("%1 min").arg(m)
-                   : QObject::tr("%1 h %2").arg(m / kHour).arg(m % kHour, 2, 10, QLatin1Char('0'));
+                   : QObject::tr("%1\u00A0h\u00A0%2").arg(m / kHour).arg(m % kHour, 2, 10, QLatin1Char('0'));
 }
 
 QString repeatText(const Print& print) {
