@@ -12,7 +12,17 @@ namespace clathra {
 /// Shared between the worker, which reports, and the interface, which may cancel. Copies share one state.
 class Progress {
  public:
-  void report(double done) const { state_->done.store(done, std::memory_order_relaxed); }  ///< 0 to 1
+  void report(double done) const {  ///< 0 to 1
+    state_->done.store(from_ + done * (to_ - from_), std::memory_order_relaxed);
+  }
+  /// For a part of the work: what that reports from 0 to 1 counts from `from` to `to` of this, so that it
+  /// never goes back.
+  [[nodiscard]] Progress part(double from, double to) const {
+    Progress out = *this;
+    out.from_ = from_ + from * (to_ - from_);
+    out.to_ = from_ + to * (to_ - from_);
+    return out;
+  }
   double done() const { return state_->done.load(std::memory_order_relaxed); }
   /// Work that gets better as it runs tells the figure of each answer, the less the better: a length in mm.
   void found(double figure) const {
@@ -43,6 +53,7 @@ class Progress {
     std::atomic<double> first{std::numeric_limits<double>::quiet_NaN()}, best{0};
   };
   std::shared_ptr<State> state_ = std::make_shared<State>();
+  double from_ = 0, to_ = 1;
 };
 
 /// The id of the error that cancelled work answers with; the interface drops it silently.

@@ -1,6 +1,7 @@
 // Every long work of the core can be stopped while it runs: it asks often enough, on jobs that take long, and
 // once it was told it ends with "stopped" and nothing else, wherever in it that was.
 #include <atomic>
+#include <mutex>
 
 #include "asymmetric.hpp"
 #include "cutting/batch.hpp"
@@ -299,9 +300,18 @@ class StopsTest : public QObject {
     const Work& work = works_[static_cast<std::size_t>(at)];
     std::atomic<int> asked{0};
     const Progress whole;
-    whole.watch([&asked] { ++asked; });
+    std::mutex lock;  // parts of it may ask from threads of their own
+    double last = 0, back = 0;
+    whole.watch([&] {
+      ++asked;
+      const std::lock_guard guard(lock);
+      back = std::max(back, last - whole.done());
+      last = whole.done();
+    });
     forgetPackings();
     QCOMPARE(work.run(whole), std::string());
+    QVERIFY2(back < 1e-9, qPrintable(QStringLiteral("its progress goes back by %1").arg(back)));
+    QVERIFY(whole.done() <= 1);
     const int all = asked;
     QVERIFY2(all >= work.leastAsks, qPrintable(QStringLiteral("it asks %1 times").arg(all)));
     // At the first question, and somewhere in its midst. Those who asked for parts of it may ask once more

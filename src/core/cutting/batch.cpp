@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <map>
 #include <set>
+#include <utility>
 
 #include "cutting/methods.hpp"
 
@@ -133,7 +134,8 @@ Result<CutBatch> cutBatch(const CutInput& in, const std::vector<std::uint32_t>& 
                           const Progress& progress) {
   const std::set<std::uint32_t> now(pieces.begin(), pieces.end());
   const CutInput batch = only(in, now, true), rest = only(in, now, false);
-  auto plan = cutPlan(batch, {}, progress);
+  double told = 0.5;  // how many ways will be tried is not known: each fills half of what is left to tell
+  auto plan = cutPlan(batch, {}, progress.part(0, told));
   if (!plan) return tl::make_unexpected(plan.error());
   CutBatch out;
   out.now = std::move(*plan);
@@ -147,7 +149,8 @@ Result<CutBatch> cutBatch(const CutInput& in, const std::vector<std::uint32_t>& 
                                  [&](const CutMethod& m) { return m.id == way && m.length; });
     // A way that has to buy for the batch is no better than the one that is chosen.
     if (at == out.now.methods.end() || (best && at->toBuy > out.now.method()->toBuy + 1e-6)) continue;
-    auto tried = restAfter(rest, in.cloth, at->laid, progress);
+    const double from = std::exchange(told, (1 + told) / 2);
+    auto tried = restAfter(rest, in.cloth, at->laid, progress.part(from, told));
     if (!tried) return tl::make_unexpected(tried.error());
     if (best && countOf(tried->missing) >= countOf(best->missing)) continue;
     best = std::move(*tried);

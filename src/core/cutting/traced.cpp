@@ -55,9 +55,9 @@ class Tracing {
       all.push_back(d);
       groups_.push_back(static_cast<int>(groupCount_));
       if (d.inPairs) {
-        all.back().patches = d.patches / 2;
-        all.push_back(d);
         all.back().patches = d.patches - d.patches / 2;
+        all.push_back(d);
+        all.back().patches = d.patches / 2;
         all.back().patch = placed(d.patch, kHalfTurn, false, {});
         groups_.push_back(static_cast<int>(groupCount_));
       }
@@ -119,7 +119,8 @@ class Tracing {
           std::abs(laid_.lengths[l].width - width) < 1e-6)
         whole.push_back(l);
     if (whole.empty() || in_.cloth.lengths.size() > whole.size()) return false;
-    const auto packed = packBolt(width, std::nullopt);
+    const auto packed = packBolt(width);
+    told_ = 1;
     if (!packed) return false;
     std::stable_sort(whole.begin(), whole.end(), [&](std::size_t a, std::size_t b) {
       return laid_.lengths[a].length < laid_.lengths[b].length;
@@ -133,16 +134,17 @@ class Tracing {
     return false;
   }
 
-  std::optional<PackResult> packBolt(double width, std::optional<double> length) {
+  static constexpr double kOnHandPart = 0.5;  ///< of the work
+
+  std::optional<PackResult> packBolt(double width) {
     PackJob job;
     job.width = width;
-    job.length = length;
     job.gap = kGap;
     job.shapes = shapesOf(demands_, left_);
     PackEffort effort;
     effort.steps = steps();
     effort.better = [this](const PackResult& r) { progress_.found(r.usedLength); };
-    auto packed = packOrRecall(job, effort, progress_);
+    auto packed = packOrRecall(job, effort, progress_.part(told_, 1));
     return packed ? std::optional(std::move(*packed)) : std::nullopt;
   }
 
@@ -162,14 +164,16 @@ class Tracing {
     PackEffort effort;
     effort.steps = steps();
     effort.asManyAsFit = true;
-    if (const auto packed = packOrRecall(job, effort, progress_)) take(*packed, lengths);
+    if (const auto packed = packOrRecall(job, effort, progress_.part(told_, std::max(told_, kOnHandPart))))
+      take(*packed, lengths);
   }
 
   void toBuy() {
     if (!wants()) return;
+    told_ = std::max(told_, kOnHandPart);
     if (in_.cloth.soldPiece) return piecesToBuy();
     const double width = stripWidthOf(in_.cloth);
-    const auto packed = packBolt(width, std::nullopt);
+    const auto packed = packBolt(width);
     if (!packed) return;
     if (laid_.lengths.empty() || !laid_.lengths.back().toBuy) laid_.lengths.push_back({width, 0, 0, true});
     take(*packed, {laid_.lengths.size() - 1});
@@ -187,7 +191,8 @@ class Tracing {
       PackEffort effort;
       effort.steps = steps() / 4;
       effort.asManyAsFit = true;
-      const auto packed = packOrRecall(job, effort, progress_);
+      // How many there will be is not known: what is told stays where it is.
+      const auto packed = packOrRecall(job, effort, progress_.part(told_, told_));
       const std::size_t before = laid_.placements.size();
       if (packed) take(*packed, {laid_.lengths.size() - 1});
       if (laid_.placements.size() == before) {  // not one goes on it
@@ -237,7 +242,8 @@ class Tracing {
   std::vector<int> left_;
   CutLayout laid_;
   int search_;
-  const Progress& progress_;
+  Progress progress_;
+  double told_ = 0;  ///< of the progress
 };
 
 /// Less is better: patches without a place, then mm to buy, then mm of all lengths.
@@ -315,10 +321,12 @@ WorkedMethod workTraced(const CutInput& in, const std::vector<PatchDemand>& dema
   }
   if (patches > kMost) out.method.why = Message("traced-too-many", kMost);
   out.lay = [&in, demands](CutLayout windows, const std::vector<CutGroup>&, const Progress& progress) {
-    CutLayout usual = Tracing(in, demands, windows, progress, 1).work();
+    const double share = 1.0 / (1 + (in.cloth.search > 1 ? in.cloth.search : 0));
+    CutLayout usual = Tracing(in, demands, windows, progress.part(0, share), 1).work();
     if (in.cloth.search <= 1 || progress.cancelled()) return usual;
     // To search longer never costs cloth.
-    CutLayout longer = Tracing(in, demands, std::move(windows), progress, in.cloth.search).work();
+    CutLayout longer =
+        Tracing(in, demands, std::move(windows), progress.part(share, 1), in.cloth.search).work();
     return costOf(longer) < costOf(usual) ? longer : usual;
   };
   out.addSteps = addTracedSteps;

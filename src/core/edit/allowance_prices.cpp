@@ -75,11 +75,15 @@ Result<std::vector<AllowancePrice>> allowancePrices(const Project& project, Clot
     if (in && (!in->pieces.empty() || !in->windows.empty())) cloths.push_back(std::move(*in));
   }
   std::vector<AllowancePrice> out;
-  for (const Length& allowance : usualAllowances(project.settings.unit)) {
+  const auto allowances = usualAllowances(project.settings.unit);
+  const double plans = static_cast<double>(allowances.size() * cloths.size());
+  double made = 0;
+  for (const Length& allowance : allowances) {
     AllowancePrice row;
     row.allowance = allowance;
     for (std::size_t c = 0; c < cloths.size(); ++c) {
-      const auto plan = planWith(cloths[c], allowance, progress);
+      const auto plan = planWith(cloths[c], allowance, progress.part(made / plans, (made + 1) / plans));
+      ++made;
       if (!plan) return tl::make_unexpected(plan.error());
       const ClothPrice price = priceOf(*plan);
       if (c == 0) {

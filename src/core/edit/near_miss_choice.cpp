@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <tuple>
+#include <utility>
 
 #include "cutting/plan.hpp"
 
@@ -96,13 +97,15 @@ Result<std::optional<NearMissChoice>> nearMissChoice(const Project& project, Clo
        a -= kStep)
     if (a < wished - kNoDifference) tries.push_back(a);
   if (least < wished - kNoDifference) tries.push_back(least);
+  double told = 0;  // how many plans there will be is not known: each fills half of what is left to tell
   const auto planned = [&](double allowance) -> Result<Takes> {
     CutInput with = *in;
     with.allowance = allowance;
     with.only = in->cloth.method;  // what the quilter chose is asked about, whatever others come to
     for (WindowInput& w : with.windows)
       if (std::abs(w.allowance - wished) < kNoDifference) w.allowance = allowance;
-    const auto plan = cutPlan(with, {}, progress);
+    const double from = std::exchange(told, (1 + told) / 2);
+    const auto plan = cutPlan(with, {}, progress.part(from, told));
     if (!plan) return tl::make_unexpected(plan.error());
     return takenBy(*plan);
   };

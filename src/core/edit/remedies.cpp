@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "model/lightness.hpp"
 
@@ -38,7 +39,7 @@ class Finder {
       : project_(project), cloth_(cloth), progress_(progress) {}
 
   Result<std::vector<Remedy>> all() {
-    auto plan = cutPlan(project_, cloth_.id, progress_);
+    auto plan = cutPlan(project_, cloth_.id, progress_.part(0, 0.1));
     if (!plan) return tl::make_unexpected(plan.error());
     if (plan->toBuy.value_or(0) < kNothing && plan->windowLength) return std::vector<Remedy>{};
     if (const CutMethod* m = sufficing(*plan))
@@ -47,19 +48,26 @@ class Finder {
                       {ChooseMethod{cloth_.id, m->id, {}}},
                       *plan->windowLength + *m->length,
                       m->minutes + plan->windowMinutes});
-    progress_.report(0.1);
+    report(0.1);
     spares();
-    progress_.report(0.2);
+    report(0.2);
     allowance();
-    progress_.report(0.4);
+    report(0.4);
     fewerCopies();
-    progress_.report(0.6);
+    report(0.6);
     otherCloth();
     if (progress_.cancelled()) return fail(kCancelled);
     return std::move(out_);
   }
 
  private:
+  void report(double done) {
+    at_ = done;
+    progress_.report(done);
+  }
+  /// For plans of which nobody knows how many there will be.
+  Progress staying() const { return progress_.part(at_, at_); }
+
   static Result<Project> after(const Project& project, const std::vector<Edit>& edits) {
     static const ArrangementLibrary none;  // these edits read no arrangement
     const EditContext context{none, {}, {}, {}, {}};
@@ -76,7 +84,7 @@ class Finder {
   std::optional<Remedy> tried(std::string id, std::vector<Edit> edits) const {
     const auto changed = after(project_, edits);
     if (!changed || progress_.cancelled()) return std::nullopt;
-    const auto plan = cutPlan(*changed, cloth_.id, progress_);
+    const auto plan = cutPlan(*changed, cloth_.id, staying());
     if (!plan) return std::nullopt;
     const CutMethod* m = sufficing(*plan);
     if (!m) return std::nullopt;
@@ -195,7 +203,7 @@ class Finder {
       if (progress_.cancelled()) return;
       const auto changed = after(project_, painted(n, other->id));
       if (!changed) continue;
-      const auto plan = cutPlan(*changed, other->id, progress_);
+      const auto plan = cutPlan(*changed, other->id, staying());
       if (!plan) continue;
       const CutMethod* m = sufficing(*plan);
       if (!m) continue;
@@ -208,6 +216,7 @@ class Finder {
   const Project& project_;
   const Cloth& cloth_;
   const Progress& progress_;
+  double at_ = 0.1;
   std::vector<Remedy> out_;
 };
 

@@ -166,7 +166,10 @@ class Packer {
     std::optional<PackResult> best;
     Error why;
     std::uint64_t steps = 0;
+    const Progress whole = budget_.progress;
     for (std::size_t level = 0; level < sets_.size(); ++level) {
+      const auto levels = static_cast<double>(sets_.size()), at = static_cast<double>(level);
+      budget_.progress = whole.part(at / levels, (at + 1) / levels);
       if (best && (budget_.progress.cancelled() || (budget_.late && budget_.late()))) break;
       const std::uint64_t all = effort_.steps > 0 ? effort_.steps / sets_.size() : usualSteps(job_);
       level_ = level;

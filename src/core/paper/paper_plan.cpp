@@ -31,10 +31,14 @@ Result<PaperPlan> planPapers(const PaperInput& in, SheetOptions options, const P
 Result<std::vector<MaterialRow>> compareMaterials(const PaperInput& in, const SheetOptions& options,
                                                   const Progress& progress) {
   std::vector<MaterialRow> out;
+  double compared = 0;
   for (const PaperMaterial& material : in.papers.materials) {
-    const auto supply = paperSupply(in, material, progress);
+    const double all = static_cast<double>(in.papers.materials.size());
+    const Progress part = progress.part(compared / all, (compared + 1) / all);
+    ++compared;
+    const auto supply = paperSupply(in, material, part);
     if (!supply) return tl::make_unexpected(supply.error());
-    const auto sheets = planSheets(*in.geometry->layout, optionsFor(*supply, options), progress);
+    const auto sheets = planSheets(*in.geometry->layout, optionsFor(*supply, options), part);
     if (!sheets) return tl::make_unexpected(sheets.error());
     MaterialRow row{material, supply->toMake(), static_cast<int>(sheets->sheets.size()), 0, 0, 0};
     row.money = row.sheets * material.price;

@@ -1,6 +1,7 @@
 #include "review/review.hpp"
 
 #include <algorithm>
+#include <utility>
 
 namespace clathra {
 
@@ -168,21 +169,31 @@ ReviewInput layoutReviewInput(const Project& project, const Derived& known, cons
 Result<ReviewInput> reviewInput(const Project& project, const Progress& progress, const Derived& known,
                                 const ReviewInput* before) {
   ReviewInput in = layoutReviewInput(project, known, before);
+  // Motifs, seams, papers as measured, then each cloth's plan.
+  constexpr double kMotifs = 0.3, kSeams = 0.4, kClosure = 0.45;
+  double at = 0;
+  const auto next = [&](double to, std::size_t of) {
+    const double from = std::exchange(at, at + (to - at) / static_cast<double>(of));
+    return progress.part(from, at);
+  };
+  std::size_t left = project.motifs.size();
   for (const MotifChoice& m : project.motifs) {
     // No check asks how many more than enough there are.
-    auto supply = motifSupply(project, m, progress, CountOnHand::UntilEnough);
+    auto supply = motifSupply(project, m, next(kMotifs, left--), CountOnHand::UntilEnough);
     if (!supply && progress.cancelled()) return tl::make_unexpected(supply.error());
     if (supply) in.supplies.emplace(m.id, std::make_shared<const MotifSupply>(std::move(*supply)));
   }
-  readSeams(in, project, before, progress);
+  readSeams(in, project, before, next(kSeams, 1));
   if (progress.cancelled()) return fail(kCancelled);
   if (!project.readings.empty()) {
-    auto closure = willItClose(*in.geometry, project.readings, project.settings.easePercent, progress);
+    auto closure =
+        willItClose(*in.geometry, project.readings, project.settings.easePercent, next(kClosure, 1));
     if (!closure && progress.cancelled()) return tl::make_unexpected(closure.error());
     if (closure) in.closure = std::make_shared<const Closure>(std::move(*closure));
   }
+  left = project.cloths.size();
   for (const Cloth& c : project.cloths) {
-    auto plan = cutPlan(*cutInput(project, c.id), in.supplies, progress);
+    auto plan = cutPlan(*cutInput(project, c.id), in.supplies, next(1, left--));
     if (!plan && progress.cancelled()) return tl::make_unexpected(plan.error());
     if (plan)
       in.plans.emplace(c.id, std::make_shared<const CutPlan>(std::move(*plan)));
