@@ -264,6 +264,23 @@ class GrowingTest : public QObject {
     auto* canvas = static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
     QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(0).toPoint());
     SOON(d.has<QAbstractButton>("Divide it like this: way 5"));  // twelve diamonds, up to turns
+    // A way is shown in the piece while the pointer is over it, and while it has the focus.
+    auto* way = d.find<QAbstractButton>("Divide it like this: way 5");
+    const QImage plain = canvas->grab().toImage();
+    const auto shownBy = [&](QEvent::Type comes) {
+      QFocusEvent focus(comes, Qt::TabFocusReason);
+      QEvent plainly(comes);
+      QCoreApplication::sendEvent(way, comes == QEvent::FocusIn || comes == QEvent::FocusOut
+                                           ? static_cast<QEvent*>(&focus)
+                                           : &plainly);
+      d.settle();
+      return canvas->grab().toImage();
+    };
+    const QImage pointed = shownBy(QEvent::Enter);
+    QVERIFY(pointed != plain);
+    QVERIFY(shownBy(QEvent::Leave) == plain);
+    QVERIFY(shownBy(QEvent::FocusIn) == pointed);
+    QVERIFY(shownBy(QEvent::FocusOut) == plain);
     for (const char* field : {"Divide each side into", "How many diamonds"}) {
       d.window->say({});
       d.type(field, "x?");

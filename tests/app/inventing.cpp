@@ -292,6 +292,20 @@ class InventingTest : public QObject {
     m.click("New project: From a single piece");
     m.choose("Shape of the first piece", "Regular 11");
     QCOMPARE(m.layout().pieces[0].count, std::uint16_t(11));
+    // The list says what the piece is, after undo too.
+    auto* shapes = m.d.find<QComboBox>("Shape of the first piece");
+    QVERIFY(shapes->currentText().startsWith("Regular 11"));
+    const auto back = [&] {
+      while (m.layout().shapes[0].family != "hexagon") {
+        m.d.session->undo();
+        m.d.settle();
+      }
+      return shapes->currentText();
+    };
+    QCOMPARE(back(), QStringLiteral("Hexagon"));
+    m.choose("Shape of the first piece", "Kite");
+    QCOMPARE(shapes->currentText(), QStringLiteral("Kite"));
+    QCOMPARE(back(), QStringLiteral("Hexagon"));
     m.choose("Shape of the first piece", "Sides and corners");
     m.d.find<QLineEdit>("Name of the shape")->setText("Reed Sail");
     m.type("Sides and corners", "3 in, 90°, 4 in");
@@ -307,6 +321,42 @@ class InventingTest : public QObject {
     m.click("Mode: Add");
     m.add(0, {1, 0}, "reed-sail");
     QVERIFY(!m.d.has<QComboBox>("Shape of the first piece"));
+  }
+  void whatIsPaintedUnderTurnedCopiesIsPaintedSixTimes() {
+    Maker m;
+    m.click("New project: From a single piece");
+    m.click("Mode: Add");
+    m.choose("Turned copies", "6 turned");
+    m.add(0, {1, 0}, "hexagon");
+    QCOMPARE(m.layout().size(), std::size_t(7));
+    m.click("Mode: Paint");
+    m.click("Paint with B");
+    m.clickPiece(3);
+    QCOMPARE(m.wearing("B"), 6);
+    QVERIFY(m.d.project().painting[0] != *findCloth(m.d.project(), "B"));
+    m.d.session->undo();
+    QCOMPARE(m.wearing("B"), 0);
+  }
+  /// Another area is seen where the pointer rests, without a move of it.
+  void whatAClickPaintsIsShownAnewWhereThePointerRests() {
+    Maker m;
+    m.d.window->files().begin("hexagons");
+    m.d.settle();
+    m.click("Paint with B");
+    const QPoint at = m.canvas()->onScreen(m.layout().pieces[20].centre).toPoint();
+    const auto pointAt = [&](QPoint p) {
+      QMouseEvent move(QEvent::MouseMove, p, m.canvas()->mapToGlobal(p), Qt::NoButton, Qt::NoButton, {});
+      QCoreApplication::sendEvent(m.canvas(), &move);
+      m.d.settle();
+      return m.canvas()->grab().toImage();
+    };
+    const QImage one = pointAt(at);
+    m.d.find<QAbstractButton>("A click paints: Alike")->click();
+    m.d.settle();
+    const QImage alike = m.canvas()->grab().toImage();
+    QVERIFY(alike != one);
+    pointAt({2, 2});
+    QVERIFY(pointAt(at) == alike);
   }
   void aStarGrownByTurnedCopiesWithRingsRoundIt() {
     Maker m;
@@ -404,10 +454,16 @@ class InventingTest : public QObject {
     QCOMPARE(answer(), one);
     m.click("Set them out");
     QVERIFY2(m.acts < 15, qPrintable(QString::number(m.acts)));
+    QCOMPARE(m.wearing("B"), 0);
     QCOMPARE(m.d.project().recipe.units.size(), std::size_t(6));
     QVERIFY(m.sound());
     const auto path = m.layout().size() - 6 * 19;
     QVERIFY(one.contains(QStringLiteral("takes %1 hexagons").arg(path)));
+    m.d.session->undo();
+    // The path wears the cloth that is chosen to paint with.
+    m.click("Paint with B");
+    m.click("Set them out");
+    QCOMPARE(m.wearing("B"), static_cast<int>(path));
     m.d.session->undo();
     QCOMPARE(m.layout().size(), std::size_t(19));
   }

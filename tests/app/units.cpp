@@ -89,7 +89,21 @@ class UnitsInTheWindowTest : public QObject {
         at = i;
     QVERIFY(at >= 0);
     arrange->grow()->openFan(at);
-    QVERIFY(d.has<QAbstractButton>("Close this ring, key 0"));
+    // The whole ring is shown while one points at it, and another shape's ghost while one points at that.
+    auto* close = d.find<QAbstractButton>("Close this ring, key 0");
+    QWidget* other = nullptr;
+    for (QAbstractButton* b : arrange->grow()->fan()->findChildren<QAbstractButton*>())
+      if (b != close && b->property("fit").isValid()) other = b;
+    QVERIFY(other);
+    const auto pictureAfter = [&](QWidget* pointed) {
+      QEvent event(QEvent::Enter);
+      QCoreApplication::sendEvent(pointed, &event);
+      d.settle();
+      return arrange->canvas()->grab().toImage();
+    };
+    const QImage shape = pictureAfter(other), ring = pictureAfter(close);
+    QVERIFY(ring != shape);
+    QVERIFY(pictureAfter(other) == shape);
     QTest::keyClick(d.focused(), Qt::Key_0);
     d.settle();
     QCOMPARE(d.project().layout->size(), std::size_t(3));

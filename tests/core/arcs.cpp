@@ -6,6 +6,7 @@
 #include "exchange/dxf.hpp"
 #include "exchange/exchange.hpp"
 #include "layout/grow.hpp"
+#include "layout/piece_sides.hpp"
 #include "layout/soundness.hpp"
 #include "registry.hpp"
 #include "review/review.hpp"
@@ -270,6 +271,18 @@ class ArcsTest : public QObject {
     }
   }
   void anArcIsOneStrokeOfTheScissors() {
+    // Inside an arc no side begins, though it is drawn with many chords.
+    for (const char* id : {"clamshells", "apple-cores", "petals"}) {
+      const Project p = support::project(support::recipe(id, 60, 2, 3));
+      const PieceSides sides(*p.layout);
+      for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
+        const Piece& piece = p.layout->pieces[i];
+        std::size_t corners = 0, all = p.layout->outline(i).size();
+        for (std::size_t k = 0; k < all; ++k) corners += sides.isCorner(piece, k);
+        QCOMPARE(corners, edgesOf(p.layout->shapes[piece.shape].outline).size());
+        QVERIFY(corners < all);
+      }
+    }
     QCOMPARE(strokesOf({family("clamshell", 60)}).size(), std::size_t(3));
     QCOMPARE(strokesOf({family("petal", 60)}).size(), std::size_t(2));
   }

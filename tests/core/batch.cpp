@@ -73,6 +73,16 @@ class BatchTest : public QObject {
     QVERIFY(batch.missing.front().count >= 1 && batch.missing.front().count <= 6);
   }
 
+  /// By hand: of fifty in rows of eight six strips and 25 mm go on 400 mm, two patches are bought; what is
+  /// left is left of the 400.
+  void whatIsBoughtIsNotTakenOffWhatIsOnHand() {
+    const Project p = with(fifty(R"("width":500,"lengths":[400])"),
+                           R"([{"edit":"chooseMethod","cloth":"C","method":"strips"}])");
+    const CutBatch batch = batchOf(p, 0, 50);
+    QVERIFY(laidOn(batch.now, true) > 0);
+    COMPARE_TO(batch.lengthLeft, 400 - 25 - 6 * 57, 1e-6);
+  }
+
   void twoBatchesAreTheWhole() {  // guarantee 1 of batch.hpp
     const Project p = fifty(R"("width":500,"lengths":[300,260])");
     const CutBatch batch = batchOf(p, 7, 21);

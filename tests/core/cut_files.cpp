@@ -121,6 +121,22 @@ class CutFilesTest : public QObject {
     COMPARE_TO(twice.twice, 24 * 160 - (7 * 160 + 5 * 240), 0.01);
     QVERIFY(!twice.doubled.empty() && single.doubled.empty());
     QCOMPARE(single.open.size(), std::size_t(12));
+    // Of a triangle of sixteen: four lines each of three ways, 1 to 4 edges long.
+    SheetPlan slanted = plan;
+    std::vector<SheetPaper>& papers = slanted.sheets.front().papers;
+    papers.resize(16);
+    const double e = 23.7, h = e * std::sqrt(3.0) / 2;
+    std::size_t next = 0;
+    for (int row = 0; row < 4; ++row)
+      for (int i = 0; i <= 2 * row; ++i) {
+        const double x = (i - row) * e / 2, y = row * h;
+        const Polygon up{{x, y}, {x + e / 2, y + h}, {x - e / 2, y + h}},
+            down{{x - e / 2, y}, {x + e / 2, y}, {x, y + h}};
+        papers[next++].outline = placed(i % 2 == 0 ? up : down, Angle::degrees(7), false, {91.3, 40.1});
+      }
+    const auto three = sheetCuts(*p.layout, slanted, 0, {0, true});
+    QCOMPARE(three->open.size(), std::size_t(12));
+    COMPARE_TO(cutterOn(cutDxf(*three), ".dxf").length, 3 * (1 + 2 + 3 + 4) * e, 0.01);
     // A kerf too: papers lie exactly that far apart, and the line between two is cut in its middle.
     const CutWishes both{0.5, true};
     COMPARE_TO(gapFor(both, 3), 0.5, 0);

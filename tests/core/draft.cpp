@@ -244,6 +244,55 @@ class DraftTest : public QObject {
     COMPARE_TO(sum, area(star), 1e-3);
   }
 
+  /// Outlines of no order: what is cut runs inside, and every part is convex. Small steps along each cut
+  /// tell.
+  void curingCutsOfAnyOutlineRunInside() {
+    std::mt19937 dice(11);
+    std::uniform_real_distribution<double> unit(0, 1);
+    int cuts = 0;
+    for (int round = 0; round < 400; ++round) {
+      // Round a middle with deep notches, stretched and slanted.
+      const int n = 6 + round % 9;
+      Polygon p;
+      for (int i = 0; i < n; ++i) {
+        const double r = unit(dice) < 0.4 ? 12 + 15 * unit(dice) : 60 + 50 * unit(dice);
+        const Point at = rotated({r, 0}, (i + 0.3 * unit(dice)) * (2.0 / n) * kHalfTurn);
+        p.push_back({1.7 * at.x + 0.6 * at.y, at.y});
+      }
+      if (signedArea(p) < 0) std::reverse(p.begin(), p.end());
+      const auto lines = curingLines(p);
+      cuts += static_cast<int>(lines.size());
+      for (const Line& l : lines)
+        for (int k = 1; k < 60; ++k) {
+          const Point q = l.from + (k / 60.0) * (l.to - l.from);
+          double off = 1e300;
+          for (std::size_t i = 0; i < p.size(); ++i) {
+            const Point a = p[i], d = p[(i + 1) % p.size()] - a;
+            off = std::min(off, distance(q, a + std::clamp(dot(q - a, d) / dot(d, d), 0.0, 1.0) * d));
+          }
+          QVERIFY2(contains(p, q) || off < 1e-6, qPrintable(QString("round %1").arg(round)));
+        }
+    }
+    QVERIFY(cuts > 500);
+  }
+  /// The chords that draw an arc are nobody's halves and quarters.
+  void arcsHaveNoDivisions() {
+    const Project p = support::project(support::recipe("clamshells", 60, 3, 3));
+    const PieceIndex index(*p.layout);
+    int sides = 0;
+    for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
+      const PolygonView outline = p.layout->outline(i);
+      for (std::size_t k = 0; k < outline.size(); ++k)
+        for (const double part : {0.25, 0.5, 0.75}) {
+          const Point at = outline[k] + part * (outline[(k + 1) % outline.size()] - outline[k]);
+          const Snap s = snapFor(*p.layout, index, at, std::nullopt, 0.4, 4);
+          QVERIFY(s.to == Snap::To::Side || s.to == Snap::To::Corner);
+          sides += s.to == Snap::To::Side;
+        }
+    }
+    QVERIFY(sides > 100);
+  }
+
   void snapsGoToCornersThenDivisionsThenRoundAnglesThenSides() {
     const Project p = block();
     const PieceIndex index(*p.layout);

@@ -20,6 +20,13 @@ using support::wearing;
 class EditsTest : public QObject {
   Q_OBJECT
  private slots:
+  /// The window may ask for what a script cannot.
+  void aProjectHasAName() {
+    const Project p = support::project(support::recipe("hexagons", 25.4, 3, 3));
+    const auto without = applied(p, Rename{""}, support::context());
+    QVERIFY(!without && support::says(without.error(), "project-needs-name"));
+    QCOMPARE(applied(p, Rename{"Fen"}, support::context())->name, std::string("Fen"));
+  }
   /// Shops sell by the eighth of a yard or by 10 cm; what somebody said is kept.
   void clothIsSoldByTheStepOfTheSystem() {
     Project p = support::project(support::recipe("hexagons", 25.4, 3, 3));

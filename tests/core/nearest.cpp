@@ -87,6 +87,20 @@ class NearestTest : public QObject {
       }
     }
   }
+  /// A finishing line of one's own is of one size; what is near a wanted size is counted without it.
+  void aLineOfOnesOwnDoesNotCount() {
+    const Arrangement& a = **support::library().find("hexagons");
+    Recipe r = support::recipe("hexagons", 30, 5, 5, FinishingSides::EdgePieces);
+    const auto without = nearestSizes(a, r, 400, 300);
+    r.line = {{-3, -2}, {3, -2}, {3, 2}, {-3, 2}};  // edges
+    const auto with = nearestSizes(a, r, 400, 300);
+    QVERIFY(without && with && with->size() == without->size());
+    for (std::size_t i = 0; i < with->size(); ++i) {
+      QCOMPARE((*with)[i].across, (*without)[i].across);
+      QCOMPARE((*with)[i].down, (*without)[i].down);
+      COMPARE_TO((*with)[i].width, (*without)[i].width, 1e-9);
+    }
+  }
   void largeCountsFollowFromSmallOnesExactly() {
     const Arrangement& a = **support::library().find("hexagon-square-triangle");
     const Recipe r = support::recipe("hexagon-square-triangle", 38.1, 1, 1, FinishingSides::EdgePieces);

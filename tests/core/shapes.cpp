@@ -149,6 +149,9 @@ class ShapesTest : public QObject {
   }
   /// A kite is its own mirror image: two kinds of sides, and of its corners those at the sides are alike.
   void aMirrorCarriesSidesAndCorners() {
+    // Sides that run the same way have no paper between them: 5 mm apart at the step, but 30 high above it.
+    const Polygon step{{0, 0}, {60, 0}, {60, 30}, {55, 30}, {55, 70}, {0, 70}};
+    COMPARE_TO(*measuresOf(step).across, 30, 1e-9);
     const OutlineMeasures m = measuresOf(family("kite", 40));
     QCOMPARE(std::set<std::size_t>(m.sideLike.begin(), m.sideLike.end()).size(), std::size_t(2));
     QCOMPARE(std::set<std::size_t>(m.cornerLike.begin(), m.cornerLike.end()).size(), std::size_t(3));
@@ -225,9 +228,22 @@ class ShapesTest : public QObject {
     COMPARE_TO(*evaluate("1+sqrt(2)*2"), 1 + 2 * std::sqrt(2.0), 1e-15);
     COMPARE_TO(*evaluate("-(3-1)/4"), -0.5, 1e-15);
     COMPARE_TO(*evaluate("cos(60)+sin(30)+tan(45)"), 2, 1e-12);
-    for (const char* bad : {"", "1+", "(1", "1)", "sqrt", "sqrt(-1)", "1/0", "x", "1 2", "--"})
+    for (const char* bad :
+         {"", "1+", "(1", "1)", "sqrt", "sqrt(-1)", "1/0", "x", "1 2", "--", "1.2.3", "1..", "2+3.4.5"})
       QVERIFY2(!evaluate(bad), bad);
     QVERIFY(!evaluate(std::string(100, '(') + "1" + std::string(100, ')')));
+  }
+  /// By hand: a hook whose arm lies on a bar in a band of 30 by 0.4: 12 mm², as deep as 2 · 12 / 60.8.
+  void whatOutlinesShareIsMeasured() {
+    const Polygon hook{{0, 0}, {30, 0}, {30, 20}, {10, 20}, {10, 60}, {0, 60}},
+        bar{{-20, -9.6}, {70, -9.6}, {70, 0.4}, {-20, 0.4}};
+    for (const auto& [a, b] : {std::pair(hook, bar), std::pair(bar, hook)}) {
+      COMPARE_TO(commonOf(a, b).area, 12, 1e-6);
+      COMPARE_TO(commonOf(a, b).depth, 24 / 60.8, 1e-6);
+    }
+    // A hair deep it is rounding, however long.
+    QVERIFY(!overlaps(hook, translated(bar, {0, -0.39})));
+    QVERIFY(overlaps(hook, translated(bar, {0, -0.37})));
   }
   void clippingKeepsTheAreaOfBothParts() {
     const Polygon p = family("hexagon", 40);

@@ -8,6 +8,7 @@
 #include "paper/split.hpp"
 #include "registry.hpp"
 #include "script/demo.hpp"
+#include "shape/congruent.hpp"
 #include "shape/families.hpp"
 #include "shape/overlap.hpp"
 #include "shape/strokes.hpp"
@@ -113,6 +114,45 @@ class SheetsTest : public QObject {
           }
       }
   }
+  /// A sheet is named for what lies on it, whichever paper came last.
+  void aSheetOfSeveralShapesSaysSo() {
+    const Project p = support::project(support::recipe("octagon-square", 20, 2, 2));
+    for (const bool squaresLast : {false, true}) {
+      SheetOptions options{a4(), MarkedSide::Back, false};
+      for (std::uint32_t i = 0; i < p.layout->size(); ++i) {
+        const bool square = p.layout->shapes[p.layout->pieces[i].shape].name == "square";
+        options.groups.push_back(square == squaresLast ? 1 : 0);
+      }
+      const SheetPlan plan = planOf(p, options);
+      bool several = false;
+      for (const Sheet& s : plan.sheets) {
+        std::set<std::string> titles;
+        for (const SheetPaper& q : s.papers) titles.insert(p.layout->shapes[q.shape].title);
+        QCOMPARE(s.shape, titles.size() == 1 ? *titles.begin() : std::string("several shapes"));
+        several = several || titles.size() > 1;
+      }
+      QVERIFY(several);
+    }
+  }
+  /// Hollow papers are laid by what they fill, and lie as apart and as inside as others; none is another.
+  void hollowPapersLieInsideAndApart() {
+    const Polygon hook{{0, 0}, {60, 0}, {60, 20}, {20, 20}, {20, 70}, {0, 70}},
+        arrow{{0, 0}, {40, 25}, {80, 0}, {40, 90}};
+    for (const Polygon& hollow : {hook, arrow})
+      for (const Page& page : standardPages()) {
+        const auto fill = densestFill(hollow, page);
+        QVERIFY(fill.copies.size() > 8);
+        for (std::size_t i = 0; i < fill.copies.size(); ++i) {
+          const Polygon& copy = fill.copies[i].outline;
+          QVERIFY(!turnsBetween(hollow, copy).empty());
+          const Box b = bounds(copy);
+          QVERIFY(b.left > kPageMargin - 1e-4 && b.top > kPageMargin - 1e-4 &&
+                  b.right < page.width - kPageMargin + 1e-4 && b.bottom < page.height - kPageMargin + 1e-4);
+          for (std::size_t k = i + 1; k < fill.copies.size(); ++k)
+            QVERIFY(!overlaps(copy, fill.copies[k].outline));
+        }
+      }
+  }
   void neverMoreSheetsThanTheBestRegularGrid() {  // guarantee 4 of sheets.hpp
     for (const double edge : {15.0, 25.4, 38.1}) {
       const int grid = bestHoneycomb(edge, a4().width - 2 * kPageMargin, a4().height - 2 * kPageMargin);
@@ -137,6 +177,19 @@ class SheetsTest : public QObject {
   void strokesAreCountedByHand() {
     const Polygon square{{0, 0}, {10, 0}, {10, 10}, {0, 10}};
     const auto at = [&](double x, double y) { return translated(square, {x, y}); };
+    // A triangle of sixteen: four lines each of three ways, whatever way it lies.
+    for (const double turn : {0.0, 17.0, 90.0, 143.0}) {
+      std::vector<Polygon> sixteen;
+      const double e = 23.7, h = e * std::sqrt(3.0) / 2;
+      for (int row = 0; row < 4; ++row)
+        for (int i = 0; i <= 2 * row; ++i) {
+          const double x = (i - row) * e / 2, y = row * h;
+          const Polygon up{{x, y}, {x + e / 2, y + h}, {x - e / 2, y + h}},
+              down{{x - e / 2, y}, {x + e / 2, y}, {x, y + h}};
+          sixteen.push_back(placed(i % 2 == 0 ? up : down, Angle::degrees(turn), false, {91.3, 40.1}));
+        }
+      QCOMPARE(strokesOf(sixteen).size(), std::size_t(12));
+    }
     QCOMPARE(strokesOf({square}).size(), std::size_t(4));
     QCOMPARE(strokesOf({at(0, 0), at(10, 0)}).size(), std::size_t(5));  // one line is shared
     QCOMPARE(strokesOf({at(0, 0), at(10, 0), at(0, 10), at(10, 10)}).size(), std::size_t(6));

@@ -33,6 +33,33 @@ class SidesTest : public QObject {
   }
 
  private slots:
+  /// Edge pieces fill the natural rectangle, however far the rows lean; where there is none it is said.
+  void edgePiecesFillTheirLine_data() {
+    QTest::addColumn<QString>("id");
+    for (const char* id : {"parallelogram-rows", "narrow-diamond-rows", "diamond-rows", "triangles",
+                           "half-hexagons", "parallelogram-chevrons", "long-honeycombs"})
+      QTest::newRow(id) << id;
+  }
+  void edgePiecesFillTheirLine() {
+    QFETCH(QString, id);
+    int made = 0;
+    for (int across = 1; across <= 4; ++across)
+      for (const int down : {1, 4, 9, 15}) {
+        const auto p = newProject(
+            support::library(),
+            support::recipe(id.toLatin1().constData(), 30, across, down, FinishingSides::EdgePieces),
+            "field");
+        if (!p) {
+          QVERIFY(support::says(p.error(), "so-few-pieces-no"));
+          continue;
+        }
+        ++made;
+        const Box line = p->layout->finished;
+        QVERIFY(line.width() > 1 && line.height() > 1);
+        COMPARE_TO(areaOf(*p->layout), line.width() * line.height(), 0.5);
+      }
+    QVERIFY(made > 4);
+  }
   /// One open edge of a patch beside lines of three to eight sides: does it run inside? Against a walk along
   /// it in small steps; what only grazes a side is not asked.
   void whatRunsInsideALineIsSeen() {

@@ -56,6 +56,17 @@ double levelAt(const Raster& r, Point p, int channel) {
 class StraightenTest : public QObject {
   Q_OBJECT
  private slots:
+  /// Seen straight from above at 3.6 px to the mm a card tells just that, lying or standing.
+  void aCardTellsTheScale() {
+    for (const auto& [width, height] : {std::pair(100, 40), std::pair(40, 100)}) {
+      PracticePhoto photo;
+      photo.perMm = 3.6;
+      photo.card = {{}, double(width), double(height)};
+      photo.cardAt = {-20, -50};
+      const auto taken = practicePhoto(photo, [](Point, double out[3]) { std::fill(out, out + 3, 90.0); });
+      COMPARE_TO(straightened(taken.picture, taken.card)->dpi, 3.6 * 25.4, 0.05);
+    }
+  }
   /// The card's corners give the cloth's plane back: places on the straightened picture are those of the
   /// cloth to 0.3 mm, 150 mm beyond the card too.
   void theClothsPlaneComesBack() {  // guarantee 1 of straighten.hpp

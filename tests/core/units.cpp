@@ -291,6 +291,27 @@ class UnitsTest : public QObject {
     }
     QVERIFY(ways > 6);
   }
+  void aUnitIsPlacedInNoWayThatThereIsNot() {
+    const Project p = marked(grown(), "Pair", {1, 2});
+    const OpenEdge e = openEdges(*p.layout, buildSeams(*p.layout)).front();
+    const std::size_t ways =
+        unitFitsAt(*p.layout, buildSeams(*p.layout), PieceIndex(*p.layout), e, {0, 1}).size();
+    QVERIFY(ways > 0);
+    json edit{{"edit", "placeUnit"}, {"unit", "Pair"}, {"at", {e.middle().x, e.middle().y}}};
+    edit["choice"] = ways - 1;
+    QCOMPARE(support::edited(p, edit).layout->size(), std::size_t(4));
+    edit["choice"] = ways;
+    QVERIFY(QString::fromStdString(support::refusal(p, edit)).contains(QString::number(ways) + " way"));
+    // Copies of a layout that does not come to lie on itself have no place.
+    Project tiled = support::project(support::recipe("hexagons", 40, 3, 4));
+    tiled = marked(tiled, "Two", {1, 2});
+    const OpenEdge edge = openEdges(*tiled.layout, buildSeams(*tiled.layout)).front();
+    QVERIFY(!support::refusal(tiled, {{"edit", "placeUnit"},
+                                      {"unit", "Two"},
+                                      {"at", {edge.middle().x, edge.middle().y}},
+                                      {"copies", {{"turns", 5}, {"centre", {1, 2}}}}})
+                 .empty());
+  }
   void turnedCopiesOfAUnitAreEachAUnit() {
     Project p = *newProject(support::library(), *ownRecipe("hexagon", Length::millimetres(40)), "grown");
     const auto add = [&](const char* shape, Point towards) {

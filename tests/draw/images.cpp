@@ -155,6 +155,20 @@ class ImagesTest : public QObject {
     image.setDotsPerMeterY(11'811);
     COMPARE_TO(*imageFacts(written(image, "PNG"))->dpi, 300, 0.01);
     COMPARE_TO(*imageFacts(written(image, "JPG"))->dpi, 300, 0.5);
+    // A PNG that gives the shape of its pixels alone says nothing of their size.
+    Bytes shapes = written(image, "PNG");
+    const std::string_view text(reinterpret_cast<const char*>(shapes.data()), shapes.size());
+    const std::size_t at = text.find("pHYs");
+    QVERIFY(at != std::string_view::npos && shapes[at + 12] == 1);
+    shapes[at + 12] = 0;
+    std::uint32_t sum = 0xFFFFFFFF;  // of the chunk's name and data, as PNG wants it
+    for (std::size_t i = at; i < at + 13; ++i) {
+      sum ^= shapes[i];
+      for (int bit = 0; bit < 8; ++bit) sum = sum >> 1 ^ (sum & 1 ? 0xEDB88320 : 0);
+    }
+    sum = ~sum;
+    for (std::size_t i = 0; i < 4; ++i) shapes[at + 13 + i] = static_cast<std::uint8_t>(sum >> (24 - 8 * i));
+    QVERIFY(imageFacts(shapes).has_value() && !imageFacts(shapes)->dpi);
     QVERIFY(jpegNotes(noted({0xFF, 0xD8, 0xFF, 0xDA, 0, 2}, 1, true, 240)).dpi == 240.0);
   }
   void damageInsideIsFoundWhereverItIs() {  // guarantee 2 of decode.hpp

@@ -157,6 +157,52 @@ class PaintingTest : public QObject {
       tiles.push_back(image);
     }
   }
+  /// Tiles of slanted lines join: each row of the cloth has as much of the hatch as any other.
+  void slantedHatchesRunOnFromTileToTile() {
+    for (const Hatch hatch : {Hatch::Rising, Hatch::Falling}) {
+      Cloth c;
+      c.colour = {120, 120, 120};
+      c.hatch = hatch;
+      QImage image(48, 48, QImage::Format_RGB32);
+      QPainter painter(&image);
+      painter.fillRect(image.rect(), hatchBrush(c));
+      painter.end();
+      double least = 1e300, most = 0;
+      for (int y = 0; y < 48; ++y) {
+        double ink = 0;
+        for (int x = 0; x < 48; ++x) ink += std::abs(qGray(image.pixel(x, y)) - 120);
+        least = std::min(least, ink);
+        most = std::max(most, ink);
+      }
+      QVERIFY2(most - least < 0.03 * most, qPrintable(QString("%1 to %2").arg(least).arg(most)));
+    }
+  }
+  /// Strokes on paper, by hand: lines 8 apart and 2 wide are a quarter of ink, dashes their share of that.
+  void strokesOfHatchesAreAsDenseAsTheyShould() {
+    const std::pair<Hatch, double> all[] = {
+        {Hatch::Plain, 0},   {Hatch::Rising, 1},          {Hatch::Falling, 1}, {Hatch::Level, 1},
+        {Hatch::Upright, 1}, {Hatch::Crossed, 2 / 1.4},   {Hatch::Dots, 0.12}, {Hatch::Plus, 0.45},
+        {Hatch::Waves, 0.7}, {Hatch::Bricks, 1 + 0.9 / 4}};
+    QCOMPARE(int(std::size(all)), kHatches);
+    constexpr int kSide = 800;
+    for (const auto& [hatch, lines] : all) {
+      QImage image(kSide, kSide, QImage::Format_Grayscale8);
+      image.fill(255);
+      QPainter painter(&image);
+      painter.setRenderHint(QPainter::Antialiasing);
+      const Polygon square{{0, 0}, {kSide, 0}, {kSide, kSide}, {0, kSide}};
+      strokeHatch(painter, square, hatch, 8, QPen(Qt::black, 2, Qt::SolidLine, Qt::FlatCap));
+      painter.end();
+      double ink = 0;
+      for (int y = 0; y < kSide; ++y)
+        for (int x = 0; x < kSide; ++x) ink += 1 - qGray(image.pixel(x, y)) / 255.0;
+      const double share = ink / (kSide * kSide);
+      // Lines that cross share what lies on each other: two of them a quarter of a quarter.
+      const double want = lines / 4, shared = hatch == Hatch::Crossed || hatch == Hatch::Bricks ? 0.05 : 0.01;
+      QVERIFY2(share < want + 0.01 && share > want - shared,
+               qPrintable(QString("hatch %1: %2, not %3").arg(int(hatch)).arg(share).arg(want)));
+    }
+  }
   void shippedPrintsAreTheOnesOurRuleDrawsAndRepeatAsTheySay() {
     QVERIFY(printDesigns().size() >= 8);
     for (const PrintDesign& d : printDesigns()) {
