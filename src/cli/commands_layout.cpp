@@ -18,7 +18,12 @@ using nlohmann::json;
 namespace {
 
 std::string piecesText(std::size_t n) {
-  return std::to_string(n) + (n == 1 ? " piece" : " pieces");
+  return said(Message("n-pieces", n));
+}
+
+/// More than sentences count to.
+std::string fillingsText(std::uint64_t n) {
+  return std::to_string(n) + (n == 1 ? " filling" : " fillings");
 }
 
 constexpr int kMostOfAPart = 64;
@@ -65,7 +70,7 @@ Status countFillings(const std::string& parts, const std::string& mixed, bool as
     if (asJson)
       print({{"placements", total}, {"by_pieces", *by}});
     else
-      printLine(std::to_string(total) + " fillings");
+      printLine(fillingsText(total));
     return {};
   }
   const auto wanted = partsOf(parts);
@@ -77,8 +82,8 @@ Status countFillings(const std::string& parts, const std::string& mixed, bool as
            {"up_to_turns", counts->upToTurns},
            {"up_to_turns_and_mirror", counts->upToTurnsAndMirror}});
   else
-    printLine(std::to_string(counts->placements) + " fillings, " + std::to_string(counts->upToTurns) +
-              " up to turns, " + std::to_string(counts->upToTurnsAndMirror) + " up to turns and mirror");
+    printLine(fillingsText(counts->placements) + ", " + std::to_string(counts->upToTurns) + " up to turns, " +
+              std::to_string(counts->upToTurnsAndMirror) + " up to turns and mirror");
   return {};
 }
 

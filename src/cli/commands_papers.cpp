@@ -301,8 +301,9 @@ Status papers(const PaperOptions& o) {
   if (o.json)
     print(papersJson(*project, *made));
   else
-    printLine(std::to_string(plan->papers) + " papers on " + std::to_string(plan->sheets.size()) +
-              " sheets of " + page->title + ", " + std::to_string(plan->strokes) + " cuts");
+    printLine(said(Message("n-papers", plan->papers)) + " on " +
+              said(Message("n-sheets", plan->sheets.size())) + " of " + page->title + ", " +
+              said(Message("n-cuts", plan->strokes)));
   return {};
 }
 

@@ -153,7 +153,7 @@ Status cut(const CutOptions& o) {
     if (!asJson)
       printLine(
           clothTitle(c) + ": " +
-          (plan->length ? formatReadable(*plan->length, project->settings.unit) : std::string("not known")) +
+          (plan->length ? writeCloth(*plan->length, project->settings.unit) : std::string("not known")) +
           (plan->method() && plan->method()->length ? " by " + said(plan->method()->title) : ""));
   }
   if (asJson) print(out);

@@ -306,9 +306,9 @@ void addTally(CLI::App& app, Outcome& outcome) {
     const json t = tallyJson(*project);
     if (*asJson) return print(t);
     const LengthUnit unit = project->settings.unit;
-    printLine(std::to_string(t["pieces"].get<int>()) + " pieces, " +
+    printLine(said(Message("n-pieces", t["pieces"].get<int>())) + ", " +
               writeSize(t["finished"]["width"], t["finished"]["height"], unit) + " finished, " +
-              std::to_string(t["seams"].get<int>()) + " seams of " +
+              said(Message("n-seams", t["seams"].get<int>())) + " of " +
               writeLong(t["seam_length"].get<double>(), unit));
     for (const json& s : t["shapes"])
       printLine("  " + std::to_string(s["count"].get<int>()) + "\t" + s["shape"].get<std::string>() +

@@ -6,6 +6,11 @@ namespace clathra {
 namespace {
 
 constexpr Sentence kAll[] = {
+    {"n-pieces", QT_TRANSLATE_N_NOOP("core", "%n piece(s)")},
+    {"n-seams", QT_TRANSLATE_N_NOOP("core", "%n seam(s)")},
+    {"n-papers", QT_TRANSLATE_N_NOOP("core", "%n paper(s)")},
+    {"n-sheets", QT_TRANSLATE_N_NOOP("core", "%n sheet(s)")},
+    {"n-cuts", QT_TRANSLATE_N_NOOP("core", "%n cut(s)")},
     {"import-unused", QT_TRANSLATE_NOOP("core", "Not used: %1.")},
     {"sum-on-hand", QT_TRANSLATE_NOOP("core", "less what you have")},
     {"sum-whole-pieces", QT_TRANSLATE_NOOP("core", "whole pieces of %1")},

@@ -98,12 +98,15 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP(
          "core", "Begin every second strip with an upside-down one, so that there are as many of either.")},
     {"step-square-up", QT_TRANSLATE_N_NOOP("core", "Press the cloth and square up %n cut end(s).")},
-    {"step-rows", QT_TRANSLATE_NOOP("core", "Cut %1 rough rectangles of %2 × %3 for %4, %5 in a row.")},
+    {"step-rows", QT_TRANSLATE_N_NOOP("core", "Cut %n rough rectangle(s) of %2 × %3 for %4, %5 in a row.")},
     {"step-paper-askew",
      QT_TRANSLATE_NOOP("core",
                        "Lay the paper askew as the map shows: straight it has no room on the piece.")},
+    {"step-some-upside-down",
+     QT_TRANSLATE_NOOP("core", "On some of them the paper lies upside down, as the map shows.")},
     {"step-half-upside-down", QT_TRANSLATE_NOOP("core", "On half of them the paper lies upside down.")},
-    {"step-scraps", QT_TRANSLATE_NOOP("core", "From the scraps cut %1 rough rectangles of %2 × %3 for %4.")},
+    {"step-scraps",
+     QT_TRANSLATE_N_NOOP("core", "From the scraps cut %n rough rectangle(s) of %2 × %3 for %4.")},
     {"sum-squaring-up", QT_TRANSLATE_N_NOOP("core", "squaring up, %n cut end(s)")},
     {"share-of-one",
      QT_TRANSLATE_NOOP(

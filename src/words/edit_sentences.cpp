@@ -38,8 +38,8 @@ constexpr Sentence kAll[] = {
     {"at-most-cloths-drawn", QT_TRANSLATE_NOOP("core", "at most %1 cloths can be drawn from at once")},
     {"share-each-cloth-must", QT_TRANSLATE_NOOP("core", "the share of each cloth must be above zero")},
     {"these-cloths-yield-patches",
-     QT_TRANSLATE_NOOP(
-         "core", "these cloths yield %1 patches and %2 are needed; name another cloth, or more of one")},
+     QT_TRANSLATE_N_NOOP(
+         "core", "these cloths yield %n patch(es) and %2 are needed; name another cloth, or more of one")},
     {"no-way-neighbours-differ",
      QT_TRANSLATE_N_NOOP("core",
                          "no way was found in which all neighbours differ: %n seam(s) were left between "
@@ -91,7 +91,7 @@ constexpr Sentence kAll[] = {
                        "pieces are added to the outline; show the outline first, then cut the sides again")},
     {"leave-no-piece-at", QT_TRANSLATE_NOOP("core", "that would leave no piece at all; a layout needs one")},
     {"no-filling-number-pieces", QT_TRANSLATE_NOOP("core", "no filling has that number of pieces")},
-    {"only-such-fillings", QT_TRANSLATE_NOOP("core", "there are only %1 such fillings")},
+    {"only-such-fillings", QT_TRANSLATE_N_NOOP("core", "there are only %n such filling(s)")},
     {"these-parts-do-not", QT_TRANSLATE_NOOP("core", "these parts do not fill this shape")},
     {"no-piece-named", QT_TRANSLATE_NOOP("core", "no piece was named")},
     {"make-papers-edges-under",
@@ -155,7 +155,8 @@ constexpr Sentence kAll[] = {
     {"no-ring-begins-here", QT_TRANSLATE_NOOP("core",
                                               "no ring begins here: the piece at this edge needs an equal "
                                               "one before it, at an angle to this edge")},
-    {"ring-does-not-close", QT_TRANSLATE_NOOP("core", "this ring does not close: %1 pieces miss by %2 mm")},
+    {"ring-does-not-close",
+     QT_TRANSLATE_N_NOOP("core", "this ring does not close: %n piece(s) miss by %2 mm")},
     {"other-pieces-lie-way",
      QT_TRANSLATE_NOOP("core", "other pieces lie in the way of this ring, or it is closed")},
     {"at-most-twelve-pieces", QT_TRANSLATE_NOOP("core", "at most twelve pieces are exchanged at once")},
@@ -173,7 +174,8 @@ constexpr Sentence kAll[] = {
      QT_TRANSLATE_NOOP("core",
                        "these pieces do not join into one outline; a unit's pieces must meet along seams")},
     {"unit-called-already-pieces",
-     QT_TRANSLATE_NOOP("core", "there is a unit called \"%1\" already, with %2 pieces; choose another name")},
+     QT_TRANSLATE_N_NOOP("core",
+                         "there is a unit called \"%1\" already, with %n piece(s); choose another name")},
     {"pieces-cut-through-unit",
      QT_TRANSLATE_NOOP("core",
                        "these pieces cut through %1: take all of its pieces, a few of them alone, or none")},
@@ -240,7 +242,7 @@ constexpr Sentence kAll[] = {
     {"shape-needs-shape-s", QT_TRANSLATE_NOOP("core", "\"shape\" needs a shape's name")},
     {"the-edit", QT_TRANSLATE_NOOP("core", "the edit")},
     {"every-piece-has-cloth", QT_TRANSLATE_NOOP("core", "every piece has a cloth already")},
-    {"no-piece-lies-seams", QT_TRANSLATE_NOOP("core", "no piece lies %1 seams away from piece %2")},
+    {"no-piece-lies-seams", QT_TRANSLATE_N_NOOP("core", "no piece lies %n seam(s) away from piece %2")},
     {"say-pieces-pieces-shape", QT_TRANSLATE_NOOP("core",
                                                   "say which pieces: \"pieces\", \"shape\", \"ring\", "
                                                   "\"row\", \"alike\", \"unit\", \"all\" or \"bare\"")},

@@ -73,7 +73,7 @@ constexpr Sentence kAll[] = {
     {"edge-from-3-mm", QT_TRANSLATE_NOOP("core", "The edge is %1; it can be from %2 to %3.")},
     {"rings-count-0-more", QT_TRANSLATE_NOOP("core", "The rings are %1; count 0 or more.")},
     {"rosette-closes-after-rings",
-     QT_TRANSLATE_NOOP("core", "This rosette closes after %1 rings; %2 are too many.")},
+     QT_TRANSLATE_N_NOOP("core", "This rosette closes after %n ring(s); %2 are too many.")},
     {"counts-across-down-each",
      QT_TRANSLATE_NOOP("core", "The counts are %1 across and %2 down; each can be from 1 to %3.")},
     {"make-pieces-most-count",

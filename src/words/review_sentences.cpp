@@ -87,11 +87,11 @@ constexpr Sentence kAll[] = {
     {"cloth-without-size-fix",
      QT_TRANSLATE_NOOP("core", "Measure between the selvedges and type it in, or say that it is scraps.")},
     {"few-copies-why-worst",
-     QT_TRANSLATE_NOOP(
+     QT_TRANSLATE_N_NOOP(
          "core",
-         "%1 pieces want the motif \"%2\"; the cloth on hand yields %3 wherever the print lies on it.")},
+         "%n piece(s) want the motif \"%2\"; the cloth on hand yields %3 wherever the print lies on it.")},
     {"few-copies-why",
-     QT_TRANSLATE_NOOP("core", "%1 pieces want the motif \"%2\"; the cloth on hand yields %3.")},
+     QT_TRANSLATE_N_NOOP("core", "%n piece(s) want the motif \"%2\"; the cloth on hand yields %3.")},
     {"few-copies-fix", QT_TRANSLATE_NOOP("core", "A length of %1 in one piece would give them all.")},
     {"few-copies-fix-other", QT_TRANSLATE_NOOP("core", "Choose a smaller piece or another spot.")},
     {"handed-why",

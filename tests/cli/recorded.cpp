@@ -165,6 +165,12 @@ class RecordedTest : public QObject {
                      {"mirror_axes", {{{"deg", 90}, {"point", {50.8, 0}}}}},
                      {"mark", {12, 31}}};
     put("damask.json", json::array({{{"edit", "changeCloth"}, {"cloth", "B"}, {"print", print}}}).dump());
+    put("two.json",
+        json::array({{{"edit", "addCloth"}, {"name", "Damask"}, {"width", 1000}, {"print", print}},
+                     {{"edit", "addCloth"}, {"name", "Plain"}, {"width", 1000}},
+                     {{"edit", "paint"}, {"cloth", "Damask"}, {"pieces", {1, 2}}},
+                     {{"edit", "paint"}, {"cloth", "Plain"}, {"pieces", {3, 4, 5, 6}}}})
+            .dump());
     put("nonsense.json", R"([{"edit":"setSpare","percent":4},{"edit":"paint","cloth":"Z","pieces":[2]}])");
     put("shelf.csv", "not,a,shelf\n1,2,3\n");
     put("owned.csv", "shape,handed,edge,count,material,pack,price\n" + shape + ",-1,72mm,4,card,,\n" + shape +
@@ -254,6 +260,10 @@ class RecordedTest : public QObject {
     row("pack-said", {"pack", "@mistakes.json"});
     row("edit-wrong", {"edit", "@rich.clathra", "@nonsense.json", "-o", "@never.clathra"});
     row("find-of-none", {"find", "@damask.clathra", "--cloth", "A", "--shape", "SHAPE"});
+    row("kites", {"new", "--arrangement", "kites", "--edge", "60mm", "--across", "1", "--down", "1", "-o",
+                  "@kites.clathra"});
+    row("two-kites", {"edit", "@kites.clathra", "@two.json", "-o", "@two.clathra"});
+    row("find-two-of-six", {"find", "@two.clathra", "--cloth", "Damask", "--shape", "kite", "--most", "2"});
     row("export-csv", {"export", "@rich.clathra", "--to", "@out.csv"});
     row("card", {"cut", "@rich.clathra", "--cloth", "C", "--card", "@card.pdf"});
     row("card-inches", {"cut", "@inches.clathra", "--cloth", "B", "--card", "@card2.pdf"});

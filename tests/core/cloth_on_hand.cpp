@@ -1,8 +1,12 @@
 // Lengths with holes and widths of their own, scraps, what the shop sells, allowances, and ways to stand:
 // plans by hand.
+#include <set>
+
 #include "cutting/methods.hpp"
 #include "registry.hpp"
+#include "shape/allowance.hpp"
 #include "shape/arcs.hpp"
+#include "shape/congruent.hpp"
 #include "shape/overlap.hpp"
 #include "shape/symmetry.hpp"
 #include "sound_plan.hpp"
@@ -435,6 +439,97 @@ class ClothOnHandTest : public QObject {
     }
     const CutPlan any = standing("any");
     QVERIFY(method(any, "strips").groups.front().demand.mayTurn);
+  }
+
+  /// Sevenths of a turn are no whole degrees: patches are laid as their pieces stand, not as near as words
+  /// say.
+  void patchesStandAsTheirPiecesExactly() {
+    for (const char* direction : {"stripe", "one-way"}) {
+      const Project p = with(support::project(support::recipe("rosette-7", 60, 2, 2)),
+                             R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
+        {"edit":"addCloth","name":"C","width":900,"direction":")" +
+                                 std::string(direction) + R"("},{"edit":"paint","cloth":"C","all":true}])");
+      const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
+      const bool half = std::string(direction) == "stripe";
+      for (const char* id : {"strips", "template", "rectangles", "traced"}) {
+        const CutMethod m = method(plan, id);
+        QCOMPARE(m.laid.placements.size(), p.layout->size());
+        std::set<long> turns;
+        for (const PlacedPatch& patch : m.laid.placements) {
+          const Shape& shape = p.layout->shapes[patch.shape];
+          const auto turned = turnsBetween(
+              allowanceOutline(shape.outline, 5, Tips::Blunted, Angle::degrees(75)), patch.patch);
+          QVERIFY(!turned.empty());
+          const double deg = turned.front().degrees();
+          turns.insert(std::lround(10 * deg));
+          const double step = 360.0 / shape.symmetry.turns;
+          QVERIFY2(std::any_of(p.layout->pieces.begin(), p.layout->pieces.end(),
+                               [&](const Piece& piece) {
+                                 const double off = deg - piece.turn.degrees();
+                                 return piece.shape == patch.shape &&
+                                        (std::abs(std::remainder(off, step)) < 1e-3 ||
+                                         (half && std::abs(std::remainder(off + 180, step)) < 1e-3));
+                               }),
+                   qPrintable(QString("%1 at %2 on %3").arg(id).arg(deg).arg(direction)));
+        }
+        QVERIFY(turns.size() >= 7);
+      }
+    }
+    // Half a turn from upright a seven-sided one stands a fourteenth of a turn off, and so does its patch.
+    Shape seven;
+    seven.symmetry.turns = 7;
+    Piece piece;
+    piece.turn = Angle::degrees(180);
+    QCOMPARE(standing(piece, seven), 26);  // 25.71
+    COMPARE_TO(standsApart(180, 0, seven, false), 180.0 / 7, 1e-9);
+    COMPARE_TO(standsApart(180, 0, seven, true), 0, 1e-9);
+    COMPARE_TO(standsApart(-360.0 / 7, 720.0 / 7, seven, false), 0, 1e-9);
+    COMPARE_TO(standsApart(51, 0, seven, false), 360.0 / 7 - 51, 1e-9);
+  }
+
+  /// Five rectangles of 60 × 35 lie best by themselves in a strip of 35; standing they fill one of the
+  /// squares'.
+  void whatFillsAStripOfOthersIsTurned() {
+    // 28 squares of 60: 16 in one strip; the other has five rectangles, 175, and room for 13.
+    const CutPlan plan = planOf(inputOf({{"square", rectangle(50, 50), 28}, {"half", rectangle(50, 25), 5}}));
+    const CutMethod m = method(plan, "strips");
+    COMPARE_TO(*m.length, 2 * 60 + 25, 1e-6);
+    QCOMPARE(m.laid.placements.size(), std::size_t(33));
+    // Round a template ends are not used, and each kind lies best for itself: 2 · 60 + 35.
+    COMPARE_TO(*method(plan, "template").length, 2 * 60 + 35 + 25, 1e-6);
+  }
+
+  /// On a one-way cloth that may be turned each way takes at most a twentieth more than one that may not, and
+  /// that only to save cuts.
+  void freedomToTurnDoesNotHurt() {
+    int fewer = 0;
+    for (const auto& [arrangement, edge, pieces] :
+         {std::tuple("honeycomb-square", 33.4, 27), std::tuple("kites", 31.0, 40),
+          std::tuple("half-hexagons", 27.0, 19), std::tuple("octagon-square", 22.0, 30),
+          std::tuple("square-triangle-turning", 35.0, 26), std::tuple("parallelogram-rows", 30.0, 17)}) {
+      json some = json::array();
+      for (int i = 1; i <= pieces; ++i) some.push_back(i);
+      const Project p = support::edited(
+          support::edited(support::project(support::recipe(arrangement, edge, 5, 6)),
+                          {{"edit", "addCloth"}, {"name", "C"}, {"width", 640}, {"direction", "one-way"}}),
+          {{"edit", "paint"}, {"cloth", "C"}, {"pieces", some}});
+      const Project free =
+          support::edited(p, {{"edit", "chooseMethod"}, {"cloth", "C"}, {"turnOneWay", true}});
+      const CutPlan asTheyLie = support::soundPlan(p, *findCloth(p, "C"));
+      const CutPlan turned = support::soundPlan(free, *findCloth(free, "C"));
+      for (const char* id : {"strips", "template", "rectangles", "traced"}) {
+        const CutMethod strict = method(asTheyLie, id), any = method(turned, id);
+        const QString what =
+            QString("%1 %2: %3, %4").arg(arrangement, id).arg(*strict.length).arg(*any.length);
+        // What is traced is searched for, and found to a hundredth.
+        if (std::string(id) == "traced")
+          QVERIFY2(*any.length <= *strict.length * 1.01, qPrintable(what));
+        else if (*any.length > *strict.length + 1e-6)
+          QVERIFY2(*any.length <= *strict.length * 1.05 && any.cuts < strict.cuts, qPrintable(what));
+        fewer += *any.length < *strict.length - 1;
+      }
+    }
+    QVERIFY(fewer > 5);  // it helps
   }
 
   /// What the file can hold is what a cloth can have.

@@ -165,7 +165,7 @@ void GrowCard::refresh() {
     const bool cut = session_.project().recipe.sides != FinishingSides::Outline;
     canvas_.setEdges(cut ? std::vector<OpenEdge>{} : edges_, true);
     note_->setText(cut ? tr("Pieces are added to the outline: set the outer edge to Outline first.")
-                       : tr("%1 edges are open.").arg(edges_.size()));
+                       : tr("%n edge(s) are open.", nullptr, static_cast<int>(edges_.size())));
   } else {
     canvas_.setEdges({}, false);
     note_->setText({});

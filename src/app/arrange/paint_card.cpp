@@ -30,10 +30,9 @@ class ClothRow : public PaintedButton {
     setCheckable(true);
     setMinimumHeight(scaled(36));
     const QString title = cloth ? QString::fromStdString(clothTitle(*cloth)) : QObject::tr("no cloth");
-    setAccessibleName(cloth ? QObject::tr("Paint with %1, %2, worn by %3 pieces")
+    setAccessibleName(cloth ? QObject::tr("Paint with %1, %2, worn by %n piece(s)", nullptr, count)
                                   .arg(QString::fromStdString(cloth->sign), title)
-                                  .arg(count)
-                            : QObject::tr("Take the cloth off, %1 pieces have none").arg(count));
+                            : QObject::tr("Take the cloth off, %n piece(s) have none", nullptr, count));
   }
 
   /// All that a row shows.
@@ -86,7 +85,8 @@ class MotifRow : public PaintedButton {
       : name_(QString::fromStdString(motif.name)), count_(count) {
     setCheckable(true);
     setMinimumHeight(scaled(36));
-    setAccessibleName(QObject::tr("Paint with the motif %1, shown by %2 pieces").arg(name_).arg(count));
+    setAccessibleName(
+        QObject::tr("Paint with the motif %1, shown by %n piece(s)", nullptr, count).arg(name_));
     const Cloth* cloth = clothById(project, motif.cloth);
     if (!cloth || !cloth->print) return;
     const auto picture = project.pictures.find(cloth->print->picture);
@@ -148,9 +148,8 @@ class RoleRow : public PaintedButton {
   RoleRow(const QString& name, const QString& cloth, int count) : name_(name), cloth_(cloth), count_(count) {
     setCheckable(true);
     setMinimumHeight(scaled(36));
-    setAccessibleName(QObject::tr("Give the role %1, of %2 pieces%3")
+    setAccessibleName(QObject::tr("Give the role %1, of %n piece(s)%2", nullptr, count)
                           .arg(name)
-                          .arg(count)
                           .arg(cloth.isEmpty() ? QString() : QObject::tr(", wearing %1").arg(cloth)));
   }
 

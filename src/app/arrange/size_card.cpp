@@ -228,7 +228,8 @@ void SizeCard::offerNearest() {
   }
   const bool rosette = (*arrangement)->kind == ArrangementKind::Rosette;
   for (const NearSize& n : *near) {
-    const QString counts = rosette ? tr("%1 rings").arg(n.rings) : tr("%1 × %2").arg(n.across).arg(n.down);
+    const QString counts =
+        rosette ? tr("%n ring(s)", nullptr, n.rings) : tr("%1 × %2").arg(n.across).arg(n.down);
     auto* b = button(tr("%1:  %2 × %3")
                          .arg(counts, QString::fromStdString(formatReadable(n.width, p.settings.unit)),
                               QString::fromStdString(formatReadable(n.height, p.settings.unit))),

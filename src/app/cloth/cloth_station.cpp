@@ -345,11 +345,9 @@ void ClothStation::remove() {
                                     [&](const MotifChoice& m) { return m.cloth == chosen_; });
   if (pieces > 0 || motifs > 0) {
     QMessageBox ask(picture_);
-    ask.setText(tr("%1 is worn by %2 pieces and has %3 motif choices. Remove it, and leave those pieces "
-                   "without cloth?")
-                    .arg(QString::fromStdString(clothTitle(*cloth())))
-                    .arg(pieces)
-                    .arg(motifs));
+    ask.setText(tr("%1 is worn by %2 and has %3. Remove it, and leave those pieces without cloth?")
+                    .arg(QString::fromStdString(clothTitle(*cloth())), tr("%n piece(s)", nullptr, pieces),
+                         tr("%n motif choice(s)", nullptr, static_cast<int>(motifs))));
     ask.setInformativeText(tr("Undo brings it back."));
     auto* yes = ask.addButton(tr("Remove it"), QMessageBox::AcceptRole);
     ask.addButton(tr("Keep it"), QMessageBox::RejectRole);

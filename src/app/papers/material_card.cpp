@@ -180,10 +180,10 @@ void MaterialCard::refresh() {
                         : plan->supply.order == SewingOrder::Rows ? tr("row by row")
                                                                   : tr("unit by unit");
   why_->setText(
-      tr("Sewn %1, at most %2 papers are in use at once. A paper comes out when all its seams are sewn; "
-         "papers at the outer edge stay until the end.")
-          .arg(order)
-          .arg(plan->supply.atOnce.total));
+      tr("Sewn %1, at most %n paper(s) are in use at once. A paper comes out when all its seams are sewn; "
+         "papers at the outer edge stay until the end.",
+         nullptr, static_cast<int>(plan->supply.atOnce.total))
+          .arg(order));
 }
 
 }  // namespace clathra

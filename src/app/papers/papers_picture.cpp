@@ -307,9 +307,9 @@ void PapersPicture::say() {
                        .arg(s.tile->rows)
                        .arg(s.tile->column + 1)
                        .arg(s.tile->columns)
-                 : tr("%1 papers here, freed by %2 straight cuts. Lines that papers share are cut once.")
-                       .arg(s.papers.size())
-                       .arg(s.strokes));
+                 : tr("%1 here, freed by %2. Lines that papers share are cut once.")
+                       .arg(tr("%n paper(s)", nullptr, static_cast<int>(s.papers.size())),
+                            tr("%n straight cut(s)", nullptr, static_cast<int>(s.strokes))));
     }
     case Close: {
       const auto closure = session_.planner().closure();

@@ -155,7 +155,7 @@ void PapersStation::fillNeeds() {
     line(tr("pieces that want one"), k.needed);
     if (!supply.material.staysIn()) line(tr("in use at once"), k.atOnce);
     if (supply.material.life > 1)
-      line(tr("%1 pieces by %2 uses of each").arg(k.needed).arg(supply.material.life), k.wear);
+      line(tr("%n piece(s) by %1 uses of each", nullptr, k.needed).arg(supply.material.life), k.wear);
     if (k.losses > 0) line(tr("for what is lost or spoilt"), k.losses);
     if (k.owned > 0) line(tr("at hand already"), k.owned);
     if (k.fromWholes > 0) line(tr("cut from wholes"), k.fromWholes);
@@ -186,7 +186,7 @@ void PapersStation::savePdf() {
     const auto pdf = sheetsPdf(project, *sheets, progress, scale);
     if (!pdf) return tl::make_unexpected(pdf.error());
     if (const auto ok = writeBytes(file.toStdString(), *pdf); !ok) return tl::make_unexpected(ok.error());
-    return tr("Saved %1 sheets. Print them at 100 %.").arg(sheets->sheets.size());
+    return tr("Saved %n sheet(s). Print them at 100 %.", nullptr, static_cast<int>(sheets->sheets.size()));
   });
 }
 
@@ -222,7 +222,8 @@ void PapersStation::saveSheets(const QString& title, const QString& suffix) {
         return tl::make_unexpected(ok.error());
     }
     if (const auto ok = set.finish(); !ok) return tl::make_unexpected(ok.error());
-    return tr("Saved %1 sheets as %2.").arg(sheets.sheets.size()).arg(suffix.toUpper());
+    return tr("Saved %n sheet(s) as %1.", nullptr, static_cast<int>(sheets.sheets.size()))
+        .arg(suffix.toUpper());
   });
 }
 
@@ -366,7 +367,7 @@ void PapersStation::printSheets() {
     if (progress.cancelled() || !took) printer->abort();
     if (progress.cancelled()) return fail(kCancelled);
     if (!took) return fail("The printer took no further page.");
-    return tr("Sent %1 sheets to the printer.").arg(sheets->sheets.size());
+    return tr("Sent %n sheet(s) to the printer.", nullptr, static_cast<int>(sheets->sheets.size()));
   });
 }
 
@@ -395,10 +396,10 @@ std::vector<StripFigure> PapersStation::figures() const {
     out.push_back({QString::number(f.sheets),
                    tr("sheets of %1").arg(QString::fromStdString(plan()->page.title)),
                    b.sheets ? changeText(f.sheets, b.sheets) : QString(), f.sheets < b.sheets,
-                   tr("%1 of card, full pages; %2 straight cuts free %3 papers.")
-                       .arg(QString::fromStdString(writeArea(plan()->cardArea, unit())))
-                       .arg(plan()->strokes)
-                       .arg(plan()->papers)});
+                   tr("%1 of card, full pages; %2 for %3.")
+                       .arg(QString::fromStdString(writeArea(plan()->cardArea, unit())),
+                            tr("%n straight cut(s)", nullptr, static_cast<int>(plan()->strokes)),
+                            tr("%n paper(s)", nullptr, static_cast<int>(plan()->papers)))});
     double money = static_cast<double>(f.sheets) * s.material.price;
     for (const KindSupply& k : s.kinds) money += k.packs.value_or(0) * k.packPrice;
     out.push_back({QString::number(money, 'f', 2),

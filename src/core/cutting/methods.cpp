@@ -4,8 +4,9 @@ namespace clathra {
 
 const std::vector<MethodKind>& methodKinds() {
   static const std::vector<MethodKind> all = {
-      {"strips", false, workStrips}, {"template", false, workTemplate}, {"rectangles", true, workRectangles},
-      {"traced", false, workTraced}, {"layers", false, workLayers},
+      {"strips", false, true, true, workStrips},         {"template", false, true, false, workTemplate},
+      {"rectangles", true, true, false, workRectangles}, {"traced", false, false, false, workTraced},
+      {"layers", false, false, false, workLayers},
   };
   return all;
 }

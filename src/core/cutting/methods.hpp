@@ -40,9 +40,14 @@ struct WorkedMethod {
 /// Whether the rows of an offcut take all of the strip's width, so that the last one needs no cut along it.
 bool fillsStrip(const CutLayout& laid, const Offcut& offcut);
 
+/// More cloth than this share is not spent to save cuts, see docs/calculations.md ("Cutting").
+inline constexpr double kClothForCuts = 0.05;
+
 struct MethodKind {
-  std::string_view id;      ///< as the file and scripts name it; its title is the message "method-" + id
-  bool fromScraps = false;  ///< can it cut cloth without a size?
+  std::string_view id;         ///< as the file and scripts name it; its title is the message "method-" + id
+  bool fromScraps = false;     ///< can it cut cloth without a size?
+  bool triedStricter = false;  ///< also with less freedom to turn; what packs does so by itself
+  bool stripsServeOthers = false;  ///< is what its strips leave cut up for other patches?
   WorkedMethod (*work)(const CutInput& input, const std::vector<PatchDemand>& demands);
 };
 const std::vector<MethodKind>& methodKinds();

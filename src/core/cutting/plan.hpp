@@ -34,18 +34,20 @@ struct SumLine {
 struct PatchDemand {
   std::uint16_t shape = 0;
   int hand = 0;
-  int pieces = 0;           ///< that wear the cloth and show no chosen motif
-  int patches = 0;          ///< pieces and spares
-  Polygon paper, patch;     ///< about the centroid, FRONT as cut from the right side of the cloth
-  Polygon sharp;            ///< the patch with its tips, as straight cuts leave it
-  std::string title;        ///< the shape's
-  int standingDegrees = 0;  ///< paper and patch are turned by this from the upright shape
-  bool mayTurn = true;      ///< by any angle
-  bool mayTurnHalf = true;  ///< by half a turn
+  int pieces = 0;                  ///< that wear the cloth and show no chosen motif
+  int patches = 0;                 ///< pieces and spares
+  Polygon paper, patch;            ///< about the centroid, FRONT as cut from the right side of the cloth
+  Polygon sharp;                   ///< the patch with its tips, as straight cuts leave it
+  std::string title;               ///< the shape's
+  std::optional<std::size_t> lay;  ///< which of its lays a strip takes; none: the best for itself
+  int standingDegrees = 0;         ///< how paper and patch stand against the upright shape, rounded for words
+  bool mayTurn = true;             ///< by any angle
+  bool mayTurnHalf = true;         ///< by half a turn
   /// On a one-way cloth: every second piece stands the other way up in the layout, so that an alternately
-  /// turned strip keeps the print upright in all of them. `pieces` are even then.
+  /// turned strip keeps the print upright in all of them; an odd one ends as it began.
   bool inPairs = false;
-  int times = 1;  ///< that the whole is made: pieces and patches are for all of them
+  std::optional<int> halfTurned;  ///< of those in pairs, how many lie half a turn from the first; else half
+  int times = 1;                  ///< that the whole is made: pieces and patches are for all of them
 };
 /// "7 half hexagons, point cut", and how they stand where that matters.
 Arg patchesArg(int n, const PatchDemand& demand);
@@ -258,6 +260,9 @@ std::vector<PatchDemand> demandsOf(const CutInput& input);
 /// How a piece stands in the layout against its upright shape, in whole degrees; ways that its symmetry makes
 /// equal are one.
 int standing(const Piece& piece, const Shape& shape);
+
+/// By how many degrees two ways to stand are apart, those that the shape's symmetry makes equal being one.
+double standsApart(double a, double b, const Shape& shape, bool halfTurnsAlike);
 
 /// Up to the next line of the ruler: 1/8 in, or 1 mm.
 double roundedToRuler(double mm, LengthUnit unit);

@@ -96,7 +96,10 @@ std::vector<PlacedPatch> rowOf(const RectangleGroup& g, int group, int n, int be
     p.hand = g.demand.hand;
     p.group = group;
     p.rough = {{x, 0}, {x + g.width, 0}, {x + g.width, g.height}, {x, g.height}};
-    const Polygon& patch = g.demand.inPairs && (before + i) % 2 == 1 ? down : up;
+    const int at = before + i;
+    const bool turned =
+        g.demand.inPairs && at % 2 == 1 && (!g.demand.halfTurned || at / 2 < *g.demand.halfTurned);
+    const Polygon& patch = turned ? down : up;
     const Box box = bounds(patch);
     p.patch =
         translated(patch, {x + (g.width - box.left - box.right) / 2, (g.height - box.top - box.bottom) / 2});
@@ -162,6 +165,26 @@ void fromScraps(WorkedMethod& out, const CutInput& in, const std::vector<Rectang
   for (const MinutesPart& p : out.method.minutesParts) out.method.minutes += p.minutes;
 }
 
+/// A rectangle is the same whichever way up its paper lies: what goes in pairs and what is left of the same
+/// fill their rows together.
+std::vector<PatchDemand> together(std::vector<PatchDemand> demands) {
+  for (std::size_t i = 0; i < demands.size(); ++i) {
+    if (!demands[i].inPairs) continue;
+    const auto rest = std::find_if(demands.begin(), demands.end(), [&](const PatchDemand& d) {
+      return !d.inPairs && d.shape == demands[i].shape && d.hand == demands[i].hand &&
+             d.standingDegrees == demands[i].standingDegrees && d.patch == demands[i].patch;
+    });
+    if (rest == demands.end()) continue;
+    demands[i].halfTurned = demands[i].patches / 2;
+    demands[i].pieces += rest->pieces;
+    demands[i].patches += rest->patches;
+    const auto at = static_cast<std::size_t>(rest - demands.begin());
+    demands.erase(rest);
+    if (at < i) --i;
+  }
+  return demands;
+}
+
 }  // namespace
 
 WorkedMethod workRectangles(const CutInput& in, const std::vector<PatchDemand>& demands) {
@@ -170,7 +193,7 @@ WorkedMethod workRectangles(const CutInput& in, const std::vector<PatchDemand>& 
   out.kind = BandKind::Row;
   CutMethod& m = out.method;
   std::vector<RectangleGroup> groups;
-  for (const PatchDemand& d : demands) groups.push_back(rectangleFor(d, in.unit));
+  for (const PatchDemand& d : together(demands)) groups.push_back(rectangleFor(d, in.unit));
   if (cloth.scraps) {
     fromScraps(out, in, groups);
     return out;

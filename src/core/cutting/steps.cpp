@@ -44,7 +44,10 @@ Message crossingOf(const CutGroup& g, int strips, bool round) {
 
 /// How papers lie in their rough rectangles.
 Message lyingOf(const CutGroup& g) {
-  return then(g.alternate ? Message("step-half-upside-down") : Message(), g.crossing);
+  if (!g.alternate) return then(Message(), g.crossing);
+  // More stand one way than the other: how many of a run lie so, its map shows.
+  const bool half = !g.demand.halfTurned && g.demand.patches % 2 == 0;
+  return then(Message(half ? "step-half-upside-down" : "step-some-upside-down"), g.crossing);
 }
 
 void addStripSteps(CutMethod& m, const BandRun& run, bool round) {

@@ -80,9 +80,6 @@ Message crossingOf(const StripGroup& g) {
   return Message("step-slants", Arg(all));
 }
 
-/// More cloth than this share is not spent to save cuts, see docs/calculations.md ("Cutting").
-constexpr double kClothForCuts = 0.05;
-
 StripGroup bestGroup(const PatchDemand& demand, double width, LengthUnit unit) {
   struct Tried {
     StripGroup group;
@@ -91,7 +88,10 @@ StripGroup bestGroup(const PatchDemand& demand, double width, LengthUnit unit) {
   };
   std::vector<Tried> all;
   double least = 1e300;
-  for (const StripLay& lay : laysFor(demand)) {
+  const auto lays = laysFor(demand);
+  for (std::size_t i = 0; i < lays.size(); ++i) {
+    if (demand.lay && *demand.lay != i) continue;
+    const StripLay& lay = lays[i];
     const int per = static_cast<int>(lay.fitting(width));
     if (per == 0) continue;
     Tried t{{demand, lay, roundedToRuler(lay.height, unit), per}, (demand.patches + per - 1) / per, 0};

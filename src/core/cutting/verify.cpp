@@ -113,33 +113,51 @@ class PlanJudge {
 
   /// Each piece needs a patch that stands as it does; spares may stand either way that pieces do.
   void directions() {
-    std::map<std::pair<std::uint16_t, int>, std::map<int, int>> want;
+    std::map<std::pair<std::uint16_t, int>, std::vector<Stands>> want;
     for (const auto i : in_.pieces) {
       if (inWindow(i)) continue;
       const Piece& piece = in_.layout->pieces[i];
-      ++want[{piece.shape, piece.hand}][keepsDirection() ? whole(piece.turn, piece.shape) : 0];
+      auto& all = want[{piece.shape, piece.hand}];
+      const double deg = keepsDirection() ? piece.turn.degrees() : 0;
+      const auto at = std::find_if(all.begin(), all.end(), [&](const Stands& s) {
+        return standsApart(s.degrees, deg, in_.layout->shapes[piece.shape], halfTurnsAlike()) < kSame;
+      });
+      if (at == all.end())
+        all.push_back({deg, 1});
+      else
+        ++at->pieces;
     }
     for (const auto& [kind, all] : standing_) {
       auto left = want[kind];
       for (const auto& turns : all) {
-        const int deg = whole(turns.front(), kind.first);
-        const auto at = left.find(deg);
+        const double deg = turns.front().degrees();
+        const auto at = nearest(left, deg, kind.first);
         if (at == left.end()) return faults_.emplace_back("fault-wrong-way-up-5"), void();
-        --at->second;
+        --at->pieces;
       }
       // Patches that were cut and lost their piece may serve some.
       int pieces = 0, lacking = 0;
-      for (const auto& [deg, n] : want[kind]) pieces += n;
-      for (const auto& [deg, n] : left) lacking += std::max(0, n);
+      for (const Stands& s : want[kind]) pieces += s.pieces;
+      for (const Stands& s : left) lacking += std::max(0, s.pieces);
       if (lacking > std::max(0, pieces - patchesFor({0, kind.first, kind.second}, pieces)))
         return faults_.emplace_back("fault-wrong-way-up-5"), void();
     }
   }
-  int whole(Angle turn, std::uint16_t shape) const {
-    int step = static_cast<int>(std::lround(360.0 / std::max(1, in_.layout->shapes[shape].symmetry.turns)));
-    if (halfTurnsAlike()) step = std::gcd(step, 180);
-    const int deg = static_cast<int>(std::lround(turn.degrees())) % step;
-    return deg < 0 ? deg + step : deg;
+  struct Stands {
+    double degrees = 0;
+    int pieces = 0;
+  };
+  static constexpr double kSame = 1e-6;    // degrees
+  static constexpr double kOffAtMost = 1;  // degrees: pieces that stand so nearly alike are one demand
+  /// The nearest way to stand, among those less than a degree off one that still lacks patches.
+  std::vector<Stands>::iterator nearest(std::vector<Stands>& all, double degrees, std::uint16_t shape) const {
+    const auto off = [&](const Stands& s) {
+      const double deg = standsApart(s.degrees, degrees, in_.layout->shapes[shape], halfTurnsAlike());
+      return std::pair(deg > kOffAtMost || s.pieces <= 0, deg);
+    };
+    const auto at = std::min_element(all.begin(), all.end(),
+                                     [&](const Stands& a, const Stands& b) { return off(a) < off(b); });
+    return at == all.end() || off(*at).second > kOffAtMost ? all.end() : at;
   }
   bool inWindow(std::uint32_t piece) const {
     return std::any_of(in_.windows.begin(), in_.windows.end(), [&](const WindowInput& w) {

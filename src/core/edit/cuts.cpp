@@ -98,11 +98,9 @@ class PiecesFor {
   }
   /// On two-way cloth and stripes half a turn does not show.
   bool standsAlike(int a, int b, const Shape& shape) const {
-    constexpr int kHalf = 180, kWhole = 360;
-    const int step = kWhole / std::max(1, shape.symmetry.turns);
-    if (a % step == b % step) return true;
+    constexpr double kRounded = 1;  // both are whole degrees
     const bool half = cloth_.direction == Direction::TwoWay || cloth_.direction == Direction::Stripe;
-    return half && (a + kHalf) % step == b % step;
+    return standsApart(a, b, shape, half) < kRounded + 1e-6;
   }
 
   const Project& p_;

@@ -96,7 +96,55 @@ class Bolt {
           begin(layBottomLeft(variants_, {bolt(ample_)}, {order(sequence), by, false, any}, budget_.steps,
                               budget_.progress));
         }
-    if (!one) bands();
+    if (one) return;
+    bands();
+    oneTurnEach();
+  }
+
+  /// Every shape in one turn, and half a turn from it. What lies lowest now is not what lies best: standing
+  /// patches may leave room beside them where lying ones come to lie below.
+  void oneTurnEach() {
+    constexpr std::size_t kMostPatches = 150;  // more fill so many rows that their turns matter less
+    constexpr std::size_t kMostWays = 96;
+    if (patches_ > kMostPatches) return;
+    std::vector<std::vector<std::vector<std::size_t>>> turns;  // of each shape: variants of one turn
+    double ways = 1;
+    for (std::size_t s = 0; s < job_.shapes.size(); ++s) {
+      turns.push_back(turnsOf(s));
+      ways *= static_cast<double>(turns.back().size());
+    }
+    if (ways < 1.5) return;
+    Dice dice(seed_);
+    const std::uint64_t most = budget_.steps + budget_.most / 8;
+    const auto all = static_cast<std::size_t>(std::min<double>(ways, kMostWays));
+    for (std::size_t w = 0; w < all && budget_.steps < most && !budget_.progress.cancelled(); ++w) {
+      std::vector<bool> barred(variants_.size(), true);
+      std::size_t digit = w;
+      for (const auto& own : turns) {
+        const std::size_t which = ways <= kMostWays ? digit % own.size() : dice.below(own.size());
+        digit /= own.size();
+        for (const std::size_t v : own[which]) barred[v] = false;
+      }
+      for (const bool any : {false, true})
+        begin(layBottomLeft(variants_, {bolt(ample_)}, {order(bySize_), Lowest::Edge, false, any, barred},
+                            budget_.steps, budget_.progress));
+    }
+  }
+
+  std::vector<std::vector<std::size_t>> turnsOf(std::size_t shape) const {
+    std::vector<std::vector<std::size_t>> out;
+    for (const std::size_t v : variants_.of(shape)) {
+      const auto alike = std::find_if(out.begin(), out.end(), [&](const auto& some) {
+        constexpr double kSame = 1e-6, kHalf = 180;  // degrees
+        const double deg = (variants_[v].turn - variants_[some.front()].turn).degrees();
+        return std::abs(std::remainder(deg, kHalf)) < kSame;
+      });
+      if (alike == out.end())
+        out.push_back({v});
+      else
+        alike->push_back(v);
+    }
+    return out;
   }
 
   /// Every shape in rows of its own, one band below the other; what does not fill its row fills the gaps.

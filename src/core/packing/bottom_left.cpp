@@ -44,6 +44,7 @@ class Filling {
   /// The best place of a shape, if any.
   void look(std::size_t shape, const LayOrder& order, Best& best) {
     for (const std::size_t v : variants_.of(shape)) {
+      if (!order.barred.empty() && order.barred[v]) continue;
       update(v);
       for (const Point p : places_[v]) {
         const auto [first, second] = score(v, p, order);

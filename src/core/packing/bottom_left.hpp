@@ -13,8 +13,9 @@ enum class Lowest { Edge, Middle, Corner };
 struct LayOrder {
   std::vector<std::size_t> shapes;  ///< one entry a patch
   Lowest by = Lowest::Edge;
-  bool fromRight = false;  ///< of equal places the rightmost
-  bool anyNext = false;    ///< whichever shape lies lowest comes next
+  bool fromRight = false;         ///< of equal places the rightmost
+  bool anyNext = false;           ///< whichever shape lies lowest comes next
+  std::vector<bool> barred = {};  ///< by variant: turns that are not laid; empty: none
 };
 
 /// Fills the rooms in their order; what finds no room is left out. `steps` counts looks at pairs.

@@ -66,6 +66,34 @@
         <numerusform>%n pieces</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>Paint with %1, %2, worn by %n piece(s)</source>
+      <translation>
+        <numerusform>Paint with %1, %2, worn by %n piece</numerusform>
+        <numerusform>Paint with %1, %2, worn by %n pieces</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Take the cloth off, %n piece(s) have none</source>
+      <translation>
+        <numerusform>Take the cloth off, %n piece has none</numerusform>
+        <numerusform>Take the cloth off, %n pieces have none</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Paint with the motif %1, shown by %n piece(s)</source>
+      <translation>
+        <numerusform>Paint with the motif %1, shown by %n piece</numerusform>
+        <numerusform>Paint with the motif %1, shown by %n pieces</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Give the role %1, of %n piece(s)%2</source>
+      <translation>
+        <numerusform>Give the role %1, of %n piece%2</numerusform>
+        <numerusform>Give the role %1, of %n pieces%2</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>Session</name>
@@ -125,6 +153,23 @@
       <translation>
         <numerusform>%n such seam; up to %1 can be eased in on each.</numerusform>
         <numerusform>%n such seams; up to %1 can be eased in on each.</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::ClothStation</name>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n motif choice(s)</source>
+      <translation>
+        <numerusform>%n motif choice</numerusform>
+        <numerusform>%n motif choices</numerusform>
       </translation>
     </message>
   </context>
@@ -269,6 +314,13 @@
         <numerusform>%n pieces</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>%n edge(s) are open.</source>
+      <translation>
+        <numerusform>%n edge is open.</numerusform>
+        <numerusform>%n edges are open.</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>clathra::MakingCard</name>
@@ -301,6 +353,13 @@
       <translation>
         <numerusform>%n pack</numerusform>
         <numerusform>%n packs</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Sewn %1, at most %n paper(s) are in use at once. A paper comes out when all its seams are sewn; papers at the outer edge stay until the end.</source>
+      <translation>
+        <numerusform>Sewn %1, at most %n paper is in use at once. A paper comes out when all its seams are sewn; papers at the outer edge stay until the end.</numerusform>
+        <numerusform>Sewn %1, at most %n papers are in use at once. A paper comes out when all its seams are sewn; papers at the outer edge stay until the end.</numerusform>
       </translation>
     </message>
   </context>
@@ -352,6 +411,23 @@
     </message>
   </context>
   <context>
+    <name>clathra::PapersPicture</name>
+    <message numerus="yes">
+      <source>%n paper(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n paper</numerusform>
+        <numerusform>%n papers</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n straight cut(s)</source>
+      <translation>
+        <numerusform>%n straight cut</numerusform>
+        <numerusform>%n straight cuts</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
     <name>clathra::PapersStation</name>
     <message numerus="yes">
       <source>%n kind(s) of paper</source>
@@ -393,6 +469,48 @@
       <translation>
         <numerusform> %n frame of motifs is larger than the page.</numerusform>
         <numerusform> %n frames of motifs are larger than the page.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) by %1 uses of each</source>
+      <translation>
+        <numerusform>%n piece by %1 uses of each</numerusform>
+        <numerusform>%n pieces by %1 uses of each</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Saved %n sheet(s). Print them at 100 %.</source>
+      <translation>
+        <numerusform>Saved %n sheet. Print it at 100 %.</numerusform>
+        <numerusform>Saved %n sheets. Print them at 100 %.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Saved %n sheet(s) as %1.</source>
+      <translation>
+        <numerusform>Saved %n sheet as %1.</numerusform>
+        <numerusform>Saved %n sheets as %1.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Sent %n sheet(s) to the printer.</source>
+      <translation>
+        <numerusform>Sent %n sheet to the printer.</numerusform>
+        <numerusform>Sent %n sheets to the printer.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n straight cut(s)</source>
+      <translation>
+        <numerusform>%n straight cut</numerusform>
+        <numerusform>%n straight cuts</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n paper(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n paper</numerusform>
+        <numerusform>%n papers</numerusform>
       </translation>
     </message>
   </context>
@@ -488,6 +606,16 @@
       <translation>
         <numerusform>%n kind</numerusform>
         <numerusform>%n kinds</numerusform>
+      </translation>
+    </message>
+  </context>
+  <context>
+    <name>clathra::SizeCard</name>
+    <message numerus="yes">
+      <source>%n ring(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n ring</numerusform>
+        <numerusform>%n rings</numerusform>
       </translation>
     </message>
   </context>
@@ -1196,6 +1324,111 @@
       <translation>
         <numerusform>from what is left of a strip %n strip %2 wide, and from that %3</numerusform>
         <numerusform>from what is left of a strip %n strips %2 wide, and from that %3</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>Cut %n rough rectangle(s) of %2 × %3 for %4, %5 in a row.</source>
+      <translation>
+        <numerusform>Cut %n rough rectangle of %2 × %3 for %4.</numerusform>
+        <numerusform>Cut %n rough rectangles of %2 × %3 for %4, %5 in a row.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>From the scraps cut %n rough rectangle(s) of %2 × %3 for %4.</source>
+      <translation>
+        <numerusform>From the scraps cut %n rough rectangle of %2 × %3 for %4.</numerusform>
+        <numerusform>From the scraps cut %n rough rectangles of %2 × %3 for %4.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>these cloths yield %n patch(es) and %2 are needed; name another cloth, or more of one</source>
+      <translation>
+        <numerusform>these cloths yield %n patch, and %2 are needed; name another cloth, or more of one</numerusform>
+        <numerusform>these cloths yield %n patches and %2 are needed; name another cloth, or more of one</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>there are only %n such filling(s)</source>
+      <translation>
+        <numerusform>there is only %n such filling</numerusform>
+        <numerusform>there are only %n such fillings</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>this ring does not close: %n piece(s) miss by %2 mm</source>
+      <translation>
+        <numerusform>this ring does not close: %n piece misses by %2 mm</numerusform>
+        <numerusform>this ring does not close: %n pieces miss by %2 mm</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>there is a unit called "%1" already, with %n piece(s); choose another name</source>
+      <translation>
+        <numerusform>there is a unit called "%1" already, with %n piece; choose another name</numerusform>
+        <numerusform>there is a unit called "%1" already, with %n pieces; choose another name</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>no piece lies %n seam(s) away from piece %2</source>
+      <translation>
+        <numerusform>no piece lies %n seam away from piece %2</numerusform>
+        <numerusform>no piece lies %n seams away from piece %2</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>This rosette closes after %n ring(s); %2 are too many.</source>
+      <translation>
+        <numerusform>This rosette closes after %n ring; %2 are too many.</numerusform>
+        <numerusform>This rosette closes after %n rings; %2 are too many.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) want the motif "%2"; the cloth on hand yields %3 wherever the print lies on it.</source>
+      <translation>
+        <numerusform>%n piece wants the motif "%2"; the cloth on hand yields %3 wherever the print lies on it.</numerusform>
+        <numerusform>%n pieces want the motif "%2"; the cloth on hand yields %3 wherever the print lies on it.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s) want the motif "%2"; the cloth on hand yields %3.</source>
+      <translation>
+        <numerusform>%n piece wants the motif "%2"; the cloth on hand yields %3.</numerusform>
+        <numerusform>%n pieces want the motif "%2"; the cloth on hand yields %3.</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n piece(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n piece</numerusform>
+        <numerusform>%n pieces</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n seam(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n seam</numerusform>
+        <numerusform>%n seams</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n paper(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n paper</numerusform>
+        <numerusform>%n papers</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n sheet(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n sheet</numerusform>
+        <numerusform>%n sheets</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>%n cut(s)</source>
+      <translation type="unfinished">
+        <numerusform>%n cut</numerusform>
+        <numerusform>%n cuts</numerusform>
       </translation>
     </message>
   </context>
