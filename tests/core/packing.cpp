@@ -340,6 +340,18 @@ class PackingTest : public QObject {
     QVERIFY(asks(0));
   }
 
+  /// By hand: ten of 70 by 40 stand on 400 of 1050 mm and leave 650 beside them for seven of 90 by 40: 70 mm.
+  /// Lying, all of them take two rows, 80.
+  void patchesThatStandLeaveRoomBesideThem() {
+    const Polygon low{{0, 0}, {70, 0}, {70, 40}, {0, 40}}, wide{{0, 0}, {90, 0}, {90, 40}, {0, 40}};
+    for (const Turns turns : {Turns::Quarter, Turns::Any}) {
+      const PackJob job = bolt(1050, {{"low", low, 10, turns}, {"wide", wide, 7, turns}});
+      COMPARE_TO(packed(job).usedLength, 70, 1e-3);
+    }
+    const PackJob lying = bolt(1050, {{"low", low, 10, Turns::Half}, {"wide", wide, 7, Turns::Half}});
+    COMPARE_TO(packed(lying).usedLength, 80, 1e-3);
+  }
+
   /// Exactly, because what can be laid with fewer turns is laid so first: each set has the same share.
   void turningNeverHurts() {
     for (const char* name : {"s04-halfhex-triangles.json", "s06-parallelograms-lr.json"}) {
