@@ -82,6 +82,16 @@ std::vector<QWidget*> controlsOf(const Driver& d) {
 
 class EveryControlTest : public QObject {
   Q_OBJECT
+  /// What is seen, but for whether there are changes and something to be done again: that hangs on what was
+  /// taken back before, and on whether the view was opened anew since.
+  static QStringList seenIn(Driver& d) {
+    QStringList all = support::shownIn(d);
+    all.removeIf([](const QString& line) {
+      return line.contains(QStringLiteral("Redo")) || line.startsWith(QStringLiteral("says Saltmarsh Path"));
+    });
+    return all;
+  }
+
   QTemporaryDir folder_;
   QString file_;
   QSet<QString> known_;  ///< station and control, worked already
@@ -260,11 +270,11 @@ class EveryControlTest : public QObject {
       const json before = contentOf(d.project());
       pointNowhere(d);
       d.answers();
-      const QStringList plain = support::shownIn(d);
+      const QStringList plain = seenIn(d);
       pointAt(d, w);
       w = control(d, name, nth);
       QVERIFY2(w, qPrintable(name));
-      const QStringList shown = support::shownIn(d);
+      const QStringList shown = seenIn(d);
       if (const QStringList hovered = support::newLines(plain, shown); !hovered.isEmpty())
         changed << name + QStringLiteral(", pointed at : ") + hovered.join(QStringLiteral(" & "));
       d.window->say({});
@@ -292,7 +302,7 @@ class EveryControlTest : public QObject {
       // How densely outlines are packed may differ by a hair from machine to machine.
       if (!name.contains(QStringLiteral("traced"), Qt::CaseInsensitive))
         changed << called + QStringLiteral(" : ") +
-                       support::newLines(shown, support::shownIn(d)).join(QStringLiteral(" & "));
+                       support::newLines(shown, seenIn(d)).join(QStringLiteral(" & "));
       if (after != before) {
         // Steps of a small project are taken back at once; its figures need not be waited for.
         d.session->undo();
