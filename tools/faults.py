@@ -54,7 +54,7 @@ FAULTS = [
      'before % 2 == 1',
      'before % 2 == 2',
      'core cutting:inPairsEverySecondStripBeginsTheOtherWayUp'),
-    ('bought cloth does not shrink', 'core/cutting/plan.cpp',
+    ('bought cloth does not shrink', 'core/cutting/best_lay.cpp',
      'm.toBuy / (1 - cloth.shrinkPercent / kPercent)',
      'm.toBuy',
      'core cloth_on_hand'),

@@ -253,6 +253,8 @@ constexpr Sentence kAll[] = {
                                                  "strips of the other hand, right sides together.")},
     {"step-offcut",
      QT_TRANSLATE_N_NOOP("core", "From what is left of strip %2 cut %n strip(s) %3 wide, and from them %4.")},
+    {"step-offcut-round",
+     QT_TRANSLATE_NOOP("core", "Cut them round the template, on other strips of that width where there are any.")},
     {"step-trace", QT_TRANSLATE_NOOP("core", "Draw round the templates as the map shows and cut out: %1.")},
     {"patches-of", QT_TRANSLATE_NOOP("core", "%1")},
     {"patches-left-handed", QT_TRANSLATE_NOOP("core", "%1 (left-handed)")},

@@ -99,7 +99,7 @@ class ClothOnHandTest : public QObject {
     // 1 to square up, 1 strip, 5 across it for four squares, 1 along the row and 10 across it.
     QCOMPARE(m.cuts, 1 + 1 + 5 + 1 + 10);
     QVERIFY(support::says(m.steps.back(), "step-offcut"));
-    COMPARE_TO(*method(plan, "template").length, 25 + 110 + 50, 1e-9);
+    COMPARE_TO(*method(plan, "template").length, 25 + 110, 1e-9);  // four leave 548 of their strip
   }
   /// What is as high as the strip needs no cut along it. One way up, three rectangles of 60 by 100 lie 70
   /// wide behind the four squares: the square's last cut is their first, so three cuts.
@@ -495,12 +495,75 @@ class ClothOnHandTest : public QObject {
     const CutMethod m = method(plan, "strips");
     COMPARE_TO(*m.length, 2 * 60 + 25, 1e-6);
     QCOMPARE(m.laid.placements.size(), std::size_t(33));
-    // Round a template ends are not used, and each kind lies best for itself: 2 · 60 + 35.
-    COMPARE_TO(*method(plan, "template").length, 2 * 60 + 35 + 25, 1e-6);
+    // Round a template, 3 mm apart, 15 squares and one standing rectangle (945 + 35), 13 and four (819 +
+    // 149).
+    COMPARE_TO(*method(plan, "template").length, 2 * 60 + 25, 1e-6);
   }
 
-  /// On a one-way cloth that may be turned each way takes at most a twentieth more than one that may not, and
-  /// that only to save cuts.
+  /// Four squares of 100 with 5 mm round them and 3 mm between them leave 1000 - 4 · 113 = 548 of their
+  /// strip: ten of 50 take 10 · 53 - 3 = 527. An eleventh finds room in a second row, a 21st makes a strip.
+  void templatesAreCutFromWhatAStripLeaves() {
+    const auto of = [](int smalls) {
+      return method(
+          planOf(inputOf({{"square", rectangle(100, 100), 4}, {"small", rectangle(40, 40), smalls}})),
+          "template");
+    };
+    const CutMethod ten = of(10);
+    COMPARE_TO(*ten.length, 110 + 25, 1e-6);
+    QCOMPARE(ten.laid.offcuts.size(), 1U);
+    COMPARE_TO(ten.laid.offcuts.front().from, 4 * 113, 1e-6);
+    // Squaring up, the strip, along the row and across it; four cuts round each of 14.
+    QCOMPARE(ten.cuts, 1 + 1 + 2 + 4 * 14);
+    std::vector<std::string> said;
+    for (const Message& m : ten.steps) said.push_back(clathra::said(m, LengthUnit::Millimetre));
+    QCOMPARE(
+        said.back(),
+        std::string("From what is left of strip 1 cut 1 strip 50 mm wide, and from it 10 smalls. Cut them "
+                    "round the template, on other strips of that width where there are any."));
+    const CutMethod eleven = of(11), twentyOne = of(21);
+    QCOMPARE(eleven.laid.offcuts.front().rows, (std::vector<int>{10, 1}));
+    QCOMPARE(eleven.cuts, 1 + 1 + 3 + 4 * 14);  // the eleventh lies on the row of ten
+    COMPARE_TO(*twentyOne.length, 110 + 50 + 25, 1e-6);
+    // Rows lie on a strip of their own kind: the two of ten are cut with the one, four at a time.
+    COMPARE_TO(twentyOne.minutesParts[2].minutes / ten.minutesParts[2].minutes, 1, 1e-9);
+  }
+
+  /// One piece more never needs less to be bought, whatever the kinds and the cloth's direction; sold by the
+  /// millimetre that is the length itself.
+  void morePiecesNeverNeedLess() {
+    const Polygon half{{-60, -26}, {60, -26}, {30, 26}, {-30, 26}},
+        lean{{-40, -14}, {20, -14}, {40, 14}, {-20, 14}};
+    const Polygon kite{{0, -37}, {34, -3}, {0, 17}, {-34, -3}}, bar = rectangle(55, 23);
+    for (const Direction direction : {Direction::None, Direction::OneWay, Direction::Stripe})
+      for (const auto& kinds : {std::vector<Wanted>{{"half", half, 0}, {"bar", bar, 17}},
+                                {{"kite", kite, 0}, {"lean", lean, 13, 1}, {"half", half, 9}},
+                                {{"bar", bar, 0}, {"kite", kite, 21}},
+                                {{"lean", lean, 0, -1}}}) {
+        std::map<std::string, double> before;
+        for (int n = 1; n <= 34; ++n) {
+          auto wanted = kinds;
+          wanted.front().count = n;
+          CutInput in = inputOf(wanted);
+          in.cloth.direction = direction;
+          in.cloth.width = Length::millimetres(641);
+          in.cloth.increment = Length::millimetres(1);
+          for (const char* id : {"strips", "template", "rectangles"}) {
+            in.only = id;
+            const double now = method(planOf(in), id).buyLength;
+            QVERIFY2(now >= before[id], qPrintable(QString("%1 %2: %3 of %4 after %5")
+                                                       .arg(id)
+                                                       .arg(n)
+                                                       .arg(now)
+                                                       .arg(wanted.front().name)
+                                                       .arg(before[id])));
+            before[id] = now;
+          }
+        }
+      }
+  }
+
+  /// On a one-way cloth that may be turned no way has more to be bought than on one that may not; ruler
+  /// strips may take a twentieth more of it, to save cuts.
   void freedomToTurnDoesNotHurt() {
     int fewer = 0;
     for (const auto& [arrangement, edge, pieces] :
@@ -525,7 +588,10 @@ class ClothOnHandTest : public QObject {
         if (std::string(id) == "traced")
           QVERIFY2(*any.length <= *strict.length * 1.01, qPrintable(what));
         else if (*any.length > *strict.length + 1e-6)
-          QVERIFY2(*any.length <= *strict.length * 1.05 && any.cuts < strict.cuts, qPrintable(what));
+          QVERIFY2(
+              std::string(id) == "strips" && *any.length <= *strict.length * 1.05 && any.cuts < strict.cuts,
+              qPrintable(what));
+        if (std::string(id) != "traced") QVERIFY2(any.buyLength <= strict.buyLength, qPrintable(what));
         fewer += *any.length < *strict.length - 1;
       }
     }

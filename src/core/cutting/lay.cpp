@@ -275,17 +275,23 @@ double patchArea(const CutLayout& laid) {
   return sum;
 }
 
+/// mm of all bands but windows.
+double lengthOf(const CutLayout& laid) {
+  double length = 0;
+  for (const Band& b : laid.bands) length += b.kind == BandKind::Windows ? 0 : b.to - b.from;
+  return length;
+}
+
 /// Length, sum and share of cloth, from what is laid.
 void addWhole(CutMethod& m) {
-  double length = 0, cloth = 0;
+  double cloth = 0;
   int squarings = 0;
   for (const Band& b : m.laid.bands) {
     if (b.kind == BandKind::Windows) continue;
-    length += b.to - b.from;
     cloth += (b.to - b.from) * m.laid.lengths[static_cast<std::size_t>(b.length)].width;
     squarings += b.kind == BandKind::Squaring;
   }
-  m.length = length;
+  m.length = lengthOf(m.laid);
   if (squarings > 0) m.sum.push_back({Message("sum-squaring-up", squarings), squarings * kSquaringUp, true});
   m.cuts += squarings;
   m.utilisation = cloth > 0 ? patchArea(m.laid) / cloth : 0;
@@ -405,6 +411,19 @@ CutMethod laid(const CutInput& in, const WindowsOnCloth& windows, WorkedMethod w
   for (const MinutesPart& p : m.minutesParts) m.minutes += p.minutes;
   addWhole(m);
   addSteps(m, worked, in.cloth);
+  return m;
+}
+
+CutMethod bandsAlone(const CutInput& in, const WindowsOnCloth& windows, std::vector<BandMaker> makers) {
+  WorkedMethod worked;
+  worked.makers = std::move(makers);
+  worked.offcuts = true;
+  Lengths lengths(in);
+  lengths.windows(in, windows);
+  CutMethod m;
+  if (!layBands(lengths, worked)) return m;
+  m.laid = lengths.take();
+  m.length = lengthOf(m.laid);
   return m;
 }
 

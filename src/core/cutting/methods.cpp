@@ -4,9 +4,11 @@ namespace clathra {
 
 const std::vector<MethodKind>& methodKinds() {
   static const std::vector<MethodKind> all = {
-      {"strips", false, true, true, workStrips},         {"template", false, true, false, workTemplate},
-      {"rectangles", true, true, false, workRectangles}, {"traced", false, false, false, workTraced},
-      {"layers", false, false, false, workLayers},
+      {"strips", false, true, true, kClothForCuts, workStrips},
+      {"template", false, true, true, 0, workTemplate},
+      {"rectangles", true, true, false, 0, workRectangles},
+      {"traced", false, false, false, 0, workTraced},
+      {"layers", false, false, false, 0, workLayers},
   };
   return all;
 }

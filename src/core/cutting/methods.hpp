@@ -48,6 +48,7 @@ struct MethodKind {
   bool fromScraps = false;     ///< can it cut cloth without a size?
   bool triedStricter = false;  ///< also with less freedom to turn; what packs does so by itself
   bool stripsServeOthers = false;  ///< is what its strips leave cut up for other patches?
+  double clothForCuts = 0;         ///< share of the least cloth that may be spent to save cuts
   WorkedMethod (*work)(const CutInput& input, const std::vector<PatchDemand>& demands);
 };
 const std::vector<MethodKind>& methodKinds();
@@ -68,6 +69,10 @@ WorkedMethod workLayers(const CutInput& input, const std::vector<PatchDemand>& d
 /// is without a length.
 CutMethod laid(const CutInput& input, const WindowsOnCloth& windows, WorkedMethod worked,
                const Progress& progress);
+
+/// The bands alone that `laid` would lay of such makers, windows' and squarings' among them, and how long
+/// they are; strips' ends serve other makers. No length if one fits on nothing.
+CutMethod bandsAlone(const CutInput& input, const WindowsOnCloth& windows, std::vector<BandMaker> makers);
 
 /// Is the cloth there in pieces that are cut alike: a collection, pieces that are sold cut, three lengths and
 /// more of one size whose cut ends are straight? Then a step is all that is cut from one of them.

@@ -30,6 +30,8 @@ struct SumLine {
   bool isLength = true;  ///< mm; else a count
 };
 
+struct StripLay;
+
 /// Patches of one shape and hand that a cloth is asked for.
 struct PatchDemand {
   std::uint16_t shape = 0;
@@ -40,9 +42,11 @@ struct PatchDemand {
   Polygon sharp;                   ///< the patch with its tips, as straight cuts leave it
   std::string title;               ///< the shape's
   std::optional<std::size_t> lay;  ///< which of its lays a strip takes; none: the best for itself
-  int standingDegrees = 0;         ///< how paper and patch stand against the upright shape, rounded for words
-  bool mayTurn = true;             ///< by any angle
-  bool mayTurnHalf = true;         ///< by half a turn
+  std::shared_ptr<const std::vector<StripLay>>
+      lays;                 ///< how it may lie in a strip, where that is known already
+  int standingDegrees = 0;  ///< how paper and patch stand against the upright shape, rounded for words
+  bool mayTurn = true;      ///< by any angle
+  bool mayTurnHalf = true;  ///< by half a turn
   /// On a one-way cloth: every second piece stands the other way up in the layout, so that an alternately
   /// turned strip keeps the print upright in all of them; an odd one ends as it began.
   bool inPairs = false;

@@ -69,7 +69,7 @@ bool isAsWide(const CutLayout& laid, const Offcut& o) {
   return o.rows.size() == 1 && fillsStrip(laid, o);
 }
 
-void addOffcutSteps(CutMethod& m) {
+void addOffcutSteps(CutMethod& m, bool round) {
   for (const Offcut& o : m.laid.offcuts) {
     const CutGroup& g = m.groups[static_cast<std::size_t>(o.group)];
     const int patches = std::accumulate(o.rows.begin(), o.rows.end(), 0);
@@ -79,6 +79,7 @@ void addOffcutSteps(CutMethod& m) {
                                                     patchesArg(patches, g.demand))
                                           : Message("step-offcut", o.rows.size(), number, sizeArg(o.height),
                                                     patchesArg(patches, g.demand)));
+    if (round) m.steps.back() = then(std::move(m.steps.back()), Message("step-offcut-round"));
     const auto runs = runsOf(m.laid);
     const auto run = std::find_if(runs.begin(), runs.end(), [&](const BandRun& r) {
       return number >= r.first && number < r.first + r.count;
@@ -186,7 +187,7 @@ void addSteps(CutMethod& m, const WorkedMethod& worked, const Cloth& cloth) {
     m.steps.push_back(onLength(m.laid, run.length, std::move(step)));
     addTicks(m, tick++);
   }
-  addOffcutSteps(m);
+  addOffcutSteps(m, round);
 }
 
 void addScrapSteps(CutMethod& m) {

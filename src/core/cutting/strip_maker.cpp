@@ -3,6 +3,7 @@
 namespace clathra {
 
 std::vector<StripLay> laysFor(const PatchDemand& demand) {
+  if (demand.lays) return *demand.lays;
   if (demand.inPairs) return {stripLay(demand.patch, {}, true)};
   if (demand.mayTurn) return stripLays(demand.patch, true);
   // Print and stripe run as the patch stands: no quarter turns, and half turns only where they do not show.
@@ -36,6 +37,10 @@ BandMaker stripMaker(const PatchDemand& demand, const StripLay& lay, double heig
     return out;
   };
   return m;
+}
+
+void addOffcutLine(CutMethod& m, int rows) {
+  if (rows > 0) m.sum.push_back({Message("sum-from-offcuts", rows), static_cast<double>(rows), false});
 }
 
 void addStripLines(CutMethod& m, int strips, int most, double height, double cutHeight) {

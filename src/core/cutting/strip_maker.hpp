@@ -29,6 +29,8 @@ std::vector<StripLay> laysFor(const PatchDemand& demand);
 /// Strips of such a lay as a group's bands; in pairs they go on where the one before left off.
 BandMaker stripMaker(const PatchDemand& demand, const StripLay& lay, double height, int group);
 
+/// Adds the line of a sum for rows that other strips' ends give, if there are any.
+void addOffcutLine(CutMethod& method, int rows);
 /// Adds the lines of a sum for so many strips.
 void addStripLines(CutMethod& method, int strips, int most, double height, double cutHeight);
 

@@ -95,12 +95,14 @@ StripGroup bestGroup(const PatchDemand& demand, double width, LengthUnit unit) {
     const int per = static_cast<int>(lay.fitting(width));
     if (per == 0) continue;
     Tried t{{demand, lay, roundedToRuler(lay.height, unit), per}, (demand.patches + per - 1) / per, 0};
+    t.group.demand.lay = i;
     t.length = t.strips * t.group.height;
     least = std::min(least, t.length);
     all.push_back(std::move(t));
   }
   std::erase_if(all, [&](const Tried& t) { return t.length > least * (1 + kClothForCuts) + 1e-6; });
   if (all.empty()) return {demand, {}, 0, 0};
+  if (all.size() == 1) return all.front().group;
   const auto effort = [](const Tried& t) {
     const int last = t.group.demand.patches - (t.strips - 1) * t.group.perStrip;
     const int cuts =
@@ -135,8 +137,7 @@ struct Strips {
 
 void addSum(CutMethod& m, const StripGroup& g, const Strips& s, double sparePercent) {
   addDemandLines(m, g.demand, sparePercent);
-  if (s.offcutRows > 0)
-    m.sum.push_back({Message("sum-from-offcuts", s.offcutRows), static_cast<double>(s.offcutRows), false});
+  addOffcutLine(m, s.offcutRows);
   if (s.strips == 0) return;
   addStripLines(m, s.strips, s.most, g.lay.height, g.height);
 }
