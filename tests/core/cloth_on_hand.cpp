@@ -126,6 +126,33 @@ class ClothOnHandTest : public QObject {
     QCOMPARE(m.cuts, 1 + 1 + 5 + 1 + 10 + 2);
     QVERIFY(support::says(m.steps.back(), "step-offcut"));
   }
+  /// Four of 240 in a strip leave 40 of it: two squares of 40, one above the other, from each of three
+  /// strips.
+  void endsThatGiveTheSameAreSaidOnce() {
+    const auto stepsOf = [](int smalls, const char* id) {
+      CutInput in = inputOf({{"large", rectangle(230, 100), 12}, {"small", rectangle(30, 30), smalls}});
+      in.cloth.direction = Direction::OneWay;
+      in.overrun = 0;
+      QStringList out;
+      const CutMethod m = method(planOf(in), id);
+      for (std::size_t i = 0; i < m.steps.size(); ++i)
+        out << QString::fromStdString(said(m.steps[i], LengthUnit::Millimetre)) + ' ' +
+                   QString::number(m.ticks[i]);
+      return out;
+    };
+    QCOMPARE(
+        stepsOf(6, "strips").last(),
+        QString(
+            "From what is left of each of strips 1–3 cut 2 strips 40 mm wide, and from that 2 smalls. 0"));
+    const QStringList five = stepsOf(5, "template");
+    const QString round =
+        " Cut them round the template, on other strips of that width where there are any. 0";
+    QCOMPARE(
+        five[five.size() - 2],
+        "From what is left of each of strips 1, 2 cut 2 strips 40 mm wide, and from that 2 smalls." + round);
+    QCOMPARE(five.last(),
+             "From what is left of strip 3 cut 1 strip 40 mm wide, and from it 1 small." + round);
+  }
   /// Twenty-five of 40: eleven in each of the two rows, the other three in a strip of their own.
   void whatTheEndDoesNotHoldHasAStrip() {
     const CutMethod& m = method(

@@ -1,6 +1,7 @@
 #include "app/widgets/labels.hpp"
 
 #include <QHBoxLayout>
+#include <QHash>
 #include <QPainter>
 #include <QResizeEvent>
 #include <QTextLayout>
@@ -27,12 +28,32 @@ class WrapLabel : public QLabel {
     if (text().isEmpty()) return {0, 0};
     return {10, heightForWidth(std::max(width(), 40))};
   }
+  /// A layout asks many times over; breaking the lines anew each time took most of a station's layout.
+  int heightForWidth(int width) const override {
+    if (knownText_ != text() || knownFont_ != font() || known_.size() > 8) {
+      known_.clear();
+      knownText_ = text();
+      knownFont_ = font();
+    }
+    const auto at = known_.constFind(width);
+    if (at != known_.constEnd()) return *at;
+    return known_[width] = QLabel::heightForWidth(width);
+  }
 
  protected:
+  void changeEvent(QEvent* event) override {
+    QLabel::changeEvent(event);
+    known_.clear();
+  }
   void resizeEvent(QResizeEvent* event) override {
     QLabel::resizeEvent(event);
     if (event->size().width() != event->oldSize().width()) updateGeometry();
   }
+
+ private:
+  mutable QHash<int, int> known_;  ///< heights by width
+  mutable QString knownText_;
+  mutable QFont knownFont_;
 };
 
 }  // namespace

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <map>
 #include <numeric>
+#include <string>
 
 #include "cutting/methods.hpp"
 
@@ -69,22 +70,60 @@ bool isAsWide(const CutLayout& laid, const Offcut& o) {
   return o.rows.size() == 1 && fillsStrip(laid, o);
 }
 
+/// "1–4, 6" of rising numbers.
+std::string spans(const std::vector<int>& numbers) {
+  std::string out;
+  for (std::size_t i = 0; i < numbers.size();) {
+    std::size_t end = i + 1;
+    while (end < numbers.size() && numbers[end] == numbers[end - 1] + 1) ++end;
+    if (!out.empty()) out += ", ";
+    out += std::to_string(numbers[i]);
+    if (end - i > 1) out += (end - i > 2 ? "–" : ", ") + std::to_string(numbers[end - 1]);
+    i = end;
+  }
+  return out;
+}
+
+/// What the ends of the strips of one run give, said once for all that give the same.
 void addOffcutSteps(CutMethod& m, bool round) {
+  struct Alike {
+    const Offcut* offcut;
+    std::size_t run;
+    std::vector<int> strips;  ///< as the map numbers them
+  };
+  std::vector<Alike> all;
+  const auto runs = runsOf(m.laid);
   for (const Offcut& o : m.laid.offcuts) {
-    const CutGroup& g = m.groups[static_cast<std::size_t>(o.group)];
-    const int patches = std::accumulate(o.rows.begin(), o.rows.end(), 0);
-    int number = 0;  // of the strip, as the map numbers them
+    int number = 0;
     for (int b = 0; b <= o.band; ++b) number += m.laid.bands[static_cast<std::size_t>(b)].group >= 0 ? 1 : 0;
-    m.steps.push_back(isAsWide(m.laid, o) ? Message("step-offcut-as-wide", number, sizeArg(o.height),
-                                                    patchesArg(patches, g.demand))
-                                          : Message("step-offcut", o.rows.size(), number, sizeArg(o.height),
-                                                    patchesArg(patches, g.demand)));
-    if (round) m.steps.back() = then(std::move(m.steps.back()), Message("step-offcut-round"));
-    const auto runs = runsOf(m.laid);
-    const auto run = std::find_if(runs.begin(), runs.end(), [&](const BandRun& r) {
-      return number >= r.first && number < r.first + r.count;
+    const auto run = static_cast<std::size_t>(
+        std::find_if(runs.begin(), runs.end(),
+                     [&](const BandRun& r) { return number >= r.first && number < r.first + r.count; }) -
+        runs.begin());
+    const auto at = std::find_if(all.begin(), all.end(), [&](const Alike& a) {
+      return a.run == run && a.offcut->group == o.group && a.offcut->rows == o.rows &&
+             isAsWide(m.laid, *a.offcut) == isAsWide(m.laid, o) &&
+             std::find(a.strips.begin(), a.strips.end(), number) == a.strips.end();
     });
-    addTicks(m, static_cast<int>(run - runs.begin()));
+    if (at == all.end())
+      all.push_back({&o, run, {number}});
+    else
+      at->strips.push_back(number);
+  }
+  for (Alike& a : all) {
+    const Offcut& o = *a.offcut;
+    const CutGroup& g = m.groups[static_cast<std::size_t>(o.group)];
+    const Arg patches = patchesArg(std::accumulate(o.rows.begin(), o.rows.end(), 0), g.demand);
+    const bool wide = isAsWide(m.laid, o), many = a.strips.size() > 1;
+    std::sort(a.strips.begin(), a.strips.end());
+    const Arg from = many ? Arg(spans(a.strips)) : Arg(a.strips.front());
+    Message step =
+        wide
+            ? Message(many ? "step-offcuts-as-wide" : "step-offcut-as-wide", from, sizeArg(o.height), patches)
+            : Message(many ? "step-offcuts" : "step-offcut", o.rows.size(), from, sizeArg(o.height), patches);
+    if (round) step = then(std::move(step), Message("step-offcut-round"));
+    m.steps.push_back(std::move(step));
+    addTicks(m, static_cast<int>(a.run));
   }
 }
 

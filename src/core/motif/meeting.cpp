@@ -6,7 +6,7 @@
 #include <numbers>
 #include <tuple>
 
-#include "image/decode.hpp"
+#include "image/known_raster.hpp"
 #include "motif/colour.hpp"
 #include "shape/arcs.hpp"
 
@@ -294,9 +294,9 @@ Result<std::vector<Meeting>> meetingsOf(const Project& project, const MotifChoic
   const auto pairs = sewnPairs(*project.layout, motif);
   std::vector<Meeting> out;
   if (pairs.empty()) return out;
-  const auto raster = decodeImage(*picture->second.png, progress);
+  const auto raster = knownRaster(picture->second.png, progress);
   if (!raster) return tl::make_unexpected(raster.error());
-  const PrintView print(*raster, *cloth->print);
+  const PrintView print(**raster, *cloth->print);
   const Polygon outline = windowOutline(*project.layout, motif);
   for (const EdgePair& pair : pairs) {
     if (progress.cancelled()) return fail(kCancelled);

@@ -4,7 +4,7 @@
 #include <cmath>
 #include <future>
 
-#include "image/decode.hpp"
+#include "image/known_raster.hpp"
 #include "motif/colour.hpp"
 #include "motif/scan.hpp"
 #include "motif/unit.hpp"
@@ -379,9 +379,9 @@ Result<std::vector<FoundWindow>> findWindows(
   if (picture == project.pictures.end()) return fail("cloth-motif-no-print", motif.name);
   const SearchInput input = searchInput(*project.layout, motif, wishes);
   if (input.paper.empty()) return fail("find-shape", motif.shape);
-  const auto raster = decodeImage(*picture->second.png, progress);
+  const auto raster = knownRaster(picture->second.png, progress);
   if (!raster) return tl::make_unexpected(raster.error());
-  return findWindows(*raster, *cloth->print, input, progress, soFar);
+  return findWindows(**raster, *cloth->print, input, progress, soFar);
 }
 
 }  // namespace clathra

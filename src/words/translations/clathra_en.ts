@@ -1431,5 +1431,12 @@
         <numerusform>%n cuts</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>From what is left of each of strips %2 cut %n strip(s) %3 wide, and from that %4.</source>
+      <translation>
+        <numerusform>From what is left of each of strips %2 cut %n strip %3 wide, and from that %4.</numerusform>
+        <numerusform>From what is left of each of strips %2 cut %n strips %3 wide, and from that %4.</numerusform>
+      </translation>
+    </message>
   </context>
 </TS>
