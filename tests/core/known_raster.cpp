@@ -30,7 +30,7 @@ std::shared_ptr<const Bytes> picture(int width, int height, std::uint8_t blue) {
 class KnownRasterTest : public QObject {
   Q_OBJECT
  private slots:
-  void theSamePixelsAsDecodingThem() {  // guarantee 1
+  void theSamePixelsAsDecodingThem() {  // guarantee 1 of known_raster.hpp
     const auto one = picture(91, 40, 7), other = picture(91, 40, 8);
     const auto first = *knownRaster(one), second = *knownRaster(other);
     QVERIFY(first->rgba == decodeImage(*one)->rgba);
@@ -48,7 +48,7 @@ class KnownRasterTest : public QObject {
     for (std::thread& t : all) t.join();
     QCOMPARE(alike.load(), 4);
   }
-  void whatIsHeldIsBounded() {                   // guarantee 2
+  void whatIsHeldIsBounded() {                  // guarantee 2 of known_raster.hpp
     constexpr int kWide = 50'000, kHigh = 250;  // 50 MB each: two go in
     std::vector<std::shared_ptr<const Bytes>> all;
     std::vector<std::weak_ptr<const Raster>> rasters;
