@@ -3,6 +3,7 @@
 #include <set>
 
 #include "cutting/methods.hpp"
+#include "cutting/strip_maker.hpp"
 #include "registry.hpp"
 #include "shape/allowance.hpp"
 #include "shape/arcs.hpp"
@@ -152,6 +153,75 @@ class ClothOnHandTest : public QObject {
         "From what is left of each of strips 1, 2 cut 2 strips 40 mm wide, and from that 2 smalls." + round);
     QCOMPARE(five.last(),
              "From what is left of strip 3 cut 1 strip 40 mm wide, and from it 1 small." + round);
+    // What lies on two lengths is ticked apart.
+    CutInput in = inputOf({{"large", rectangle(230, 100), 12}, {"small", rectangle(30, 30), 6}});
+    in.cloth.direction = Direction::OneWay;
+    in.cloth.lengths = {lengthOf(140)};
+    const CutMethod two = method(planOf(in), "strips");
+    const auto last = two.steps.size() - 1;
+    QCOMPARE(said(two.steps[last - 1], LengthUnit::Millimetre),
+             std::string("From what is left of strip 1 cut 2 strips 40 mm wide, and from them 2 smalls."));
+    QCOMPARE(
+        said(two.steps[last], LengthUnit::Millimetre),
+        std::string(
+            "From what is left of each of strips 2, 3 cut 2 strips 40 mm wide, and from that 2 smalls."));
+    QCOMPARE(two.ticks[last - 1], 0);
+    QCOMPARE(two.ticks[last], 1);
+  }
+  /// Against every choice of lays of two kinds, each laid: round a template the shortest; ruler strips the
+  /// fewest cuts of those that take a twentieth more at most.
+  void ofEveryChoiceOfLaysTheBest() {
+    struct Laid {
+      double length;
+      int cuts;
+    };
+    const auto everyChoice = [](const CutInput& in, auto work) {
+      auto demands = demandsOf(in);
+      if (demands.size() != 2) qFatal("two kinds");
+      std::vector<Laid> out;
+      const std::size_t first = laysFor(demands[0]).size(), second = laysFor(demands[1]).size();
+      for (std::size_t a = 0; a < first; ++a)
+        for (std::size_t b = 0; b < second; ++b) {
+          demands[0].lay = a;
+          demands[1].lay = b;
+          if (const CutMethod m = laid(in, {}, work(in, demands), {}); m.length)
+            out.push_back({*m.length, m.cuts});
+        }
+      return out;
+    };
+    const Polygon half{{-60, -26}, {60, -26}, {30, 26}, {-30, 26}}, bar = rectangle(55, 23),
+                                                                    tile = rectangle(72, 41);
+    const Polygon kite{{0, -37}, {34, -3}, {0, 17}, {-34, -3}},
+        lean{{-40, -14}, {20, -14}, {40, 14}, {-20, 14}};
+    int shorter = 0, easier = 0;
+    for (const auto& [one, other] :
+         {std::pair(half, bar), std::pair(kite, lean), std::pair(tile, kite), std::pair(bar, tile)})
+      for (const int n : {5, 8, 13, 18, 22, 27}) {
+        CutInput in = inputOf({{"one", one, n}, {"other", other, 29 - n}});
+        in.cloth.width = Length::millimetres(713);
+        in.cloth.lengths = {lengthOf(4000)};
+        const auto only = [&in](const char* id) {
+          in.only = id;
+          return method(planOf(in), id);
+        };
+        const CutMethod strips = only("strips"), round = only("template");
+        const auto byLength = [](const Laid& a, const Laid& b) { return a.length < b.length; };
+        const auto ofRound = everyChoice(in, workTemplate), ofStrips = everyChoice(in, workStrips);
+        COMPARE_TO(*round.length, std::min_element(ofRound.begin(), ofRound.end(), byLength)->length, 1e-6);
+        const double most =
+            1.05 * std::min_element(ofStrips.begin(), ofStrips.end(), byLength)->length + 1e-6;
+        int fewest = strips.cuts;
+        for (const Laid& l : ofStrips)
+          if (l.length <= most) fewest = std::min(fewest, l.cuts);
+        QVERIFY(*strips.length <= most);
+        QCOMPARE(strips.cuts, fewest);
+        // Both rules have something to do.
+        const auto alone = laid(in, {}, workTemplate(in, demandsOf(in)), {});
+        shorter += *round.length < *alone.length - 1;
+        easier += strips.cuts < laid(in, {}, workStrips(in, demandsOf(in)), {}).cuts;
+      }
+    QVERIFY2(shorter > 3, qPrintable(QString::number(shorter)));
+    QVERIFY2(easier > 3, qPrintable(QString::number(easier)));
   }
   /// Twenty-five of 40: eleven in each of the two rows, the other three in a strip of their own.
   void whatTheEndDoesNotHoldHasAStrip() {
