@@ -196,7 +196,7 @@ class ClothOnHandTest : public QObject {
     int shorter = 0, easier = 0;
     for (const auto& [one, other] :
          {std::pair(half, bar), std::pair(kite, lean), std::pair(tile, kite), std::pair(bar, tile)})
-      for (const int n : {5, 8, 13, 18, 22, 27}) {
+      for (const int n : {5, 13, 22}) {
         CutInput in = inputOf({{"one", one, n}, {"other", other, 29 - n}});
         in.cloth.width = Length::millimetres(713);
         in.cloth.lengths = {lengthOf(4000)};
@@ -637,7 +637,7 @@ class ClothOnHandTest : public QObject {
                                 {{"bar", bar, 0}, {"kite", kite, 21}},
                                 {{"lean", lean, 0, -1}}}) {
         std::map<std::string, double> before;
-        for (int n = 1; n <= 34; ++n) {
+        for (int n = 1; n <= 25; ++n) {
           auto wanted = kinds;
           wanted.front().count = n;
           CutInput in = inputOf(wanted);

@@ -129,6 +129,7 @@ class Trials {
     std::vector<std::size_t> at(some.size(), 0);
     do {
       std::vector<BandMaker> makers;
+      makers.reserve(some.size());
       for (std::size_t k = 0; k < some.size(); ++k) makers.push_back(ways[k][at[k]].maker);
       CutMethod m = bandsAlone(in_, ends_, std::move(makers));
       addBuying(m, in_.cloth);
@@ -143,6 +144,7 @@ class Trials {
       if (best.size() > mostKept) best.pop_back();
     } while (!progress_.cancelled() && toNext(at, ways));
     std::vector<std::vector<PatchDemand>> out;
+    out.reserve(best.size());
     for (Choice& c : best) out.push_back(std::move(c.demands));
     return out;
   }
@@ -163,7 +165,8 @@ class Trials {
       BandMaker maker = std::move(work.makers.front());
       maker.make = [](int, int) { return std::vector<PlacedPatch>(); };
       const int per = std::max(maker.fits(stripWidthOf(in_.cloth)), 1);
-      const double alone = (d.patches + per - 1) / per * maker.height;
+      const int strips = (d.patches + per - 1) / per;
+      const double alone = strips * maker.height;
       out.push_back({*d.lay, std::move(maker), alone});
     }
     std::stable_sort(out.begin(), out.end(), [](const Way& a, const Way& b) { return a.alone < b.alone; });

@@ -22,9 +22,9 @@ void addTicks(CutMethod& m, int tick) {
 namespace {
 
 /// One after the other, where both are said.
-Message then(Message one, Message next) {
+Message then(const Message& one, const Message& next) {
   if (one.empty() || next.empty()) return one.empty() ? next : one;
-  return Message("two-sentences", std::move(one), std::move(next));
+  return Message("two-sentences", one, next);
 }
 
 /// How strips lie when they are cut on.
@@ -37,9 +37,8 @@ Message layingOf(const CutGroup& g, int strips, bool round) {
 /// How they are crossed.
 Message crossingOf(const CutGroup& g, int strips, bool round) {
   Message out = g.crossing;
-  if (g.alternate && (round || g.crossing.empty()))
-    out = then(std::move(out), Message("step-turn-every-second"));
-  if (g.swapsBeginning && strips > 1) out = then(std::move(out), Message("step-begin-every-second"));
+  if (g.alternate && (round || g.crossing.empty())) out = then(out, Message("step-turn-every-second"));
+  if (g.swapsBeginning && strips > 1) out = then(out, Message("step-begin-every-second"));
   return out;
 }
 
@@ -61,8 +60,7 @@ void addStripSteps(CutMethod& m, const BandRun& run, bool round) {
                  : run.last != run.most
                      ? Message("step-from-each-last", patchesArg(run.most, g.demand), run.last)
                      : Message("step-from-each", patchesArg(run.most, g.demand));
-  m.steps.push_back(
-      then(layingOf(g, run.count, round), then(std::move(from), crossingOf(g, run.count, round))));
+  m.steps.push_back(then(layingOf(g, run.count, round), then(from, crossingOf(g, run.count, round))));
 }
 
 /// Nothing is cut along such a one: it is a row as wide as the strip.
@@ -121,7 +119,7 @@ void addOffcutSteps(CutMethod& m, bool round) {
         wide
             ? Message(many ? "step-offcuts-as-wide" : "step-offcut-as-wide", from, sizeArg(o.height), patches)
             : Message(many ? "step-offcuts" : "step-offcut", o.rows.size(), from, sizeArg(o.height), patches);
-    if (round) step = then(std::move(step), Message("step-offcut-round"));
+    if (round) step = then(step, Message("step-offcut-round"));
     m.steps.push_back(std::move(step));
     addTicks(m, static_cast<int>(a.run));
   }
@@ -222,7 +220,7 @@ void addSteps(CutMethod& m, const WorkedMethod& worked, const Cloth& cloth) {
     const int patches = run.most * (run.count - 1) + run.last;
     Message step("step-rows", patches, sizeArg(g.width), sizeArg(g.height), patchesArg(patches, g.demand),
                  run.most);
-    step = then(std::move(step), lyingOf(g));
+    step = then(step, lyingOf(g));
     m.steps.push_back(onLength(m.laid, run.length, std::move(step)));
     addTicks(m, tick++);
   }

@@ -76,6 +76,7 @@ Message crossingOf(const StripGroup& g) {
     return Message("step-slanted-in-turn", angles.front(), tenths(std::max(top, bottom)),
                    tenths(std::min(top, bottom)));
   std::vector<Message> all;
+  all.reserve(angles.size());
   for (const int deg : angles) all.emplace_back("degrees", deg);
   return Message("step-slants", Arg(all));
 }
@@ -230,7 +231,10 @@ std::vector<StripGroup> groupsFor(const std::vector<PatchDemand>& demands, doubl
 double lengthIfTurned(const CutInput& in, double width) {
   double sum = 0;
   for (const StripGroup& g : groupsFor(demandsOf(in, Stand::Any), width, in.unit))
-    if (g.perStrip > 0) sum += (g.demand.patches + g.perStrip - 1) / g.perStrip * g.height;
+    if (g.perStrip > 0) {
+      const int strips = (g.demand.patches + g.perStrip - 1) / g.perStrip;
+      sum += strips * g.height;
+    }
   return sum + (sum > 0 && isSquaredUp(in.cloth, 0) ? kSquaringUp : 0);
 }
 

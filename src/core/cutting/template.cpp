@@ -34,7 +34,8 @@ TemplateGroup groupOf(const PatchDemand& demand, double width, double overrun, L
     const int per = static_cast<int>(wide.fitting(width));
     if (per == 0) continue;
     const double height = roundedToRuler(lay.height, unit);
-    const double length = (demand.patches + per - 1) / per * height;
+    const int strips = (demand.patches + per - 1) / per;
+    const double length = strips * height;
     if (length >= least - 1e-6) continue;
     least = length;
     best.lay = wide;
