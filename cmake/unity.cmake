@@ -1,6 +1,7 @@
-# Files of one folder are compiled together, a few at a time: most of a file's time goes into headers and
-# templates that its neighbours want as well. By folder, so that a new file moves its neighbours alone.
-function(clathra_unity target)
+# Files of one folder are compiled together, `at_once` at a time: most of a file's time goes into headers and
+# templates that its neighbours want as well (twelve take three quarters of what two times six do, and a
+# gigabyte). By folder, so that a new file moves its neighbours alone.
+function(clathra_unity target at_once)
   if(NOT CLATHRA_UNITY)
     return()
   endif()
@@ -19,7 +20,7 @@ function(clathra_unity target)
       set(folder "${of}")
       set(count 0)
     endif()
-    math(EXPR part "${count} / 6")
+    math(EXPR part "${count} / ${at_once}")
     math(EXPR count "${count} + 1")
     get_filename_component(name "${of}" NAME)
     set_source_files_properties("${file}" PROPERTIES UNITY_GROUP "${name}_${part}")

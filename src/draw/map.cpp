@@ -14,7 +14,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kEdge = kMapEdge, kHead = kMapHead, kOverlap = kMapOverlap;
+constexpr double kMargin = kMapEdge, kHead = kMapHead, kOverlap = kMapOverlap;
 // Numbers are 0.27 of a piece's breadth high, and 2 mm is read at arm's length.
 constexpr double kLeastAcross = 7.4;
 constexpr int kMostPages = 60;  // an atlas of more helps nobody; numbers get smaller instead
@@ -78,7 +78,7 @@ Page mapPage(const Project& project) {
 MapPages mapPages(const Project& project, const Page& page) {
   const PieceIndex index(*project.layout);
   const Box b = shownOf(project, index);
-  const double w = page.width - 2 * kEdge, h = page.height - 2 * kEdge - kHead;
+  const double w = page.width - 2 * kMargin, h = page.height - 2 * kMargin - kHead;
   MapPages out;
   out.scale = std::min(w / std::max(b.width(), 1e-6), h / std::max(b.height(), 1e-6));
   const double wanted = kLeastAcross / usualAcross(*project.layout);
@@ -107,9 +107,9 @@ void paintPage(QPainter& painter, const Project& project, const MapSource& sourc
                const MapPages& pages, int n, const MapLook& map) {
   const PageText text(painter);
   const Box& b = source.box;
-  const QRectF room(kEdge, kEdge + kHead, page.width - 2 * kEdge, page.height - 2 * kEdge - kHead);
+  const QRectF room(kMargin, kMargin + kHead, page.width - 2 * kMargin, page.height - 2 * kMargin - kHead);
   const int col = n % pages.across, row = n / pages.across;
-  text.line(q(project.name), kEdge, kEdge + 5, 6, QFont::Bold);
+  text.line(q(project.name), kMargin, kMargin + 5, 6, QFont::Bold);
   QString head = faceText(map.back);
   if (pages.pages() > 1)
     head += QStringLiteral("  ·  page %1 of %2: %3 from the left, %4 from the top; neighbours overlap")
@@ -117,7 +117,7 @@ void paintPage(QPainter& painter, const Project& project, const MapSource& sourc
                 .arg(pages.pages())
                 .arg(col + 1)
                 .arg(row + 1);
-  text.line(head, kEdge, kEdge + 12, 3.8);
+  text.line(head, kMargin, kMargin + 12, 3.8);
   LayoutPlace place = fitted(b, room, map.back);
   if (pages.pages() > 1) {
     // The first page begins at the upper left corner as it is seen.
@@ -169,11 +169,11 @@ QByteArray chartPdf(const Project& project) {
   return pdfPages(page, project.name + ", cloth chart",
                   [&](QPainter& painter, const std::function<void()>& newPage) {
                     const PageText text(painter);
-                    const double w = page.width - 2 * kEdge;
-                    text.line(q(project.name), kEdge, kEdge + 5, 6, QFont::Bold);
-                    text.line(QStringLiteral("Cloth chart: stick a snippet of each cloth in its box"), kEdge,
-                              kEdge + 12, 3.8);
-                    const QRectF picture(kEdge, kEdge + kHead, w, page.height * 0.36);
+                    const double w = page.width - 2 * kMargin;
+                    text.line(q(project.name), kMargin, kMargin + 5, 6, QFont::Bold);
+                    text.line(QStringLiteral("Cloth chart: stick a snippet of each cloth in its box"), kMargin,
+                              kMargin + 12, 3.8);
+                    const QRectF picture(kMargin, kMargin + kHead, w, page.height * 0.36);
                     LayoutLook look;
                     look.palette = &printPalette();
                     look.vector = true;
@@ -181,19 +181,19 @@ QByteArray chartPdf(const Project& project) {
                                 picture.adjusted(-1, -1, 1, 1), look);
                     double y = picture.bottom() + 8;
                     for (const Cloth& cloth : project.cloths) {
-                      if (y + kRow > page.height - kEdge) {
+                      if (y + kRow > page.height - kMargin) {
                         newPage();
-                        y = kEdge;
+                        y = kMargin;
                       }
                       painter.setPen(QPen(Qt::black, 0.4, Qt::DashLine));
                       painter.setBrush(Qt::NoBrush);
-                      painter.drawRect(QRectF(kEdge, y, kBox, kBox));
-                      const double x = kEdge + kBox + 8;
+                      painter.drawRect(QRectF(kMargin, y, kBox, kBox));
+                      const double x = kMargin + kBox + 8;
                       text.line(q(cloth.sign), x, y + 9, 8, QFont::Bold);
                       text.line(q(clothTitle(cloth)), x + 14, y + 9, 5.4, QFont::Bold);
                       const QString shapes = shapesOf(project, counts, cloth.id);
                       text.paragraph(shapes.isEmpty() ? QStringLiteral("no piece wears it") : shapes, x + 14,
-                                     y + 13, page.width - kEdge - x - 14, 4);
+                                     y + 13, page.width - kMargin - x - 14, 4);
                       y += kRow;
                     }
                   });

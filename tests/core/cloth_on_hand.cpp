@@ -68,7 +68,7 @@ CutPlan planOf(const CutInput& in) {
 }
 
 /// A copy: plans are made on the way.
-CutMethod method(const CutPlan& plan, const char* id) {
+CutMethod methodNamed(const CutPlan& plan, const char* id) {
   for (const CutMethod& m : plan.methods)
     if (m.id == id) return m;
   qFatal("no method %s", id);
@@ -78,7 +78,7 @@ OnHand lengthOf(double mm) {
   return {Length::millimetres(mm)};
 }
 
-Project with(Project p, const std::string& script) {
+Project edited(Project p, const std::string& script) {
   for (const auto& step : json::parse(script)) p = support::edited(p, step);
   return p;
 }
@@ -93,14 +93,14 @@ class ClothOnHandTest : public QObject {
   void smallerSquaresComeFromTheStripsEnd() {
     const CutPlan plan =
         planOf(inputOf({{"large", rectangle(100, 100), 4}, {"small", rectangle(40, 40), 10}}));
-    const CutMethod& m = method(plan, "strips");
+    const CutMethod& m = methodNamed(plan, "strips");
     COMPARE_TO(*m.length, 135, 1e-9);
     QCOMPARE(m.laid.offcuts.size(), std::size_t(1));
     QCOMPARE(m.laid.offcuts.front().rows, std::vector<int>({10}));
     // 1 to square up, 1 strip, 5 across it for four squares, 1 along the row and 10 across it.
     QCOMPARE(m.cuts, 1 + 1 + 5 + 1 + 10);
     QVERIFY(support::says(m.steps.back(), "step-offcut"));
-    COMPARE_TO(*method(plan, "template").length, 25 + 110, 1e-9);  // four leave 548 of their strip
+    COMPARE_TO(*methodNamed(plan, "template").length, 25 + 110, 1e-9);  // four leave 548 of their strip
   }
   /// What is as high as the strip needs no cut along it. One way up, three rectangles of 60 by 100 lie 70
   /// wide behind the four squares: the square's last cut is their first, so three cuts.
@@ -108,7 +108,7 @@ class ClothOnHandTest : public QObject {
     CutInput in = inputOf({{"large", rectangle(100, 100), 4}, {"narrow", rectangle(60, 100), 3}});
     in.cloth.direction = Direction::OneWay;
     const CutPlan plan = planOf(in);
-    const CutMethod& m = method(plan, "strips");
+    const CutMethod& m = methodNamed(plan, "strips");
     COMPARE_TO(*m.length, 135, 1e-9);
     QCOMPARE(m.laid.offcuts.size(), std::size_t(1));
     QCOMPARE(m.cuts, 1 + 1 + 5 + 3);
@@ -121,7 +121,7 @@ class ClothOnHandTest : public QObject {
   void twoRowsThatFillTheStripNeedOneCutAlongIt() {
     const CutPlan plan =
         planOf(inputOf({{"large", rectangle(100, 100), 4}, {"small", rectangle(45, 45), 12}}));
-    const CutMethod& m = method(plan, "strips");
+    const CutMethod& m = methodNamed(plan, "strips");
     QCOMPARE(m.laid.offcuts.size(), std::size_t(1));
     QCOMPARE(m.laid.offcuts.front().rows, std::vector<int>({10, 2}));
     QCOMPARE(m.cuts, 1 + 1 + 5 + 1 + 10 + 2);
@@ -135,7 +135,7 @@ class ClothOnHandTest : public QObject {
       in.cloth.direction = Direction::OneWay;
       in.overrun = 0;
       QStringList out;
-      const CutMethod m = method(planOf(in), id);
+      const CutMethod m = methodNamed(planOf(in), id);
       for (std::size_t i = 0; i < m.steps.size(); ++i)
         out << QString::fromStdString(said(m.steps[i], LengthUnit::Millimetre)) + ' ' +
                    QString::number(m.ticks[i]);
@@ -157,7 +157,7 @@ class ClothOnHandTest : public QObject {
     CutInput in = inputOf({{"large", rectangle(230, 100), 12}, {"small", rectangle(30, 30), 6}});
     in.cloth.direction = Direction::OneWay;
     in.cloth.lengths = {lengthOf(140)};
-    const CutMethod two = method(planOf(in), "strips");
+    const CutMethod two = methodNamed(planOf(in), "strips");
     const auto last = two.steps.size() - 1;
     QCOMPARE(said(two.steps[last - 1], LengthUnit::Millimetre),
              std::string("From what is left of strip 1 cut 2 strips 40 mm wide, and from them 2 smalls."));
@@ -202,7 +202,7 @@ class ClothOnHandTest : public QObject {
         in.cloth.lengths = {lengthOf(4000)};
         const auto only = [&in](const char* id) {
           in.only = id;
-          return method(planOf(in), id);
+          return methodNamed(planOf(in), id);
         };
         const CutMethod strips = only("strips"), round = only("template");
         const auto byLength = [](const Laid& a, const Laid& b) { return a.length < b.length; };
@@ -225,7 +225,7 @@ class ClothOnHandTest : public QObject {
   }
   /// Twenty-five of 40: eleven in each of the two rows, the other three in a strip of their own.
   void whatTheEndDoesNotHoldHasAStrip() {
-    const CutMethod& m = method(
+    const CutMethod& m = methodNamed(
         planOf(inputOf({{"large", rectangle(100, 100), 4}, {"small", rectangle(40, 40), 25}})), "strips");
     COMPARE_TO(*m.length, 135 + 50, 1e-9);
     QCOMPARE(m.laid.offcuts.front().rows, std::vector<int>({11, 11}));
@@ -237,7 +237,7 @@ class ClothOnHandTest : public QObject {
   /// 100 squares of 50: 15 in a strip with 3 mm between them, seven strips in two stacks of up to four, cut
   /// round 15 times 4 sides each.
   void roundATemplateByHand() {
-    const CutMethod& m = method(planOf(inputOf({{"square", rectangle(50, 50), 100}})), "template");
+    const CutMethod& m = methodNamed(planOf(inputOf({{"square", rectangle(50, 50), 100}})), "template");
     COMPARE_TO(*m.length, 7 * 60 + 25, 1e-9);
     QCOMPARE(m.cuts, 1 + 7 + 2 * 15 * 4);
     COMPARE_TO(m.minutes, 5 + 7 * 1.5 + 30 * 0.3 + 120 * 0.15, 1e-9);
@@ -245,7 +245,7 @@ class ClothOnHandTest : public QObject {
   }
   /// Squares side by side leave nothing to find.
   void tracedByHand() {
-    const CutMethod& m = method(planOf(inputOf({{"square", rectangle(50, 50), 100}})), "traced");
+    const CutMethod& m = methodNamed(planOf(inputOf({{"square", rectangle(50, 50), 100}})), "traced");
     COMPARE_TO(*m.length, 7 * 60 + 25, 1e-3);
     QCOMPARE(m.cuts, 1 + 400);
     COMPARE_TO(m.minutes, 5 + 100 * 0.5 + 400 * 0.4, 1e-9);
@@ -262,8 +262,8 @@ class ClothOnHandTest : public QObject {
         CutInput in = inputOf({{"lean", outline, 40}});
         in.cloth.width = Length::millimetres(width);
         const CutPlan plan = planOf(in);
-        per.push_back(method(plan, "strips").groups.front().perBand);
-        per.push_back(method(plan, "template").groups.front().perBand);
+        per.push_back(methodNamed(plan, "strips").groups.front().perBand);
+        per.push_back(methodNamed(plan, "template").groups.front().perBand);
       }
       QCOMPARE(per[0], per[2]);
       QCOMPARE(per[1], per[3]);
@@ -277,7 +277,7 @@ class ClothOnHandTest : public QObject {
     OnHand holed = lengthOf(400);
     holed.holes = {{{200, 100}, {300, 100}, {310, 150}, {205, 140}}};
     in.cloth.lengths = {holed};
-    const CutMethod& m = method(planOf(in), "strips");
+    const CutMethod& m = methodNamed(planOf(in), "strips");
     std::vector<double> from;
     for (const Band& b : m.laid.bands)
       if (b.kind == BandKind::Strip) from.push_back(b.from);
@@ -294,7 +294,7 @@ class ClothOnHandTest : public QObject {
     narrow.width = Length::millimetres(500);
     in.cloth.lengths = {narrow, lengthOf(90)};
     const CutPlan plan = planOf(in);
-    const CutMethod& m = method(plan, "strips");
+    const CutMethod& m = methodNamed(plan, "strips");
     std::vector<int> on(m.laid.lengths.size(), 0);
     for (const PlacedPatch& p : m.laid.placements) ++on[static_cast<std::size_t>(p.length)];
     QCOMPARE(on, std::vector<int>({24, 16}));
@@ -309,7 +309,7 @@ class ClothOnHandTest : public QObject {
     OnHand small = lengthOf(200);
     small.width = Length::millimetres(180);
     in.cloth.lengths = {scrap, small};
-    const CutMethod& m = method(planOf(in), "traced");
+    const CutMethod& m = methodNamed(planOf(in), "traced");
     QVERIFY(m.length);
     QCOMPARE(m.toBuy, 0.0);
     QVERIFY(std::none_of(m.laid.bands.begin(), m.laid.bands.end(), [](const Band& b) {
@@ -324,7 +324,7 @@ class ClothOnHandTest : public QObject {
     in.cloth.soldPiece = {"fat quarter", Length::millimetres(500), Length::millimetres(560)};
     in.cloth.price = 3.5;
     const CutPlan plan = planOf(in);
-    const CutMethod& m = method(plan, "strips");
+    const CutMethod& m = methodNamed(plan, "strips");
     QCOMPARE(m.buy.size(), std::size_t(1));
     QCOMPARE(m.buy.front().piece, std::string("fat quarter"));
     QCOMPARE(m.buy.front().count, 2);
@@ -355,7 +355,7 @@ class ClothOnHandTest : public QObject {
     in.cloth.soldPiece = {"2 1/2 in square", size, size, true};
     // Two are on hand already, and half of one that was torn.
     in.cloth.lengths = {lengthOf(63.5), lengthOf(63.5), lengthOf(40)};
-    const CutMethod cut = method(planOf(in), "rectangles");
+    const CutMethod cut = methodNamed(planOf(in), "rectangles");
     QVERIFY(cut.length);
     COMPARE_TO(*cut.length, 7 * 63.5, 1e-9);
     QCOMPARE(cut.buy.front().count, 5);
@@ -364,11 +364,11 @@ class ClothOnHandTest : public QObject {
     QCOMPARE(std::count_if(cut.steps.begin(), cut.steps.end(),
                            [](const Message& s) { return support::says(s, "step-paper-askew"); }),
              1);
-    const CutMethod traced = method(planOf(in), "traced");
+    const CutMethod traced = methodNamed(planOf(in), "traced");
     QVERIFY(traced.length);
     QCOMPARE(traced.buy.front().count, 5);
     in.cloth.soldPiece->straight = false;
-    QVERIFY(!method(planOf(in), "rectangles").length);
+    QVERIFY(!methodNamed(planOf(in), "rectangles").length);
   }
   /// Strips of 42 by 2 1/2 in: sixteen squares of 2 in with 1/4 in on each. One that lies on the shelf is
   /// like those to buy; another of 6 in has to be squared up, and then holds two more strips (25 + 2 · 63.5 =
@@ -380,7 +380,7 @@ class ClothOnHandTest : public QObject {
     in.cloth.width = Length::sixtyFourths(42 * 64);
     in.cloth.soldPiece = {"2 1/2 in strip", *in.cloth.width, Length::sixtyFourths(160), true};
     in.cloth.lengths = {lengthOf(63.5), lengthOf(152.4)};
-    const CutMethod m = method(planOf(in), "strips");
+    const CutMethod m = methodNamed(planOf(in), "strips");
     QVERIFY(m.length);
     std::map<int, std::pair<int, int>> bands;  // by length: squared up, strips
     for (const Band& b : m.laid.bands)
@@ -390,11 +390,11 @@ class ClothOnHandTest : public QObject {
     COMPARE_TO(*m.length, 5 * 63.5 + 25, 1e-9);
     // One whose cut end was made straight by its owner is like them.
     in.cloth.lengths[1].straight = true;
-    COMPARE_TO(*method(planOf(in), "strips").length, 5 * 63.5, 1e-9);
+    COMPARE_TO(*methodNamed(planOf(in), "strips").length, 5 * 63.5, 1e-9);
     // The verifier sees one that was not squared up though it was torn.
     const CutPlan plan = planOf(in);
     in.cloth.soldPiece->straight = false;
-    const auto faults = faultsOf(in, plan, method(plan, "strips"));
+    const auto faults = faultsOf(in, plan, methodNamed(plan, "strips"));
     QCOMPARE(faults.size(), 1U);
     QCOMPARE(faults.front().id, std::string("fault-sum-6"));
   }
@@ -407,7 +407,7 @@ class ClothOnHandTest : public QObject {
     in.cloth.lengths = {one, one};
     in.cloth.collection = true;
     const CutPlan plan = planOf(in);
-    const CutMethod m = method(plan, "strips");
+    const CutMethod m = methodNamed(plan, "strips");
     QCOMPARE(m.laid.offcuts.size(), 1U);
     std::vector<std::string> said;
     for (const Message& s : m.steps) said.push_back(clathra::said(s, LengthUnit::Millimetre));
@@ -420,7 +420,7 @@ class ClothOnHandTest : public QObject {
                            }),
              2);
     const CutPlan shown = oneOfEach(plan);
-    const CutMethod map = method(shown, "strips");
+    const CutMethod map = methodNamed(shown, "strips");
     QCOMPARE(map.laid.lengths.size(), 2U);
     QCOMPARE(map.laid.placements.size(), 14U);
   }
@@ -431,7 +431,7 @@ class ClothOnHandTest : public QObject {
     const auto strips = [&](double shrink) {
       in.cloth.shrinkPercent = shrink;
       const CutPlan plan = planOf(in);
-      return method(plan, "strips");
+      return methodNamed(plan, "strips");
     };
     COMPARE_TO(strips(0).buyLength, 500, 1e-9);
     COMPARE_TO(*strips(0).money, 6.25, 1e-9);
@@ -447,7 +447,7 @@ class ClothOnHandTest : public QObject {
       if (onHand > 0) in.cloth.lengths = {lengthOf(onHand)};
       const CutPlan plan = planOf(in);
       QCOMPARE(plan.chosen, plan.recommended);
-      const CutMethod& r = method(plan, plan.recommended.c_str());
+      const CutMethod& r = methodNamed(plan, plan.recommended.c_str());
       for (const CutMethod& m : plan.methods) {
         if (!m.length) continue;
         const bool asGood =
@@ -462,47 +462,47 @@ class ClothOnHandTest : public QObject {
   }
   /// Spares are counted for each shape and hand, however the pieces stand: 7 of 100 at 5 % more are 8, once.
   void sparesAreCountedOnceForAShape() {
-    const Project p = with(support::project(support::recipe("triangles", 40, 6, 4)),
+    const Project p = edited(support::project(support::recipe("triangles", 40, 6, 4)),
                            R"([{"edit":"setUnit","unit":"mm"},{"edit":"setSpare","percent":5},
       {"edit":"addCloth","name":"C","width":800,"direction":"one-way"},
       {"edit":"paint","cloth":"C","shape":"triangle60"}])");
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     const auto pieces = static_cast<double>(p.layout->size());
-    QCOMPARE(static_cast<double>(method(plan, "strips").laid.placements.size()), std::ceil(pieces * 1.05));
+    QCOMPARE(static_cast<double>(methodNamed(plan, "strips").laid.placements.size()), std::ceil(pieces * 1.05));
   }
 
   /// Squares of 50, two by two, with 5 mm and 20 mm at the quilt's edge: each patch has two edges of each, 75
   /// by 75; 13 in a strip.
   void theQuiltsOwnEdgeHasItsAllowance() {
-    const Project p = with(support::project(support::recipe("squares", 50, 2, 2)),
+    const Project p = edited(support::project(support::recipe("squares", 50, 2, 2)),
                            R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
       {"edit":"setAllowance","value":20,"where":"outer"},
       {"edit":"addCloth","name":"C","width":1000},{"edit":"paint","cloth":"C","shape":"square"}])");
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
-    const CutMethod& m = method(plan, "strips");
+    const CutMethod& m = methodNamed(plan, "strips");
     COMPARE_TO(*m.length, 25 + 75, 1e-9);
     QCOMPARE(m.groups.size(), std::size_t(1));  // all four are one outline, turned
     // Nine: a corner patch, an edge patch and the middle one are three outlines.
-    const Project nine = with(support::project(support::recipe("squares", 50, 3, 3)),
+    const Project nine = edited(support::project(support::recipe("squares", 50, 3, 3)),
                               R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
       {"edit":"setAllowance","value":20,"where":"outer"},
       {"edit":"addCloth","name":"C","width":1000},{"edit":"paint","cloth":"C","shape":"square"}])");
     const CutPlan three = support::soundPlan(nine, *findCloth(nine, "C"));
     std::vector<double> areas;
-    for (const PlacedPatch& q : method(three, "traced").laid.placements) areas.push_back(area(q.patch));
+    for (const PlacedPatch& q : methodNamed(three, "traced").laid.placements) areas.push_back(area(q.patch));
     std::sort(areas.begin(), areas.end());
     COMPARE_TO(areas.front(), 60 * 60, 1e-6);
     COMPARE_TO(areas[4], 60 * 75, 1e-6);
     COMPARE_TO(areas.back(), 75 * 75, 1e-6);
   }
   void aShapeHasItsAllowance() {
-    const Project p = with(support::project(support::recipe("octagon-square", 30, 3, 3)),
+    const Project p = edited(support::project(support::recipe("octagon-square", 30, 3, 3)),
                            R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
       {"edit":"setAllowance","value":9,"shape":"square","least":6},
       {"edit":"addCloth","name":"C","width":1000,"allowance":7},
       {"edit":"paint","cloth":"C","shape":"square"},{"edit":"paint","cloth":"C","shape":"octagon"}])");
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
-    for (const CutGroup& g : method(plan, "strips").groups) {
+    for (const CutGroup& g : methodNamed(plan, "strips").groups) {
       const Box paper = bounds(g.demand.paper), patch = bounds(g.demand.patch);
       // Squares stand on their tips here.
       COMPARE_TO(patch.width() - paper.width(), g.demand.title == "square" ? 18 * std::sqrt(2) : 14, 0.01);
@@ -518,15 +518,15 @@ class ClothOnHandTest : public QObject {
   void patchesStandAsTheClothAsks() {
     const auto standing = [](const char* stand) {
       const Project p =
-          with(support::project(support::recipe("diamonds", 40, 4, 4)),
+          edited(support::project(support::recipe("diamonds", 40, 4, 4)),
                R"([{"edit":"setUnit","unit":"mm"},
         {"edit":"addCloth","name":"C","width":900,"direction":"stripe","stand":")" +
                    std::string(stand) + R"("},{"edit":"paint","cloth":"C","shape":"diamond60"}])");
       return support::soundPlan(p, *findCloth(p, "C"));
     };
-    QVERIFY(method(standing("piece"), "traced").groups.size() > 1);  // they lie three ways
+    QVERIFY(methodNamed(standing("piece"), "traced").groups.size() > 1);  // they lie three ways
     {
-      const CutMethod m = method(standing("shape"), "traced");
+      const CutMethod m = methodNamed(standing("shape"), "traced");
       const Box one = bounds(m.groups.front().demand.patch);
       QVERIFY(std::abs(one.width() - one.height()) > 10);  // a diamond lies or stands
       for (const PlacedPatch& p : m.laid.placements) {
@@ -535,21 +535,21 @@ class ClothOnHandTest : public QObject {
       }
     }
     const CutPlan any = standing("any");
-    QVERIFY(method(any, "strips").groups.front().demand.mayTurn);
+    QVERIFY(methodNamed(any, "strips").groups.front().demand.mayTurn);
   }
 
   /// Sevenths of a turn are no whole degrees: patches are laid as their pieces stand, not as near as words
   /// say.
   void patchesStandAsTheirPiecesExactly() {
     for (const char* direction : {"stripe", "one-way"}) {
-      const Project p = with(support::project(support::recipe("rosette-7", 60, 2, 2)),
+      const Project p = edited(support::project(support::recipe("rosette-7", 60, 2, 2)),
                              R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
         {"edit":"addCloth","name":"C","width":900,"direction":")" +
                                  std::string(direction) + R"("},{"edit":"paint","cloth":"C","all":true}])");
       const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
       const bool half = std::string(direction) == "stripe";
       for (const char* id : {"strips", "template", "rectangles", "traced"}) {
-        const CutMethod m = method(plan, id);
+        const CutMethod m = methodNamed(plan, id);
         QCOMPARE(m.laid.placements.size(), p.layout->size());
         std::set<long> turns;
         for (const PlacedPatch& patch : m.laid.placements) {
@@ -589,19 +589,19 @@ class ClothOnHandTest : public QObject {
   void whatFillsAStripOfOthersIsTurned() {
     // 28 squares of 60: 16 in one strip; the other has five rectangles, 175, and room for 13.
     const CutPlan plan = planOf(inputOf({{"square", rectangle(50, 50), 28}, {"half", rectangle(50, 25), 5}}));
-    const CutMethod m = method(plan, "strips");
+    const CutMethod m = methodNamed(plan, "strips");
     COMPARE_TO(*m.length, 2 * 60 + 25, 1e-6);
     QCOMPARE(m.laid.placements.size(), std::size_t(33));
     // Round a template, 3 mm apart, 15 squares and one standing rectangle (945 + 35), 13 and four (819 +
     // 149).
-    COMPARE_TO(*method(plan, "template").length, 2 * 60 + 25, 1e-6);
+    COMPARE_TO(*methodNamed(plan, "template").length, 2 * 60 + 25, 1e-6);
   }
 
   /// Four squares of 100 with 5 mm round them and 3 mm between them leave 1000 - 4 · 113 = 548 of their
   /// strip: ten of 50 take 10 · 53 - 3 = 527. An eleventh finds room in a second row, a 21st makes a strip.
   void templatesAreCutFromWhatAStripLeaves() {
     const auto of = [](int smalls) {
-      return method(
+      return methodNamed(
           planOf(inputOf({{"square", rectangle(100, 100), 4}, {"small", rectangle(40, 40), smalls}})),
           "template");
     };
@@ -646,7 +646,7 @@ class ClothOnHandTest : public QObject {
           in.cloth.increment = Length::millimetres(1);
           for (const char* id : {"strips", "template", "rectangles"}) {
             in.only = id;
-            const double now = method(planOf(in), id).buyLength;
+            const double now = methodNamed(planOf(in), id).buyLength;
             QVERIFY2(now >= before[id], qPrintable(QString("%1 %2: %3 of %4 after %5")
                                                        .arg(id)
                                                        .arg(n)
@@ -678,7 +678,7 @@ class ClothOnHandTest : public QObject {
       const CutPlan asTheyLie = support::soundPlan(p, *findCloth(p, "C"));
       const CutPlan turned = support::soundPlan(free, *findCloth(free, "C"));
       for (const char* id : {"strips", "template", "rectangles", "traced"}) {
-        const CutMethod strict = method(asTheyLie, id), any = method(turned, id);
+        const CutMethod strict = methodNamed(asTheyLie, id), any = methodNamed(turned, id);
         const QString what =
             QString("%1 %2: %3, %4").arg(arrangement, id).arg(*strict.length).arg(*any.length);
         // What is traced is searched for, and found to a hundredth.
@@ -697,7 +697,7 @@ class ClothOnHandTest : public QObject {
 
   /// What the file can hold is what a cloth can have.
   void aClothHasTwoHundredLengths() {
-    const Project p = with(support::project(support::recipe("squares", 50, 4, 4)), R"([
+    const Project p = edited(support::project(support::recipe("squares", 50, 4, 4)), R"([
       {"edit":"addCloth","name":"C","width":1000,"lengths":[700]}])");
     ChangeCloth many{p.cloths.back().id, {}};
     many.fields.lengths = std::vector<OnHand>(200, lengthOf(250));
@@ -713,7 +713,7 @@ class ClothOnHandTest : public QObject {
 
   /// Forth and back through the file, and what is wrong is said.
   void theShelfIsKept() {
-    const Project p = with(support::project(support::recipe("squares", 50, 4, 4)), R"([
+    const Project p = edited(support::project(support::recipe("squares", 50, 4, 4)), R"([
       {"edit":"addCloth","name":"C","width":1000,"lengths":[700,
         {"length":400,"width":500,"mark":[3,4],"holes":[[[10,10],[60,10],[60,50]]]},
         {"outline":[[0,0],[200,10],[150,180]],"mark":null}],

@@ -45,7 +45,7 @@ Point middleOf(const Project& p, std::size_t corner) {
   return at + (0.4 / distance(at, next)) * (next - at);
 }
 
-Project made(const Wish& w) {
+Project printed(const Wish& w) {
   Project p = support::project(support::recipe(w.arrangement, kEdge, 4, 3));
   json mirrors = json::array();
   if (w.mirrored) mirrors.push_back({{"deg", 90}, {"point", {60, 0}}});
@@ -108,7 +108,7 @@ class ColourTicksTest : public QObject {
     }
     std::map<std::string, std::size_t> found;
     for (const Wish& w : wishes) {
-      const Project p = made(w);
+      const Project p = printed(w);
       const auto ticks = colourTicks(p);
       QVERIFY(ticks);
       std::map<std::uint32_t, Motion> onPicture;
@@ -153,7 +153,7 @@ class ColourTicksTest : public QObject {
     for (const auto& [arrangement, n] : found) QVERIFY2(n > 1, arrangement.c_str());
   }
   void withoutAPictureThereAreNone() {
-    Project p = made({"triangles", "triangle60", 0, false, false, 0});
+    Project p = printed({"triangles", "triangle60", 0, false, false, 0});
     p.pictures.clear();
     const auto ticks = colourTicks(p);
     QVERIFY(ticks && ticks->empty());

@@ -17,7 +17,7 @@ const Page& a4() {
   return standardPages().front();
 }
 
-SheetPlan planOf(const Project& p, double gap) {
+SheetPlan sheetsOf(const Project& p, double gap) {
   SheetOptions o{a4(), MarkedSide::Back, false};
   o.gap = gap;
   return *planSheets(p, o);
@@ -73,7 +73,7 @@ class CutFilesTest : public QObject {
     for (const char* id : {"squares", "kites", "clamshells"}) {
       const Project p = support::project(support::recipe(id, 40, 3, 2));
       const CutWishes wishes{0.6, false};
-      const SheetPlan plan = planOf(p, gapFor(wishes, 0));
+      const SheetPlan plan = sheetsOf(p, gapFor(wishes, 0));
       QVERIFY(plan.gap > 0.6);
       for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
         const auto cuts = sheetCuts(*p.layout, plan, s, wishes);
@@ -98,7 +98,7 @@ class CutFilesTest : public QObject {
       }
     }
     const Project p = support::project(support::recipe("squares", 40, 3, 2));
-    const SheetPlan near = planOf(p, 0);
+    const SheetPlan near = sheetsOf(p, 0);
     QVERIFY(support::says(sheetCuts(*p.layout, near, 0, {0.3, false}).error(), "kerf-wants-gap"));
     QVERIFY(support::says(sheetCuts(*p.layout, near, 0, {0.3, true}).error(), "kerf-and-shared"));
     QVERIFY(support::says(sheetCuts(*p.layout, near, 0, {7, false}).error(), "kerf-range"));
@@ -108,7 +108,7 @@ class CutFilesTest : public QObject {
   /// 680 mm, where the six squares by themselves are 960.
   void sharedLinesAreCutOnce() {
     const Project p = support::project(support::recipe("squares", 40, 4, 6));
-    const SheetPlan plan = planOf(p, 0);
+    const SheetPlan plan = sheetsOf(p, 0);
     const auto apart = sheetCuts(*p.layout, plan, 0, {});
     const auto once = sheetCuts(*p.layout, plan, 0, {0, true});
     QCOMPARE(apart->closed.size(), std::size_t(24));
@@ -140,7 +140,7 @@ class CutFilesTest : public QObject {
     // A kerf too: papers lie exactly that far apart, and the line between two is cut in its middle.
     const CutWishes both{0.5, true};
     COMPARE_TO(gapFor(both, 3), 0.5, 0);
-    const SheetPlan spread = planOf(p, gapFor(both, 3));
+    const SheetPlan spread = sheetsOf(p, gapFor(both, 3));
     const auto cut = sheetCuts(*p.layout, spread, 0, both);
     QVERIFY(cut.has_value());
     QCOMPARE(cut->open.size(), std::size_t(12));
@@ -159,7 +159,7 @@ class CutFilesTest : public QObject {
   void svgAndDxfAreTrue() {
     for (const char* id : {"hexagons", "kites", "hexagon-square-triangle", "octagon-square"}) {
       const Project p = support::project(support::recipe(id, 31, 4, 4));
-      const SheetPlan plan = planOf(p, 0);
+      const SheetPlan plan = sheetsOf(p, 0);
       for (std::size_t s = 0; s < plan.sheets.size(); ++s) {
         const CutPage cuts = *sheetCuts(*p.layout, plan, s, {});
         const auto paths = pathsOf(cutSvgGroup(cuts));

@@ -21,7 +21,7 @@ using nlohmann::json;
 
 namespace {
 
-Project with(Project p, const json& steps) {
+Project ticked(Project p, const json& steps) {
   for (const json& step : steps) p = support::edited(p, step);
   return p;
 }
@@ -31,7 +31,7 @@ Project fifty(const json& cloth, double spare = 0) {
   json add = cloth;
   add["edit"] = "addCloth";
   add["name"] = "C";
-  return with(support::project(support::recipe("hexagons", 25.4, 5, 10)),
+  return ticked(support::project(support::recipe("hexagons", 25.4, 5, 10)),
               {add,
                {{"edit", "paint"}, {"cloth", "C"}, {"shape", "hexagon"}},
                {{"edit", "setUnit"}, {"unit", "mm"}},
@@ -46,7 +46,7 @@ const Cloth& clothC(const Project& p) {
 Project cutNow(const Project& p, int first, int count) {
   json pieces = json::array();
   for (int i = 0; i < count; ++i) pieces.push_back(first + i);
-  const Project marked = with(p, json::array({{{"edit", "setNow"}, {"pieces", pieces}}}));
+  const Project marked = ticked(p, json::array({{{"edit", "setNow"}, {"pieces", pieces}}}));
   const CutInput in = *cutInput(marked, clothC(marked).id);
   const CutBatch batch = *cutBatch(in, marked.now);
   const auto cut = cutOf(*marked.layout, batch.now, 0);
@@ -123,7 +123,7 @@ class CutLogTest : public QObject {
   /// What is ticked serves the pieces that it was cut for, where they stand by sevenths of a turn too.
   void patchesOfSeventhsOfATurnServeTheirPieces() {
     for (const char* direction : {"one-way", "stripe"}) {
-      Project p = with(support::project(support::recipe("rosette-7", 60, 2, 2)),
+      Project p = ticked(support::project(support::recipe("rosette-7", 60, 2, 2)),
                        {{{"edit", "addCloth"},
                          {"name", "C"},
                          {"width", 900},
@@ -243,12 +243,12 @@ class CutLogTest : public QObject {
       return json{{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", lengths}};
     };
     Project p =
-        with(fifty({{"width", 460}, {"lengths", {wide, narrow}}}),
+        ticked(fifty({{"width", 460}, {"lengths", {wide, narrow}}}),
              json::array({{{"edit", "takeCut"}, {"cloth", "C"}, {"length", 1}, {"from", 100}, {"to", 160}}}));
     QCOMPARE(clothC(p).cuts.at(0).length, 1);
-    p = with(p, json::array({shelf({narrow, wide})}));
+    p = ticked(p, json::array({shelf({narrow, wide})}));
     QCOMPARE(clothC(p).cuts.at(0).length, 0);
-    p = with(p, json::array({shelf({180, wide, narrow})}));
+    p = ticked(p, json::array({shelf({180, wide, narrow})}));
     QCOMPARE(clothC(p).cuts.at(0).length, 2);
     QCOMPARE(clothC(p).cuts.at(0).to, 160.0);
   }
@@ -261,7 +261,7 @@ class CutLogTest : public QObject {
   void thirtyOfFiftyAndTenGivenBack() {
     QFETCH(const QString, method);
     const Project whole =
-        with(fifty({{"width", 460}, {"lengths", {640, 180}}}),
+        ticked(fifty({{"width", 460}, {"lengths", {640, 180}}}),
              json::array({{{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", method.toStdString()}}}));
     const Project twenty = cutNow(whole, 3, 20);
     const Project thirty = cutNow(twenty, 31, 10);
@@ -289,7 +289,7 @@ class CutLogTest : public QObject {
             QVERIFY(!meet(r, c));
     };
     lies(opened, gone, 20);
-    const Project back = with(opened, json::array({{{"edit", "giveBackCut"}, {"cloth", "C"}, {"cut", 2}}}));
+    const Project back = ticked(opened, json::array({{{"edit", "giveBackCut"}, {"cloth", "C"}, {"cut", 2}}}));
     QVERIFY(saveProject(realFileSystem(), back, path));
     const auto left = cutInFile(path);
     QCOMPARE(sizeOf(left), 20);
@@ -302,7 +302,7 @@ class CutLogTest : public QObject {
   /// A length is squared up once, however often it is cut from: eight patches of 56.7 by 65.5 go in one strip
   /// of 66; seven lie in each of the six strips of 57 for the others.
   void aLengthIsSquaredUpOnce() {
-    const Project p = with(fifty({{"width", 500}, {"lengths", {900}}}),
+    const Project p = ticked(fifty({{"width", 500}, {"lengths", {900}}}),
                            json::array({{{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}}}));
     const Project first = cutNow(p, 1, 8);
     COMPARE_TO(clothC(first).cuts[0].to, 25 + 66, 1e-6);
@@ -316,7 +316,7 @@ class CutLogTest : public QObject {
   void handsAndSizesAreKeptApart() {
     // Parallelograms of two hands, as in the asymmetric project: pieces 14 and 15 are of one hand, 19 to 23
     // of the other.
-    const Project p = with(support::asymmetric(), {{{"edit", "setSpare"}, {"percent", 0}}});
+    const Project p = ticked(support::asymmetric(), {{{"edit", "setSpare"}, {"percent", 0}}});
     const auto of = [](const Project& q, int hand) {
       int n = 0;
       for (const PatchDemand& d : demandsOf(*cutInput(q, clothC(q).id))) n += d.hand == hand ? d.patches : 0;
@@ -382,7 +382,7 @@ class CutLogTest : public QObject {
   }
 
   void windowsKeepClearOfWhatWasCut() {
-    Project p = with(support::asymmetric(), {{{"edit", "setSpare"}, {"percent", 0}}});
+    Project p = ticked(support::asymmetric(), {{{"edit", "setSpare"}, {"percent", 0}}});
     const ClothId b = *findCloth(p, "B");
     const int eye = p.motifs[0].id;
     const std::vector<std::uint32_t> wants = windowInput(p, p.motifs[0]).motif.pieces;

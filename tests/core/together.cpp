@@ -45,7 +45,7 @@ struct Wish {
 };
 
 /// Squares of 50 mm with 5 mm of allowance on a print with these steps; each choice on pieces of its own.
-Project made(const json& print, double width, const json& lengths, const std::vector<Wish>& wishes,
+Project projectOf(const json& print, double width, const json& lengths, const std::vector<Wish>& wishes,
              int down = 10) {
   Project p = support::project(support::recipe("squares", 50, 10, down));
   p = support::edited(p, {{"edit", "setAllowance"}, {"value", 5}});
@@ -67,10 +67,10 @@ Project made(const json& print, double width, const json& lengths, const std::ve
   return p;
 }
 
-struct Fields {
+struct Searched {
   std::vector<WindowField> fields;
   std::vector<WishedWindows> wished;
-  explicit Fields(const Project& p) {
+  explicit Searched(const Project& p) {
     for (const MotifChoice& m : p.motifs) fields.push_back(*WindowField::make(windowInput(p, m)));
     for (std::size_t i = 0; i < p.motifs.size(); ++i)
       wished.push_back({&fields[i], windowInput(p, p.motifs[i]).copies});
@@ -88,7 +88,7 @@ struct Everything {
   ServeProblem problem;
   std::vector<double> ends;
   std::vector<bool> mirrored;
-  Everything(const Fields& f, double width, double to, Point mark = {0, 0}) {
+  Everything(const Searched& f, double width, double to, Point mark = {0, 0}) {
     struct One {
       int part;
       Window w;
@@ -188,9 +188,9 @@ class TogetherTest : public QObject {
   void manyWindowsAreAsShortAsTheirBound() {  // guarantees 1 and 3 of soonest.hpp
     const json dense = {{"picture", "c.png"}, {"dpi", 100},          {"along", 72},
                         {"across", 66},       {"kind", "half-drop"}, {"mark", {0, 0}}};
-    const Project p = made(dense, 700, {9000}, {{{20, 30}, 0, 33}, {{40, 10}, 20, 33}, {{5, 60}, 45, 33}});
+    const Project p = projectOf(dense, 700, {9000}, {{{20, 30}, 0, 33}, {{40, 10}, 20, 33}, {{5, 60}, 45, 33}});
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
-    const Fields f(p);
+    const Searched f(p);
     const WindowGround ground{700, Point{}, {}, 9000, -1};
     const auto set = shortestTogether(f.wished, ground, {});
     QVERIFY(set);
@@ -236,8 +236,8 @@ class TogetherTest : public QObject {
   void twoAtOnceAnswerAsEachAlone() {
     const json dense = {{"picture", "c.png"}, {"dpi", 100},          {"along", 72},
                         {"across", 66},       {"kind", "half-drop"}, {"mark", {0, 0}}};
-    const Project p = made(dense, 700, {9000}, {{{20, 30}, 0, 20}, {{40, 10}, 20, 25}, {{5, 60}, 45, 11}});
-    const Fields f(p);
+    const Project p = projectOf(dense, 700, {9000}, {{{20, 30}, 0, 20}, {{40, 10}, 20, 25}, {{5, 60}, 45, 11}});
+    const Searched f(p);
     const WindowGround one{700, Point{}, {}, 9000, -1}, two{520, Point{}, {}, 9000, -1};
     const auto plan = [&](const WindowGround& g) { return shortestTogether(f.wished, g, {})->length; };
     const double first = plan(one), second = plan(two);
@@ -256,7 +256,7 @@ class TogetherTest : public QObject {
                         {"kind", "straight"}, {"mirror_axes", {{{"deg", 90}, {"point", {10, 0}}}}},
                         {"mark", {3, 5}}};
     const Project p =
-        made(dense, 700, {30'000}, {{{20, 30}, 8, 90, true}, {{40, 10}, 20, 130}, {{5, 60}, 45, 61}}, 30);
+        projectOf(dense, 700, {30'000}, {{{20, 30}, 8, 90, true}, {{40, 10}, 20, 130}, {{5, 60}, 45, 61}}, 30);
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     QVERIFY(*plan.windowsAtLeast <= *plan.windowLength + 1e-6);
     QVERIFY2(*plan.windowLength <= 1.05 * *plan.windowsAtLeast,
@@ -268,11 +268,11 @@ class TogetherTest : public QObject {
                            [](const Window& w) { return w.mirrored; }),
              45);
     std::size_t spots = 0;
-    for (const WindowField& field : Fields(p).fields)
+    for (const WindowField& field : Searched(p).fields)
       spots += field.all(700, 0, *plan.windowsAtLeast, {3, 5}).size();
     QVERIFY(spots > 1'200);  // too many for one
     // The bound is true, and near: what ends before it cannot serve all, and a little later it might.
-    const Fields f(p);
+    const Searched f(p);
     const auto most = [&](double to) {
       Everything by(f, 700, to, {3, 5});
       by.problem.wanted = {45, 130, 61, 45};  // each hand of the first by itself
@@ -286,17 +286,17 @@ class TogetherTest : public QObject {
   /// Two spots 60 mm apart on a repeat of 130 across and 70 along, patches of 60 by 60: both fit into each
   /// repeat side by side. Width 400 holds three repeats: three of each are one row of 60 mm, not two of 130.
   void twoChoicesShareARow() {
-    const Project p = made(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 3}, {{90, 30}, 0, 3}});
+    const Project p = projectOf(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 3}, {{90, 30}, 0, 3}});
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     COMPARE_TO(*plan.windowLength, 60, 1e-6);
     COMPARE_TO(*plan.windowsAtLeast, 60, 1e-6);
     COMPARE_TO(*plan.windows[0].length, 60, 1e-6);
     COMPARE_TO(*plan.windows[1].length, 0, 1e-6);
     // 30 mm apart they are in each other's way: one row each, 70 mm further down.
-    const Project q = made(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 3}, {{60, 30}, 0, 3}});
+    const Project q = projectOf(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 3}, {{60, 30}, 0, 3}});
     COMPARE_TO(*support::soundPlan(q, *findCloth(q, "C")).windowLength, 130, 1e-6);
     // Two and one of them share the row all the same.
-    const Project r = made(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 2}, {{60, 30}, 0, 1}});
+    const Project r = projectOf(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 2}, {{60, 30}, 0, 1}});
     COMPARE_TO(*support::soundPlan(r, *findCloth(r, "C")).windowLength, 60, 1e-6);
   }
   /// Two or three choices at places and turns by chance: as short as the best of all sets.
@@ -311,8 +311,8 @@ class TogetherTest : public QObject {
         wishes.push_back({{double(dice.bounded(int(across))), double(dice.bounded(int(along)))},
                           double(dice.bounded(90)),
                           dice.bounded(1, 4)});
-      const Project p = made(straight(across, along), width, {5000}, wishes);
-      const Fields f(p);
+      const Project p = projectOf(straight(across, along), width, {5000}, wishes);
+      const Searched f(p);
       const auto set = shortestTogether(f.wished, {width, Point{}, {}, 5000, 0}, {});
       if (!set) continue;
       QVERIFY(set->exact);
@@ -344,7 +344,7 @@ class TogetherTest : public QObject {
   void severalLengthsServeTogether() {
     // Three windows to a row of 60 mm, a row each 70 mm: 150 mm hold two rows, six windows.
     const json lengths = {{{"length", 150}, {"mark", {0, 0}}}, {{"length", 130}, {"mark", {0, 0}}}};
-    const Project p = made(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 9}});
+    const Project p = projectOf(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 9}});
     CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     QCOMPARE(plan.windows[0].windows.size(), std::size_t(9));
     std::map<int, int> on;
@@ -355,7 +355,7 @@ class TogetherTest : public QObject {
     COMPARE_TO(*plan.windowLength, *plan.windows[0].length, 1e-9);
     // One more is one too many when only 60 of the second are there: ten wanted, nine there.
     const json less = {{{"length", 150}, {"mark", {0, 0}}}, {{"length", 60}, {"mark", {0, 0}}}};
-    const Project q = made(straight(130, 70, nullptr), 400, less, {{{60, 30}, 0, 10}});
+    const Project q = projectOf(straight(130, 70, nullptr), 400, less, {{{60, 30}, 0, 10}});
     plan = support::soundPlan(q, *findCloth(q, "C"));
     on.clear();
     for (const Window& w : plan.windows[0].windows) ++on[w.on];
@@ -368,29 +368,29 @@ class TogetherTest : public QObject {
   /// way do not fit; without the two the others do.
   void whichSmallestChoiceCouldBeGivenUp() {
     const json lengths = {{{"length", 131}, {"mark", {0, 0}}}};
-    const Project p = made(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 6}, {{90, 30}, 0, 2}});
+    const Project p = projectOf(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 6}, {{90, 30}, 0, 2}});
     const auto remarks = review(*reviewInput(p));
     const auto at = std::find_if(remarks.begin(), remarks.end(),
                                  [](const Remark& r) { return r.check.starts_with("choices-short"); });
     QVERIFY(at != remarks.end());
     QCOMPARE(at->fix, Message("choices-short-fix", 2, "b"));
     // Of three at one place, nine in all for six: without the two there are still too many.
-    const Project three = made(straight(130, 70, nullptr), 400, lengths,
+    const Project three = projectOf(straight(130, 70, nullptr), 400, lengths,
                                {{{60, 30}, 0, 4}, {{60, 30}, 0, 2}, {{60, 30}, 0, 3}});
     const auto all = review(*reviewInput(three));
     const auto third = std::find_if(all.begin(), all.end(),
                                     [](const Remark& r) { return r.check.starts_with("choices-short"); });
     QVERIFY(third != all.end());
     QCOMPARE(third->fix, Message("choices-short-fix", 3, "c"));
-    const Project q = made(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 4}, {{90, 30}, 0, 2}});
+    const Project q = projectOf(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 4}, {{90, 30}, 0, 2}});
     for (const Remark& r : review(*reviewInput(q))) QVERIFY(!r.check.starts_with("choices-short"));
   }
   /// Many copies of four choices: the answer lies within a twentieth of the bound, and all are there.
   void manyCopiesStayNearTheBound() {
     const Project p =
-        made(straight(150, 140), 1100, {5000},
+        projectOf(straight(150, 140), 1100, {5000},
              {{{35, 35}, 10, 24}, {{95, 60}, 40, 24}, {{40, 100}, 75, 24}, {{110, 120}, 20, 24}});
-    const Fields f(p);
+    const Searched f(p);
     const auto set = shortestTogether(f.wished, {1100, Point{}, {}, 5000, 0}, {});
     QVERIFY(set && set->atLeast > 0);
     QVERIFY2(set->length <= 1.05 * set->atLeast,
@@ -399,10 +399,10 @@ class TogetherTest : public QObject {
   }
   /// Cloth of an unknown place: what is promised is there wherever the print lies.
   void anUnknownPlaceHoldsThemAll() {
-    const Project p = made(straight(130, 70, nullptr), 500, {1000}, {{{30, 30}, 0, 3}, {{90, 50}, 30, 3}});
+    const Project p = projectOf(straight(130, 70, nullptr), 500, {1000}, {{{30, 30}, 0, 3}, {{90, 50}, 30, 3}});
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     QVERIFY(plan.windowLength && plan.windows[0].worstPlace);
-    const Fields f(p);
+    const Searched f(p);
     for (int dx = 0; dx < 130; dx += 13)
       for (int dy = 0; dy < 70; dy += 10) {
         const auto here = shortestTogether(f.wished, {500, Point{double(dx), double(dy)}, {}, 1000, 0}, {});
@@ -412,7 +412,7 @@ class TogetherTest : public QObject {
   void copiesOfEitherHandStayEven() {
     json print = straight(130, 90);
     print["mirror_axes"] = {{{"deg", 90}, {"point", {65, 0}}}};
-    const Project p = made(print, 400, {1000}, {{{30, 30}, 20, 6, true}, {{65, 60}, 45, 2, false}});
+    const Project p = projectOf(print, 400, {1000}, {{{30, 30}, 20, 6, true}, {{65, 60}, 45, 2, false}});
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     int mirrored = 0;
     for (const Window& w : plan.windows[0].windows) mirrored += w.mirrored;
@@ -420,8 +420,8 @@ class TogetherTest : public QObject {
     QCOMPARE(mirrored, 3);
   }
   void stoppedWorkGivesNothing() {
-    const Project p = made(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 3}, {{60, 30}, 0, 3}});
-    const Fields f(p);
+    const Project p = projectOf(straight(130, 70), 400, {1000}, {{{30, 30}, 0, 3}, {{60, 30}, 0, 3}});
+    const Searched f(p);
     Progress stopped;
     stopped.cancel();
     QVERIFY(!shortestTogether(f.wished, {400, Point{}, {}, 1000, 0}, stopped));

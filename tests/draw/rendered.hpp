@@ -58,7 +58,9 @@ inline PageRaster render(const QByteArray& pdf, int page, double dpi = kDpi) {
   in >> magic >> r.width >> r.height >> most;
   in.get();
   r.dpi = dpi;
-  r.pixels.assign(std::istreambuf_iterator<char>(in), {});
+  // At once: byte by byte an A0 sheet takes longer to read than to render.
+  r.pixels.resize(static_cast<std::size_t>(r.width) * static_cast<std::size_t>(r.height));
+  in.read(r.pixels.data(), static_cast<std::streamsize>(r.pixels.size()));
   return r;
 }
 

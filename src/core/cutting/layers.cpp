@@ -13,7 +13,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kSame = 1e-6;    // mm
+constexpr double kSameStep = 1e-6;    // mm
 constexpr double kLookSame = 1;   // mm: as near as a quilter lays a template
 constexpr double kLongest = 1e5;  // mm of cloth to buy that is looked at
 constexpr int kFarthest = 60;     // steps of the repeat each way
@@ -52,7 +52,7 @@ struct Block {
 bool isWhole(Point step, const Lattice& l) {
   const double det = cross(l.a, l.b);
   const double i = std::round(cross(step, l.b) / det), j = std::round(cross(l.a, step) / det);
-  return length(step - i * l.a - j * l.b) < kSame;
+  return length(step - i * l.a - j * l.b) < kSameStep;
 }
 
 class Layering {
@@ -154,14 +154,14 @@ class Layering {
         block.step = i * l.a + j * l.b;
         block.layers = layers;
         if (block.step.y < 1 || block.step.y > most) continue;
-        block.inTurn = std::abs(block.step.x) > kSame && isWhole({-block.step.x, block.step.y}, l);
+        block.inTurn = std::abs(block.step.x) > kSameStep && isWhole({-block.step.x, block.step.y}, l);
         if (block.aside() > width / 2) continue;
         constexpr double kPerMm = 100;
         const auto [at, isNew] = known.try_emplace(std::llround(block.aside() * kPerMm));
         if (isNew) at->second = stripsOf(wishes, width - block.aside());
         for (const Through& t : at->second) {
           const double end = t.from + wishes[t.wish].strip.height;
-          if (end > block.step.y + kSame || (layers - 1) * block.step.y + end > room + kSame) break;
+          if (end > block.step.y + kSameStep || (layers - 1) * block.step.y + end > room + kSameStep) break;
           block.strips.push_back(t);
           block.height = end;
           block.sets += t.sets;

@@ -41,8 +41,8 @@ RectangleGroup rectangleFor(const PatchDemand& demand, LengthUnit unit) {
 }
 
 bool goesOn(const RectangleGroup& g, double width, double length) {
-  constexpr double kRounding = 1e-6;
-  const auto fits = [&](double w, double h) { return w <= width + kRounding && h <= length + kRounding; };
+  constexpr double kHair = 1e-6;
+  const auto fits = [&](double w, double h) { return w <= width + kHair && h <= length + kHair; };
   return fits(g.width, g.height) || (g.demand.mayTurn && fits(g.height, g.width));
 }
 

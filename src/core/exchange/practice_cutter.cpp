@@ -12,7 +12,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kOn = 0.05;      // mm: lines nearer than this are one cut
+constexpr double kOneCut = 0.05;      // mm: lines nearer than this are one cut
 constexpr double kDoubled = 1;    // mm
 constexpr double kClosed = 0.05;  // mm between a path's ends
 constexpr std::size_t kMostPaths = 100'000;
@@ -221,7 +221,7 @@ void findDoubled(CutterReport& out) {
   for (std::size_t i = 0; i < bits.size();) {
     std::size_t end = i + 1;
     while (end < bits.size() && bits[end].angle == bits[end - 1].angle &&
-           bits[end].rho - bits[end - 1].rho < kOn)
+           bits[end].rho - bits[end - 1].rho < kOneCut)
       ++end;
     std::sort(bits.begin() + static_cast<std::ptrdiff_t>(i), bits.begin() + static_cast<std::ptrdiff_t>(end),
               [](const Bit& a, const Bit& b) { return a.from < b.from; });
@@ -230,7 +230,7 @@ void findDoubled(CutterReport& out) {
     std::size_t by = bits[i].path;
     for (std::size_t k = i + 1; k < end; ++k) {
       const double over = std::min(reach, bits[k].to) - bits[k].from;
-      if (over > kOn) twice[std::max(bits[k].path, by)] += over;
+      if (over > kOneCut) twice[std::max(bits[k].path, by)] += over;
       if (bits[k].to > reach) {
         reach = bits[k].to;
         by = bits[k].path;
@@ -246,8 +246,8 @@ void findDoubled(CutterReport& out) {
 }
 
 bool liesIn(const CutterPath& inner, const Box& innerBox, const CutterPath& outer, const Box& outerBox) {
-  return innerBox.left > outerBox.left - kOn && innerBox.top > outerBox.top - kOn &&
-         innerBox.right < outerBox.right + kOn && innerBox.bottom < outerBox.bottom + kOn &&
+  return innerBox.left > outerBox.left - kOneCut && innerBox.top > outerBox.top - kOneCut &&
+         innerBox.right < outerBox.right + kOneCut && innerBox.bottom < outerBox.bottom + kOneCut &&
          contains(outer.points, centroid(inner.points)) &&
          std::all_of(inner.points.begin(), inner.points.end(),
                      [&](Point p) { return contains(outer.points, p); });
@@ -267,7 +267,7 @@ Result<CutterReport> report(std::vector<CutterPath> paths, const CutterMat& mat,
     if (!p.closed) out.open.push_back(i);
     const Box b = bounds(p.points);
     boxes.push_back(b);
-    if (b.left < -kOn || b.top < -kOn || b.right > mat.width + kOn || b.bottom > mat.height + kOn)
+    if (b.left < -kOneCut || b.top < -kOneCut || b.right > mat.width + kOneCut || b.bottom > mat.height + kOneCut)
       out.offMat.push_back(i);
     out.travel += distance(at, p.points.front());
     for (std::size_t k = 0; k + 1 < p.points.size(); ++k)

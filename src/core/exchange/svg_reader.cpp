@@ -14,7 +14,7 @@ namespace {
 
 constexpr std::size_t kNodeBytes = 96, kAttributeBytes = 48, kMostTreeBytes = 400'000'000;
 constexpr int kMostGroups = 64;
-constexpr std::size_t kMostPoints = 2'000'000, kMostBytes = 100'000'000;
+constexpr std::size_t kMostPoints = 2'000'000, kMostBytesOfSvg = 100'000'000;
 constexpr double kFarthestDrawn = 100'000;  // mm
 constexpr double kFlat = 0.05;              // mm from the curve
 constexpr double kPixel = 25.4 / 96;
@@ -484,7 +484,7 @@ Status Reader::path(std::string_view d, const Matrix& m) {
 }  // namespace
 
 Result<SvgDrawing> readSvg(std::string_view text, const Progress& progress) {
-  if (text.size() > kMostBytes) return fail("drawing-larger-than-100");
+  if (text.size() > kMostBytesOfSvg) return fail("drawing-larger-than-100");
   if (text.find("<!ENTITY") != std::string_view::npos) return fail("drawing-declares-entities-own");
   // What its tree will take is counted before it is asked for.
   const auto marks = static_cast<std::size_t>(std::count(text.begin(), text.end(), '<'));

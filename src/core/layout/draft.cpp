@@ -14,7 +14,7 @@ namespace clathra {
 namespace {
 
 constexpr Angle kStraight = Angle::degrees(180 + 1e-3);
-constexpr double kOn = 1e-3;          // mm
+constexpr double kOneLine = 1e-3;          // mm
 constexpr double kOnStraight = 2e-4;  // mm: less than the points of any arc stand off
 
 Point nearestOn(const Line& l, Point p) {
@@ -63,7 +63,7 @@ std::vector<Line> snapped(std::vector<Line> lines, PolygonView outline) {
     for (const Line& l : lines) consider(l);
     if (least > 1e-9) p = best;
   });
-  std::erase_if(lines, [](const Line& l) { return distance(l.from, l.to) < kOn; });
+  std::erase_if(lines, [](const Line& l) { return distance(l.from, l.to) < kOneLine; });
   return lines;
 }
 
@@ -106,7 +106,7 @@ int looseEnds(PolygonView outline, const std::vector<Line>& lines) {
   const auto sides = sidesAsLines(outline);
   for (const Line& own : lines)
     for (const Point p : {own.from, own.to}) {
-      const auto meets = [&](const Line& l) { return &l != &own && awayFrom(l, p) < kOn; };
+      const auto meets = [&](const Line& l) { return &l != &own && awayFrom(l, p) < kOneLine; };
       if (contains(outline, p) && std::none_of(sides.begin(), sides.end(), meets) &&
           std::none_of(lines.begin(), lines.end(), meets))
         ++loose;
@@ -160,11 +160,11 @@ std::vector<std::uint32_t> piecesUnder(const Layout& layout, const PieceIndex& i
     std::sort(cuts.begin(), cuts.end());
     for (std::size_t k = 0; k + 1 < cuts.size(); ++k) {
       const double middle = (cuts[k] + cuts[k + 1]) / 2;
-      if ((cuts[k + 1] - cuts[k]) * length(d) < kOn) continue;
+      if ((cuts[k + 1] - cuts[k]) * length(d) < kOneLine) continue;
       const Point q = line.from + middle * d;
       const auto sides = sidesAsLines(outline);
       if (!contains(outline, q) ||
-          std::any_of(sides.begin(), sides.end(), [&](const Line& s) { return awayFrom(s, q) < kOn; }))
+          std::any_of(sides.begin(), sides.end(), [&](const Line& s) { return awayFrom(s, q) < kOneLine; }))
         continue;
       out.push_back(i);
       break;

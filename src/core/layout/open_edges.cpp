@@ -11,7 +11,7 @@ namespace clathra {
 
 namespace {
 
-constexpr Angle kSameAngle = Angle::degrees(0.05);
+constexpr Angle kNoTurn = Angle::degrees(0.05);
 
 using Spot = std::pair<std::int64_t, std::int64_t>;
 struct SpotHash {
@@ -44,7 +44,7 @@ class Corners {
           if (edge == self || distance(here, corner) > 2 * kMeet) continue;
           const Point d = there - here;
           const Angle turn = left ? turnBetween(d, along) : turnBetween(along, d);
-          least = std::min(least, turn < kSameAngle ? turn + kWholeTurn : turn);
+          least = std::min(least, turn < kNoTurn ? turn + kWholeTurn : turn);
         }
       }
     return least;

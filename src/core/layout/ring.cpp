@@ -7,7 +7,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kSameLength = 0.01;  // mm: papers this alike meet
+constexpr double kAlikeLength = 0.01;  // mm: papers this alike meet
 
 /// The step from one copy to the next: edge `in` comes to lie backwards on edge `out`.
 struct Step {
@@ -19,7 +19,7 @@ struct Step {
 std::optional<Step> stepOf(PolygonView p, std::size_t in, std::size_t out) {
   if (in >= p.size() || out >= p.size() || in == out) return std::nullopt;
   const Point a = p[in], b = p[(in + 1) % p.size()], c = p[out], d = p[(out + 1) % p.size()];
-  if (std::abs(distance(a, b) - distance(c, d)) > kSameLength) return std::nullopt;
+  if (std::abs(distance(a, b) - distance(c, d)) > kAlikeLength) return std::nullopt;
   const Point have = b - a, want = c - d;
   const Angle turn = turnBetween(have, want);
   if (abs(turn) < Angle::radians(1e-6)) return std::nullopt;

@@ -11,7 +11,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kSame = 1e-6;  // mm
+constexpr double kEndsAlike = 1e-6;  // mm
 
 struct Candidate {
   std::size_t part = 0;
@@ -83,7 +83,7 @@ ServeProblem problemOf(const std::vector<Candidate>& all, const std::vector<Wish
     out.kind.push_back(kinds.of(all[i], parts));
     for (std::uint32_t k = i; k-- > 0 && all[i].end - all[k].end < tallest + overrun + 1;) {
       const Box &a = all[i].box, &b = all[k].box;
-      const double near = overrun - kSame;
+      const double near = overrun - kEndsAlike;
       if (all[i].window.on != all[k].window.on || a.right + near <= b.left || b.right + near <= a.left ||
           a.bottom + near <= b.top || b.bottom + near <= a.top)
         continue;
@@ -95,7 +95,7 @@ ServeProblem problemOf(const std::vector<Candidate>& all, const std::vector<Wish
 
 void sortByEnd(std::vector<Candidate>& all) {
   std::stable_sort(all.begin(), all.end(), [](const Candidate& a, const Candidate& b) {
-    return std::abs(a.end - b.end) > kSame ? a.end < b.end : a.window.at.x < b.window.at.x;
+    return std::abs(a.end - b.end) > kEndsAlike ? a.end < b.end : a.window.at.x < b.window.at.x;
   });
 }
 
@@ -150,7 +150,7 @@ std::optional<TogetherSet> shortestTogether(const std::vector<WishedWindows>& pa
       const auto byArea = slidingLeast(parts, ground.width);
       out.atLeast = byArea ? std::min(*byArea, soonest->atLeast) : soonest->atLeast;
       out.worstPlace = !ground.mark;
-      out.exact = soonest->exact && ground.mark && (!byArea || out.length <= *byArea + kSame);
+      out.exact = soonest->exact && ground.mark && (!byArea || out.length <= *byArea + kEndsAlike);
       return out;
     }
     if (reach >= limit) return std::nullopt;

@@ -10,7 +10,7 @@ namespace {
 constexpr double kNever = 1e9;
 constexpr double kItself = 1e-3;  // mm
 
-Polygon centred(PolygonView p) {
+Polygon aboutMiddle(PolygonView p) {
   Point sum;
   for (const Point q : p) sum = sum + q;
   return translated(p, (-1.0 / static_cast<double>(p.size())) * sum);
@@ -45,14 +45,14 @@ Polygon flipped(PolygonView p) {
 
 double worstCorner(PolygonView a, PolygonView b, bool mirrored) {
   if (a.size() != b.size() || a.empty()) return kNever;
-  const Polygon from = centred(mirrored ? flipped(a) : Polygon(a.begin(), a.end())), to = centred(b);
+  const Polygon from = aboutMiddle(mirrored ? flipped(a) : Polygon(a.begin(), a.end())), to = aboutMiddle(b);
   double best = kNever;
   for (std::size_t shift = 0; shift < to.size(); ++shift) best = std::min(best, worstAt(from, to, shift));
   return best;
 }
 
 double worstCornerOfWrongTurn(PolygonView p) {
-  const Polygon self = centred(p), back = centred(flipped(p));
+  const Polygon self = aboutMiddle(p), back = aboutMiddle(flipped(p));
   double best = kNever;
   for (std::size_t shift = 0; shift < self.size(); ++shift)
     for (const Polygon& from : {self, back}) {
@@ -65,9 +65,9 @@ double worstCornerOfWrongTurn(PolygonView p) {
 namespace {
 
 LaidOn nearest(PolygonView a, PolygonView b, bool itself) {
-  LaidOn out{{}, centred(b), kNever};
+  LaidOn out{{}, aboutMiddle(b), kNever};
   if (a.size() != b.size() || a.empty()) return out;
-  for (const Polygon& from : {centred(a), centred(flipped(a))})
+  for (const Polygon& from : {aboutMiddle(a), aboutMiddle(flipped(a))})
     for (std::size_t shift = 0; shift < from.size(); ++shift) {
       const double worst = worstAt(from, out.other, shift);
       if (worst >= out.worst || (itself && worst <= kItself)) continue;

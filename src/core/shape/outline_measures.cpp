@@ -9,7 +9,7 @@ namespace {
 
 // As in symmetry.hpp: far finer than scissors.
 constexpr double kSameSide = 1e-3;  // mm
-constexpr Angle kSameAngle = Angle::degrees(1e-3);
+constexpr Angle kEvenAngle = Angle::degrees(1e-3);
 
 bool alike(const OutlineEdge& a, const OutlineEdge& b) {
   return std::abs(a.length - b.length) < kSameSide && a.hollow == b.hollow &&
@@ -42,7 +42,7 @@ class Likeness {
   void carry(SideTo sideTo, CornerTo cornerTo) {
     for (std::size_t i = 0; i < sides_.size(); ++i)
       if (!alike(sides_[i], sides_[sideTo(i)]) ||
-          abs(sides_[i].angle - sides_[cornerTo(i)].angle) >= kSameAngle)
+          abs(sides_[i].angle - sides_[cornerTo(i)].angle) >= kEvenAngle)
         return;
     for (std::size_t i = 0; i < sides_.size(); ++i) {
       join(side_, i, sideTo(i));

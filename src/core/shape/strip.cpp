@@ -92,6 +92,8 @@ std::vector<StripLay> stripLays(PolygonView outline, bool mayTurn) {
     for (const Angle aside : {Angle(), kQuarterTurn, kHalfTurn, -kQuarterTurn})
       for (const bool alternate : {false, true}) {
         if (alternate && !mayTurn) continue;
+        // One after another all the same way, they lie as closely when the whole strip is turned round.
+        if (!alternate && (aside == kHalfTurn || aside == -kQuarterTurn)) continue;
         const StripLay lay = stripLay(outline, aside - directionOf(d), alternate);
         if (std::none_of(out.begin(), out.end(), [&](const StripLay& o) { return same(o, lay); }))
           out.push_back(lay);
