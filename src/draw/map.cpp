@@ -171,8 +171,8 @@ QByteArray chartPdf(const Project& project) {
                     const PageText text(painter);
                     const double w = page.width - 2 * kMargin;
                     text.line(q(project.name), kMargin, kMargin + 5, 6, QFont::Bold);
-                    text.line(QStringLiteral("Cloth chart: stick a snippet of each cloth in its box"), kMargin,
-                              kMargin + 12, 3.8);
+                    text.line(QStringLiteral("Cloth chart: stick a snippet of each cloth in its box"),
+                              kMargin, kMargin + 12, 3.8);
                     const QRectF picture(kMargin, kMargin + kHead, w, page.height * 0.36);
                     LayoutLook look;
                     look.palette = &printPalette();

@@ -379,6 +379,21 @@ class ClothCardsTest : public QObject {
     d.click(QStringLiteral("Take in a table of cloths"));
     QVERIFY(d.reads(QStringLiteral("Row 3")));
     COMPARE_TO(named(d.project(), "Fen").lengths[0].mm(), 800, 1e-9);
+    // A table of four million bytes is read, one more is refused, and a line of it is not taken in.
+    for (const int bytes : {4'000'000, 4'000'001}) {
+      std::string large = "cloth,length\nFen,1200 mm";
+      large.resize(static_cast<std::size_t>(bytes), ' ');
+      std::ofstream(other.toStdString(), std::ios::binary) << large;
+      d.answerFile(other);
+      d.click(QStringLiteral("Take in a table of cloths"));
+      d.settle();
+      QCOMPARE(d.window->said(),
+               bytes == 4'000'000
+                   ? QStringLiteral("Took in 1 cloth.")
+                   : QStringLiteral("\"more.csv\" is larger than 4 MB, more than Clathra reads."));
+      COMPARE_TO(named(d.project(), "Fen").lengths[0].mm(), bytes == 4'000'000 ? 1200 : 800, 1e-9);
+      if (bytes == 4'000'000) d.session->undo();
+    }
   }
   /// What is bought by the piece is counted beside what is bought by the length. By hand: patches of 62 mm;
   /// 100 mm of Fen give a strip of 16, two strips more are 25 + 2 · 62 = 149 mm, so 20 cm; ten squares of

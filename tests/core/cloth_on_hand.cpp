@@ -223,6 +223,49 @@ class ClothOnHandTest : public QObject {
     QVERIFY2(shorter > 3, qPrintable(QString::number(shorter)));
     QVERIFY2(easier > 3, qPrintable(QString::number(easier)));
   }
+  /// Of more choices than are tried those go that lie badly by themselves: never a plan longer than with each
+  /// kind in the lay that is shortest alone, where the usual ones take more.
+  void ofTooManyChoicesThoseThatLieWellAloneAreKept() {
+    const std::vector<Polygon> shapes{{{-60, -26}, {60, -26}, {30, 26}, {-30, 26}},
+                                      {{0, -37}, {34, -3}, {0, 17}, {-34, -3}},
+                                      {{-40, -14}, {20, -14}, {40, 14}, {-20, 14}},
+                                      {{-33, -20}, {11, -20}, {33, 20}, {-11, 20}},
+                                      {{-50, -17}, {50, -17}, {12, 17}, {-12, 17}}};
+    int shorter = 0;
+    for (const int n : {7, 19, 34}) {
+      CutInput in = inputOf({{"a", shapes[0], n},
+                             {"b", shapes[1], 11},
+                             {"c", shapes[2], 2 * n},
+                             {"d", shapes[3], 23},
+                             {"e", shapes[4], n + 3}});
+      in.cloth.width = Length::millimetres(613);
+      in.cloth.lengths = {lengthOf(6000)};
+      auto demands = demandsOf(in);
+      const double usual = *laid(in, {}, workTemplate(in, demands), {}).length;
+      double choices = 1;
+      for (PatchDemand& d : demands) {
+        const std::size_t lays = laysFor(d).size();
+        choices *= static_cast<double>(lays);
+        double least = 1e300;
+        std::size_t best = 0;
+        for (d.lay = 0; *d.lay < lays; ++*d.lay) {
+          const auto alone = laid(in, {}, workTemplate(in, {d}), {}).length;
+          if (!alone || *alone >= least - 1e-6) continue;
+          least = *alone;
+          best = *d.lay;
+        }
+        d.lay = best;
+      }
+      QVERIFY(choices > 30'000);
+      const double alone = *laid(in, {}, workTemplate(in, demands), {}).length;
+      in.only = "template";
+      const double found = *methodNamed(planOf(in), "template").length;
+      QVERIFY2(found <= alone + 1e-6 && found <= usual + 1e-6,
+               qPrintable(QStringLiteral("%1 of %2").arg(found).arg(alone)));
+      shorter += found < usual - 1;
+    }
+    QVERIFY2(shorter > 1, qPrintable(QString::number(shorter)));
+  }
   /// Twenty-five of 40: eleven in each of the two rows, the other three in a strip of their own.
   void whatTheEndDoesNotHoldHasAStrip() {
     const CutMethod& m = methodNamed(
@@ -463,19 +506,20 @@ class ClothOnHandTest : public QObject {
   /// Spares are counted for each shape and hand, however the pieces stand: 7 of 100 at 5 % more are 8, once.
   void sparesAreCountedOnceForAShape() {
     const Project p = edited(support::project(support::recipe("triangles", 40, 6, 4)),
-                           R"([{"edit":"setUnit","unit":"mm"},{"edit":"setSpare","percent":5},
+                             R"([{"edit":"setUnit","unit":"mm"},{"edit":"setSpare","percent":5},
       {"edit":"addCloth","name":"C","width":800,"direction":"one-way"},
       {"edit":"paint","cloth":"C","shape":"triangle60"}])");
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     const auto pieces = static_cast<double>(p.layout->size());
-    QCOMPARE(static_cast<double>(methodNamed(plan, "strips").laid.placements.size()), std::ceil(pieces * 1.05));
+    QCOMPARE(static_cast<double>(methodNamed(plan, "strips").laid.placements.size()),
+             std::ceil(pieces * 1.05));
   }
 
   /// Squares of 50, two by two, with 5 mm and 20 mm at the quilt's edge: each patch has two edges of each, 75
   /// by 75; 13 in a strip.
   void theQuiltsOwnEdgeHasItsAllowance() {
     const Project p = edited(support::project(support::recipe("squares", 50, 2, 2)),
-                           R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
+                             R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
       {"edit":"setAllowance","value":20,"where":"outer"},
       {"edit":"addCloth","name":"C","width":1000},{"edit":"paint","cloth":"C","shape":"square"}])");
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
@@ -484,7 +528,7 @@ class ClothOnHandTest : public QObject {
     QCOMPARE(m.groups.size(), std::size_t(1));  // all four are one outline, turned
     // Nine: a corner patch, an edge patch and the middle one are three outlines.
     const Project nine = edited(support::project(support::recipe("squares", 50, 3, 3)),
-                              R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
+                                R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
       {"edit":"setAllowance","value":20,"where":"outer"},
       {"edit":"addCloth","name":"C","width":1000},{"edit":"paint","cloth":"C","shape":"square"}])");
     const CutPlan three = support::soundPlan(nine, *findCloth(nine, "C"));
@@ -497,7 +541,7 @@ class ClothOnHandTest : public QObject {
   }
   void aShapeHasItsAllowance() {
     const Project p = edited(support::project(support::recipe("octagon-square", 30, 3, 3)),
-                           R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
+                             R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
       {"edit":"setAllowance","value":9,"shape":"square","least":6},
       {"edit":"addCloth","name":"C","width":1000,"allowance":7},
       {"edit":"paint","cloth":"C","shape":"square"},{"edit":"paint","cloth":"C","shape":"octagon"}])");
@@ -519,9 +563,9 @@ class ClothOnHandTest : public QObject {
     const auto standing = [](const char* stand) {
       const Project p =
           edited(support::project(support::recipe("diamonds", 40, 4, 4)),
-               R"([{"edit":"setUnit","unit":"mm"},
+                 R"([{"edit":"setUnit","unit":"mm"},
         {"edit":"addCloth","name":"C","width":900,"direction":"stripe","stand":")" +
-                   std::string(stand) + R"("},{"edit":"paint","cloth":"C","shape":"diamond60"}])");
+                     std::string(stand) + R"("},{"edit":"paint","cloth":"C","shape":"diamond60"}])");
       return support::soundPlan(p, *findCloth(p, "C"));
     };
     QVERIFY(methodNamed(standing("piece"), "traced").groups.size() > 1);  // they lie three ways
@@ -543,9 +587,9 @@ class ClothOnHandTest : public QObject {
   void patchesStandAsTheirPiecesExactly() {
     for (const char* direction : {"stripe", "one-way"}) {
       const Project p = edited(support::project(support::recipe("rosette-7", 60, 2, 2)),
-                             R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
+                               R"([{"edit":"setUnit","unit":"mm"},{"edit":"setAllowance","value":5},
         {"edit":"addCloth","name":"C","width":900,"direction":")" +
-                                 std::string(direction) + R"("},{"edit":"paint","cloth":"C","all":true}])");
+                                   std::string(direction) + R"("},{"edit":"paint","cloth":"C","all":true}])");
       const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
       const bool half = std::string(direction) == "stripe";
       for (const char* id : {"strips", "template", "rectangles", "traced"}) {

@@ -32,10 +32,10 @@ Project fifty(const json& cloth, double spare = 0) {
   add["edit"] = "addCloth";
   add["name"] = "C";
   return ticked(support::project(support::recipe("hexagons", 25.4, 5, 10)),
-              {add,
-               {{"edit", "paint"}, {"cloth", "C"}, {"shape", "hexagon"}},
-               {{"edit", "setUnit"}, {"unit", "mm"}},
-               {{"edit", "setSpare"}, {"percent", spare}}});
+                {add,
+                 {{"edit", "paint"}, {"cloth", "C"}, {"shape", "hexagon"}},
+                 {{"edit", "setUnit"}, {"unit", "mm"}},
+                 {{"edit", "setSpare"}, {"percent", spare}}});
 }
 
 const Cloth& clothC(const Project& p) {
@@ -124,13 +124,13 @@ class CutLogTest : public QObject {
   void patchesOfSeventhsOfATurnServeTheirPieces() {
     for (const char* direction : {"one-way", "stripe"}) {
       Project p = ticked(support::project(support::recipe("rosette-7", 60, 2, 2)),
-                       {{{"edit", "addCloth"},
-                         {"name", "C"},
-                         {"width", 900},
-                         {"lengths", {3000}},
-                         {"direction", direction}},
-                        {{"edit", "paint"}, {"cloth", "C"}, {"all", true}},
-                        {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}}});
+                         {{{"edit", "addCloth"},
+                           {"name", "C"},
+                           {"width", 900},
+                           {"lengths", {3000}},
+                           {"direction", direction}},
+                          {{"edit", "paint"}, {"cloth", "C"}, {"all", true}},
+                          {{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}}});
       for (int ticks = 0; ticks < 200; ++ticks) {
         const CutPlan plan = support::soundPlan(p, clothC(p).id);
         if (plan.methods.empty() || plan.method() == nullptr || plan.method()->groups.empty()) break;
@@ -242,9 +242,9 @@ class CutLogTest : public QObject {
     const auto shelf = [&](const json& lengths) {
       return json{{"edit", "changeCloth"}, {"cloth", "C"}, {"lengths", lengths}};
     };
-    Project p =
-        ticked(fifty({{"width", 460}, {"lengths", {wide, narrow}}}),
-             json::array({{{"edit", "takeCut"}, {"cloth", "C"}, {"length", 1}, {"from", 100}, {"to", 160}}}));
+    Project p = ticked(
+        fifty({{"width", 460}, {"lengths", {wide, narrow}}}),
+        json::array({{{"edit", "takeCut"}, {"cloth", "C"}, {"length", 1}, {"from", 100}, {"to", 160}}}));
     QCOMPARE(clothC(p).cuts.at(0).length, 1);
     p = ticked(p, json::array({shelf({narrow, wide})}));
     QCOMPARE(clothC(p).cuts.at(0).length, 0);
@@ -262,7 +262,7 @@ class CutLogTest : public QObject {
     QFETCH(const QString, method);
     const Project whole =
         ticked(fifty({{"width", 460}, {"lengths", {640, 180}}}),
-             json::array({{{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", method.toStdString()}}}));
+               json::array({{{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", method.toStdString()}}}));
     const Project twenty = cutNow(whole, 3, 20);
     const Project thirty = cutNow(twenty, 31, 10);
     // The second ten lie on what the first cut left of the same length; traced ones fill the small one.
@@ -303,7 +303,7 @@ class CutLogTest : public QObject {
   /// of 66; seven lie in each of the six strips of 57 for the others.
   void aLengthIsSquaredUpOnce() {
     const Project p = ticked(fifty({{"width", 500}, {"lengths", {900}}}),
-                           json::array({{{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}}}));
+                             json::array({{{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "strips"}}}));
     const Project first = cutNow(p, 1, 8);
     COMPARE_TO(clothC(first).cuts[0].to, 25 + 66, 1e-6);
     const CutPlan rest = support::soundPlan(first, clothC(first).id);

@@ -46,7 +46,7 @@ struct Wish {
 
 /// Squares of 50 mm with 5 mm of allowance on a print with these steps; each choice on pieces of its own.
 Project projectOf(const json& print, double width, const json& lengths, const std::vector<Wish>& wishes,
-             int down = 10) {
+                  int down = 10) {
   Project p = support::project(support::recipe("squares", 50, 10, down));
   p = support::edited(p, {{"edit", "setAllowance"}, {"value", 5}});
   p = support::edited(
@@ -188,7 +188,8 @@ class TogetherTest : public QObject {
   void manyWindowsAreAsShortAsTheirBound() {  // guarantees 1 and 3 of soonest.hpp
     const json dense = {{"picture", "c.png"}, {"dpi", 100},          {"along", 72},
                         {"across", 66},       {"kind", "half-drop"}, {"mark", {0, 0}}};
-    const Project p = projectOf(dense, 700, {9000}, {{{20, 30}, 0, 33}, {{40, 10}, 20, 33}, {{5, 60}, 45, 33}});
+    const Project p =
+        projectOf(dense, 700, {9000}, {{{20, 30}, 0, 33}, {{40, 10}, 20, 33}, {{5, 60}, 45, 33}});
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     const Searched f(p);
     const WindowGround ground{700, Point{}, {}, 9000, -1};
@@ -236,7 +237,8 @@ class TogetherTest : public QObject {
   void twoAtOnceAnswerAsEachAlone() {
     const json dense = {{"picture", "c.png"}, {"dpi", 100},          {"along", 72},
                         {"across", 66},       {"kind", "half-drop"}, {"mark", {0, 0}}};
-    const Project p = projectOf(dense, 700, {9000}, {{{20, 30}, 0, 20}, {{40, 10}, 20, 25}, {{5, 60}, 45, 11}});
+    const Project p =
+        projectOf(dense, 700, {9000}, {{{20, 30}, 0, 20}, {{40, 10}, 20, 25}, {{5, 60}, 45, 11}});
     const Searched f(p);
     const WindowGround one{700, Point{}, {}, 9000, -1}, two{520, Point{}, {}, 9000, -1};
     const auto plan = [&](const WindowGround& g) { return shortestTogether(f.wished, g, {})->length; };
@@ -255,8 +257,8 @@ class TogetherTest : public QObject {
                         {"along", 72},        {"across", 66},
                         {"kind", "straight"}, {"mirror_axes", {{{"deg", 90}, {"point", {10, 0}}}}},
                         {"mark", {3, 5}}};
-    const Project p =
-        projectOf(dense, 700, {30'000}, {{{20, 30}, 8, 90, true}, {{40, 10}, 20, 130}, {{5, 60}, 45, 61}}, 30);
+    const Project p = projectOf(dense, 700, {30'000},
+                                {{{20, 30}, 8, 90, true}, {{40, 10}, 20, 130}, {{5, 60}, 45, 61}}, 30);
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     QVERIFY(*plan.windowsAtLeast <= *plan.windowLength + 1e-6);
     QVERIFY2(*plan.windowLength <= 1.05 * *plan.windowsAtLeast,
@@ -368,7 +370,8 @@ class TogetherTest : public QObject {
   /// way do not fit; without the two the others do.
   void whichSmallestChoiceCouldBeGivenUp() {
     const json lengths = {{{"length", 131}, {"mark", {0, 0}}}};
-    const Project p = projectOf(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 6}, {{90, 30}, 0, 2}});
+    const Project p =
+        projectOf(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 6}, {{90, 30}, 0, 2}});
     const auto remarks = review(*reviewInput(p));
     const auto at = std::find_if(remarks.begin(), remarks.end(),
                                  [](const Remark& r) { return r.check.starts_with("choices-short"); });
@@ -376,20 +379,21 @@ class TogetherTest : public QObject {
     QCOMPARE(at->fix, Message("choices-short-fix", 2, "b"));
     // Of three at one place, nine in all for six: without the two there are still too many.
     const Project three = projectOf(straight(130, 70, nullptr), 400, lengths,
-                               {{{60, 30}, 0, 4}, {{60, 30}, 0, 2}, {{60, 30}, 0, 3}});
+                                    {{{60, 30}, 0, 4}, {{60, 30}, 0, 2}, {{60, 30}, 0, 3}});
     const auto all = review(*reviewInput(three));
     const auto third = std::find_if(all.begin(), all.end(),
                                     [](const Remark& r) { return r.check.starts_with("choices-short"); });
     QVERIFY(third != all.end());
     QCOMPARE(third->fix, Message("choices-short-fix", 3, "c"));
-    const Project q = projectOf(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 4}, {{90, 30}, 0, 2}});
+    const Project q =
+        projectOf(straight(130, 70, nullptr), 400, lengths, {{{60, 30}, 0, 4}, {{90, 30}, 0, 2}});
     for (const Remark& r : review(*reviewInput(q))) QVERIFY(!r.check.starts_with("choices-short"));
   }
   /// Many copies of four choices: the answer lies within a twentieth of the bound, and all are there.
   void manyCopiesStayNearTheBound() {
     const Project p =
         projectOf(straight(150, 140), 1100, {5000},
-             {{{35, 35}, 10, 24}, {{95, 60}, 40, 24}, {{40, 100}, 75, 24}, {{110, 120}, 20, 24}});
+                  {{{35, 35}, 10, 24}, {{95, 60}, 40, 24}, {{40, 100}, 75, 24}, {{110, 120}, 20, 24}});
     const Searched f(p);
     const auto set = shortestTogether(f.wished, {1100, Point{}, {}, 5000, 0}, {});
     QVERIFY(set && set->atLeast > 0);
@@ -399,7 +403,8 @@ class TogetherTest : public QObject {
   }
   /// Cloth of an unknown place: what is promised is there wherever the print lies.
   void anUnknownPlaceHoldsThemAll() {
-    const Project p = projectOf(straight(130, 70, nullptr), 500, {1000}, {{{30, 30}, 0, 3}, {{90, 50}, 30, 3}});
+    const Project p =
+        projectOf(straight(130, 70, nullptr), 500, {1000}, {{{30, 30}, 0, 3}, {{90, 50}, 30, 3}});
     const CutPlan plan = support::soundPlan(p, *findCloth(p, "C"));
     QVERIFY(plan.windowLength && plan.windows[0].worstPlace);
     const Searched f(p);

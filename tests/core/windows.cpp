@@ -140,6 +140,41 @@ class WindowsTest : public QObject {
     QVERIFY(faultsOf(in, apart.needed.windows, 1000, apart.needed.length).empty());
     QVERIFY(apart.needed.length > s.needed.length);
   }
+  /// A print so dense and a cloth so large that the pairs in each other's way are not listed one by one: each
+  /// hand has its half of the length, and between the halves as much is left as the tool runs past a corner.
+  void ofTooManyToListEachHandHasItsHalf() {
+    const json axis = json::array({{{"deg", 90}, {"point", {5, 0}}}});
+    const Project p = made({.along = 7,
+                            .across = 8,
+                            .mirrors = axis,
+                            .at = {3, 0},
+                            .mirrored = true,
+                            .width = 1100,
+                            .length = 3000});
+    for (const double overrun : {0.0, 5.0}) {
+      WindowInput in = windowInput(p, p.motifs.front());
+      in.overrun = overrun;
+      const auto field = WindowField::make(in);
+      QVERIFY(field && field->halfEach());
+      const WindowSet set = field->most(1100, 3000, {0, 0}, {}, kWindowEffort - 1);
+      const auto faults = faultsOf(in, set.windows, 1100, 3000);
+      QVERIFY2(faults.empty(), faults.empty() ? "" : said(faults.front()).c_str());
+      // By hand: patches of 60 stand in steps of 64 across and 63 along, 17 in 1 100 and 23 rows in 1 500 mm.
+      double upper = 0, lower = 1e300;
+      int hands[2] = {0, 0};
+      for (const Window& w : set.windows) {
+        ++hands[w.mirrored];
+        const Box b = bounds(w.patch);
+        if (w.mirrored)
+          lower = std::min(lower, b.top);
+        else
+          upper = std::max(upper, b.bottom);
+      }
+      QCOMPARE(hands[0], 17 * 23);
+      QCOMPARE(hands[1], 17 * 23);
+      QVERIFY(upper <= 1500 + 1e-9 && lower >= 1500 + overrun - 1e-9);
+    }
+  }
   void tooLargeForTheRepeat() {
     const MotifSupply s =
         supplyOf(made({.along = 50, .across = 40, .at = {20, 25}, .width = 400, .length = 330, .wanted = 8}));

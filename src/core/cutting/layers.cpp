@@ -13,10 +13,10 @@ namespace clathra {
 
 namespace {
 
-constexpr double kSameStep = 1e-6;    // mm
-constexpr double kLookSame = 1;   // mm: as near as a quilter lays a template
-constexpr double kLongest = 1e5;  // mm of cloth to buy that is looked at
-constexpr int kFarthest = 60;     // steps of the repeat each way
+constexpr double kSameStep = 1e-6;  // mm
+constexpr double kLookSame = 1;     // mm: as near as a quilter lays a template
+constexpr double kLongest = 1e5;    // mm of cloth to buy that is looked at
+constexpr int kFarthest = 60;       // steps of the repeat each way
 
 /// Of one demand what is still to be cut.
 struct Wish {

@@ -12,7 +12,7 @@ namespace clathra {
 
 namespace {
 
-constexpr double kOneCut = 0.05;      // mm: lines nearer than this are one cut
+constexpr double kOneCut = 0.05;  // mm: lines nearer than this are one cut
 constexpr double kDoubled = 1;    // mm
 constexpr double kClosed = 0.05;  // mm between a path's ends
 constexpr std::size_t kMostPaths = 100'000;
@@ -267,7 +267,8 @@ Result<CutterReport> report(std::vector<CutterPath> paths, const CutterMat& mat,
     if (!p.closed) out.open.push_back(i);
     const Box b = bounds(p.points);
     boxes.push_back(b);
-    if (b.left < -kOneCut || b.top < -kOneCut || b.right > mat.width + kOneCut || b.bottom > mat.height + kOneCut)
+    if (b.left < -kOneCut || b.top < -kOneCut || b.right > mat.width + kOneCut ||
+        b.bottom > mat.height + kOneCut)
       out.offMat.push_back(i);
     out.travel += distance(at, p.points.front());
     for (std::size_t k = 0; k + 1 < p.points.size(); ++k)

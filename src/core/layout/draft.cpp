@@ -14,7 +14,7 @@ namespace clathra {
 namespace {
 
 constexpr Angle kStraight = Angle::degrees(180 + 1e-3);
-constexpr double kOneLine = 1e-3;          // mm
+constexpr double kOneLine = 1e-3;     // mm
 constexpr double kOnStraight = 2e-4;  // mm: less than the points of any arc stand off
 
 Point nearestOn(const Line& l, Point p) {
