@@ -223,6 +223,20 @@ class ClothOnHandTest : public QObject {
     QVERIFY2(shorter > 3, qPrintable(QString::number(shorter)));
     QVERIFY2(easier > 3, qPrintable(QString::number(easier)));
   }
+  /// What no length of the cloth holds is too wide, whichever way it is cut, and is named; of a piece that it
+  /// is sold by as many as find no place are counted.
+  void whatIsTooWideIsNamedByEachWay() {
+    CutInput in = inputOf({{"small", rectangle(20, 20), 4}, {"large", rectangle(52, 49), 3}});
+    in.cloth.width = Length::millimetres(44);
+    for (const char* id : {"strips", "template", "rectangles", "traced"}) {
+      const CutMethod m = methodNamed(planOf(in), id);
+      QVERIFY2(support::says(m.why, "patch-wider-than-cloth"), id);
+      QVERIFY2(said(m.why).find("large") != std::string::npos, said(m.why).c_str());
+    }
+    in.cloth.soldPiece = SoldPiece{"strip", Length::millimetres(44), Length::millimetres(500), {}};
+    QCOMPARE(said(methodNamed(planOf(in), "traced").why),
+             std::string("3 patches find no place, on hand or on the piece it is sold by."));
+  }
   /// Of more choices than are tried those go that lie badly by themselves: never a plan longer than with each
   /// kind in the lay that is shortest alone, where the usual ones take more.
   void ofTooManyChoicesThoseThatLieWellAloneAreKept() {

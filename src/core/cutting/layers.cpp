@@ -253,7 +253,9 @@ std::vector<Stack> stacksIn(const CutMethod& m) {
     std::map<int, std::vector<const PlacedPatch*>> sets;
     for (const PlacedPatch& p : m.laid.placements)
       if (p.band == static_cast<int>(b) && p.set > 0) sets[p.set].push_back(&p);
-    for (const auto& [set, all] : sets) {
+    for (const auto& one : sets) {
+      const int set = one.first;
+      const auto& all = one.second;
       if (static_cast<int>(all.size()) > s.layers) {
         s.layers = static_cast<int>(all.size());
         const auto to = [&](std::size_t k) { return centroid(all[k]->patch) - centroid(all[0]->patch); };
@@ -265,9 +267,9 @@ std::vector<Stack> stacksIn(const CutMethod& m) {
       s.patches[all[0]->group] += static_cast<int>(all.size());
       // Strips of a lay may differ by how a patch stands in them.
       const double height = m.groups[static_cast<std::size_t>(all[0]->group)].height;
-      auto strip = std::find_if(s.strips.begin(), s.strips.end(), [&](const auto& one) {
-        return s.groups[one.first] == all[0]->group && box.top > one.first - kLookSame &&
-               box.bottom < one.first + height + kLookSame;
+      auto strip = std::find_if(s.strips.begin(), s.strips.end(), [&](const auto& lain) {
+        return s.groups[lain.first] == all[0]->group && box.top > lain.first - kLookSame &&
+               box.bottom < lain.first + height + kLookSame;
       });
       if (strip == s.strips.end()) {
         strip = s.strips.try_emplace(box.top, std::pair(set, set)).first;

@@ -1028,7 +1028,7 @@
     <message numerus="yes">
       <source>%n patch(es) find no place, on hand or on the piece it is sold by.</source>
       <translation>
-        <numerusform>%n patch find no place, on hand or on the piece it is sold by.</numerusform>
+        <numerusform>%n patch finds no place, on hand or on the piece it is sold by.</numerusform>
         <numerusform>%n patches find no place, on hand or on the piece it is sold by.</numerusform>
       </translation>
     </message>
