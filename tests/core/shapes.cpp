@@ -198,6 +198,35 @@ class ShapesTest : public QObject {
     COMPARE_TO(bounds(q).height(), bounds(p).height() + 12, 1e-9);
     COMPARE_TO(bounds(allowanceOutline(p, 6)).height(), bounds(p).height() + 24, 1e-9);
   }
+  /// Each edge level and plumb, either way up, one way or turned in turn: no lay is left out, and none is
+  /// there twice. Shapes with no two edges alike, so that no other edge stands in for one that is forgotten.
+  void everyLayOfAStripIsThere() {
+    const auto alike = [](const StripLay& a, const StripLay& b) {
+      return a.alternate == b.alternate && std::abs(a.height - b.height) < 1e-6 &&
+             std::abs(a.length - b.length) < 1e-6 && std::abs(a.toNext - b.toNext) < 1e-6 &&
+             std::abs(a.toAfter - b.toAfter) < 1e-6;
+    };
+    const std::vector<Polygon> shapes{{{0, 0}, {57, 4}, {21, 38}}, {{0, 0}, {50, -3}, {44, 31}, {9, 27}}};
+    for (const Polygon& shape : shapes)
+      for (const bool mayTurn : {false, true}) {
+        const std::vector<StripLay> lays = stripLays(shape, mayTurn);
+        for (std::size_t i = 0; i < lays.size(); ++i)
+          for (std::size_t k = i + 1; k < lays.size(); ++k) QVERIFY(!alike(lays[i], lays[k]));
+        std::size_t oneWay = 0;
+        for (std::size_t e = 0; e < shape.size(); ++e)
+          for (const double aside : {0.0, 90.0, 180.0, 270.0})
+            for (const bool alternate : {false, true}) {
+              if (alternate && !mayTurn) continue;
+              const Point d = shape[(e + 1) % shape.size()] - shape[e];
+              const StripLay lay = stripLay(shape, Angle::degrees(aside) - directionOf(d), alternate);
+              QVERIFY2(
+                  std::any_of(lays.begin(), lays.end(), [&](const StripLay& l) { return alike(l, lay); }),
+                  qPrintable(QStringLiteral("edge %1 at %2").arg(e).arg(aside)));
+            }
+        for (const StripLay& l : lays) oneWay += !l.alternate;
+        QCOMPARE(oneWay, 2 * shape.size());  // either way up is the same when all lie one way
+      }
+  }
 
   void trianglesNestAtHalfTheirEdge() {
     const StripLay lay = stripLay(family("triangle60", 60), {}, true);

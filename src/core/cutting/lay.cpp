@@ -395,13 +395,11 @@ CutMethod laid(const CutInput& in, const WindowsOnCloth& windows, WorkedMethod w
   if (!m.why.empty()) return m;
   if (!bands) {
     m.laid = worked.lay(std::move(m.laid), m.groups, progress);
-    std::vector<int> missing;
-    for (const CutGroup& g : m.groups) missing.push_back(g.demand.patches);
-    for (const PlacedPatch& p : m.laid.placements)
-      if (!p.motif) --missing[static_cast<std::size_t>(p.group)];
-    const int lacks = std::accumulate(missing.begin(), missing.end(), 0);
-    if (lacks > 0) {
-      m.why = Message("traced-not-all", lacks);
+    std::size_t wanted = 0, got = 0;
+    for (const CutGroup& g : m.groups) wanted += static_cast<std::size_t>(g.demand.patches);
+    for (const PlacedPatch& p : m.laid.placements) got += p.motif ? 0 : 1;
+    if (got < wanted) {
+      m.why = Message("traced-not-all", wanted - got);
       // Where there is more of the length to be had, the width alone keeps a patch off.
       const Box room{0, 0, stripWidthOf(in.cloth), 1e6};
       for (const CutGroup& g : m.groups)
