@@ -444,13 +444,14 @@ class CutMap {
                     [&](const auto& one) { return one.first == whole(); }))
       return;
     const double left = row_->shown - length().used;
-    if (left * scale_ < look_.text * 7) return;
+    const QRectF room = band(length().used, row_->shown);
+    if (left * scale_ < look_.text * 7 || room.height() < look_.text * 2.6) return;  // two lines
     p_.setFont(textFont(look_.text));
     p_.setPen(look_.vector ? QColor(0x404040) : QColor(0x55616A));
     const QString text =
         say("stays whole\n%1")
             .arg(QString::fromStdString(writeLong(length().length - length().used, project_.settings.unit)));
-    p_.drawText(band(length().used, row_->shown), Qt::AlignCenter, text);
+    p_.drawText(room, Qt::AlignCenter, text);
   }
 
   void used() {

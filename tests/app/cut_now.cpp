@@ -7,6 +7,7 @@
 #include "driver.hpp"
 #include "registry.hpp"
 #include "shape/overlap.hpp"
+#include "shown_in.hpp"
 #include "sound_plan.hpp"
 
 using namespace clathra;
@@ -330,6 +331,45 @@ class CutNowTest : public QObject {
     QVERIFY(!d.has<QPushButton>(QStringLiteral("Do this")));
   }
 
+  /// Octagons of 30 mm are wider than a cloth of 60 mm, squares that show a motif are not: every way says so,
+  /// none of them is hidden, and the sums say that they are of what can be cut.
+  void whatCannotBeCutIsSaidEverywhere() {
+    Project p = support::project(support::recipe("octagon-square", 30, 3, 3));
+    for (const auto& step : nlohmann::json::parse(R"([
+           {"edit":"setUnit","unit":"mm"},
+           {"edit":"addCloth","name":"Fen","width":60,"lengths":[900],
+            "print":{"picture":"p.png","dpi":100,"along":80,"across":60,"mark":[0,0]}},
+           {"edit":"paint","cloth":"Fen","all":true}])"))
+      p = support::edited(p, step);
+    nlohmann::json squares = nlohmann::json::array();
+    for (std::size_t i = 0; i < p.layout->pieces.size(); ++i)
+      if (p.layout->shapes[p.layout->pieces[i].shape].outline.size() == 4) squares.push_back(i + 1);
+    QCOMPARE(squares.size(), std::size_t(4));
+    for (const bool motif : {false, true}) {
+      if (motif)
+        p = support::edited(p, {{"edit", "addMotif"},
+                                {"name", "M"},
+                                {"cloth", "Fen"},
+                                {"shape", "square"},
+                                {"at", {30, 40}},
+                                {"pieces", squares}});
+      Driver d;
+      d.session->begin(p, {}, Origin::Fresh);
+      d.window->goTo(QStringLiteral("cut"));
+      d.answers();
+      const QStringList shown = support::shownIn(d);
+      const QString why = QStringLiteral("says The octagon with its allowance is wider than the cloth.");
+      QVERIFY2(shown.filter(QStringLiteral("octagon with its allowance is wider")).size() >= 5,
+               qPrintable(shown.join('\n')));
+      QVERIFY(shown.contains(why));  // why this length?
+      QVERIFY(shown.filter(QStringLiteral("Windows alone")).isEmpty());
+      QVERIFY(shown.filter(QStringLiteral("the 0 patches")).isEmpty());
+      QVERIFY(shown.contains(QStringLiteral("says of cloth, as far as it can be cut")));
+      QVERIFY(shown.contains(QStringLiteral("says to buy, as far as it can be cut")));
+      QVERIFY(shown.contains(QStringLiteral("says cloth in use")));
+      QVERIFY(shown.filter(QStringLiteral("Nothing is worked out")).isEmpty());
+    }
+  }
   void wrongNumbersAreSaid() {
     Driver d;
     d.session->begin(fifty("strips"), {}, Origin::Fresh);

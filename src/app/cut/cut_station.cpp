@@ -318,8 +318,11 @@ void CutStation::fillMethods() {
     return;
   }
   int patches = 0, windows = 0;
-  if (const CutMethod* m = plan()->method())
-    for (const CutGroup& g : m->groups) patches += g.demand.pieces;
+  for (const CutMethod& m : plan()->methods) {  // one that cannot be used may have no groups
+    int here = 0;
+    for (const CutGroup& g : m.groups) here += g.demand.pieces;
+    patches = std::max(patches, here);
+  }
   for (const WindowPart& w : plan()->windows) windows += w.copies;
   // Where all pieces show a motif no method has anything to cut.
   const bool windowsAlone = patches == 0 && windows > 0;
@@ -366,6 +369,8 @@ void CutStation::fillSum() {
     sum_->body()->addWidget(wrapped(
         cloth() && !cloth()->width && !cloth()->scraps
             ? tr("Give the cloth a usable width at the station Cloth, then its length can be worked out.")
+        : plan() && plan()->method() && !plan()->method()->why.empty()
+            ? inWords(plan()->method()->why, unit())
             : tr("Nothing is worked out yet."),
         "muted"));
     return;
@@ -527,16 +532,18 @@ std::vector<StripFigure> CutStation::figures() const {
   std::vector<StripFigure> out;
   int used = 0;
   for (const Cloth& c : session_.project().cloths) used += session_.tally().count(c.id) > 0;
-  out.push_back({QString::number(used), tr("cloths in use"), {}, false, {}});
+  out.push_back({QString::number(used), tr("cloth(s) in use", nullptr, used), {}, false, {}});
   const Figures &f = session_.figures(), &b = session_.figuresBefore();
   if (session_.planner().allPlans()) {
+    const bool some = std::any_of(session_.remarks().begin(), session_.remarks().end(),
+                                  [](const Remark& r) { return r.check.starts_with("cannot-cut"); });
     out.push_back({clothText(session_, f.clothNeeded),
-                   tr("of cloth in all"),
+                   some ? tr("of cloth, as far as it can be cut") : tr("of cloth in all"),
                    b.planned ? changeOf(session_, f.clothNeeded, b.clothNeeded) : QString(),
                    f.clothNeeded < b.clothNeeded,
                    {}});
     out.push_back({toBuyText(session_),
-                   tr("to buy"),
+                   some ? tr("to buy, as far as it can be cut") : tr("to buy"),
                    {},
                    false,
                    tr("Cloths whose lengths on hand do not suffice, rounded up to the shop's step.")});

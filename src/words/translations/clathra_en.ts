@@ -203,6 +203,13 @@
         <numerusform>%n cuts</numerusform>
       </translation>
     </message>
+    <message numerus="yes">
+      <source>cloth(s) in use</source>
+      <translation>
+        <numerusform>cloth in use</numerusform>
+        <numerusform>cloths in use</numerusform>
+      </translation>
+    </message>
   </context>
   <context>
     <name>clathra::DivideCard</name>
