@@ -127,6 +127,7 @@ void sheetsOfTheDemos(benchmark::State& state) {
   const Box room = printable(page);
   for (auto _ : state)
     for (const char* name : {"saltmarsh", "mill-lantern", "sluice-runner"}) {
+      forgetFills();
       const Project p = *demoProject(library, name);
       state.counters[std::string(name) + " sheets"] =
           static_cast<double>(planSheets(p, {page, MarkedSide::Back, false})->sheets.size());
@@ -153,6 +154,7 @@ void inchHexagonsOnA4(benchmark::State& state) {
   const Polygon hexagon = scaled(*familyOutline("hexagon"), 25.4);
   PageFill dense, strips;
   for (auto _ : state) {
+    forgetFills();
     dense = densestFill(hexagon, standardPages().front());
     strips = stripFill(hexagon, standardPages().front());
   }

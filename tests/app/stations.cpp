@@ -444,7 +444,7 @@ class StationsTest : public QObject {
     QVERIFY(d.has<QAbstractButton>("Will it close?, open"));
     QVERIFY(d.find<QAbstractButton>("What is shown: Will it close?")->isChecked());
     d.session->undo();
-    support::step(*d.session, {{"edit", "changeCloth"}, {"cloth", "B"}, {"width", 40}},
+    support::step(*d.session, {{"edit", "changeCloth"}, {"cloth", "B"}, {"width", 35}},
                   QStringLiteral("narrow"));
     d.settle();
     d.click("Arrange");

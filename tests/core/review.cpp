@@ -113,6 +113,60 @@ class ReviewTest : public QObject {
     QVERIFY(clathra::said(r->why, LengthUnit::Inch).find("1 1/8 in") != std::string::npos);
     QVERIFY(!find(remarksOf(squares(16)), "strip-narrow"));
   }
+  /// 44 for 44 in, 112 for 112 cm and 1.2 cm for 1.2 m; 112 for 112 cm as inches: asked, and mended as meant.
+  /// What may be so is not asked about: strips, wide backings, pieces sold by the piece.
+  void widthsInTheWrongUnit() {
+    const auto typed = [](const char* unit, const char* width) {
+      Project p = support::project(support::recipe("squares", 50, 5, 4));
+      p = support::edited(p, {{"edit", "setUnit"}, {"unit", unit}});
+      p = support::edited(p, {{"edit", "paint"}, {"cloth", "B"}, {"pieces", {2, 3, 9}}});
+      ChangeCloth edit{p.cloths[1].id, {}};
+      edit.fields.width = *parseLength(width, p.settings.unit);
+      return support::edited(p, edit);
+    };
+    struct Case {
+      const char *unit, *width, *how, *meant, *shown;
+      double mm;
+    };
+    for (const Case& c : {Case{"mm", "44", "44 mm wide: no cloth", "inches", "1117.6 mm", 1117.6},
+                          Case{"mm", "112", "112 mm wide: no cloth", "centimetres", "1120 mm", 1120},
+                          Case{"mm", "1.2 cm", "12 mm wide: no cloth", "metres", "1200 mm", 1200},
+                          Case{"inch", "112", "112 in wide: hardly any", "centimetres", "44 3/32 in", 1120},
+                          Case{"inch", "44 mm", "in wide: no cloth", "inches", "44 in", 1117.6}}) {
+      const Project p = typed(c.unit, c.width);
+      const auto all = remarksOf(p);
+      const Remark* r = find(all, "width-unit:#1");
+      QVERIFY2(r, c.width);
+      QCOMPARE(r->station, std::string("cloth"));
+      QCOMPARE(r->pieces, (std::vector<std::uint32_t>{1, 2, 8}));
+      const std::string why = clathra::said(r->why, p.settings.unit),
+                        fix = clathra::said(r->fix, p.settings.unit);
+      QVERIFY2(why.find(c.how) != std::string::npos, why.c_str());
+      QVERIFY2(fix.find(std::string("Were ") + c.meant + " meant?") == 0, fix.c_str());
+      QVERIFY2(fix.find(c.shown) != std::string::npos, fix.c_str());
+      QVERIFY(clathra::said(r->fixLabel, p.settings.unit).find(c.shown) != std::string::npos);
+      const Project mended = support::edited(p, *mendingEdit(r->mend));
+      QCOMPARE(mended.cloths[1].width->mm(), c.mm);
+      QVERIFY(mended.cloths[0].width == p.cloths[0].width);
+      QVERIFY2(!find(remarksOf(mended), "width-unit"), c.width);
+    }
+    for (const auto& [unit, width] :
+         {std::pair{"mm", "200"}, std::pair{"mm", "63.5"}, std::pair{"mm", "2450"}, std::pair{"mm", "44 cm"},
+          std::pair{"inch", "2 1/2"}, std::pair{"inch", "96"}})
+      QVERIFY2(!find(remarksOf(typed(unit, width)), "width-unit"), width);
+    // Sold by the piece, or different cloths of one size: they may be as narrow as they are.
+    const Project narrow = typed("mm", "44");
+    QVERIFY(
+        !find(remarksOf(support::edited(
+                  narrow, {{"edit", "changeCloth"},
+                           {"cloth", "B"},
+                           {"sold", {{"by", "piece"}, {"name", "strip"}, {"width", 44}, {"length", 1100}}}})),
+              "width-unit"));
+    QVERIFY(
+        !find(remarksOf(support::edited(
+                  narrow, {{"edit", "changeCloth"}, {"cloth", "B"}, {"lengths", {300}}, {"collection", 6}})),
+              "width-unit"));
+  }
   /// Four strips at once of cloth 0.6 mm thick are 2.4 mm deep, three 1.8; one strip is one layer whatever is
   /// wished.
   void tooManyLayersForTheBlade() {

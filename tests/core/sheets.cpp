@@ -135,6 +135,43 @@ class SheetsTest : public QObject {
     }
   }
   /// Hollow papers are laid by what they fill, and lie as apart and as inside as others; none is another.
+  /// A fill that was asked for before is the one of this outline, hand, room and number, and stays so when
+  /// more came between than is kept.
+  void fillsAreRecalledForWhatWasAsked() {
+    const Polygon kite = scaled(*familyOutline("kite"), 17), leaning{{0, 0}, {31, 0}, {44, 19}, {13, 19}};
+    const Polygon mirrored = placed(leaning, {}, true, {});
+    struct Asked {
+      Polygon outline;
+      Box room;
+      std::size_t needed;
+    };
+    std::vector<Asked> all;
+    for (const Polygon& outline : {kite, leaning, mirrored})
+      for (const Box& room : {Box{5, 5, 125, 95}, Box{5, 5, 95, 125}, Box{9, 5, 129, 95}})
+        for (const std::size_t needed : {std::size_t(1), std::size_t(SIZE_MAX)})
+          all.push_back({outline, room, needed});
+    const auto answer = [](const Asked& a) {
+      const PageFill fill = densestFillIn(a.outline, a.room, a.needed);
+      std::vector<std::pair<Polygon, double>> out;
+      for (const auto& c : fill.copies) out.emplace_back(c.outline, c.turn.degrees());
+      return std::pair(out, fill.strokes);
+    };
+    std::vector<decltype(answer(all.front()))> fresh;
+    for (const Asked& a : all) {
+      forgetFills();
+      fresh.push_back(answer(a));
+    }
+    for (std::size_t i = 0; i < all.size(); ++i)
+      for (std::size_t j = i + 1; j < all.size(); ++j)
+        QVERIFY(fresh[i] != fresh[j] || all[i].needed != all[j].needed);
+    for (int round = 0; round < 3; ++round) {
+      for (std::size_t i = all.size(); i-- > 0;) QVERIFY(answer(all[i]) == fresh[i]);
+      if (round == 1)
+        for (std::size_t copies = 0; copies <= kRecalledCopies;)  // more than is kept
+          copies +=
+              densestFillIn(*familyOutline("square"), {0, 0, 40, 40 + double(copies) * 1e-4}).copies.size();
+    }
+  }
   void hollowPapersLieInsideAndApart() {
     const Polygon hook{{0, 0}, {60, 0}, {60, 20}, {20, 20}, {20, 70}, {0, 70}},
         arrow{{0, 0}, {40, 25}, {80, 0}, {40, 90}};

@@ -81,8 +81,8 @@ void CutStation::buildPicture() {
   views_ = new Pills({tr("All of it"), tr("What is cut now"), tr("The rest")}, tr("What the map shows"),
                      Pills::At::Picture);
   connect(views_, &Pills::chosen, this, [this](int i) { look(static_cast<View>(i)); });
-  auto* head = new QHBoxLayout;
-  head->setSpacing(scaled(12));
+  auto* head = new QBoxLayout(largeText() ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
+  head->setSpacing(largeText() ? 0 : scaled(12));
   head->addWidget(cloths_, 1);
   head->addWidget(title_, 1);
   top->addLayout(head);
@@ -92,13 +92,13 @@ void CutStation::buildPicture() {
       paintCutMap(p, session_.project(), *shown, into, mapLook());
   });
   // The words above and below a length, and some of the cloth.
-  constexpr int kWords = 71, kCloth = 70;
-  map_->setMinimumSize(scaled(120), scaled(kWords) + kCloth);
+  constexpr int kWords = 71, kCloth = 70, kClothAlone = 200;
+  map_->setMinimumSize(scaled(120), scaled(kWords) + (largeText() ? kClothAlone : kCloth));
   labels_ = new QWidget;
   new QVBoxLayout(labels_);
   labels_->layout()->setContentsMargins(scaled(8), 0, 0, 0);
   auto* labelScroll = scrolledDown(labels_);
-  labelScroll->setMinimumWidth(scaled(170));
+  labelScroll->setMinimumSize(scaled(170), largeText() ? scaled(90) : 0);
   mapBeside_ = new MapBeside(map_, labelScroll, [this](const QSizeF& place) {
     const auto shown = drawn();
     return shown && cloth() ? cutMapWidth(session_.project(), *shown, QRectF({}, place), mapLook()) : 0;

@@ -15,11 +15,19 @@ MapBeside::MapBeside(QWidget* map, QWidget* words, Needed needed)
 
 QSize MapBeside::minimumSizeHint() const {
   const QSize map = map_->minimumSize(), words = words_->minimumSize();
+  if (largeText()) return {std::max(map.width(), words.width()), map.height() + words.height()};
   return {map.width() + words.width(), std::max(map.height(), words.height())};
 }
 
 void MapBeside::arrange() {
   constexpr double kWordsAtLeast = 0.25;  // of the width
+  if (largeText()) {
+    const int under = words_->minimumHeight();
+    map_->setGeometry(0, 0, width(), height() - under);
+    words_->setGeometry(0, height() - under, width(), under);
+    map_->update();
+    return;
+  }
   const int words = std::max(words_->minimumWidth(), static_cast<int>(width() * kWordsAtLeast));
   const int most = std::max(0, width() - words);
   const double needed = needed_(QSizeF(most, height())) + scaled(12);

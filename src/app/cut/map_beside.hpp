@@ -1,4 +1,5 @@
-// The map and its words side by side: the map takes the width that it fills, the words what is left.
+// The map and its words side by side: the map takes the width that it fills, the words what is left. With
+// large text the words stand below it: beside them nothing would be seen of it.
 #pragma once
 #include <QWidget>
 #include <functional>

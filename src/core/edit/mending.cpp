@@ -28,6 +28,11 @@ struct ToEdit {
   std::optional<Edit> operator()(const KeepUpright& m) const {
     return ChooseMethod{m.cloth, "strips", false};
   }
+  std::optional<Edit> operator()(const UseWidth& m) const {
+    ChangeCloth out{m.cloth, {}};
+    out.fields.width = m.width;
+    return out;
+  }
 };
 
 }  // namespace

@@ -1,55 +1,23 @@
 #include "packing/recall.hpp"
 
-#include <deque>
-#include <mutex>
+#include "recalled.hpp"
 
 namespace clathra {
 
 namespace {
 
-struct Recalled {
+struct Asked {
   PackJob job;
   std::uint64_t steps = 0, seed = 0;
   bool asManyAsFit = false;
+  friend bool operator==(const Asked&, const Asked&) = default;
+};
+struct Packed {
   PackResult result;
   std::vector<double> better;  ///< lengths of the answers on the way
-
-  bool answers(const PackJob& asked, const PackEffort& effort) const {
-    return steps == effort.steps && seed == effort.seed && asManyAsFit == effort.asManyAsFit && job == asked;
-  }
 };
 
-/// Of the whole program: a packing is a function of its job and effort alone, so that nobody can tell but by
-/// the time it takes.
-class Memory {
- public:
-  std::optional<Recalled> find(const PackJob& job, const PackEffort& effort) {
-    const std::lock_guard lock(mutex_);
-    for (const Recalled& r : all_)
-      if (r.answers(job, effort)) return r;
-    return std::nullopt;
-  }
-  void keep(Recalled one) {
-    const std::lock_guard lock(mutex_);
-    patches_ += one.result.patches.size();
-    all_.push_front(std::move(one));
-    while (patches_ > kRecalledPatches || all_.size() > kMostJobs) {
-      patches_ -= all_.back().result.patches.size();
-      all_.pop_back();
-    }
-  }
-  void clear() {
-    const std::lock_guard lock(mutex_);
-    all_.clear();
-    patches_ = 0;
-  }
-
- private:
-  static constexpr std::size_t kMostJobs = 200;  // even such as place nothing
-  std::mutex mutex_;
-  std::deque<Recalled> all_;
-  std::size_t patches_ = 0;
-};
+constexpr std::size_t kMostJobs = 200;  // even such as place nothing
 
 PackResult withLength(double length) {
   PackResult out;
@@ -57,21 +25,22 @@ PackResult withLength(double length) {
   return out;
 }
 
-Memory& memory() {
-  static Memory all;
+Recalled<Asked, Packed>& memory() {
+  static Recalled<Asked, Packed> all(kRecalledPatches, kMostJobs);
   return all;
 }
 
 }  // namespace
 
 Result<PackResult> packOrRecall(const PackJob& job, const PackEffort& effort, const Progress& progress) {
-  if (auto known = memory().find(job, effort)) {
+  Asked asked{job, effort.steps, effort.seed, effort.asManyAsFit};
+  if (auto known = memory().find(asked)) {
     // They are heard again, so that it is told the same of both.
     for (const double length : known->better)
       if (effort.better) effort.better(withLength(length));
     return std::move(known->result);
   }
-  Recalled kept{job, effort.steps, effort.seed, effort.asManyAsFit, {}, {}};
+  Packed kept;
   PackEffort listened = effort;
   listened.better = [&](const PackResult& r) {
     kept.better.push_back(r.usedLength);
@@ -80,7 +49,8 @@ Result<PackResult> packOrRecall(const PackJob& job, const PackEffort& effort, co
   auto out = pack(job, listened, progress);
   if (!out || effort.seconds > 0 || progress.cancelled()) return out;
   kept.result = *out;
-  memory().keep(std::move(kept));
+  const std::size_t patches = out->patches.size();
+  memory().keep(std::move(asked), std::move(kept), patches);
   return out;
 }
 

@@ -31,12 +31,16 @@ struct KeepUpright {
 struct UseMargin {
   double margin = 0;  ///< mm
 };
+struct UseWidth {
+  ClothId cloth = kNoCloth;
+  Length width;  ///< usable, between the selvedges
+};
 struct MarkPapers {
   PaperMarks marks;
 };
 
 /// Nothing, or one of them.
 using Mend = std::variant<std::monostate, SliceLater, AllowMore, UsePage, MoveWindow, SplitAtCorner,
-                          KeepUpright, UseMargin, MarkPapers>;
+                          KeepUpright, UseMargin, UseWidth, MarkPapers>;
 
 }  // namespace clathra

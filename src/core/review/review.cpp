@@ -36,6 +36,7 @@ const std::vector<Check>& checks() {
       {"washing", "looks-for-washing", checks_::washing},
       {"leftovers", "looks-for-leftovers", checks_::leftovers, true},
       {"cloth-without-size", "looks-for-cloth-without-size", checks_::clothWithoutSize},
+      {"width-unit", "looks-for-width-unit", checks_::widthUnit},
       {"cannot-cut", "looks-for-cannot-cut", checks_::cannotCut},
       {"cloth-short", "looks-for-cloth-short", checks_::clothShort},
       {"one-way-turned", "looks-for-one-way-turned", checks_::oneWayTurned},

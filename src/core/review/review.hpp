@@ -123,6 +123,7 @@ std::vector<Remark> alikeUnmarked(const ReviewInput&);
 std::vector<Remark> handUnmarked(const ReviewInput&);
 std::vector<Remark> slivers(const ReviewInput&);
 std::vector<Remark> clothShort(const ReviewInput&);
+std::vector<Remark> widthUnit(const ReviewInput&);
 std::vector<Remark> cannotCut(const ReviewInput&);
 std::vector<Remark> allowanceSmall(const ReviewInput&);
 std::vector<Remark> hollowVanishes(const ReviewInput&);

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "recalled.hpp"
 #include "shape/overlap.hpp"
 #include "shape/strip.hpp"
 #include "shape/strokes.hpp"
@@ -323,7 +324,9 @@ bool fitsRoom(PolygonView outline, const Box& room) {
   return false;
 }
 
-PageFill densestFillIn(PolygonView given, const Box& room, std::size_t needed) {
+namespace {
+
+PageFill workedOut(PolygonView given, const Box& room, std::size_t needed) {
   const bool convex = isConvex(given) && given.size() <= kMostCorners;
   const Polygon outline =
       convex ? Polygon(given.begin(), given.end()) : fewerCorners(ConvexOutline::hullOf(given).outline());
@@ -360,6 +363,33 @@ PageFill densestFillIn(PolygonView given, const Box& room, std::size_t needed) {
     best.strokes = countStrokes(best.copies);
   }
   return best;
+}
+
+struct FillAsked {
+  Polygon outline;
+  Box room;
+  std::size_t needed = 0;
+  friend bool operator==(const FillAsked&, const FillAsked&) = default;
+};
+
+Recalled<FillAsked, PageFill>& fills() {
+  constexpr std::size_t kMostFills = 200;
+  static Recalled<FillAsked, PageFill> all(kRecalledCopies, kMostFills);
+  return all;
+}
+
+}  // namespace
+
+PageFill densestFillIn(PolygonView given, const Box& room, std::size_t needed) {
+  FillAsked asked{Polygon(given.begin(), given.end()), room, needed};
+  if (auto known = fills().find(asked)) return std::move(*known);
+  PageFill out = workedOut(given, room, needed);
+  fills().keep(std::move(asked), out, out.copies.size());
+  return out;
+}
+
+void forgetFills() {
+  fills().clear();
 }
 
 PageFill stripFillIn(PolygonView given, const Box& room) {
