@@ -495,6 +495,13 @@ class ClothCardsTest : public QObject {
     d.type(QStringLiteral("Lengths on hand"), QStringLiteral("260 mm"));
     QCOMPARE(named(d.project(), "Reed").lengths.size(), 12U);
     COMPARE_TO(named(d.project(), "Reed").lengths.back().mm(), 260, 1e-9);
+    // A width of its own as well, with the length as it was.
+    d.type(QStringLiteral("Lengths on hand"), QStringLiteral("260 mm × 310 mm"));
+    QCOMPARE(named(d.project(), "Reed").lengths.size(), 12U);
+    COMPARE_TO(named(d.project(), "Reed").lengths.back().width->mm(), 310, 1e-9);
+    d.session->undo();
+    d.settle();
+    QVERIFY(!named(d.project(), "Reed").lengths.back().width);
     lookAtCloth(d, "cut", "Reed");
     QVERIFY(d.reads(QStringLiteral("From each of 10 cloths: ")));
     int boxes = 0;

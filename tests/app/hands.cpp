@@ -195,10 +195,13 @@ class HandsTest : public QObject {
     const int was = list->currentIndex();
     wheel(list, -1);
     QCOMPARE(list->currentIndex(), was);
-    list->setFocus(Qt::TabFocusReason);
-    wheel(list, -1);
-    QCOMPARE(list->currentIndex(), was);
-    d.find<QLineEdit>("Name of the cloth")->setFocus();
+    for (const auto reason :
+         {Qt::TabFocusReason, Qt::BacktabFocusReason, Qt::ShortcutFocusReason, Qt::OtherFocusReason}) {
+      list->setFocus(reason);
+      wheel(list, -1);
+      QCOMPARE(list->currentIndex(), was);
+      d.find<QLineEdit>("Name of the cloth")->setFocus();
+    }
     list->setFocus(Qt::MouseFocusReason);
     wheel(list, -1);
     QCOMPARE(list->currentIndex(), was + 1);
@@ -285,6 +288,17 @@ class HandsTest : public QObject {
     QCOMPARE(d.window->size(), QSize(1280, 800));
     QVERIFY2(arrangeOf(d)->canvas()->height() >= 400,
              qPrintable(QString::number(arrangeOf(d)->canvas()->height())));
+    // The map is as wide as its panel, above its words; a print that a window is dragged over has no less
+    // than 320.
+    for (const auto& [station, picture, least] : {std::tuple("papers", "The sheet as it will print", 400),
+                                                  std::tuple("cut", "Cutting map to scale", 400),
+                                                  std::tuple("motif", "Swatch with the window", 320)}) {
+      d.window->goTo(QString::fromLatin1(station));
+      d.settle();
+      const auto* w = d.find<QWidget>(picture);
+      QVERIFY2(w->height() >= least && w->width() >= 400, station);
+      QVERIFY2(w->visibleRegion().boundingRect().height() >= least, station);
+    }
   }
   void nothingLiesBelowTheFold_data() {
     QTest::addColumn<QSize>("size");

@@ -228,6 +228,34 @@ class InventingTest : public QObject {
     m.d.session->undo();
     SOON(offers() == before);
   }
+  /// A rosette is fitted by its rings and its edge; a click makes it so, and undo takes it back.
+  void aRosetteIsFittedByItsRings() {
+    Maker m;
+    m.click("New project: Hexagon rosette");
+    m.type("The edge", "1 in");
+    m.type("The wanted width", "30 in");
+    m.type("The wanted height", "28 in");
+    m.click("Fit to size, folded");
+    m.d.find<QAbstractButton>("Make it so");
+    QAbstractButton* other = nullptr;
+    int rings = 0;
+    static const QRegularExpression wanted(QStringLiteral("([0-9]+) rings"));
+    for (auto* b : m.d.window->findChildren<QAbstractButton*>()) {
+      if (!b->isVisible() || !b->accessibleName().startsWith("Make it so")) continue;
+      rings = wanted.match(b->accessibleName()).captured(1).toInt();
+      if (rings < 2 || rings == m.d.project().recipe.rings) continue;
+      other = b;
+      break;
+    }
+    QVERIFY(other);
+    const Recipe was = m.d.project().recipe;
+    m.d.click(other->accessibleName());
+    QCOMPARE(m.d.project().recipe.rings, rings);
+    QCOMPARE(m.d.project().recipe.across, was.across);
+    QCOMPARE(m.d.project().recipe.down, was.down);
+    m.d.session->undo();
+    QCOMPARE(m.d.project().recipe.rings, was.rings);
+  }
   void thePlainOnesAreLaidOutAndSound() {
     for (const char* name :
          {"Narrow diamonds in rows", "Parallelograms in rows", "Parallelograms in chevrons",

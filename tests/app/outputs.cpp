@@ -45,6 +45,16 @@ class OutputsTest : public QObject {
   QString at(const QString& name) const { return folder_.filePath(name); }
 
  private slots:
+  /// Where the folder for the pictures cannot be made, the program says so and ends as one that failed.
+  void picturesThatGoNowhereAreAFailure() {
+    QFile(at("file")).open(QIODevice::WriteOnly);
+    QProcess p;
+    p.start(QStringLiteral(CLATHRA_BINARIES "/clathra"), {"--screenshot", at("file/inside")});
+    QVERIFY(p.waitForFinished(support::kHang));
+    QVERIFY(p.exitStatus() == QProcess::NormalExit && p.exitCode() == 1);
+    QVERIFY(p.readAllStandardError().contains(
+        ("The folder \"" + at("file/inside") + "\" cannot be made.\n").toLocal8Bit()));
+  }
   void whatIsBeingWrittenIsNotGivenUpForAnother() {
     Driver d;
     d.click("New project: Hexagons");

@@ -183,6 +183,37 @@ class PapersTest : public QObject {
     d.settle();
     QCOMPARE(d.project().readings.size(), std::size_t(1));
   }
+  /// What a scan measured counts for its shape and hand alone, as the mean of all sides alike; into the box
+  /// goes how many there are of each.
+  void scannedPapersOfEachHandCountForThatHand() {
+    const Project p = support::project(support::recipe("parallelogram-rows", 40, 3, 2));
+    const Layout& layout = *p.layout;
+    const Shape& shape = layout.shapes[layout.pieces[0].shape];
+    QCOMPARE(shape.outline.size(), std::size_t(4));
+    const auto scanned = [&](int hand, double more) {
+      ScannedPaper out;
+      out.shape = shape.name;
+      out.hand = hand;
+      const Polygon outline = handedOutline(shape, hand);
+      for (std::size_t i = 0; i < 4; ++i)
+        out.edges.push_back(distance(outline[i], outline[(i + 1) % 4]) + (i < 2 ? more : 2 * more));
+      return out;
+    };
+    ScannedPaper unknown;
+    unknown.edges = {50, 50, 50, 50};
+    const std::vector<ScannedPaper> papers{scanned(1, 0.2), scanned(-1, -0.5), scanned(1, 0.6), unknown};
+    const auto readings = readingsOf(layout, papers);
+    QCOMPARE(readings.size(), std::size_t(4));  // opposite sides are alike
+    for (const Reading& r : readings) {
+      QCOMPARE(r.shape, shape.name);
+      const Polygon outline = handedOutline(shape, r.hand);
+      const auto i = std::size_t(r.index);
+      COMPARE_TO(r.value, distance(outline[i], outline[(i + 1) % 4]) + (r.hand > 0 ? 0.6 : -0.75), 1e-9);
+    }
+    std::map<int, int> owned;
+    for (const OwnedPapers& o : boxOf(layout, papers)) owned[o.hand] += o.count;
+    QCOMPARE(owned, (std::map<int, int>{{-1, 1}, {1, 2}}));
+  }
   void readingsThatCannotBeAreSaidAndNotKept() {
     Driver d;
     d.session->begin(border(), {}, Origin::Fresh);

@@ -264,6 +264,35 @@ class CuttingTest : public QObject {
     COMPARE_TO(plan.windowMinutes, 4 * 2.5, 1e-9);
     QCOMPARE(methodOf(plan, "strips").groups.front().demand.patches, 16);
   }
+  /// Three windows lie beside each other on 300 mm, a row every 100. They are cut from a length without
+  /// holes, if it is the shorter one, and go on with the longest of the others.
+  void windowsTakeWholeLengthsAndThenTheLongest() {
+    const auto windowsOn = [](int copies, const json& lengths) {
+      Project p = made({.n = 20, .width = 300});
+      p = support::edited(
+          p, {{"edit", "changeCloth"},
+              {"cloth", "C"},
+              {"lengths", lengths},
+              {"print",
+               {{"picture", "p.png"}, {"dpi", 100}, {"along", 100}, {"across", 100}, {"mark", {0, 0}}}}});
+      json pieces = json::array();
+      for (int i = 1; i <= copies; ++i) pieces.push_back(i);
+      p = support::edited(p, {{"edit", "addMotif"},
+                              {"name", "M"},
+                              {"cloth", "C"},
+                              {"shape", "square"},
+                              {"at", {50, 50}},
+                              {"pieces", pieces}});
+      const CutPlan plan = planOf(p);
+      std::map<int, int> out;
+      for (const WindowPart& part : plan.windows)
+        for (const Window& w : part.windows) ++out[w.on];
+      return out;
+    };
+    const json holed{{"length", 900}, {"holes", {{{10, 700}, {40, 700}, {40, 730}}}}};
+    QCOMPARE(windowsOn(2, json::array({holed, 420})), (std::map<int, int>{{1, 2}}));
+    QCOMPARE(windowsOn(14, json::array({250, 420, 330})), (std::map<int, int>{{1, 12}, {2, 2}}));
+  }
   void aPatchWiderThanTheClothIsSaid() {
     const CutPlan plan = planOf(made({.n = 4, .width = 55}));
     QVERIFY(!methodOf(plan, "strips").length);

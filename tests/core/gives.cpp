@@ -104,6 +104,27 @@ class GivesTest : public QObject {
     COMPARE_TO(std::min(all[0].leastWidth, all[0].leastHeight), 60, 1e-9);  // 59.96
     COMPARE_TO(std::max(all[0].leastWidth, all[0].leastHeight), 70, 1e-9);  // 69.24
   }
+  /// On cloth with a direction a scrap is as wide as the patch stands: rectangles of 90 by 30 with 6.5 want
+  /// 103 across and 43 along.
+  void theSmallestScrapOfAClothWithADirection() {
+    Recipe r = support::recipe("rectangles", 30, 4, 6);
+    r.proportions = {{"wide", 3}};
+    Project p = support::project(r);
+    p = support::edited(p, {{"edit", "setUnit"}, {"unit", "mm"}});
+    p = support::edited(p, {{"edit", "setAllowance"}, {"value", 6.5}});
+    p = support::edited(p, {{"edit", "addCloth"},
+                            {"name", "Reed"},
+                            {"width", 1000},
+                            {"lengths", {500}},
+                            {"direction", "one-way"}});
+    p = support::edited(p, {{"edit", "paint"}, {"cloth", "Reed"}, {"pieces", {1, 2}}});
+    const auto all = scrapsForOne(*cutInput(p, *findCloth(p, "Reed")), 4.0);
+    QCOMPARE(all.size(), 1U);
+    COMPARE_TO(all[0].width, 103, 1e-9);
+    COMPARE_TO(all[0].height, 43, 1e-9);
+    COMPARE_TO(all[0].leastWidth, 98, 1e-9);
+    COMPARE_TO(all[0].leastHeight, 38, 1e-9);
+  }
   /// Turned alternately, triangles lie in each other's gaps; one-way cloth keeps them upright.
   void directionTakesPatchesAway() {
     const GivesRow free = oneOf(457, 559, "triangle60", 6.35);

@@ -505,6 +505,11 @@ class SheetsTest : public QObject {
     };
     p = support::edited(p, across(p));
     QVERIFY(p.layout->size() == 2 && p.settings.sorting == SheetSorting::Block);
+    // What was chosen is kept.
+    Project sorted = support::project(support::recipe("squares", 200, 1, 1));
+    sorted.settings.sorting = SheetSorting::Unit;
+    sorted = support::edited(sorted, across(sorted));
+    QVERIFY(sorted.layout->size() == 2 && sorted.settings.sorting == SheetSorting::Unit);
     Project q = support::project(support::recipe("squares", 200, 2, 1));
     q = support::edited(q, across(q));
     QVERIFY(q.layout->size() == 3);

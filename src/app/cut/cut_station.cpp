@@ -92,7 +92,7 @@ void CutStation::buildPicture() {
       paintCutMap(p, session_.project(), *shown, into, mapLook());
   });
   // The words above and below a length, and some of the cloth.
-  constexpr int kWords = 71, kCloth = 70, kClothAlone = 200;
+  constexpr int kWords = 71, kCloth = 70, kClothAlone = 260;
   map_->setMinimumSize(scaled(120), scaled(kWords) + (largeText() ? kClothAlone : kCloth));
   labels_ = new QWidget;
   new QVBoxLayout(labels_);

@@ -20,7 +20,7 @@ constexpr Angle kBigTurnStep = Angle::degrees(15);  // with Shift
 
 SwatchView::SwatchView(QWidget* parent) : QWidget(parent) {
   setFocusPolicy(Qt::StrongFocus);
-  setMinimumSize(200, 180);
+  setMinimumSize(200, largeText() ? 320 : 180);
   setAccessibleName(tr("Swatch with the window"));
   setAccessibleDescription(
       tr("Arrow keys move the window by half a millimetre, with Shift by five; comma and full stop turn it; "

@@ -117,7 +117,7 @@ QWidget* PapersPicture::sheetsPage() {
       paintFitted(p, into, session_.project(), *plan(), static_cast<std::size_t>(shown_), true,
                   &session_.geometry(), colours.get());
   });
-  sheet_->setMinimumSize(200, 200);
+  sheet_->setMinimumSize(200, largeText() ? 400 : 200);
   row->addWidget(sheet_, 3);
   thumbs_ = new QWidget;
   new FlowLayout(scaled(10), scaled(8), thumbs_);
