@@ -341,6 +341,15 @@ class PapersTest : public QObject {
     d.click("Correct the next print");
     QVERIFY(d.reads("is true as far as a ruler tells") && !d.reads("too long"));
     COMPARE_TO(printerCalled(printersFile(), "Quay")->across, 1 / 0.99 * 190 / 190.8, 1e-9);
+    // Of a runner that hangs upright the long border is the upright one: a hundredth of 24 in is 6.1 mm.
+    d.session->begin(support::project(support::recipe("squares", kIn, 2, 24)), {}, Origin::Fresh);
+    support::step(*d.session, {{"edit", "setPage"}, {"page", "a4"}}, "page");
+    d.window->goTo("papers");
+    d.click("True scale, folded");
+    d.type("The level rule reads", "191.9 mm");
+    d.type("The upright rule reads", "270 mm");
+    d.click("Correct the next print");
+    QVERIFY(d.reads("comes out 6.1 mm too long"));
   }
   void materialsAreChosenAndTheirFiguresChanged() {
     Driver d;

@@ -1,6 +1,7 @@
 #include <QtTest>
 #include <set>
 
+#include <QDir>
 #include <QTemporaryDir>
 #include "layout/arrangement.hpp"
 #include "layout/soundness.hpp"
@@ -8,6 +9,7 @@
 
 #include "registry.hpp"
 #include "shape/arcs.hpp"
+#include "store/data_folder.hpp"
 #include "support.hpp"
 
 using namespace clathra;
@@ -73,6 +75,23 @@ std::string fault(const std::vector<std::vector<Point>>& pieces, const Layout& l
 class ArrangementsTest : public QObject {
   Q_OBJECT
  private slots:
+  /// Arrangements of the user's own lie beside those that ship.
+  void theUsersOwnAreLoadedToo() {
+    QTemporaryDir home;
+    QVERIFY(QDir(home.path()).mkpath("clathra/arrangements"));
+    QFile shipped(QString::fromStdString((dataFolder() / "arrangements/bricks.json").string()));
+    QVERIFY(shipped.open(QIODevice::ReadOnly));
+    QFile own(home.filePath("clathra/arrangements/groyne.json"));
+    QVERIFY(own.open(QIODevice::WriteOnly));
+    own.write(shipped.readAll().replace("\"bricks\"", "\"groyne\""));
+    own.close();
+    const QByteArray was = qgetenv("XDG_DATA_HOME");
+    qputenv("XDG_DATA_HOME", home.path().toLocal8Bit());
+    const auto all = loadArrangements();
+    was.isEmpty() ? qunsetenv("XDG_DATA_HOME") : qputenv("XDG_DATA_HOME", was);
+    QVERIFY(all && all->find("groyne") && all->find("bricks"));
+    QVERIFY(!loadArrangements()->find("groyne"));
+  }
   void aProportionChangesOneSideOrAngleAndNothingElse() {
     const auto edgesOf = [](const Layout& l, std::size_t shape) {
       auto out = edgeLengths(l.shapes[shape].outline);

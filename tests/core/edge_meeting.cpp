@@ -77,6 +77,9 @@ class EdgeMeetingTest : public QObject {
     COMPARE_TO(labOf(255, 0, 0).l, 53.24, 0.01);
     COMPARE_TO(labOf(255, 0, 0).a, 80.09, 0.02);
     COMPARE_TO(labOf(255, 0, 0).b, 67.20, 0.02);
+    // Near black the scale runs straight: 5 / 255 / 12.92 of white's light, times 24389 / 27.
+    COMPARE_TO(labOf(5, 5, 5).l, 1.3709, 1e-3);
+    COMPARE_TO(labOf(0, 0, 0).l, 0, 1e-9);
   }
   /// One cream cloth meets everywhere. A blue half to the right of x = 50: edge 0 lies in it from the corner,
   /// edge 2 never: they part at once.

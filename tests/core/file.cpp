@@ -56,6 +56,19 @@ std::string with(const std::string& part, const std::function<void(json&)>& chan
 class FileTest : public QObject {
   Q_OBJECT
  private slots:
+  /// A piece is named by three numbers, no fewer and no more.
+  void aPieceIsNamedByThreeNumbers() {
+    const auto taken = [](json key) {
+      return deserialize(with("project.json", [&](json& j) {
+        j["recipe"]["hand"] = {
+            {"next", 1}, {"taken", json::array({std::move(key)})}, {"added", json::array()}};
+      }));
+    };
+    for (const json& key : {json{0, 0}, json{0, 0, 0, 0}, json{0, 0, "0"}, json{0, 0, 0.5}, json("0 0 0")}) {
+      const auto read = taken(key);
+      QVERIFY2(!read && support::says(read.error(), "key-not-three-numbers"), key.dump().c_str());
+    }
+  }
   void everythingComesBack() {
     const Project p = sample();
     const auto back = deserialize(bytesOf(p));

@@ -101,6 +101,24 @@ class NearestTest : public QObject {
       COMPARE_TO((*with)[i].width, (*without)[i].width, 1e-9);
     }
   }
+  /// Pieces taken away or added by hand stay where they are: they make no size.
+  void handWorkDoesNotCount() {
+    const Arrangement& a = **support::library().find("hexagons");
+    const Project plain = support::project(support::recipe("hexagons", 30, 5, 5));
+    const auto without = nearestSizes(a, plain.recipe, 400, 300);
+    const Project worked =
+        support::edited(plain, {{"edit", "takeAway"}, {"pieces", {1, 2, 3, 4, 5, 6, 11, 16, 21}}});
+    QVERIFY(worked.layout->size() == 16 &&
+            worked.layout->finished.width() < plain.layout->finished.width() - 10);
+    const auto with = nearestSizes(a, worked.recipe, 400, 300);
+    QVERIFY(without && with && with->size() == without->size());
+    for (std::size_t i = 0; i < with->size(); ++i) {
+      QCOMPARE((*with)[i].across, (*without)[i].across);
+      QCOMPARE((*with)[i].down, (*without)[i].down);
+      COMPARE_TO((*with)[i].width, (*without)[i].width, 1e-9);
+      COMPARE_TO((*with)[i].height, (*without)[i].height, 1e-9);
+    }
+  }
   void largeCountsFollowFromSmallOnesExactly() {
     const Arrangement& a = **support::library().find("hexagon-square-triangle");
     const Recipe r = support::recipe("hexagon-square-triangle", 38.1, 1, 1, FinishingSides::EdgePieces);

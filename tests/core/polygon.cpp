@@ -115,6 +115,18 @@ class PolygonTest : public QObject {
     }
     COMPARE_TO(sharedArea(Polygon{{0, 0}, {1, 0}, {1, 1}}, Polygon{{5, 5}, {6, 5}, {6, 6}}), 0, 1e-12);
   }
+  /// One within the other, or a corner within, overlaps whichever is asked first; side by side never.
+  void whichIsAskedFirstMakesNoDifference() {
+    const Polygon arrow{{0, 0}, {60, 0}, {60, 40}, {30, 20}, {0, 40}};
+    const Polygon square{{0, 0}, {8, 0}, {8, 8}, {0, 8}};
+    for (const auto& [at, shared] :
+         {std::pair(Point{26, 4}, true), std::pair(Point{-4, 5}, true), std::pair(Point{26, 16}, true),
+          std::pair(Point{26, 30}, false), std::pair(Point{60, 5}, false), std::pair(Point{26, -8}, false)}) {
+      const Polygon other = translated(square, at);
+      QCOMPARE(overlaps(arrow, other), shared);
+      QCOMPARE(overlaps(other, arrow), shared);
+    }
+  }
   void theSmallestRectangleIsNeverLargerThanAnyOther() {
     for (int round = 0; round < 50; ++round) {
       const Polygon p = randomConvex(random_, 3 + round % 6);

@@ -50,6 +50,23 @@ Project flower(bool toMiddle) {
 class PoseTest : public QObject {
   Q_OBJECT
  private slots:
+  /// Alternately mirrored: the first piece, the third and the fifth show the spot as it was chosen, the
+  /// others its mirror image; each about the piece's middle.
+  void everySecondPieceShowsTheMirrorImage() {
+    Project p = flower(false);
+    p = support::edited(p, {{"edit", "changeCloth"},
+                            {"cloth", "C"},
+                            {"print", {{"mirror_axes", json::array({{{"deg", 90}, {"point", {75, 0}}}})}}}});
+    p = support::edited(p, {{"edit", "changeMotif"}, {"motif", "M"}, {"mirrored", true}});
+    const auto shown = motifPieces(p);
+    QCOMPARE(shown.size(), std::size_t(6));
+    for (std::size_t k = 0; k < shown.size(); ++k) {
+      QVERIFY(k == 0 || shown[k - 1].piece < shown[k].piece);
+      QCOMPARE(shown[k].toLayout.mirrors(), k % 2 == 1);
+      COMPARE_TO(distance(shown[k].toLayout.apply({75, 75}), p.layout->pieces[shown[k].piece].centre), 0,
+                 1e-6);
+    }
+  }
   // guarantees 1 and 2 of stripes.hpp
   void stripesAreDealtSoThatNoNeighboursLookLikeAMistake() {
     // What a mistake is, by hand: 8° apart; level with each other and over the seam; not along it, nor at

@@ -85,6 +85,27 @@ class ReviewTest : public QObject {
     QVERIFY(!r->pieces.empty());
     QVERIFY(!find(remarksOf(support::edited(p, *mendingEdit(r->mend))), "sliver"));
   }
+  /// Of slivers of several widths the narrowest is told, wherever it lies.
+  void theNarrowestSliverIsTold() {
+    Project p = support::project(support::recipe("squares", 60, 3, 1));
+    const auto cut = [&](std::uint32_t piece, double from) {
+      const Box b = bounds(p.layout->outline(piece));
+      const double x = b.left + from;
+      p = support::edited(
+          p, {{"edit", "draft"},
+              {"lines", json::array({json::array({json::array({x, b.top}), json::array({x, b.bottom})})})},
+              {"pieces", {piece + 1}}});
+    };
+    cut(2, 5.5);
+    cut(1, 4);
+    cut(0, 5);
+    const auto all = remarksOf(p);
+    const Remark* r = find(all, "sliver");
+    QVERIFY(r);
+    QCOMPARE(r->pieces.size(), std::size_t(3));
+    QVERIFY2(clathra::said(r->why, LengthUnit::Millimetre).find("4 mm") != std::string::npos,
+             clathra::said(r->why).c_str());
+  }
   void tipsTooSharpToFold() {
     Recipe r = support::recipe("narrow-diamond-rows", 40, 4, 3);
     r.proportions = {{"angle", 36}};

@@ -142,6 +142,11 @@ class SearchTest : public QObject {
         QVERIFY(std::min(off, s.steps.a.x / 2 - off) < 1e-6);
         QVERIFY(std::min(turn, 180 - turn) < 1e-6);
         QVERIFY(best.onMirror);
+        // Half-way between two images of the line the print is mirrored as well, and is looked at there.
+        int on[2] = {0, 0};
+        for (const FoundWindow& w : *found)
+          if (w.onMirror) ++on[std::lround(std::abs(w.at.x - axis) / (s.steps.a.x / 2)) % 2];
+        QVERIFY2(on[0] > 0 && on[1] > 0, qPrintable(QStringLiteral("%1, %2").arg(on[0]).arg(on[1])));
       } else {
         QVERIFY(!best.onMirror);
       }

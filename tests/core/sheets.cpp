@@ -228,6 +228,13 @@ class SheetsTest : public QObject {
       QCOMPARE(strokesOf(sixteen).size(), std::size_t(12));
     }
     QCOMPARE(strokesOf({square}).size(), std::size_t(4));
+    // A block between two bars stands over both of their long lines: ten strokes, whichever is the first.
+    const Polygon block{{10, -5}, {20, -5}, {20, 5}, {10, 5}}, bar{{0, 0}, {10, 0}, {10, 3}, {0, 3}};
+    std::vector<Polygon> three{block, bar, translated(bar, {20, 0})};
+    for (int i = 0; i < 3; ++i) {
+      QCOMPARE(strokesOf(three).size(), std::size_t(10));
+      std::rotate(three.begin(), three.begin() + 1, three.end());
+    }
     QCOMPARE(strokesOf({at(0, 0), at(10, 0)}).size(), std::size_t(5));  // one line is shared
     QCOMPARE(strokesOf({at(0, 0), at(10, 0), at(0, 10), at(10, 10)}).size(), std::size_t(6));
     QCOMPARE(strokesOf({at(0, 0), at(30, 0)}).size(), std::size_t(6));  // through the waste between them

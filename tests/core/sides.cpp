@@ -8,6 +8,7 @@
 
 #include "exchange/import_layout.hpp"
 #include "layout/grow.hpp"
+#include "layout/piece_sides.hpp"
 #include "model/tally.hpp"
 #include "registry.hpp"
 #include "shape/convex.hpp"
@@ -33,6 +34,24 @@ class SidesTest : public QObject {
   }
 
  private slots:
+  /// A shape's outline in the hand of a piece, turned as the piece is, lies on it corner by corner.
+  void theOutlineOfAHandLiesOnItsPieces() {
+    const Project p = support::project(support::recipe("parallelogram-chevrons", 30, 4, 4));
+    std::map<int, int> seen;
+    for (std::size_t i = 0; i < p.layout->size(); ++i) {
+      const Piece piece = p.layout->pieces[i];
+      ++seen[piece.hand];
+      const Polygon own =
+          placed(handedOutline(p.layout->shapes[piece.shape], piece.hand), piece.turn, false, {});
+      const Point by = piece.centre - centroid(own);
+      for (const Point corner : p.layout->outline(i)) {
+        double off = 1e300;
+        for (const Point q : own) off = std::min(off, distance(q + by, corner));
+        QVERIFY2(off < 1e-6, qPrintable(QString::number(off)));
+      }
+    }
+    QVERIFY(seen[1] > 3 && seen[-1] > 3);
+  }
   /// Edge pieces fill the natural rectangle, however far the rows lean; where there is none it is said.
   void edgePiecesFillTheirLine_data() {
     QTest::addColumn<QString>("id");

@@ -109,6 +109,17 @@ class WhichTest : public QObject {
         answer({read("hexagon", ReadOf::Edge, 25.4), read("hexagon", ReadOf::Angle, 108)}).contradictions[0],
         "angle-contradicts"));
   }
+  /// Papers of either hand are of sizes of their own: 30 and 40 mm contradict each other on one paper alone.
+  void eachHandHasASizeOfItsOwn() {
+    const auto sided = [](int hand, double value) {
+      Reading r = read("triangle-30-60-90", ReadOf::Edge, value);
+      r.hand = hand;
+      return r;
+    };
+    QVERIFY(!answer({sided(1, 30), sided(1, 40)}).contradictions.empty());
+    const WhichPaper w = answer({sided(1, 30), sided(-1, 40)});
+    QVERIFY(w.contradictions.empty());
+  }
   void inchAndMetricInOneSetAreFlagged() {
     const WhichPaper w =
         answer({read("hexagon", ReadOf::Edge, 25.41), read("diamond60", ReadOf::Edge, 30.02)});

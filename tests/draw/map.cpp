@@ -68,6 +68,19 @@ class MapTest : public QObject {
     for (const QString& text : pages) found.merge(numbersIn(text));
     for (int n = 1; n <= 3000; ++n) QVERIFY2(found.contains(n), qPrintable(QString::number(n)));
     QVERIFY(pages.front().contains("page 1 of"));
+    // Larger ones too: the pages reach over it with what neighbours share, and one fewer would not.
+    for (const auto& [across, down] : {std::pair(150, 40), std::pair(40, 150), std::pair(120, 110)}) {
+      const Project large = support::project(support::recipe("squares", 25.4, across, down));
+      const Page sheet = mapPage(large);
+      const MapPages all = mapPages(large, sheet);
+      const auto reach = [](double room, int n) { return n * room - (n - 1) * kMapOverlap; };
+      const double w = sheet.width - 2 * kMapEdge, h = sheet.height - 2 * kMapEdge - kMapHead;
+      for (const auto& [size, room, n] : {std::tuple(across * 25.4 * all.scale, w, all.across),
+                                          std::tuple(down * 25.4 * all.scale, h, all.down)}) {
+        QVERIFY(n > 1 && reach(room, n) >= size - 1e-6);
+        QVERIFY(reach(room, n - 1) < size);
+      }
+    }
   }
   void theBackIsTheFrontMirrored() {
     // A row of three: from the back the numbers run from right to left.

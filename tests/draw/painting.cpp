@@ -270,6 +270,8 @@ class PaintingTest : public QObject {
     const auto refused = loadPicture(folder.filePath("text.png").toStdString());
     QVERIFY(!refused);
     QVERIFY(support::says(refused.error(), "no-picture-read-use"));
+    QVERIFY(support::says(refused.error(), "picture-not-taken-in"));
+    QVERIFY(QByteArray::fromStdString(clathra::said(refused.error())).contains("text.png"));
     QVERIFY(!loadPicture(folder.filePath("none.png").toStdString()));
     QFile cut(folder.filePath("a.png"));
     QVERIFY(cut.open(QIODevice::ReadWrite));

@@ -373,6 +373,14 @@ class PlacesTest : public QObject {
     QVERIFY(labels[0].text.startsWith("Eye"));
     QCOMPARE(labels[1].range, QStringLiteral("Windows 2, 3, 5, 7"));
     QVERIFY(labels[1].text.startsWith("Stalk"));
+    // Of one copy and of two (each with a tenth to spare).
+    Project few = support::edited(p, {{"edit", "setSpare"}, {"percent", 0}});
+    few = support::edited(few, {{"edit", "paint"}, {"pieces", {4, 13, 11}}, {"cloth", "D"}});
+    const auto said = mapLabels(few, planOf(few, "B"));
+    QVERIFY(said.size() >= 2);
+    QVERIFY2(said[0].range.startsWith("Window ") && !said[0].range.contains(','), qPrintable(said[0].range));
+    QVERIFY2(said[1].range.startsWith("Windows ") && said[1].range.count(',') == 1,
+             qPrintable(said[1].range));
     // Strips of D in their order: each number is said once, the last one is the number of bands.
     const CutPlan d = planOf(p, "D");
     int next = 1;
