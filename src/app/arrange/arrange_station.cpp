@@ -139,8 +139,8 @@ void ArrangeStation::buildPicture() {
   status_->setAccessibleName(tr("Piece under the cursor"));
   sideLabel_ = new SteadyLabel(1, "sea");
   sideLabel_->setAccessibleName(tr("Face and finished size"));
-  caption->addWidget(status_, 5);
-  caption->addWidget(sideLabel_, largeText() ? 10 : 6);
+  caption->addWidget(status_, 1);
+  caption->addWidget(sideLabel_, largeText() ? 2 : 1);
   zoom_ = label({}, "muted");
   zoom_->setAlignment(Qt::AlignRight);
   zoom_->setMinimumWidth(zoom_->fontMetrics().horizontalAdvance(tr("%1 %").arg(8888)));
