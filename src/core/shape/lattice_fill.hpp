@@ -1,5 +1,6 @@
 // Filling a rectangle with copies of one shape, edge to edge so that neighbours share cutting lines.
 #pragma once
+#include <cstdint>
 #include <vector>
 
 #include "shape/convex.hpp"
