@@ -7,6 +7,7 @@
 #include "filesystem.hpp"
 #include "image/decode.hpp"
 #include "image/repeat_finder.hpp"
+#include "measure/length.hpp"
 #include "model/print_scale.hpp"
 #include "motif/search.hpp"
 #include "store/codec.hpp"
@@ -19,8 +20,6 @@ namespace clathra::cli {
 using nlohmann::json;
 
 namespace {
-
-constexpr double kMmPerInch = 25.4;
 
 json pointJson(Point p) {
   return {p.x, p.y};

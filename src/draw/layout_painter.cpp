@@ -11,6 +11,7 @@
 #include "draw/hatch.hpp"
 #include "draw/outline_path.hpp"
 #include "draw/print_cut.hpp"
+#include "measure/length.hpp"
 #include "model/lightness.hpp"
 #include "motif/pose.hpp"
 #include "paper/nesting.hpp"
@@ -184,7 +185,6 @@ class LayoutRun {
 
   /// All that pieces laid by chance may show: a cell and a piece's reach round it.
   Box groundBox(const Print& print, const Picture& picture) const {
-    constexpr double kMmPerInch = 25.4;
     const Box whole{0, 0, picture.width * kMmPerInch / print.dpi, picture.height * kMmPerInch / print.dpi};
     if (!repeatKnown(print)) return whole;
     double reach = 0;

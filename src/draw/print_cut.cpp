@@ -5,13 +5,12 @@
 #include <mutex>
 
 #include "draw/pictures.hpp"
+#include "measure/length.hpp"
 #include "motif/meeting.hpp"
 
 namespace clathra {
 
 namespace {
-
-constexpr double kMmPerInchOfCloth = 25.4;
 
 /// By halves, so that few different ones are asked for: at least as fine as shown.
 double levelFor(double own, double shown) {
@@ -41,14 +40,14 @@ namespace {
 /// `small`: the picture at the level it is wanted at.
 PrintCut cutFrom(const QImage& small, const QSize& whole, const Print& print, const Box& seen) {
   PrintCut out;
-  const double own = print.dpi / kMmPerInchOfCloth;
+  const double own = print.dpi / kMmPerInch;
   const double wide = whole.width() / own, high = whole.height() / own;
   const double fine = small.width() / wide;
   if (seen.left >= 0 && seen.top >= 0 && seen.right <= wide && seen.bottom <= high)
     return {small, {}, {fine, small.height() / high}};
   const Raster raster = rasterOf(small);
   Print shown = print;
-  shown.dpi = fine * kMmPerInchOfCloth;
+  shown.dpi = fine * kMmPerInch;
   const PrintView view(raster, shown);
   // Two pixels more all round: a brush looks at its neighbours, and comes again beyond its edge.
   constexpr int kRim = 2;
@@ -86,7 +85,7 @@ class Memory {
  public:
   PrintCut cut(const Picture& picture, const Print& print, const Box& seen, double perMm) {
     const std::lock_guard lock(guard_);
-    const double own = print.dpi / kMmPerInchOfCloth, share = levelFor(own, perMm) / own;
+    const double own = print.dpi / kMmPerInch, share = levelFor(own, perMm) / own;
     for (auto at = cuts_.begin(); at != cuts_.end(); ++at)
       if (at->bytes == picture.png && at->share == share && at->print == print && at->seen == seen) {
         cuts_.splice(cuts_.begin(), cuts_, at);

@@ -7,8 +7,6 @@
 #include "shape/polygon.hpp"
 
 namespace clathra {
-
-inline constexpr double kMmInAnInch = 25.4;
 QImage imageOf(const Raster& raster);
 
 /// Arrow keys move the chosen point by a pixel, with Shift by ten; N goes to the next.

@@ -7,6 +7,7 @@
 #include "app/theme/theme.hpp"
 #include "app/widgets/buttons.hpp"
 #include "app/widgets/labels.hpp"
+#include "measure/length.hpp"
 #include "measure/quantity.hpp"
 #include "store/codec.hpp"
 #include "words/words.hpp"
@@ -47,7 +48,7 @@ TraceScrap::TraceScrap(const Raster& picture, std::optional<double> dpi, LengthU
   wide_->setUnit(unit);
   wide_->setOptional(true);
   wide_->setPlaceholderText(tr("measure it"));
-  if (dpi) wide_->setLength(Length::millimetres(w / *dpi * kMmInAnInch));
+  if (dpi) wide_->setLength(Length::millimetres(w / *dpi * kMmPerInch));
   side->addWidget(fieldRow(tr("Shows a width of"), wide_));
   size_ = wrapped({}, "muted");
   side->addWidget(size_);

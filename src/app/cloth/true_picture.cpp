@@ -8,6 +8,7 @@
 #include "app/widgets/labels.hpp"
 #include "app/widgets/rows.hpp"
 #include "image/alike.hpp"
+#include "measure/length.hpp"
 #include "measure/quantity.hpp"
 #include "model/print_scale.hpp"
 #include "words/words.hpp"
@@ -17,7 +18,7 @@ namespace clathra {
 QString pictureWidthFault(int pixels, double dpi, LengthUnit unit) {
   if (printScaleCanBe(dpi)) return {};
   const auto wide = [&](double perInch) {
-    return QString::fromStdString(formatReadable(pixels / perInch * kMmInAnInch, unit));
+    return QString::fromStdString(formatReadable(pixels / perInch * kMmPerInch, unit));
   };
   return TruePicture::tr("This picture cannot be %1 wide on the cloth; from %2 to %3 can.")
       .arg(wide(dpi), wide(kMostPrintDpi), wide(kLeastPrintDpi));
@@ -128,7 +129,7 @@ void TruePicture::refresh() {
   }
   scale_->setText(now_.scaleKnown
                       ? tr("It shows %1 of cloth from side to side.")
-                            .arg(QString::fromStdString(formatReadable(w / now_.dpi * kMmInAnInch, unit_)))
+                            .arg(QString::fromStdString(formatReadable(w / now_.dpi * kMmPerInch, unit_)))
                       : tr("How large it is is not known yet."));
 }
 
@@ -140,7 +141,7 @@ void TruePicture::act() {
       const double px = distance(handles[0], handles[1]);
       if (!wide || wide->mm() < kLeastKnown || px < 2)
         return note_->setText(tr("The points lie too near each other, or the distance is missing."));
-      const double dpi = px / wide->mm() * kMmInAnInch;
+      const double dpi = px / wide->mm() * kMmPerInch;
       if (const QString why = pictureWidthFault(now_.picture.width, dpi, unit_); !why.isEmpty())
         return note_->setText(why);
       now_.dpi = dpi;

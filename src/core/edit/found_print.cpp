@@ -2,11 +2,11 @@
 
 #include <cmath>
 
+#include "measure/length.hpp"
+
 namespace clathra {
 
 namespace {
-
-constexpr double kMillimetresPerInch = 25.4;
 
 /// The steps as the mirror line has them: the mean of each with what its image's whole numbers make of it.
 void symmetrise(RepeatSteps& steps, Angle line) {
@@ -33,7 +33,7 @@ void symmetrise(RepeatSteps& steps, Angle line) {
 
 PrintFields printFieldsOf(const FoundRepeat& found, double dpi) {
   PrintFields out;
-  const double mm = kMillimetresPerInch / dpi;
+  const double mm = kMmPerInch / dpi;
   out.steps = std::optional<RepeatSteps>();
   out.mirrors = std::vector<MirrorAxis>();
   out.halfTurn = std::optional<Point>();

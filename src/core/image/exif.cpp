@@ -3,11 +3,11 @@
 #include <algorithm>
 #include <cstring>
 
+#include "measure/length.hpp"
+
 namespace clathra {
 
 namespace {
-
-constexpr double kMillimetresPerInch = 25.4;
 
 /// Numbers at places in a block, either byte order; what lies beyond reads as 0.
 class Block {
@@ -47,7 +47,7 @@ void readExif(std::span<const std::uint8_t> tiff, PictureNotes& out) {
       unit = in.two(entry + 8);
     }
   }
-  if (resolution > 1 && !out.dpi) out.dpi = unit == 3 ? resolution * kMillimetresPerInch / 10 : resolution;
+  if (resolution > 1 && !out.dpi) out.dpi = unit == 3 ? resolution * kMmPerInch / 10 : resolution;
 }
 
 void readJfif(std::span<const std::uint8_t> block, PictureNotes& out) {
@@ -55,7 +55,7 @@ void readJfif(std::span<const std::uint8_t> block, PictureNotes& out) {
   const double density = in.two(8);
   if (density <= 1) return;
   if (block[7] == 1) out.dpi = density;
-  if (block[7] == 2) out.dpi = density * kMillimetresPerInch / 10;
+  if (block[7] == 2) out.dpi = density * kMmPerInch / 10;
 }
 
 }  // namespace

@@ -6,6 +6,7 @@
 #include <random>
 
 #include "image/light.hpp"
+#include "measure/length.hpp"
 #include "model/picture.hpp"
 
 namespace clathra {
@@ -94,8 +95,7 @@ Result<Straightened> straightened(const Raster& photograph, const KnownRectangle
     cv::warpPerspective(matOf(photograph), band, move * h, band.size(), cv::INTER_CUBIC, cv::BORDER_CONSTANT,
                         cv::Scalar(255, 255, 255, 255));
   }
-  constexpr double kMmPerInchHere = 25.4;
-  return Straightened{rasterFrom(out), perMm * kMmPerInchHere, {-x0, -y0}};
+  return Straightened{rasterFrom(out), perMm * kMmPerInch, {-x0, -y0}};
 } catch (const cv::Exception&) {
   return fail("scan-no-memory");
 }

@@ -10,6 +10,8 @@
 
 namespace clathra {
 
+inline constexpr double kMmPerInch = 25.4;
+
 enum class LengthUnit { Inch, Millimetre };
 
 /// The unit a length was typed in, so that it comes back as it was typed.

@@ -7,14 +7,13 @@
 #include <tuple>
 
 #include "image/known_raster.hpp"
+#include "measure/length.hpp"
 #include "motif/colour.hpp"
 #include "shape/arcs.hpp"
 
 namespace clathra {
 
 namespace {
-
-constexpr double kMmPerInch = 25.4;
 constexpr double kStep = 0.5;              // mm between the places where edges are compared
 constexpr int kShifts = 5;                 // tenths of a mm that seams are eased by, either way
 constexpr double kAlike = 6, kApart = 10;  // ΔE2000

@@ -6,6 +6,7 @@
 #include <numeric>
 #include <optional>
 
+#include "measure/length.hpp"
 #include "motif/chance.hpp"
 #include "motif/stripes.hpp"
 #include "motif/unit.hpp"
@@ -132,7 +133,6 @@ static std::map<std::uint32_t, int> dealtTurns(const Project& project, const std
 }
 
 std::vector<PrintedPiece> chancePieces(const Project& project) {
-  constexpr double kMmPerInch = 25.4;
   const Layout& layout = *project.layout;
   std::vector<bool> chosen(layout.size(), false);
   for (const PrintedPiece& p : motifPieces(project)) chosen[p.piece] = true;
