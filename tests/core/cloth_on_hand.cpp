@@ -168,6 +168,20 @@ class ClothOnHandTest : public QObject {
     QCOMPARE(two.ticks[last - 1], 0);
     QCOMPARE(two.ticks[last], 1);
   }
+  /// Nineteen of 100 by 50 with allowance lie in two strips of 50, ten and nine, or stand in one of 100: as
+  /// much cloth, and one strip less to cut.
+  void ofLaysThatTakeTheSameClothTheOneWithFewerCuts() {
+    CutInput in = inputOf({{"bar", rectangle(90, 40), 19}});
+    in.cloth.width = Length::millimetres(1000);
+    for (const double length : {0.0, 700.0}) {
+      in.cloth.lengths.clear();
+      if (length > 0) in.cloth.lengths = {lengthOf(length)};
+      const CutMethod m = methodNamed(planOf(in), "strips");
+      COMPARE_TO(*m.length, 25 + 100, 1e-9);
+      COMPARE_TO(m.groups.front().height, 100, 1e-9);
+      QCOMPARE(m.cuts, 1 + 1 + 20);
+    }
+  }
   /// Against every choice of lays of two kinds, each laid: round a template the shortest; ruler strips the
   /// fewest cuts of those that take a twentieth more at most.
   void ofEveryChoiceOfLaysTheBest() {
@@ -715,6 +729,32 @@ class ClothOnHandTest : public QObject {
           }
         }
       }
+  }
+
+  /// On wider cloth no more has to be bought, and round templates and in rough rectangles no more is cut off.
+  void widerClothNeverNeedsMore() {
+    const Polygon half{{-60, -26}, {60, -26}, {30, 26}, {-30, 26}},
+        kite{{0, -37}, {34, -3}, {0, 17}, {-34, -3}}, lean{{-40, -14}, {20, -14}, {40, 14}, {-20, 14}};
+    for (const auto& kinds : {std::vector<Wanted>{{"half", half, 23}, {"bar", rectangle(55, 23), 17}},
+                              {{"kite", kite, 31}, {"lean", lean, 13, 1}, {"half", half, 9}},
+                              {{"lean", lean, 40, -1}}}) {
+      std::map<std::string, std::pair<double, double>> before;
+      for (int width = 480; width < 800; width += 9) {
+        CutInput in = inputOf(kinds);
+        in.cloth.width = Length::millimetres(width);
+        in.cloth.increment = Length::millimetres(1);
+        for (const char* id : {"strips", "template", "rectangles"}) {
+          in.only = id;
+          const CutMethod m = methodNamed(planOf(in), id);
+          const auto [bought, long_] = before.try_emplace(id, 1e300, 1e300).first->second;
+          const QString what = QStringLiteral("%1 on %2: %3, %4 to buy").arg(id).arg(width);
+          QVERIFY2(m.buyLength <= bought, qPrintable(what.arg(*m.length).arg(m.buyLength)));
+          if (std::string(id) != "strips")
+            QVERIFY2(*m.length <= long_ + 1e-6, qPrintable(what.arg(*m.length)));
+          before[id] = {m.buyLength, *m.length};
+        }
+      }
+    }
   }
 
   /// On a one-way cloth that may be turned no way has more to be bought than on one that may not; ruler
