@@ -231,6 +231,7 @@ class ClosingTest : public QObject {
       QVERIFY(r.closing == (first ? Closing::Off : Closing::Closes));
       seams += static_cast<int>(r.measuredSide.size() + r.otherSide.size()) - 1;
     }
+    COMPARE_TO(runs, 90 + 76, 1e-6);
     for (const SeamKind& k : c.seams) seams += k.seams;
     QCOMPARE(seams, static_cast<int>(geometryOf(p.layout)->seams.seams.size()));
   }

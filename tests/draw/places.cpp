@@ -330,12 +330,14 @@ class PlacesTest : public QObject {
         std::size_t shown = 0;
         for (int l = 0; l < patch.length; ++l) shown += laid.lengths[static_cast<std::size_t>(l)].used > 0;
         const QRectF area = lengths[shown];
+        const auto drawnAt = [&, behind = behind](Point q) {
+          return QPointF(area.left() + q.y * scale, area.top() + (behind ? q.x : plan.width - q.x) * scale);
+        };
         const Polygon& outline = patch.rough.empty() ? patch.patch : patch.rough;
         for (const Drawn& d : r.polygons()) {
           if (d.points.size() < static_cast<qsizetype>(outline.size())) continue;
           const bool same = std::all_of(outline.begin(), outline.end(), [&](Point q) {
-            const QPointF at(area.left() + q.y * scale,
-                             area.top() + (behind ? q.x : plan.width - q.x) * scale);
+            const QPointF at = drawnAt(q);
             return std::any_of(d.points.begin(), d.points.end(),
                                [&](QPointF c) { return std::hypot(c.x() - at.x(), c.y() - at.y()) < 0.02; });
           });

@@ -66,14 +66,14 @@ PageCard::PageCard(Session& session) : Card(tr("Page")), session_(session) {
     set([this](SetPage& e) { e.gap = *gap_->length(); }, tr("changed the gap between papers"));
   });
   for (LengthField* f : {margin_, gap_}) connect(f, &LengthField::wrong, this, &PageCard::said);
-  connect(sort_, &Pills::chosen, this, [this, set](int i) {
+  connect(sort_, &Pills::chosen, this, [set](int i) {
     set([i](SetPage& e) { e.sorting = static_cast<SheetSorting>(i); }, tr("changed how sheets are sorted"));
   });
-  connect(side_, &Pills::chosen, this, [this, set](int i) {
+  connect(side_, &Pills::chosen, this, [set](int i) {
     set([i](SetPage& e) { e.side = i == 1 ? MarkedSide::Front : MarkedSide::Back; },
         tr("changed the marked side"));
   });
-  connect(lay_, &Pills::chosen, this, [this, set](int i) {
+  connect(lay_, &Pills::chosen, this, [set](int i) {
     set([i](SetPage& e) { e.stripsFirst = i == 1; }, tr("changed how papers are laid"));
   });
 }

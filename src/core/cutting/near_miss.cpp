@@ -50,8 +50,8 @@ LaidStraight laidStraight(PolygonView paper, double width, double height) {
   if (corners.empty()) return out;
   out.corners = *std::min_element(corners.begin(), corners.end());
   out.tight = static_cast<int>(std::count_if(corners.begin(), corners.end(), [&](double c) {
-    constexpr double kSame = 0.05;  // mm
-    return c < out.corners + kSame;
+    constexpr double kAsTight = 0.05;  // mm
+    return c < out.corners + kAsTight;
   }));
   if (sides < 1e299) out.sides = sides;
   return out;

@@ -286,8 +286,8 @@ WindowSet WindowField::shortest(int wanted, double width, Point mark, double fro
 }
 
 bool WindowField::aligned() const {
-  constexpr double kSame = 1e-9;
-  const auto none = [](double v) { return std::abs(v) < kSame; };
+  constexpr double kLevel = 1e-9;
+  const auto none = [](double v) { return std::abs(v) < kLevel; };
   return lattice_.a.x > 0 && lattice_.b.y > 0 &&
          (none(lattice_.a.y) || none(lattice_.a.y - lattice_.b.y / 2)) &&
          (none(lattice_.b.x) || none(lattice_.b.x - lattice_.a.x / 2));

@@ -32,7 +32,7 @@ class Rooms {
  public:
   Rooms(const PackJob& job, const Variants& variants, const std::vector<Room>& rooms, std::uint64_t seed,
         Budget& budget, const std::function<void(const RoomsAnswer&)>& better)
-      : job_(job), variants_(variants), rooms_(rooms), dice_(seed), budget_(budget), better_(better) {
+      : variants_(variants), rooms_(rooms), dice_(seed), budget_(budget), better_(better) {
     for (const PackShape& s : job.shapes) {
       wanted_.push_back(s.quantity);
       areas_.push_back(clathra::area(s.outline));
@@ -383,7 +383,6 @@ class Rooms {
     return best_.area < was - 1e-6;
   }
 
-  const PackJob& job_;
   const Variants& variants_;
   const std::vector<Room>& rooms_;
   Dice dice_;

@@ -211,7 +211,6 @@ std::vector<RowLay> layInRows(const Variants& variants, std::size_t shape, doubl
           const double step = n - 1 + half > 0 ? (width - w) / (n - 1 + half) : 2 * width;
           if (step >= least) tried.push_back(step);
         }
-      Pattern best;
       std::vector<Pattern> good;
       for (const double step : tried)
         for (int s = 0; s < grid && !over(); ++s) {

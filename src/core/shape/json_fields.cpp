@@ -110,7 +110,7 @@ bool Fields::isNull(const char* key) const {
 void Fields::nothingElse() {
   if (!json_.is_object()) return;
   for (const auto& [key, value] : json_.items())
-    if (std::none_of(asked_.begin(), asked_.end(), [&](const char* known) { return key == known; }))
+    if (std::none_of(asked_.begin(), asked_.end(), [&key = key](const char* known) { return key == known; }))
       return fault("unknown-key", key);
 }
 
