@@ -319,6 +319,45 @@ class ClothCardsTest : public QObject {
     QCOMPARE(changed, 1);
     QCOMPARE(d.session->undoLabel(), QStringLiteral("changed a colour"));
   }
+  /// By hand what differs is green alone; a price that is taken away is none.
+  void whatAClothIsNowIsShown() {
+    Driver d;
+    d.session->begin(twoCloths(), {}, Origin::Fresh);
+    const auto colour = [&](int green) {
+      ClothFields fields;
+      fields.colour = Rgb{210, static_cast<std::uint8_t>(green), 60};
+      d.session->edit(ChangeCloth{named(d.project(), "Fen").id, std::move(fields)}, {});
+      d.settle();
+    };
+    colour(40);
+    d.window->goTo(QStringLiteral("arrange"));
+    d.click(QStringLiteral("Mode: Paint"));
+    const auto row = [&] {
+      const QString name =
+          QStringLiteral("Paint with ") + QString::fromStdString(named(d.project(), "Fen").sign);
+      return d.find<QAbstractButton>(name)->grab(QRect(0, 0, 44, 30)).toImage();
+    };
+    const QImage dark = row();
+    colour(170);
+    QVERIFY(row() != dark);
+    colour(40);
+    QCOMPARE(row(), dark);
+
+    d.window->goTo(QStringLiteral("cloth"));
+    d.settle();
+    open(d, "Buying and washing");
+    const auto priced = [&] {
+      std::vector<ClothId> out;
+      for (const Cloth& c : d.project().cloths)
+        if (c.price == 4.5) out.push_back(c.id);
+      return out;
+    };
+    d.type(QStringLiteral("Price of one step or piece"), QStringLiteral("4.5"));
+    QCOMPARE(priced().size(), std::size_t(1));
+    const ClothId shown = priced().front();
+    d.type(QStringLiteral("Price of one step or piece"), {});
+    QVERIFY(!clothById(d.project(), shown)->price);
+  }
   void howAClothBehaves() {
     Driver d;
     d.session->begin(twoCloths(), {}, Origin::Fresh);

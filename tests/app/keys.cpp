@@ -68,6 +68,41 @@ class KeysTest : public QObject {
       }
     }
   }
+  /// The piece that keys act on is ringed as long as keys come to the picture.
+  void theRingOfTheKeysLeavesWithTheFocus() {
+    Driver d;
+    QVERIFY(d.open(file_));
+    d.click("Arrange");
+    auto* canvas = canvasOf(d);
+    auto* field = d.find<QAbstractButton>("Seen from: Front");
+    QTest::mouseMove(d.window.get(), {3, 3});
+    const auto shown = [&](QWidget* focused) {
+      focused->setFocus();
+      d.settle();
+      return canvas->grab().toImage();
+    };
+    canvas->setFocus();
+    canvas->setCursorPiece(14);
+    const QImage ringed = shown(canvas), without = shown(field);
+    QVERIFY(ringed != without);
+    const QPoint at = canvas->onScreen(14U).toPoint();
+    const QRect around(at - QPoint(90, 90), QSize(180, 180));
+    QVERIFY(ringed.copy(around) != without.copy(around));
+    QCOMPARE(shown(canvas), ringed);
+  }
+  void whatNoClickReachesIsSaid() {
+    Driver d;
+    d.session->begin(support::edited(support::project(support::recipe("squares", 50, 3, 2)),
+                                     {{"edit", "addCloth"}, {"name", "Fen"}}),
+                     {}, Origin::Fresh);
+    d.window->goTo(QStringLiteral("arrange"));
+    d.click("A click paints: Ring round it");
+    d.click("How many seams away: ring 3");
+    auto* canvas = canvasOf(d);
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(1U).toPoint());
+    d.settle();
+    QCOMPARE(d.window->said(), QStringLiteral("No piece lies 3 seams away from this one."));
+  }
   void theWheelKeepsWhatIsUnderThePointer() {
     Driver d;
     QVERIFY(d.open(file_));

@@ -174,6 +174,7 @@ class MadeClothTest : public QObject {
     COMPARE_TO(box.top, 0, 1e-9);
     COMPARE_TO(box.right, 160, kPixel);
     COMPARE_TO(box.bottom, 80, kPixel);
+    COMPARE_TO(scrap.length.mm(), box.bottom, 1e-4);
     COMPARE_TO(area(scrap.outline), 10'400, 250);
     QVERIFY(std::equal(before.begin(), before.end(), named(d.project(), "A").lengths.begin()));
     // It stands in the list, and stays as it is when another length is changed.

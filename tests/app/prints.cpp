@@ -233,6 +233,7 @@ class PrintsTest : public QObject {
     // Stopped: nothing is taken, and it can be asked again.
     const Print before = *printOf(d, "Fen");
     d.find<QAbstractButton>(QStringLiteral("Find its repeat"))->click();
+    QVERIFY(d.reads(QStringLiteral("Looking for its repeat")));
     d.find<QAbstractButton>(QStringLiteral("Stop looking"))->click();
     d.answers();
     QVERIFY(*printOf(d, "Fen") == before);

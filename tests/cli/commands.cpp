@@ -378,6 +378,59 @@ class CommandsTest : public QObject {
     QVERIFY(run({"practice-photo", "no-such-print", "-o", file}).err.contains("reed-ogee"));
     QVERIFY(run({"practice-photo", "mill-row", "-o", file, "--lean", "0.9"}).code != 0);
   }
+  /// Of a project of two hands every paper is found and said with its hand, as large as it is at the scale
+  /// that was told; a ruler that does not lie in the picture is missed.
+  void papersOnAScanAreNamedWithTheirHands() {
+    const QTemporaryDir folder;
+    const QString file = folder.filePath(QStringLiteral("p.clathra")),
+                  picture = folder.filePath(QStringLiteral("p.png"));
+    QCOMPARE(run({"new", "--arrangement", "parallelogram-chevrons", "--edge", "34mm", "--across", "3",
+                  "--down", "3", "-o", file})
+                 .code,
+             0);
+    QCOMPARE(run({"practice-scan", file, "-o", picture, "--dpi", "150", "--tilt", "1.3"}).code, 0);
+    const auto papers = [&](const QStringList& more) {
+      const Ran r = run(QStringList{"scan", picture, "--project", file, "--json"} + more);
+      if (r.code != 0) qFatal("%s", r.err.constData());
+      return nlohmann::json::parse(r.out.toStdString());
+    };
+    const auto shortest = [](const nlohmann::json& p) {
+      const auto edges = p["edges"].get<std::vector<double>>();
+      return *std::min_element(edges.begin(), edges.end());
+    };
+    std::map<int, int> hands;
+    for (const auto& p : papers({})) {
+      ++hands[p["handed"].get<int>()];
+      COMPARE_TO(shortest(p), 34, 0.1);
+    }
+    QCOMPARE(hands.size(), std::size_t(2));
+    QVERIFY(hands[1] > 1 && hands[-1] > 1);
+    for (const auto& p : papers({"--dpi", "300"})) COMPARE_TO(shortest(p), 17, 0.3);
+    const QByteArray words = run({"scan", picture, "--project", file}).out;
+    const auto lines = QString::fromUtf8(words).split(QLatin1Char('\n'), Qt::SkipEmptyParts);
+    QCOMPARE(lines.filter(QStringLiteral("left")).size(), hands[-1]);
+    QCOMPARE(lines.filter(QStringLiteral("right")).size(), hands[1]);
+    const Ran ruled = run({"scan", picture, "--project", file, "--ruler", "100"});
+    QCOMPARE(ruled.code, 1);
+    QVERIFY2(ruled.err.contains("ruler"), ruled.err.constData());
+  }
+  /// Paths are counted from one: the second, cut first, holds the third.
+  void theCutterSaysWhatFallsOutTooSoon() {
+    const QTemporaryDir folder;
+    const QString file = folder.filePath(QStringLiteral("c.svg"));
+    QFile out(file);
+    QVERIFY(out.open(QIODevice::WriteOnly));
+    out.write(
+        "<svg width='200mm' height='150mm' viewBox='0 0 200 150'><rect x='120' y='20' width='30' "
+        "height='40'/>"
+        "<rect x='10' y='10' width='80' height='60'/><rect x='30' y='25' width='20' height='15'/></svg>");
+    out.close();
+    const Ran r = run({"practice-cutter", file, "--mat", "300x200", "--json"});
+    QCOMPARE(r.code, 0);
+    const auto report = nlohmann::json::parse(r.out.toStdString());
+    QCOMPARE(report["outside_before_inside"].dump(), std::string("[[2,3]]"));
+    COMPARE_TO(report["length"].get<double>(), 140 + 280 + 70, 1e-3);
+  }
   /// The best windows first, each with its outline; what cannot be searched is said; the layout as sewn is a
   /// picture that differs from the plain one.
   void windowsAreFoundAndShown() {

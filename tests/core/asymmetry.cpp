@@ -368,6 +368,7 @@ class AsymmetryTest : public QObject {
     QCOMPARE(changed({{"name", "Gull"}}).motifs[1].name, p.motifs[1].name);
     QVERIFY(!support::refusal(p, {{"edit", "changeMotif"}, {"motif", "Eye"}, {"name", p.motifs[1].name}})
                  .empty());
+    QCOMPARE(changed({{"name", "Eye"}}).motifs[0].name, std::string("Eye"));
     QCOMPARE(changed({{"at", {90, 80}}}).painting[4], d);
     // A piece that comes to it wears its cloth; those that were there and those that were repainted do not
     // change.

@@ -117,7 +117,8 @@ class ChanceTest : public QObject {
       if (p.painting[i] != kNoCloth) QCOMPARE(q.painting[i], p.painting[i]);
     for (const Seam& s : buildSeams(*q.layout).seams)  // only the row itself may be alike
       QVERIFY(q.painting[s.a] != q.painting[s.b] || (p.painting[s.a] >= 0 && p.painting[s.b] >= 0));
-    QCOMPARE(refusal(q, {{"edit", "paintByChance"}, {"bare", true}, {"cloths", json::array({cloth("A")})}}).c_str(),
+    QCOMPARE(refusal(q, {{"edit", "paintByChance"}, {"bare", true}, {"cloths", json::array({cloth("A")})}})
+                 .c_str(),
              "every piece has a cloth already");
   }
   void whatCannotBeIsSaidAndChangesNothing() {
@@ -128,7 +129,8 @@ class ChanceTest : public QObject {
     // that is said is the number that is left.
     QVERIFY(std::stoi(said.substr(said.find(':') + 2)) > 3);
     QVERIFY(refusal(p, chance({cloth("A"), cloth("A")})).find("named twice") != std::string::npos);
-    QVERIFY(refusal(p, chance(json::array({cloth("no such cloth")}))).find("no cloth called") != std::string::npos);
+    QVERIFY(refusal(p, chance(json::array({cloth("no such cloth")}))).find("no cloth called") !=
+            std::string::npos);
     QVERIFY(refusal(p, chance(json::array())).find("name the cloths") != std::string::npos);
     const json any = {{"edit", "paintByChance"},
                       {"all", true},

@@ -494,6 +494,11 @@ class ClothOnHandTest : public QObject {
     const CutMethod map = methodNamed(shown, "strips");
     QCOMPARE(map.laid.lengths.size(), 2U);
     QCOMPARE(map.laid.placements.size(), 14U);
+    QCOMPARE(map.laid.offcuts.size(), 1U);
+    // Cut square already: the strip that it is cut from is the first band of its cloth.
+    const Band& from = map.laid.bands[static_cast<std::size_t>(map.laid.offcuts.front().band)];
+    QVERIFY(from.kind == BandKind::Strip &&
+            map.groups[static_cast<std::size_t>(from.group)].demand.patches == 4);
   }
   /// 445 mm in steps of 100 are five; with 8 % to shrink 483.7, five still; with 12 % 505.7, six.
   void shrinkageIsBought() {

@@ -176,6 +176,16 @@ class EditsTest : public QObject {
     QVERIFY(!said.empty());
     QVERIFY2(said.find("json") == std::string::npos && said.size() < 300, said.c_str());
   }
+  /// What need not be said is what the description says.
+  void whatIsNotSaidIsAsDescribed() {
+    const Project p = support::project(support::recipe("squares", 50, 3, 2));
+    const auto read = readEdit(p, {{"edit", "exchange"}, {"pieces", {1, 2}}});
+    QVERIFY(read);
+    const auto* exchange = read->as<Exchange>();
+    QVERIFY(exchange);
+    QCOMPARE(exchange->most, 3);
+    QCOMPARE(exchange->choice, std::size_t(0));
+  }
   void everyEditHasKeysAndADescription() {
     for (const EditInfo& k : editInfos()) {
       QVERIFY(!k.keys.empty() && !k.does.empty());

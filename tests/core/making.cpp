@@ -87,6 +87,11 @@ class MakingTest : public QObject {
     QVERIFY(cutInput(p, fen)->pieces.empty());
     // A third one wants ten more; none again wants none, and what is cut too often is spare.
     const Project third = support::edited(p, making({{"times", 3}}));
+    for (const Project& saved : {p, third}) {
+      const auto again = deserialize(*serialize(saved));
+      QVERIFY(again);
+      QCOMPARE(again->settings.times, saved.settings.times);
+    }
     QCOMPARE(cutInput(third, fen)->pieces.size(), 10U);
     QCOMPARE(demandsOf(*cutInput(third, fen)).front().patches, 10);
     const Project single = support::edited(p, making({{"times", 1}}));

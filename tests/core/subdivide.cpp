@@ -134,6 +134,7 @@ class SubdivideTest : public QObject {
     const auto c = s->count(wanted);
     QVERIFY(c);
     QCOMPARE(c->placements, std::uint64_t(all.size()));
+    QVERIFY(!all.empty());
     QCOMPARE(c->upToTurns, std::uint64_t(classes(*s, all, s->turns())));
     QCOMPARE(c->upToTurnsAndMirror, std::uint64_t(classes(*s, all, s->symmetries().size())));
     // The list holds one of each class, and each is a filling.

@@ -480,6 +480,26 @@ class PlacesTest : public QObject {
       QVERIFY(scale < 2 || plates.size() == p.layout->shapes.size());
     }
   }
+  /// A role's name stands on each of its pieces that has no cloth.
+  void piecesOfARoleBearItsName() {
+    Project p = support::project(support::recipe("squares", 50, 3, 2));
+    p = support::edited(p, {{"edit", "addRole"}, {"name", "Path"}});
+    p = support::edited(p, {{"edit", "giveRole"}, {"role", "Path"}, {"pieces", {2, 6}}});
+    const PieceIndex index(*p.layout);
+    LayoutPlace place;
+    place.scale = 2.5;
+    place.origin = QPointF(200, 200);
+    const Recording r = support::recorded(1'000, 1'000, [&](QPainter& painter) {
+      paintLayout(painter, p, index, place, QRectF(0, 0, 1'000, 1'000), LayoutLook{});
+    });
+    std::set<std::uint32_t> on;
+    for (const Drawn& d : r.words("Path")) {
+      const auto piece = index.at(*p.layout, place.toLayout(d.points.boundingRect().center()));
+      QVERIFY(piece.has_value());
+      on.insert(*piece + 1);
+    }
+    QCOMPARE(on, (std::set<std::uint32_t>{2, 6}));
+  }
   void numbersWithoutRoomAreLeftOutUntilZoomed() {
     const Project p = support::project(support::recipe("squares", 20, 13, 9));
     const PieceIndex index(*p.layout);
