@@ -80,6 +80,11 @@ QImage atLevel(const QImage& picture, double share) {
       .convertToFormat(QImage::Format_RGB32);
 }
 
+/// A project that is opened again has the same pictures in other memory.
+bool same(const std::shared_ptr<const Bytes>& a, const std::shared_ptr<const Bytes>& b) {
+  return a == b || (a && b && *a == *b);
+}
+
 /// What was decoded, made smaller and cut last.
 class Memory {
  public:
@@ -87,7 +92,7 @@ class Memory {
     const std::lock_guard lock(guard_);
     const double own = print.dpi / kMmPerInch, share = levelFor(own, perMm) / own;
     for (auto at = cuts_.begin(); at != cuts_.end(); ++at)
-      if (at->bytes == picture.png && at->share == share && at->print == print && at->seen == seen) {
+      if (at->share == share && at->seen == seen && at->print == print && same(at->bytes, picture.png)) {
         cuts_.splice(cuts_.begin(), cuts_, at);
         return cuts_.front().cut;
       }
@@ -117,7 +122,7 @@ class Memory {
 
   const QImage& level(const Picture& picture, double share) {
     for (auto at = levels_.begin(); at != levels_.end(); ++at)
-      if (at->bytes == picture.png && at->share == share) {
+      if (at->share == share && same(at->bytes, picture.png)) {
         levels_.splice(levels_.begin(), levels_, at);
         return levels_.front().image;
       }

@@ -37,7 +37,21 @@ class WrapLabel : public QLabel {
     }
     const auto at = known_.constFind(width);
     if (at != known_.constEnd()) return *at;
-    return known_[width] = QLabel::heightForWidth(width);
+    // Rows are built anew with the words that they had: what other labels took is remembered too.
+    static QHash<std::pair<QString, int>, int> taken;
+    constexpr qsizetype kMost = 5'000;
+    if (taken.size() > kMost) taken.clear();
+    const QMargins around = contentsMargins();
+    const QString like = QStringLiteral("%1 %2 %3 %4 %5\n%6\n%7")
+                             .arg(objectName(), font().key())
+                             .arg(around.left() + around.right())
+                             .arg(around.top() + around.bottom())
+                             .arg(margin() + 100 * indent())
+                             .arg(static_cast<int>(alignment()))
+                             .arg(text());
+    const auto known = taken.constFind({like, width});
+    if (known != taken.constEnd()) return known_[width] = *known;
+    return known_[width] = taken[{like, width}] = QLabel::heightForWidth(width);
   }
 
  protected:
