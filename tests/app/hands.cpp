@@ -1,10 +1,12 @@
 // Under the hand: nothing moves by itself, the wheel and the keys do what they are meant to, and a new
 // project begins with everything in its place.
 #include <QScrollBar>
+#include <QVBoxLayout>
 #include <QWheelEvent>
 
 #include "app/arrange/arrange_station.hpp"
 #include "app/widgets/fields.hpp"
+#include "app/widgets/labels.hpp"
 #include "driver.hpp"
 #include "registry.hpp"
 
@@ -280,6 +282,30 @@ class HandsTest : public QObject {
     QVERIFY(d.find<QAbstractButton>("Seen from: Front")->isChecked());
     QVERIFY(!arrangeOf(d)->canvas()->back());
     QCOMPARE(benchOf(d)->verticalScrollBar()->value(), 0);
+  }
+  /// The same words are as high as their letters, their width and their role make them, whichever label
+  /// showed them before.
+  void wrappedWordsAreAsHighAsTheirLettersMakeThem() {
+    const QString words = QStringLiteral("Two strips are laid on each other, right sides together, and cut ");
+    std::map<std::pair<double, int>, int> high;
+    for (const double scale : {1.0, 2.0, 1.0}) {
+      const Driver d(scale);
+      for (const int width : {240, 480}) {
+        QWidget parent;
+        auto* all = new QVBoxLayout(&parent);
+        QLabel *one = wrapped(words, "muted"), *two = wrapped(words + words, "muted");
+        all->addWidget(one);
+        all->addWidget(two);
+        parent.show();
+        const int h = one->heightForWidth(width);
+        QVERIFY2(two->heightForWidth(width) > h, qPrintable(QString::number(h)));
+        const auto [at, isNew] = high.try_emplace({scale, width}, h);
+        QVERIFY(isNew || at->second == h);
+      }
+    }
+    QVERIFY((high[{1, 240}] > high[{1, 480}]));
+    QVERIFY((high[{2, 240}] > 2 * high[{1, 240}]));
+    QVERIFY((high[{2, 480}] > 2 * high[{1, 480}]));
   }
   void thePictureKeepsHalfOfTheHeightAtDoubleText() {
     Driver d(2);

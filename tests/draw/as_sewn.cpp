@@ -492,6 +492,24 @@ class AsSewnTest : public QObject {
       }
   }
   /// Beyond its picture a print goes on by its steps; where they are not known nothing is made up.
+  /// Cuts are remembered by what a picture holds: another one of the same name, in another project, is cut
+  /// anew; the same one in other memory is found again.
+  void aPictureIsKnownByWhatItHolds() {
+    const QImage image = colouredByPlace();
+    const Picture picture = *pictureFromImage(image), other = *pictureFromImage(image.mirrored(true, false));
+    Picture again = picture;
+    again.png = std::make_shared<const Bytes>(*picture.png);
+    Print print;
+    print.picture = "p";
+    print.dpi = 100;
+    const double mm = 25.4 / print.dpi;
+    const Box seen{2 * mm, 3 * mm, (image.width() - 20) * mm, (image.height() + 9) * mm};
+    const QImage cut = printCut(picture, print, seen, 1 / mm).image;
+    QVERIFY(!cut.isNull());
+    QVERIFY(printCut(other, print, seen, 1 / mm).image != cut);
+    QCOMPARE(printCut(again, print, seen, 1 / mm).image.cacheKey(), cut.cacheKey());
+    QCOMPARE(printCut(picture, print, seen, 1 / mm).image.cacheKey(), cut.cacheKey());
+  }
   void beyondThePictureAPrintGoesOnByItsSteps() {
     const Picture picture = *pictureFromImage(colouredByPlace());
     Print print;
