@@ -279,7 +279,9 @@ class EditsTest : public QObject {
       }
     };
     for (int i = 0; i < 200; ++i) {
-      h.push(support::edited(h.now(), randomEdit()), "step");
+      const Project next = support::edited(h.now(), randomEdit());
+      if (sameContent(h.now(), next)) continue;
+      h.push(next, "step");
       states.push_back(h.now());
     }
     for (std::size_t i = states.size() - 1; i-- > 0;) {
@@ -305,6 +307,25 @@ class EditsTest : public QObject {
     h.seal();
     h.push(support::edited(h.now(), {{"edit", "setSpare"}, {"percent", 5}}), "spare", "drag");
     QCOMPARE(h.steps(), std::size_t(2));
+  }
+  /// Who presses what is chosen already has nothing to take back, and what can be made again stays so.
+  void whatChangesNothingIsNoStep() {
+    History history(support::project(support::recipe("hexagons", 25.4, 3, 3)));
+    Project next = history.now();
+    next.wantedWidth = *parseLength("2 yd", LengthUnit::Inch);
+    next.lastDone = "asked for a width";
+    history.push(next, "asked for a width");
+    history.push(support::edited(history.now(), {{"edit", "rename"}, {"name", "Fen"}}), "named it");
+    QVERIFY(history.undo());
+    next = history.now();
+    next.wantedWidth = *parseLength("72 in", LengthUnit::Inch);
+    next.lastDone = "asked for another width";
+    history.push(next, "asked for another width");
+    QCOMPARE(history.steps(), std::size_t(1));
+    QCOMPARE(history.undoLabel(), std::string("asked for a width"));
+    QCOMPARE(history.redoLabel(), std::string("named it"));
+    QCOMPARE(history.now().lastDone, std::string("asked for a width"));
+    QCOMPARE(formatLength(history.now().wantedWidth, LengthUnit::Inch), std::string("72 in"));
   }
   void aTallyKeptUpToDateEqualsOneCountedAnew() {
     Project p = support::project(

@@ -135,8 +135,10 @@ class RandomEditsTest : public QObject {
           small += changedLayout(*before.layout, **support::library().find(before.recipe.arrangement),
                                  before.recipe, next->recipe)
                        .has_value();
+        const bool none = sameContent(before, *next);
         history.push(*next, "an edit");
-        past.push_back(std::move(*next));
+        QCOMPARE(history.steps(), past.size() - (none ? 1 : 0));
+        if (!none) past.push_back(std::move(*next));
       }
       tally = tally.updated(before, history.now());
       const auto change = changeBetween(*before.layout, *history.now().layout);
@@ -161,7 +163,7 @@ class RandomEditsTest : public QObject {
       rebuild::compareToRebuild(history.now(), derived, *sound, misses);
       if (QTest::currentTestFailed()) return;
     }
-    QVERIFY2(small > 20, qPrintable(QString("only %1 were small changes").arg(small)));
+    QVERIFY2(small > 10, qPrintable(QString("only %1 were small changes").arg(small)));
     QVERIFY2(taken > kEdits / 2 && undone > kEdits / 10, qPrintable(QString("%1 %2").arg(taken).arg(undone)));
   }
 };

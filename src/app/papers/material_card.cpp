@@ -143,7 +143,11 @@ QWidget* MaterialCard::materialRow(const PaperMaterial& material, const Material
     figures << tr("being worked out …");
   }
   lines->addWidget(wrapped(figures.join(QStringLiteral(" · ")), "muted"));
-  connect(b, &QPushButton::clicked, this, [this, id = material.id] { choose(id); });
+  // Pressed again it stays chosen.
+  connect(b, &QPushButton::clicked, this, [this, b, chosen, id = material.id] {
+    b->setChecked(chosen);
+    if (!chosen) choose(id);
+  });
   return w;
 }
 

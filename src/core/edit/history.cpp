@@ -7,6 +7,10 @@ History::History(Project start) {
 }
 
 void History::push(Project next, std::string label, std::string merge) {
+  if (sameContent(now(), next)) {
+    next.lastDone = now().lastDone;
+    return replaceNow(next);
+  }
   states_.resize(at_ + 1);
   const bool merges = !merge.empty() && at_ > 0 && states_[at_].merge == merge;
   if (!merges) {

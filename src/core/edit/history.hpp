@@ -12,8 +12,9 @@ class History {
   explicit History(Project start);
 
   const Project& now() const { return states_[at_].project; }
-  /// Adds a step. Steps with the same non-empty `merge` key that follow each other become one, and vanish if
-  /// the project is back where the first of them began.
+  /// Adds a step; a value with the same content is none and takes the present one's place, for a length may
+  /// have been typed another way. Steps with the same non-empty `merge` key that follow each other become
+  /// one, and vanish if the project is back where the first of them began.
   void push(Project next, std::string label, std::string merge = {});
   /// Puts a value in place of the present one without making a step: for what is no edit, like the open
   /// station.
