@@ -1,5 +1,6 @@
 // Motif in the window: found spots, painting with a choice, a detail that is marked, the wrong side.
 #include "app/motif/motif_station.hpp"
+#include "app/motif/swatch_view.hpp"
 
 #include "app/arrange/arrange_station.hpp"
 #include "asymmetric.hpp"
@@ -168,8 +169,42 @@ class MotifTest : public QObject {
     d.click(QStringLiteral("Paint with C"));
     QVERIFY(d.reads(QStringLiteral("with Reed Ogee")));
   }
-  /// A click on the swatch notes the detail there, with its distances from two corners; it is undone and
-  /// forgotten, and the window is not moved by it.
+  /// What is dragged is one step by itself, whatever was done to the window before; key by key is one step.
+  void eachDragOfTheWindowIsTakenBackByItself() {
+    Driver d;
+    begin(d, "mill-lantern");
+    lookAt(d, QStringLiteral("Flame"));
+    auto* swatch = d.window->findChild<SwatchView*>();
+    const auto drag = [&](QPoint by) {
+      const QPoint from = swatch->onScreen(choiceOf(d, "Flame").at).toPoint();
+      QTest::mousePress(swatch, Qt::LeftButton, {}, from);
+      QTest::mouseMove(swatch, from + by / 2);
+      QTest::mouseMove(swatch, from + by);
+      QTest::mouseRelease(swatch, Qt::LeftButton, {}, from + by);
+      d.settle();
+      return choiceOf(d, "Flame").at;
+    };
+    const auto back = [&] {
+      d.session->undo();
+      d.settle();
+      return choiceOf(d, "Flame").at;
+    };
+    const Point start = choiceOf(d, "Flame").at;
+    const Point first = drag({9, 0});
+    QVERIFY(first.x > start.x && std::abs(first.y - start.y) < 1e-9);
+    const Point second = drag({0, -7});
+    QVERIFY(std::abs(second.x - first.x) < 1e-9 && second.y < first.y);
+    swatch->setFocus();
+    for (int i = 0; i < 3; ++i) QTest::keyClick(swatch, Qt::Key_Left);
+    d.settle();
+    QVERIFY(choiceOf(d, "Flame").at.x < second.x - 1);
+    const Point third = drag({5, 5});
+    QVERIFY(third.y > second.y);
+    QCOMPARE(back().y, second.y);
+    QVERIFY(back() == second);
+    QVERIFY(back() == first);
+    QVERIFY(back() == start);
+  }
   /// Each choice has a name of its own, the day it was made and a picture of what its copies make.
   void aChoiceIsNamedDatedAndPictured() {
     Driver d;

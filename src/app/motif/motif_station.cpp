@@ -62,7 +62,10 @@ MotifStation::MotifStation(Session& session, Preferences& preferences, QObject* 
     if (picture_->isVisible()) fillChoice();  // the counts alone: the window may be in the user's hand
   });
   connect(swatch_, &SwatchView::moving, unitView_, qOverload<>(&QWidget::update));
-  connect(swatch_, &SwatchView::moved, this, &MotifStation::applyWindow);
+  // Nudges that follow each other are one step; what was dragged is one by itself.
+  connect(swatch_, &SwatchView::nudged, this,
+          [this] { applyWindow(QStringLiteral("window-%1").arg(chosen_)); });
+  connect(swatch_, &SwatchView::dropped, this, [this] { applyWindow({}); });
 }
 
 void MotifStation::beginFresh() {
@@ -301,14 +304,13 @@ void MotifStation::change(MotifFields fields, const QString& text, const QString
                 }));
 }
 
-void MotifStation::applyWindow() {
-  // Nudges that follow each other are one step.
+void MotifStation::applyWindow(const QString& merge) {
   MotifFields fields;
   fields.at = swatch_->at();
   fields.turn = swatch_->turn();
   change(std::move(fields),
          tr("moved the window of %1").arg(motif() ? QString::fromStdString(motif()->name) : QString()),
-         QStringLiteral("window-%1").arg(chosen_));
+         merge);
 }
 
 void MotifStation::setPieces() {

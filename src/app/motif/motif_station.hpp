@@ -49,7 +49,7 @@ class MotifStation : public Station {
     change(std::move(fields), label);
   }
   void setPieces();
-  void applyWindow();
+  void applyWindow(const QString& merge = {});
   void takePieces(int how);
   const MotifChoice* motif() const;
   const Cloth* cloth() const;

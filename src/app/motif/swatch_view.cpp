@@ -187,7 +187,7 @@ void SwatchView::mouseMoveEvent(QMouseEvent* event) {
 void SwatchView::mouseReleaseEvent(QMouseEvent*) {
   if (!dragging_) return;
   dragging_ = false;
-  Q_EMIT moved();
+  Q_EMIT dropped();
 }
 
 void SwatchView::wheelEvent(QWheelEvent* event) {
@@ -199,7 +199,7 @@ void SwatchView::wheelEvent(QWheelEvent* event) {
            (event->modifiers() & Qt::ShiftModifier ? kBigTurnStep : kTurnStep);
   update();
   Q_EMIT moving();
-  Q_EMIT moved();
+  Q_EMIT nudged();
 }
 
 void SwatchView::keyPressEvent(QKeyEvent* event) {
@@ -240,7 +240,7 @@ void SwatchView::keyPressEvent(QKeyEvent* event) {
   }
   update();
   Q_EMIT moving();
-  Q_EMIT moved();
+  Q_EMIT nudged();
 }
 
 }  // namespace clathra

@@ -30,8 +30,9 @@ class SwatchView : public QWidget {
   double zoom() const { return zoom_; }
 
  Q_SIGNALS:
-  void moving();  ///< while it is dragged or turned
-  void moved();   ///< a step is done: let go, or a key
+  void moving();   ///< while it is dragged or turned
+  void nudged();   ///< a step is done by a key or the wheel
+  void dropped();  ///< a step is done: it was let go
   void marked(clathra::Point detail);
   void said(const QString& sentence);
 
