@@ -9,9 +9,9 @@
 #include <QTemporaryDir>
 
 #include "all_views.hpp"
-#include "app/widgets/fields.hpp"
 #include "app/widgets/rail.hpp"
 #include "asymmetric.hpp"
+#include "at_work.hpp"
 #include "content.hpp"
 #include "records.hpp"
 #include "registry.hpp"
@@ -20,10 +20,14 @@
 using namespace clathra;
 using nlohmann::json;
 using support::contentOf;
+using support::controlsOf;
+using support::Dialogs;
 using support::differences;
 using support::Driver;
+using support::pointNowhere;
 using support::titleOf;
 using support::View;
+using support::work;
 
 Q_DECLARE_METATYPE(support::View)
 
@@ -33,49 +37,6 @@ const QString kTable = QStringLiteral(CLATHRA_SOURCE "/tests/data/controls.txt")
 
 bool writesTable() {
   return qEnvironmentVariable("CLATHRA_GOLDEN") == QLatin1String("write");
-}
-
-/// Notes what comes up over the window, and puts it away.
-class Dialogs : public QObject {
- public:
-  Dialogs() {
-    connect(&timer_, &QTimer::timeout, this, [this] { look(); });
-    timer_.start(5);
-  }
-  QStringList taken() { return std::exchange(seen_, {}); }
-
- private:
-  void look() {
-    if (QWidget* popup = QApplication::activePopupWidget()) {
-      QStringList entries;
-      if (const auto* menu = qobject_cast<QMenu*>(popup))
-        for (const QAction* a : menu->actions())
-          if (!a->text().isEmpty()) entries << a->text().remove(QLatin1Char('&'));
-      seen_ << QStringLiteral("menu: ") + entries.join(QStringLiteral(", "));
-      popup->close();
-    }
-    auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
-    if (!dialog) return;
-    const auto* box = qobject_cast<QMessageBox*>(dialog);
-    if (box)
-      for (QAbstractButton* b : box->buttons())
-        if (b->text().remove(QLatin1Char('&')) == QLatin1String("Let them go")) return b->click();
-    seen_ << QStringLiteral("asks: ") + (box ? box->text() : dialog->windowTitle());
-    dialog->reject();
-  }
-  QTimer timer_;
-  QStringList seen_;
-};
-
-std::vector<QWidget*> controlsOf(const Driver& d) {
-  std::vector<QWidget*> out;
-  for (QWidget* w : d.window->findChildren<QWidget*>()) {
-    const bool control =
-        qobject_cast<QAbstractButton*>(w) || qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w);
-    // The number inside a box of the toolkit belongs to the box.
-    if (control && w->isVisible() && w->isEnabled() && !Driver::nameOf(w).isEmpty()) out.push_back(w);
-  }
-  return out;
 }
 
 }  // namespace
@@ -138,19 +99,6 @@ class EveryControlTest : public QObject {
     return nullptr;
   }
 
-  /// Whether an event of the pointer is still on its way, and whether the window is the active one, is the
-  /// platform's affair: what it is to say is said here too, and nothing has the focus.
-  static void pointNowhere(Driver& d) {
-    if (QWidget* focused = QApplication::focusWidget()) focused->clearFocus();
-    QTest::mouseMove(d.window.get(), {3, 3});
-    d.settle();
-    for (QWidget* w : d.window->findChildren<QWidget*>()) {
-      if (!w->underMouse()) continue;
-      w->setAttribute(Qt::WA_UnderMouse, false);
-      QEvent left(QEvent::Leave);
-      QApplication::sendEvent(w, &left);
-    }
-  }
   static void pointAt(Driver& d, const QPointer<QWidget>& w) {
     d.bringIntoView(w);
     QTest::mouseMove(w);
@@ -160,32 +108,6 @@ class EveryControlTest : public QObject {
     const QPointF middle = w->rect().center();
     QEnterEvent entered(middle, w->mapTo(w->window(), middle), w->mapToGlobal(middle));
     QApplication::sendEvent(w, &entered);
-  }
-
-  /// Works a control as one would who wants to see what it does. False if it stands at its only choice.
-  static bool work(Driver& d, QWidget* w) {
-    d.bringIntoView(w);
-    if (auto* list = qobject_cast<QComboBox*>(w)) {
-      if (list->count() < 2) return false;
-      list->setFocus();
-      QTest::keyClick(list, list->currentIndex() + 1 < list->count() ? Qt::Key_Down : Qt::Key_Up);
-    } else if (auto* field = qobject_cast<QLineEdit*>(w)) {
-      QTest::mouseClick(field, Qt::LeftButton);
-      field->selectAll();
-      const bool count = qobject_cast<CountField*>(w) != nullptr;
-      const bool length = qobject_cast<LengthField*>(w) != nullptr;
-      QTest::keyClicks(field, length  ? QStringLiteral("3.7 cm")
-                              : count ? QStringLiteral("3")
-                                      : QStringLiteral("7"));
-      QTest::keyClick(field, Qt::Key_Return);
-    } else {
-      auto* b = qobject_cast<QAbstractButton*>(w);
-      if (b->isChecked() && b->group()) return false;
-      QTest::mouseClick(b, Qt::LeftButton, {},
-                        qobject_cast<QCheckBox*>(b) ? QPoint(10, b->height() / 2) : b->rect().center());
-    }
-    d.answers();
-    return true;
   }
 
  private slots:

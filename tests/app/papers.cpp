@@ -359,6 +359,19 @@ class PapersTest : public QObject {
     d.click("Papers of: Leave-in interfacing");
     QCOMPARE(supply(d).toMake(), 63);  // 61 and 2 %
     d.click("Papers of: Card, used again");
+    // Pressed again it stays chosen, and that is no step.
+    const QString last = d.session->undoLabel();
+    const auto steps = [&] {
+      int n = 0;
+      while (d.session->canUndo()) d.session->undo(), d.settle(), ++n;
+      for (int i = 0; i < n; ++i) d.session->redo(), d.settle();
+      return n;
+    };
+    const int before = steps();
+    d.click("Papers of: Card, used again");
+    QVERIFY(d.find<QAbstractButton>("Papers of: Card, used again")->isChecked());
+    QCOMPARE(steps(), before);
+    QCOMPARE(d.session->undoLabel(), last);
     QCOMPARE(supply(d).toMake(), card);
     d.click("Change its figures");
     d.type("Times one is used; 0: it stays in", "1");
