@@ -117,10 +117,12 @@ class MadeClothTest : public QObject {
     d.click(QStringLiteral("The seam lies: left"));
     COMPARE_TO(seamOf(chosen().at), -8, 1e-6);
     QVERIFY(d.reads(QStringLiteral("lies 8 mm left of the middle")));
-    // Moves that follow each other are one step: the window is where it was put first, in the middle.
-    d.session->undo();
-    d.settle();
-    COMPARE_TO(seamOf(chosen().at), 10, 1e-6);
+    // Each is taken back by itself; the window was put in the middle first.
+    for (const double was : {8, 0, 10}) {
+      d.session->undo();
+      d.settle();
+      COMPARE_TO(seamOf(chosen().at), was, 1e-6);
+    }
     // A choice on other cloth has no such seam.
     d.choose(QStringLiteral("Motif choice"), QStringLiteral("Eye"));
     QVERIFY(!d.has<QLineEdit>(away));

@@ -33,7 +33,7 @@ class MaterialCard : public Card {
 
   Session& session_;
   std::unique_ptr<KeptRows> rows_;
-  CountField *ahead_, *life_;
+  CountField *ahead_ = nullptr, *life_ = nullptr;
   struct Figure {
     QLineEdit* field;
     double PaperMaterial::*is;
@@ -45,7 +45,7 @@ class MaterialCard : public Card {
     bool PaperMaterial::*is;
   };
   std::vector<Flag> flags_;
-  QLabel *why_, *figuresOf_;
+  QLabel *why_ = nullptr, *figuresOf_ = nullptr;
 };
 
 QString materialTitle(const std::string& id);
