@@ -261,8 +261,10 @@ class GrowingTest : public QObject {
     d.click("New project: Hexagon rosette");
     d.type("Rings", "1");
     d.click("Mode: Divide");
+    QVERIFY(d.reads("A click chooses the piece to divide."));
     auto* canvas = static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
     QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(0).toPoint());
+    QVERIFY(d.reads("Choose a way on the right; a click on another piece chooses that one."));
     SOON(d.has<QAbstractButton>("Divide it like this: way 5"));  // twelve diamonds, up to turns
     // A way is shown in the piece while the pointer is over it, and while it has the focus.
     auto* way = d.find<QAbstractButton>("Divide it like this: way 5");
@@ -321,6 +323,11 @@ class GrowingTest : public QObject {
     auto* canvas = static_cast<ArrangeStation*>(d.window->station("arrange"))->canvas();
     QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->onScreen(9).toPoint());
     d.click("Ways to divide: freely mixed");
+    QStringList mixed;
+    for (const auto* b : d.window->findChildren<QAbstractButton*>())
+      if (b->isVisible() && b->isChecked() && Driver::nameOf(b).startsWith("Mix in "))
+        mixed << Driver::nameOf(b).mid(7);
+    QCOMPARE(mixed, (QStringList{"triangles", "diamonds"}));
     d.click("Mix in half hexagons");
     d.click("Mix in hexagons");
     d.type("Pieces in all", "8");
