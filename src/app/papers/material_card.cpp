@@ -129,10 +129,13 @@ QWidget* MaterialCard::materialRow(const PaperMaterial& material, const Material
   lines->setContentsMargins(0, 0, 0, scaled(4));
   lines->setSpacing(scaled(2));
   const QString title = materialTitle(material.id);
-  auto* b = button((chosen ? QStringLiteral("●  ") : QStringLiteral("○  ")) + title, chosen ? "" : "link");
+  const QString spoken = tr("Papers of: %1").arg(title);
+  // Chosen it is bold, and has room for that.
+  auto* b =
+      chosen ? pill(QStringLiteral("●  ") + title, spoken) : button(QStringLiteral("○  ") + title, "link");
   b->setCheckable(true);
   b->setChecked(chosen);
-  b->setAccessibleName(tr("Papers of: %1").arg(title));
+  b->setAccessibleName(spoken);
   lines->addWidget(wrappingRow({b}));
   QStringList figures;
   if (row) {
