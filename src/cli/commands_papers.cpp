@@ -205,6 +205,7 @@ Status dieStripsOf(const Project& project, const PaperPlan& made, const PaperOpt
     wishes.width = stock->width;
     wishes.height = stock->height;
   }
+  wishes.unit = project.settings.unit;
   const auto rows = dieStrips(*project.layout, made.supply, wishes);
   if (!rows) return tl::make_unexpected(rows.error());
   json out = json::array();
@@ -224,7 +225,7 @@ Status dieStripsOf(const Project& project, const PaperPlan& made, const PaperOpt
     const std::string title = paperTitle(project, r.shape, r.hand).toStdString();
     if (r.fits)
       printLine(
-          said(Message("die-row", title, readableArg(r.stripWidth), r.perStrip, r.strips, r.sheets, r.passes),
+          said(Message("die-row", title, sizeArg(r.stripWidth), r.perStrip, r.strips, r.sheets, r.passes),
                project.settings.unit));
     else
       printLine(said(Message("die-row-none", title)));

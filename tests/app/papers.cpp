@@ -183,6 +183,54 @@ class PapersTest : public QObject {
     d.settle();
     QCOMPARE(d.project().readings.size(), std::size_t(1));
   }
+  /// Squares of 40 measured as 41 beside octagons of 40: each of their seams is 1 mm out and the corners
+  /// where they meet stay as they are; told, in red where more than can be eased in, and shown in the
+  /// picture.
+  void seamsThatDifferAreToldAndShown() {
+    Driver d;
+    Project p = support::project(support::recipe("octagon-square", 40, 3, 2));
+    p.settings.unit = LengthUnit::Millimetre;
+    d.session->begin(std::move(p), {}, Origin::Fresh);
+    d.window->goTo("papers");
+    d.click("Will it close?, folded");
+    const auto read = [&](const char* value) {
+      d.choose("Which paper was measured", "square");
+      d.choose("What was measured", "a side of");
+      d.type("The reading", value);
+      d.click("Add this reading");
+      d.settle();
+    };
+    const auto said = [&](const QString& of) -> QLabel* {
+      for (auto* l : d.window->findChildren<QLabel*>())
+        if (l->isVisible() && l->text().contains(of)) return l;
+      return nullptr;
+    };
+    const QString red("madder"), apart("octagon 40 mm beside square 40 mm: %1 mm apart");
+    read("41 mm");
+    QVERIFY(said(apart.arg(1)));
+    QCOMPARE(said(apart.arg(1))->objectName(), red);
+    QVERIFY(said("8 such seams; up to 0.4 mm can be eased in on each."));
+    QVERIFY(said("Print the longer paper anew, or trim it"));
+    d.click("Show: octagon");
+    QVERIFY(!d.find<QAbstractButton>("Show: octagon")->isEnabled());
+    // A third of that can be eased in, and nothing needs to be printed anew.
+    d.click("Take out reading 1");
+    read("39.7 mm");
+    QVERIFY(said(apart.arg("0.3")));
+    QVERIFY(said(apart.arg("0.3"))->objectName() != red);
+    QVERIFY(!said("Print the longer paper anew") && !said(apart.arg(1)));
+    // Two octagons' corners of 135° and one of 92° are too much for a corner, of 88° too little.
+    for (const auto& [degrees, words, advice] : {std::tuple("92", "is 2° too full", "It will not lie flat"),
+                                                 {"88", "stays open by 2°", "The tips will not meet"}}) {
+      d.choose("What was measured", "a corner of 90");
+      d.type("The angle read", degrees);
+      d.click("Add this reading");
+      d.settle();
+      QVERIFY2(said(words) && said(advice), words);
+      QVERIFY(said(words)->text().startsWith("The corner at piece "));
+      d.click("Take out reading 2");
+    }
+  }
   /// What a scan measured counts for its shape and hand alone, as the mean of all sides alike; into the box
   /// goes how many there are of each.
   void scannedPapersOfEachHandCountForThatHand() {
@@ -247,10 +295,19 @@ class PapersTest : public QObject {
     d.window->goTo("papers");
     d.type("At hand: square", "5");
     QCOMPARE(kind(d, "square").owned, 5);
+    d.settle();
+    QVERIFY(d.reads("some packs not in the box · no price given · about "));
     d.type("In a pack: square", "4");
     d.settle();
-    QCOMPARE(*kind(d, "square").packs, (kind(d, "square").toMake + 3) / 4);
+    const int packs = *kind(d, "square").packs;
+    QCOMPARE(packs, (kind(d, "square").toMake + 3) / 4);
+    // The strip's paper comes in none.
+    QVERIFY(d.reads(QString("%1 packs · some packs not in the box · no price given · about ").arg(packs)));
     d.type("Price of a pack: square", "2,5");
+    d.settle();
+    QVERIFY(d.reads(QString("%1 packs · some packs not in the box · price %2 · about ")
+                        .arg(packs)
+                        .arg(2.5 * packs, 0, 'f', 2)));
     d.answerFile(at("box.csv"));
     d.click("Save the box as CSV");
     const auto saved = readPaperBox(at("box.csv").toStdString());

@@ -531,6 +531,27 @@ class CommandsTest : public QObject {
     }
     QVERIFY(run({"edit", "--help"}).out.contains("setAllowance"));
   }
+  /// Eight squares round a hole, and two that each cover half of one of them.
+  void whatIsNotSoundIsCounted() {
+    QByteArray drawing =
+        R"(<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="-40 0 200 200">)";
+    const auto square = [&](int x, int y) {
+      drawing += QString(R"(<rect x="%1" y="%2" width="40" height="40"/>)").arg(x).arg(y).toUtf8();
+    };
+    for (int i = 0; i < 9; ++i)
+      if (i != 4) square(40 * (i % 3), 40 * (i / 3));
+    square(-20, 0);
+    square(-20, 80);
+    QFile file(at("unsound.svg"));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(drawing + "</svg>");
+    file.close();
+    const auto in = run({"import", at("unsound.svg"), "-o", at("unsound.clathra")});
+    QVERIFY2(in.out.contains("10 pieces imported. 4 pieces lie over each other"), in.out);
+    const auto checked = run({"check", at("unsound.clathra")});
+    QCOMPARE(checked.code, 1);
+    QVERIFY2(checked.err.contains("2 overlaps and 1 gap;"), checked.err);
+  }
   void theDemoIsSoundAndPainted() {
     const QString file = at("demo.clathra");
     QCOMPARE(run({"demo", "saltmarsh", "-o", file}).code, 0);

@@ -176,6 +176,13 @@ class GivesTest : public QObject {
     QVERIFY(support::says(whatItGives({100, 100, -1, {"square"}}).error(), "gives-allowance"));
     QVERIFY(support::says(whatItGives({100, 100, 6, {}}).error(), "gives-shapes"));
     QVERIFY(!whatItGives({100, 100, 6, {"pretzel"}}));
+    // Either side, the limits themselves, and what lies just beyond them.
+    QVERIFY(whatItGives({5, 20'000, 0, {"square"}}) && whatItGives({20'000, 5, 100, {"square"}}));
+    QVERIFY(support::says(whatItGives({4.9, 100, 6, {"square"}}).error(), "gives-size"));
+    QVERIFY(support::says(whatItGives({100, 4.9, 6, {"square"}}).error(), "gives-size"));
+    QVERIFY(support::says(whatItGives({20'001, 100, 6, {"square"}}).error(), "gives-size"));
+    QVERIFY(support::says(whatItGives({100, 20'001, 6, {"square"}}).error(), "gives-size"));
+    QVERIFY(support::says(whatItGives({100, 100, 100.5, {"square"}}).error(), "gives-allowance"));
     const GivesRow none = oneOf(10, 10, "hexagon", 6.35);
     QVERIFY(!none.edge && none.copies == 0);
   }

@@ -264,8 +264,20 @@ class WithoutPrinterTest : public QObject {
     w.height = 60;
     w.clearance = 0;
     const DieRow triangles = (*dieStrips(*t.layout, supply, w))[0];
-    QCOMPARE(triangles.perStrip, 9);  // 60 and eight times 30 are 300
-    COMPARE_TO(triangles.stripWidth, 60 * std::sqrt(3.0) / 2, 1e-6);
+    QCOMPARE(triangles.perStrip, 9);          // 60 and eight times 30 are 300
+    COMPARE_TO(triangles.stripWidth, 52, 0);  // 51.96, on the ruler's next line
+    // Stock that is no wider than they are is a strip as it is; a ruler for inches has lines of 1/8.
+    w.height = 51.97;
+    COMPARE_TO((*dieStrips(*t.layout, supply, w))[0].stripWidth, 51.97, 0);
+    // Two strips of 52 on 104, 9 papers each, 50 papers: 3 sheets. Of 53.975 there is one; strips of two
+    // along the 104 are five, so 10 to a sheet: 5 sheets.
+    w.height = 104;
+    QCOMPARE((*dieStrips(*t.layout, supply, w))[0].sheets, 3);
+    w.unit = LengthUnit::Inch;
+    const DieRow inches = (*dieStrips(*t.layout, supply, w))[0];
+    COMPARE_TO(inches.stripWidth, 17 * 25.4 / 8, 1e-9);
+    COMPARE_TO(inches.stripLength, 104, 0);
+    QCOMPARE(inches.sheets, 5);
     w.height = 50;
     QVERIFY(!(*dieStrips(*t.layout, supply, w))[0].fits);
     w.height = 10;

@@ -132,7 +132,7 @@ void BeginCard::refresh() {
   // What the closing side and the corners came to.
   QStringList sides, corners;
   for (const OutlineEdge& e : shape.edges)
-    sides << QString::fromStdString(formatReadable(e.length, p.settings.unit));
+    sides << QString::fromStdString(formatLength(Length::millimetres(e.length), p.settings.unit));
   for (const Angle a : cornerAngles(shape.outline)) corners << tr("%1°").arg(a.degrees(), 0, 'f', 1);
   sides.removeDuplicates();
   corners.removeDuplicates();

@@ -123,7 +123,7 @@ void ClosingCard::fillShapes() {
 }
 
 QString ClosingCard::sideOf(double mm) const {
-  return tr("a side of %1").arg(inWords(readableArg(mm), session_.project().settings.unit));
+  return tr("a side of %1").arg(inWords(sizeArg(mm), session_.project().settings.unit));
 }
 
 /// One entry for each kind of side and corner that the shape's symmetry leaves.
@@ -135,7 +135,7 @@ void ClosingCard::fillWhat() {
   const auto& [shape, hand] = kinds_[std::size_t(at)];
   const Project& p = session_.project();
   const auto m = measuresOf(handedOutline(p.layout->shapes[shape], hand));
-  const auto size = [&](double mm) { return inWords(readableArg(mm), p.settings.unit); };
+  const auto size = [&](double mm) { return inWords(sizeArg(mm), p.settings.unit); };
   for (std::size_t i = 0; i < m.sides.size(); ++i) {
     if (m.sideLike[i] != i) continue;
     whats_.push_back({ReadOf::Edge, static_cast<int>(i)});
@@ -241,7 +241,6 @@ void ClosingCard::show(ShownMiss miss) {
 
 QWidget* ClosingCard::missRow(const Closure& closure, ShownMiss miss) {
   const LengthUnit unit = session_.project().settings.unit;
-  const Layout& layout = *session_.project().layout;
   QString title;
   QStringList advice;
   bool off = true;
@@ -275,7 +274,6 @@ QWidget* ClosingCard::missRow(const Closure& closure, ShownMiss miss) {
                    ? tr("The tips will not meet: print them anew, or let a circle cover the middle.")
                    : tr("It will not lie flat: print the tips anew."));
   }
-  (void)layout;
   auto* w = new QWidget;
   auto* all = new QVBoxLayout(w);
   all->setContentsMargins(0, 0, 0, 0);

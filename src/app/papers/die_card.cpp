@@ -55,12 +55,13 @@ void DieCard::refresh() {
   wishes.clearance = clearance_->length()->mm();
   wishes.layers = layers_->count();
   wishes.dies = dies_->count();
+  wishes.unit = unit;
   const auto rows = dieStrips(*session_.project().layout, papers->supply, wishes);
   if (!rows) return rows_->setText(inWords(rows.error(), unit));
   QStringList lines;
   for (const DieRow& r : *rows) {
     const QString title = paperTitle(session_.project(), r.shape, r.hand);
-    lines << (r.fits ? inWords(Message("die-row", title.toStdString(), readableArg(r.stripWidth), r.perStrip,
+    lines << (r.fits ? inWords(Message("die-row", title.toStdString(), sizeArg(r.stripWidth), r.perStrip,
                                        r.strips, r.sheets, r.passes),
                                unit)
                      : inWords(Message("die-row-none", title.toStdString()), unit));

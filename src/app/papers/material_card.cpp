@@ -139,9 +139,15 @@ QWidget* MaterialCard::materialRow(const PaperMaterial& material, const Material
   lines->addWidget(wrappingRow({b}));
   QStringList figures;
   if (row) {
-    figures << tr("%n paper(s)", nullptr, row->papers) << tr("%n sheet(s)", nullptr, row->sheets);
+    figures << tr("%n paper(s)", nullptr, row->papers);
     if (row->packs > 0) figures << tr("%n pack(s)", nullptr, row->packs);
-    figures << tr("price %1").arg(row->money, 0, 'f', 2) << tr("about %1 min").arg(std::ceil(row->minutes));
+    // What is bought is cut already; the sheets are of shapes for which the box has no pack.
+    if (material.id != "pack")
+      figures << tr("%n sheet(s)", nullptr, row->sheets);
+    else if (row->sheets > 0)
+      figures << tr("some packs not in the box");
+    figures << (row->money > 0 ? tr("price %1").arg(row->money, 0, 'f', 2) : tr("no price given"))
+            << tr("about %1").arg(minutesText(std::ceil(row->minutes)));
   } else {
     figures << tr("being worked out …");
   }

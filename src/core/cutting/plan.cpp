@@ -68,11 +68,6 @@ const CutMethod* CutPlan::method() const {
   return at == methods.end() ? nullptr : &*at;
 }
 
-double roundedToRuler(double mm, LengthUnit unit) {
-  const double step = unit == LengthUnit::Inch ? 25.4 / 8 : 1;
-  return std::ceil(mm / step - 1e-6) * step;
-}
-
 Arg patchesArg(int n, const PatchDemand& demand) {
   if (demand.standingDegrees == 0) return shapesArg(n, demand.title);
   return Message("shapes-standing", shapesArg(n, demand.title), demand.standingDegrees);

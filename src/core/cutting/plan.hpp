@@ -268,7 +268,4 @@ int standing(const Piece& piece, const Shape& shape);
 /// By how many degrees two ways to stand are apart, those that the shape's symmetry makes equal being one.
 double standsApart(double a, double b, const Shape& shape, bool halfTurnsAlike);
 
-/// Up to the next line of the ruler: 1/8 in, or 1 mm.
-double roundedToRuler(double mm, LengthUnit unit);
-
 }  // namespace clathra

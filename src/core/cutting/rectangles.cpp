@@ -6,6 +6,7 @@
 #include "cutting/methods.hpp"
 #include "cutting/near_miss.hpp"
 #include "cutting/times.hpp"
+#include "measure/quantity.hpp"
 
 namespace clathra {
 

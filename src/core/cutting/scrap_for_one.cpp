@@ -1,5 +1,6 @@
 #include "cutting/scrap_for_one.hpp"
 
+#include "measure/quantity.hpp"
 #include "shape/polygon.hpp"
 
 namespace clathra {

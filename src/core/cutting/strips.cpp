@@ -6,6 +6,7 @@
 
 #include "cutting/strip_maker.hpp"
 #include "cutting/times.hpp"
+#include "measure/quantity.hpp"
 #include "shape/congruent.hpp"
 #include "shape/convex.hpp"
 #include "shape/strokes.hpp"

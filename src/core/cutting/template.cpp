@@ -4,6 +4,7 @@
 
 #include "cutting/strip_maker.hpp"
 #include "cutting/times.hpp"
+#include "measure/quantity.hpp"
 #include "shape/arcs.hpp"
 
 namespace clathra {

@@ -25,6 +25,11 @@ std::string writeCloth(double mm, LengthUnit unit) {
   return formatNumber(static_cast<double>(up(least / 10)) / 100, 2) + " m";
 }
 
+double roundedToRuler(double mm, LengthUnit unit) {
+  const double step = unit == LengthUnit::Inch ? 25.4 / 8 : 1;
+  return std::ceil(mm / step - 1e-6) * step;
+}
+
 std::string writeSize(double width, double height, LengthUnit unit) {
   constexpr const char* kBy = " × ";
   if (unit == LengthUnit::Inch || std::min(width, height) >= 400)

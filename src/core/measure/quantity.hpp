@@ -17,6 +17,9 @@ namespace clathra {
 /// 0.1, from 1 m on metres to the next 0.01.
 std::string writeCloth(double mm, LengthUnit unit);
 
+/// Up to the next line of the ruler, as strips are cut: 1/8 in, or 1 mm. In mm.
+double roundedToRuler(double mm, LengthUnit unit);
+
 /// Seams, thread, cloth on hand: to the nearest 1/8 in, 1/8 yd from 2 yd on, whole yards from 10 yd on; cm,
 /// and metres from 1 m on.
 std::string writeLong(double mm, LengthUnit unit);

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "layout/piece_sides.hpp"
+#include "measure/quantity.hpp"
 #include "shape/allowance.hpp"
 #include "shape/convex.hpp"
 #include "shape/strip.hpp"
@@ -13,6 +14,7 @@ namespace clathra {
 namespace {
 
 constexpr double kLeastStock = 50, kMostStock = 3000;  // mm
+constexpr double kRounding = 1e-6;                     // mm
 
 int dividedUp(int n, int by) {
   return by > 0 ? (n + by - 1) / by : 0;
@@ -24,13 +26,15 @@ DieRow rowOf(const Polygon& room, int papers, const DieWishes& w) {
   best.papers = papers;
   for (const StripLay& lay : stripLays(room, true))
     for (const bool along : {true, false}) {
+      const double across = along ? w.height : w.width;
       DieRow row;
       row.papers = papers;
-      row.stripWidth = lay.height;
+      if (lay.height > across + kRounding) continue;
+      row.stripWidth = std::min(roundedToRuler(lay.height, w.unit), across);
       row.stripLength = along ? w.width : w.height;
       row.perStrip = static_cast<int>(lay.fitting(row.stripLength));
-      row.stripsPerSheet = static_cast<int>(((along ? w.height : w.width) + 1e-6) / lay.height);
-      if (row.perStrip == 0 || row.stripsPerSheet == 0) continue;
+      row.stripsPerSheet = static_cast<int>((across + kRounding) / row.stripWidth);
+      if (row.perStrip == 0) continue;
       row.strips = dividedUp(papers, row.perStrip);
       row.sheets = dividedUp(row.strips, row.stripsPerSheet);
       row.stacks = dividedUp(row.strips, w.layers);

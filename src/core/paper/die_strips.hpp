@@ -7,10 +7,11 @@
 namespace clathra {
 
 struct DieWishes {
-  double width = 304.8, height = 304.8;  ///< mm, of the stock: 12 in both ways
-  double clearance = 3;                  ///< mm between papers, half of it at a strip's edges
-  int layers = 6;                        ///< that the press takes at once
-  int dies = 1;                          ///< that lie side by side in a pass
+  double width = 304.8, height = 304.8;      ///< mm, of the stock: 12 in both ways
+  double clearance = 3;                      ///< mm between papers, half of it at a strip's edges
+  int layers = 6;                            ///< that the press takes at once
+  int dies = 1;                              ///< that lie side by side in a pass
+  LengthUnit unit = LengthUnit::Millimetre;  ///< of the ruler: strips are cut on its lines
 };
 inline constexpr double kMostClearance = 30;  // mm
 inline constexpr int kMostLayers = 30, kMostDies = 20;
@@ -20,7 +21,7 @@ struct DieRow {
   int hand = 0;
   int papers = 0;          ///< to make
   bool fits = true;        ///< else the stock holds none
-  double stripWidth = 0;   ///< mm
+  double stripWidth = 0;   ///< mm, up to the ruler's next line
   double stripLength = 0;  ///< mm, the side of the stock that it runs along
   int perStrip = 0;        ///< dies to a strip
   int stripsPerSheet = 0;

@@ -23,7 +23,7 @@ Remark remark(const ReviewInput& in, std::string id, std::vector<std::uint32_t> 
   Remark r{std::move(id), "cut", {}, {}, {}, {}, {}};
   r.pieces = std::move(pieces);
   mend.allowance = suggestedAllowance(edge, in.project->settings.unit).allowance.mm();
-  r.why = Message(why, sizeArg(allowance), readableArg(edge), std::move(of));
+  r.why = Message(why, sizeArg(allowance), sizeArg(edge), std::move(of));
   r.fix = Message("allow", sizeArg(mend.allowance));
   r.fixLabel = Message("allow-label", sizeArg(mend.allowance));
   r.mend = std::move(mend);

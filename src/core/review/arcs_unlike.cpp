@@ -14,7 +14,7 @@ constexpr double kSameEnd = 0.5;  // mm
 /// "a hollow curve of 30 mm": the side of the piece itself.
 Message sideText(const OpenEdge& e) {
   if (e.radius == 0) return Message("straight-side");
-  return Message(e.radius < 0 ? "hollow-curve" : "bulging-curve", readableArg(std::abs(e.radius)));
+  return Message(e.radius < 0 ? "hollow-curve" : "bulging-curve", sizeArg(std::abs(e.radius)));
 }
 
 }  // namespace

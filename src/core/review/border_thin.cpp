@@ -39,7 +39,7 @@ std::vector<Remark> borderThin(const ReviewInput& in) {
     r.pieces.push_back(i);
   }
   if (r.pieces.empty()) return {};
-  r.why = Message("border-thin-why", readableArg(least));
+  r.why = Message("border-thin-why", sizeArg(least));
   r.fix =
       Message("border-thin-fix", readableArg(p.settings.unit == LengthUnit::Inch ? 6.35 : kLeastForBorder));
   r.fixLabel = Message("allow-that-much");

@@ -28,7 +28,7 @@ std::vector<Remark> hollowVanishes(const ReviewInput& in) {
       if (s.isArc() && s.hollow) tightest = std::min(tightest, s.radius);
   }
   if (r.pieces.empty()) return {};
-  r.why = Message("hollow-vanishes-why", readableArg(tightest), readableArg(widest));
+  r.why = Message("hollow-vanishes-why", sizeArg(tightest), sizeArg(widest));
   r.fix = Message("hollow-vanishes-fix");
   return {r};
 }
