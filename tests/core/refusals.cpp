@@ -1,11 +1,13 @@
-// Each key of each edit is spoiled in a few ways, each by itself: what is refused, and with which sentence,
-// is kept in tests/data/golden/refusals.txt, as what was looked at and found good.
+// Each key of each edit, and each value of a project's file, is spoiled in a few ways, each by itself: what
+// is refused, and with which sentence, is kept in tests/data/golden, as what was looked at and found good.
 #include <QtTest>
 #include <set>
 
 #include "records.hpp"
 #include "registry.hpp"
 #include "rich.hpp"
+#include "store/archive.hpp"
+#include "store/file.hpp"
 
 using namespace clathra;
 using nlohmann::json;
@@ -139,6 +141,24 @@ QString written(const Message& m) {
          QLatin1Char(')');
 }
 
+/// What came of which ways to spoil a value.
+class Outcomes {
+ public:
+  void note(const QString& way, const QString& came) {
+    const auto known = std::find_if(all_.begin(), all_.end(), [&](const auto& o) { return o.first == came; });
+    if (known == all_.end())
+      all_.emplace_back(came, QStringList{way});
+    else
+      known->second << way;
+  }
+  void writeTo(QStringList& lines, const QString& of) const {
+    for (const auto& [came, ways] : all_) lines << of + " is " + ways.join(", ") + " : " + came;
+  }
+
+ private:
+  std::vector<std::pair<QString, QStringList>> all_;
+};
+
 /// Ways to spoil a value, each with its name.
 std::vector<std::pair<QString, json>> spoiled(const json& value) {
   std::vector<std::pair<QString, json>> out{
@@ -201,34 +221,73 @@ class RefusalsTest : public QObject {
       std::vector<json::json_pointer> places;
       placesOf(step, json::json_pointer(), places);
       for (const auto& place : places) {
-        std::vector<std::pair<QString, QStringList>> outcomes;
-        const auto note = [&](const QString& what, const json& tried) {
-          const QString came = outcome(tried);
-          const auto known =
-              std::find_if(outcomes.begin(), outcomes.end(), [&](const auto& o) { return o.first == came; });
-          if (known == outcomes.end())
-            outcomes.emplace_back(came, QStringList{what});
-          else
-            known->second << what;
-        };
+        Outcomes outcomes;
         for (const auto& [what, value] : spoiled(step[place])) {
           json tried = step;
           tried[place] = value;
-          note(what, tried);
+          outcomes.note(what, outcome(tried));
         }
         if (json less = step; less[place.parent_pointer()].is_object()) {
           less[place.parent_pointer()].erase(place.back());
-          note("left out", less);
+          outcomes.note("left out", outcome(less));
         }
-        for (const auto& [came, what] : outcomes)
-          lines << QString::fromStdString(name + place.to_string()) + QStringLiteral(" is ") +
-                       what.join(", ") + QStringLiteral(" : ") + came;
+        outcomes.writeTo(lines, QString::fromStdString(name + place.to_string()));
       }
     }
     for (const EditInfo& info : editInfos())
       if (info.name != "undo" && info.name != "redo")
         QVERIFY2(seen.contains(std::string(info.name)), std::string(info.name).c_str());
     const QString unlike = support::unlikeRecord("refusals", lines, 1e-3);
+    QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
+  }
+  /// Sentences name the limits; what is left out reads back as what it is then.
+  void ofEachValueInAFile() {
+    const Entries entries = *unpack(*serialize(support::rich()));
+    QStringList lines;
+    for (const auto& entry : entries) {
+      const std::string& name = entry.first;
+      if (!name.ends_with(".json")) continue;
+      const json whole = json::parse(entry.second), leaves = whole.flatten();
+      std::set<QString> seen;
+      for (const auto& [path, value] : leaves.items()) {
+        const QString kind = QString::fromStdString(path).replace(QRegularExpression("/\\d+(?=/|$)"), "/*");
+        if (path.empty() || kind.contains("typed_in") || !seen.insert(kind).second) continue;
+        const json::json_pointer place(path);
+        const auto outcome = [&](const json& tried) -> QString {
+          Entries changed = entries;
+          changed[name] = tried.dump();
+          const auto opened = deserialize(*pack(changed));
+          if (!opened) return written(opened.error().message);
+          const json back = json::parse((*unpack(*serialize(*opened)))[name]);
+          return back.contains(place) ? "taken as " + QString::fromStdString(back[place].dump()).left(60)
+                                      : QStringLiteral("taken as none");
+        };
+        std::vector<std::pair<const char*, json>> ways{{"null", nullptr}, {"[]", json::array()}};
+        if (value.is_number()) {
+          for (const auto& [what, number] : {std::pair("-1", -1.0), {"0", 0}, {"1e7", 1e7}, {"1e12", 1e12}})
+            ways.emplace_back(
+                what, value.is_number_integer() ? json(static_cast<std::int64_t>(number)) : json(number));
+          ways.emplace_back("0.25 more", value.get<double>() + 0.25);
+        } else if (value.is_string()) {
+          ways.emplace_back("\"\"", "");
+          ways.emplace_back("20 000 letters", std::string(20'000, 'a'));
+        }
+        Outcomes outcomes;
+        for (const auto& [what, now] : ways) {
+          json tried = whole;
+          tried[place] = now;
+          outcomes.note(what, outcome(tried));
+        }
+        json less = whole;
+        if (less[place.parent_pointer()].is_object())
+          less[place.parent_pointer()].erase(place.back());
+        else
+          less[place.parent_pointer()].erase(std::stoul(place.back()));
+        outcomes.note("left out", outcome(less));
+        outcomes.writeTo(lines, QString::fromStdString(name) + kind);
+      }
+    }
+    const QString unlike = support::unlikeRecord("refusals-of-a-file", lines, 1e-3);
     QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
   }
 };
