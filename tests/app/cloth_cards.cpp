@@ -358,6 +358,20 @@ class ClothCardsTest : public QObject {
     d.type(QStringLiteral("Price of one step or piece"), {});
     QVERIFY(!clothById(d.project(), shown)->price);
   }
+  /// Each cloth is sold in its own steps, also one that no list has.
+  void eachClothShowsItsOwnSteps() {
+    Driver d;
+    auto* station = withTwoCloths(d);
+    ClothFields fields;
+    fields.increment = Length::millimetres(330);
+    d.session->edit(ChangeCloth{named(d.project(), "Reed").id, std::move(fields)}, {});
+    d.settle();
+    for (const auto& [cloth, step] : {std::pair("Reed", "330 mm"), {"Fen", "10 cm"}, {"Reed", "330 mm"}}) {
+      station->choose(named(d.project(), cloth).id);
+      d.settle();
+      QCOMPARE(d.find<QComboBox>("Sold by")->currentText(), QString::fromLatin1(step));
+    }
+  }
   void howAClothBehaves() {
     Driver d;
     d.session->begin(twoCloths(), {}, Origin::Fresh);

@@ -47,24 +47,30 @@ inline void addRows(const QAbstractItemView* view, QStringList& out) {
 }
 
 /// Of what a widget itself paints: each word and its place, and of all else how many there are, where their
-/// middle is, and how dark their pens and fillings are: whatever is moved, added or dropped changes one of
-/// them.
+/// middle is, how dark their pens and fillings are, how much they let through and how wide the pens are:
+/// whatever is moved, added or dropped changes one of them.
 inline void addPainted(QWidget* w, QStringList& out) {
   const auto all = support::recorded(w->width(), w->height(), [&](QPainter& painter) {
     w->render(&painter, {}, {}, QWidget::RenderFlags());
   });
   std::map<Drawn::Kind, std::pair<int, QPointF>> kinds;
   int points = 0, grey = 0;
+  double through = 0, wide = 0;
   for (const Drawn& d : all.all()) {
     if (d.kind == Drawn::Kind::Words)
-      out << QStringLiteral("paints %1 %2 %3")
+      out << QStringLiteral("paints %1 %2 %3 %4")
                  .arg(d.points[0].x(), 0, 'f', 1)
                  .arg(d.points[0].y(), 0, 'f', 1)
+                 .arg(d.size, 0, 'f', 1)
                  .arg(d.words);
     auto& [count, sum] = kinds[d.kind];
     ++count;
     for (const QPointF p : d.points) sum += p, ++points;
     grey += qGray(d.pen.color().rgb()) + (d.filled() ? qGray(d.brush.color().rgb()) : 0);
+    if (d.filled()) through += 1 - d.brush.color().alphaF();
+    if (d.kind == Drawn::Kind::Words || d.pen.style() == Qt::NoPen) continue;
+    through += 1 - d.pen.color().alphaF();
+    wide += d.pen.widthF() * (d.pen.style() == Qt::SolidLine ? 1 : 0.5);
   }
   QStringList line;
   for (const auto& [kind, what] : kinds)
@@ -76,7 +82,10 @@ inline void addPainted(QWidget* w, QStringList& out) {
                   .arg(what.second.y() / points, 0, 'f', 1);
   if (!line.isEmpty())
     out << QStringLiteral("paints ") + line.join(QStringLiteral(" , ")) +
-               QStringLiteral(" grey %1").arg(grey);
+               QStringLiteral(" grey %1 through %2 wide %3")
+                   .arg(grey)
+                   .arg(through, 0, 'f', 1)
+                   .arg(wide, 0, 'f', 1);
 }
 
 /// How densely outlines are packed may differ by a hair from machine to machine: without those figures.
@@ -128,7 +137,7 @@ inline QStringList shownIn(const Driver& d) {
 /// Those that were not there before, the first of them.
 inline QStringList newLines(const QStringList& before, QStringList after) {
   for (const QString& line : before) after.removeOne(line);
-  constexpr qsizetype kLines = 12;
+  constexpr qsizetype kLines = 16;
   const qsizetype more = after.size() - kLines;
   after = after.mid(0, kLines);
   if (more > 0) after << QStringLiteral("and %1 lines").arg(more);

@@ -56,6 +56,32 @@ class UnitsInTheWindowTest : public QObject {
     d.session->undo();
     QVERIFY(!d.project().recipe.units.empty());
   }
+  /// Choosing ends with the unit that was made, with the card folded and with another project; its button
+  /// says so, and what was chosen is let go.
+  void choosingEndsByItself() {
+    Driver d;
+    d.click("New project: Hexagon rosette");
+    d.click("Units, folded");
+    const auto choosing = [&] { return d.find<QAbstractButton>("Choose pieces for a unit")->isChecked(); };
+    const auto made = [&] { return d.find<QAbstractButton>("Make it a unit"); };
+    makeUnit(d, "Petal", {1, 2}, false);
+    QVERIFY(!choosing());
+    d.click("Choose pieces for a unit");
+    QVERIFY(choosing() && !made()->isEnabled());
+    clickPiece(d, 3);
+    QVERIFY(made()->isEnabled());
+    d.click("Units, open");
+    d.click("Units, folded");
+    QVERIFY(!choosing() && !d.has<QAbstractButton>("Make it a unit"));
+    d.click("Choose pieces for a unit");
+    QVERIFY(choosing() && !made()->isEnabled());  // of what was chosen before nothing is left
+    clickPiece(d, 4);
+    d.session->begin(support::project(support::recipe("squares", 50, 3, 2)), {}, Origin::Fresh);
+    d.settle();
+    d.window->goTo("arrange");
+    if (d.has<QAbstractButton>("Units, folded")) d.click("Units, folded");
+    QVERIFY(!choosing());
+  }
   void theFanPlacesAUnit() {
     Driver d;
     d.click("New project: From a single piece");

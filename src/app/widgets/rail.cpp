@@ -1,23 +1,20 @@
 #include "app/widgets/rail.hpp"
 
-#include <QPainter>
 #include <QPainterPath>
-#include <QPushButton>
 #include <QScrollBar>
 #include <QVBoxLayout>
 
-#include "app/theme/theme.hpp"
+#include "app/widgets/painted_button.hpp"
 #include "draw/fonts.hpp"
 
 namespace clathra {
 
 /// One station: bead, name, and the number of remarks beside it.
-class Bead : public QPushButton {
+class Bead : public PaintedButton {
  public:
   Bead(const QString& name, bool last) : name_(name), last_(last) {
     setObjectName(QStringLiteral("bead"));
     setCheckable(true);
-    setCursor(Qt::PointingHandCursor);
     setAccessibleName(name);
     setFixedSize(scaled(88), scaled(78));
   }
@@ -33,12 +30,8 @@ class Bead : public QPushButton {
   }
 
  protected:
-  void paintEvent(QPaintEvent* event) override {
-    QPushButton::paintEvent(event);
+  void draw(QPainter& p, double k) override {
     const Palette& c = currentPalette();
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    const double k = textScale();
     const QPointF bead(width() / 2.0, 24 * k);
     const double r = 11 * k;
     if (!last_) thread(p, QPointF(bead.x(), height() - 10 * k), c.madder, k);
