@@ -6,7 +6,9 @@
 #include "draw/alike_strip.hpp"
 #include "draw/card.hpp"
 #include "draw/closing_painter.hpp"
+#include "draw/cloth_length.hpp"
 #include "draw/cut_painter.hpp"
+#include "draw/cutter_painter.hpp"
 #include "draw/fonts.hpp"
 #include "draw/layout_painter.hpp"
 #include "draw/map.hpp"
@@ -22,6 +24,7 @@
 #include "records.hpp"
 #include "registry.hpp"
 #include "rich.hpp"
+#include "shape/allowance.hpp"
 
 using namespace clathra;
 using nlohmann::json;
@@ -194,6 +197,74 @@ class GoldenTest : public QObject {
       return support::recorded(900, 700, [&](QPainter& painter) {
         paintCutMap(painter, p, plan, QRectF(20, 30, 800, 600),
                     {&dayPalette(), false, 14, {{1, {{0, 0}, {9, 5}, {0, 20}}}}});
+      });
+    });
+    row("cut-map-of-layers", [] {
+      // Repeats of two lengths lie on each other, three to a go.
+      Project p = support::project(support::recipe("squares", 50, 6, 4));
+      const json print{{"picture", "c.png"}, {"dpi", 100},         {"along", 127},
+                       {"across", 254},      {"kind", "straight"}, {"mark", {3, 7}}};
+      for (const json& step :
+           {json{{"edit", "setUnit"}, {"unit", "mm"}}, json{{"edit", "setAllowance"}, {"value", 5}},
+            json{{"edit", "setMaking"}, {"layers", 3}},
+            json{{"edit", "addCloth"},
+                 {"name", "C"},
+                 {"width", 250},
+                 {"lengths", {345, 360}},
+                 {"print", print},
+                 {"in_set", 3}},
+            json{{"edit", "paint"}, {"cloth", "C"}, {"shape", "square"}},
+            json{{"edit", "chooseMethod"}, {"cloth", "C"}, {"method", "layers"}}})
+        p = support::edited(p, step);
+      const CutPlan plan = *cutPlan(p, *findCloth(p, "C"));
+      return support::recorded(900, 700, [&](QPainter& painter) {
+        paintCutMap(painter, p, plan, QRectF(20, 30, 800, 600), {&dayPalette(), false, 14, {}});
+      });
+    });
+    row("cutter-paths", [] {
+      CutterReport report;
+      const auto box = [](double x, double y, double wide, double high) {
+        return std::vector<Point>{{x, y}, {x + wide, y}, {x + wide, y + high}, {x, y + high}};
+      };
+      report.paths = {
+          {box(10, 10, 80, 60), true}, {box(110, 10, 50, 40), false}, {box(190, 100, 60, 40), true}};
+      report.open = {1};
+      report.offMat = {2};
+      return support::recorded(500, 300, [&](QPainter& painter) {
+        paintCutter(painter, QRectF(20, 10, 440, 260), report, CutterMat{220, 150}, {});
+      });
+    });
+    row("lengths-of-cloth", [] {
+      const Project p = support::rich();
+      return support::recorded(900, 300, [&](QPainter& painter) {
+        double x = 5;
+        for (const Cloth& cloth : p.cloths) {
+          paintClothLength(painter, p, cloth, QRectF(x, 12, 90, 60), 0.2, dayPalette());
+          x += 110;
+        }
+      });
+    });
+    row("swatch-and-its-unit", [] {
+      const Project p = support::rich();
+      const MotifChoice& m = p.motifs[1];
+      const Print& print = *clothById(p, m.cloth)->print;
+      const Polygon paper = windowOutline(*p.layout, m), patch = allowanceOutline(paper, 6);
+      const QImage picture(1000, 800, QImage::Format_RGB32);
+      return support::recorded(900, 400, [&](QPainter& painter) {
+        const QRectF into(10, 20, 300, 200);
+        paintSwatch(painter, picture, print, paper, patch, fittedSwatch(print, picture.size(), into), into,
+                    eveningPalette());
+        paintUnit(painter, support::blankPicture(), print, paper, 6, UnitKind::Pinwheel,
+                  QRectF(330, 20, 200, 240), dayPalette());
+        paintUnit(painter, support::blankPicture(), print, paper, 4, UnitKind::Mirrored,
+                  QRectF(560, 20, 240, 200), dayPalette());
+      });
+    });
+    row("papers-that-close", [] {
+      const Project p = support::asymmetric();
+      const Closure closure = measuredOnes(p);
+      return support::recorded(700, 500, [&](QPainter& painter) {
+        paintClosed(painter, QRectF(20, 30, 640, 440), p, closure, {});
       });
     });
     row("run-that-misses", [] {
