@@ -128,6 +128,37 @@ class MadeClothTest : public QObject {
     QVERIFY(!d.has<QLineEdit>(away));
   }
 
+  /// At most six corners and at least three, by clicks and by keys; each comes on the side that passes
+  /// nearest, and half way to the next.
+  void anOutlineHasSoManyCornersAndNoMore() {
+    HandledPicture view;
+    view.resize(420, 320);
+    view.show(QImage(400, 300, QImage::Format_RGB32));
+    view.setTracing(6);
+    view.setHandles({{50, 50}, {350, 50}, {350, 250}, {50, 250}}, {}, true);
+    view.QWidget::show();
+    view.setFocus();
+    const auto click = [&](Point at) {
+      QTest::mouseClick(&view, Qt::LeftButton, {}, view.onScreen(at).toPoint());
+      return view.handles().size();
+    };
+    const auto is = [&](std::size_t i, Point at) { return distance(view.handles().at(i), at) < 1.5; };
+    QCOMPARE(click({390, 150}), std::size_t(5));  // beside the right side, the second
+    QVERIFY(is(2, {390, 150}) && is(1, {350, 50}) && is(3, {350, 250}));
+    QTest::keyClick(&view, Qt::Key_A);
+    QCOMPARE(view.handles().size(), std::size_t(6));
+    QVERIFY(is(3, {370, 200}) && is(4, {350, 250}));
+    QTest::keyClick(&view, Qt::Key_A);
+    QCOMPARE(click({10, 150}), std::size_t(6));
+    QVERIFY(is(0, {50, 50}) && is(5, {50, 250}));
+    // A click on one moves nothing; Delete takes that one away.
+    QCOMPARE(click({50, 250}), std::size_t(6));
+    QTest::keyClick(&view, Qt::Key_Delete);
+    QCOMPARE(view.handles().size(), std::size_t(5));
+    QVERIFY(is(4, {350, 250}) && is(0, {50, 50}));
+    for (int i = 0; i < 6; ++i) QTest::keyClick(&view, Qt::Key_Backspace);
+    QCOMPARE(view.handles().size(), std::size_t(3));
+  }
   /// The scrap lies at (40, 20), (360, 20), (360, 180), (200, 120), (40, 180) of a picture of 2 pixels to the
   /// mm: 160 by 80 mm, less a triangle of 160 by 30 mm: 10 400 square millimetres.
   void aScrapIsTraced() {

@@ -210,7 +210,7 @@ class GoldenTest : public QObject {
             json{{"edit", "addCloth"},
                  {"name", "C"},
                  {"width", 250},
-                 {"lengths", {345, 360}},
+                 {"lengths", {345, json{{"length", 460}, {"holes", {{{20, 30}, {120, 30}, {120, 70}}}}}}},
                  {"print", print},
                  {"in_set", 3}},
             json{{"edit", "paint"}, {"cloth", "C"}, {"shape", "square"}},
