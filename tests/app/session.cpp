@@ -2,6 +2,8 @@
 #include <sys/resource.h>
 #include <unistd.h>
 
+#include <QFile>
+#include <QJsonDocument>
 #include <QTemporaryDir>
 #include <QThread>
 #include <atomic>
@@ -623,6 +625,27 @@ class SessionTest : public QObject {
       return kept ? kept->name : std::string();
     };
     SOON(nameThere() == "Second");
+  }
+  /// What was done last in a project that was recovered or opened is what its next copy tells, until more is
+  /// done.
+  void whatWasDoneLastIsThatOfThisProject() {
+    Driver d;
+    Project p = support::project(support::recipe("kites", 40, 3, 3));
+    p.lastDone = "painted 3 pieces";
+    d.session->begin(p, {}, Origin::Foreign);
+    d.settle();
+    const QString about = d.recovery->folder() + "/about.json";
+    const auto told = [&] {
+      QFile file(about);
+      return file.open(QIODevice::ReadOnly) ? QJsonDocument::fromJson(file.readAll())["lastDone"].toString()
+                                            : QStringLiteral("nothing");
+    };
+    SOON_EQUAL(told(), QStringLiteral("painted 3 pieces"));
+    d.session->edit(Rename{"Other"}, "named it");
+    SOON_EQUAL(told(), QStringLiteral("named it"));
+    p.lastDone.clear();
+    d.session->begin(p, {}, Origin::Foreign);
+    SOON_EQUAL(told(), QString());
   }
   void aNewProjectHasTheAllowanceOfItsSystem() {
     for (const LengthUnit unit : {LengthUnit::Inch, LengthUnit::Millimetre}) {
