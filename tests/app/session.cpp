@@ -647,6 +647,28 @@ class SessionTest : public QObject {
     d.session->begin(p, {}, Origin::Foreign);
     SOON_EQUAL(told(), QString());
   }
+  /// A stroke is one step: what it changed is told of all its pieces, of the next step by itself.
+  void whatAStrokeChangedIsToldOfAllOfIt() {
+    Driver d;
+    d.session->begin(support::project(support::recipe("squares", 50, 4, 3)), {}, Origin::Fresh);
+    d.settle();
+    const auto take = [&](std::uint32_t piece, const char* merge) {
+      d.session->edit(TakeAway{{piece}, {}}, "took away", QString::fromLatin1(merge));
+      d.settle();
+      return std::pair(d.session->figuresBefore().pieces, d.session->figures().pieces);
+    };
+    QCOMPARE(take(0, "stroke"), std::pair(12, 11));
+    QCOMPARE(take(0, "stroke"), std::pair(12, 10));
+    QCOMPARE(take(0, "stroke"), std::pair(12, 9));
+    QCOMPARE(take(0, "another"), std::pair(9, 8));
+    d.session->undo();
+    d.settle();
+    QCOMPARE(d.session->figuresBefore().pieces, 8);
+    QCOMPARE(d.session->figures().pieces, 9);
+    QCOMPARE(take(0, "another"), std::pair(9, 8));  // a step of its own after the undo
+    d.session->begin(support::project(support::recipe("squares", 50, 2, 2)), {}, Origin::Fresh);
+    QCOMPARE(d.session->figuresBefore().pieces, 4);
+  }
   void aNewProjectHasTheAllowanceOfItsSystem() {
     for (const LengthUnit unit : {LengthUnit::Inch, LengthUnit::Millimetre}) {
       Driver d;

@@ -81,6 +81,7 @@ void Session::begin(Project project, const QString& path, Origin origin, std::op
   kept_.reset();
   if (origin != Origin::Foreign) kept_ = project;
   steps_ = keptStep_ = 0;
+  depth_ = 0;
   planner_.rest();
   editor_.begin(std::move(project), std::move(derived));
   tally_ = Tally(this->project());
@@ -104,7 +105,9 @@ void Session::close() {
 void Session::stepped(const Project& before, const QString& label) {
   ++steps_;
   if (!label.isEmpty()) lastDone_ = label;
-  before_ = figures_;
+  // Of steps that became one it is told what all of them changed.
+  const std::size_t depth = editor_.history().steps();
+  if (std::exchange(depth_, depth) != depth) before_ = figures_;
   tally_ = tally_.updated(before, project());
   planner_.follow(std::make_shared<const Project>(project()), editor_.derived(), box_);
   refigure();

@@ -154,6 +154,7 @@ class Session : public QObject {
   Message boxFault_;
   Tally tally_;
   Figures figures_, before_;
+  std::size_t depth_ = 0;  ///< of the history
   QString path_, stamp_, lastDone_;
   std::optional<Project> kept_;   ///< as it lies in its file, or as it can be made again
   int steps_ = 0, keptStep_ = 0;  ///< steps made since it was begun, and then
