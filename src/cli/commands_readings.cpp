@@ -88,8 +88,8 @@ void printClosure(const Project& project, const Closure& closure) {
   }
   for (const ClosedCorner& c : closure.corners)
     if (c.closing == Closing::Off)
-      printLine(said(Message(c.open > Angle() ? "corner-open" : "corner-over",
-                             std::to_string(c.pieces.front() + 1), numberArg(std::abs(c.open.degrees()), 1)),
+      printLine(said(Message(c.open > Angle() ? "corner-open" : "corner-over", c.numbers(),
+                             numberArg(std::abs(c.open.degrees()), 1)),
                      unit));
   if (closure.closes()) printLine(said(Message("all-closes"), unit));
 }

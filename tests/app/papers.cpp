@@ -227,7 +227,25 @@ class PapersTest : public QObject {
       d.click("Add this reading");
       d.settle();
       QVERIFY2(said(words) && said(advice), words);
-      QVERIFY(said(words)->text().startsWith("The corner at piece "));
+      // Two octagons and a square by their numbers, each corner by others.
+      QStringList corners;
+      for (auto* b : d.window->findChildren<QAbstractButton*>())
+        if (b->isVisible() && b->accessibleName().startsWith("Show: The corner"))
+          corners << b->accessibleName();
+      QVERIFY(corners.size() > 4);
+      QCOMPARE(QSet<QString>(corners.begin(), corners.end()).size(), corners.size());
+      static const QRegularExpression three("^The corner of pieces (\\d+), (\\d+), (\\d+) (is|stays) ");
+      QVERIFY2(three.match(said(words)->text()).hasMatch(), qPrintable(said(words)->text()));
+      // What was asked to be seen is seen on, whatever else changes.
+      QVERIFY(!d.find<QAbstractButton>("Show: octagon")->isEnabled());
+      const QString corner = d.find<QAbstractButton>("Show: The corner")->accessibleName();
+      d.click(corner);
+      d.session->edit(Rename{degrees}, "named it");
+      d.settle();
+      QVERIFY(!d.find<QAbstractButton>(corner)->isEnabled());
+      QCOMPARE(d.find<QAbstractButton>(corner)->text(), QStringLiteral("Shown in the picture"));
+      QVERIFY(d.find<QAbstractButton>("Show: octagon")->isEnabled());
+      d.click("Show: octagon");
       d.click("Take out reading 2");
     }
   }

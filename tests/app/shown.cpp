@@ -4,6 +4,8 @@
 #include <QTemporaryDir>
 
 #include "all_views.hpp"
+#include "app/cloth/trace_scrap.hpp"
+#include "app/cloth/true_picture.hpp"
 #include "content.hpp"
 #include "looks.hpp"
 #include "records.hpp"
@@ -69,6 +71,39 @@ class ShownTest : public QObject {
     QString file = QStringLiteral("view ") + titleOf(v) + (inches ? " inch" : " mm");
     file = file.toLower().remove(QRegularExpression("[^a-z ]")).replace(QLatin1Char(' '), QLatin1Char('-'));
     const QString unlike = support::unlikeRecord(file, support::shownIn(d), 0.25);
+    QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
+  }
+  /// The picture is 240 by 160 pixels at 100 to the inch: 61 by 40.6 mm.
+  void whereAPictureIsMadeTrue_data() {
+    QTest::addColumn<QString>("by");
+    QTest::addColumn<bool>("inches");
+    QTest::addColumn<bool>("known");
+    QTest::newRow("two-points") << "Two points" << false << false;
+    QTest::newRow("four-corners") << "Four corners" << true << false;
+    QTest::newRow("crop") << "Crop" << true << true;
+    QTest::newRow("alike-points") << "Alike points" << false << true;
+  }
+  void whereAPictureIsMadeTrue() {
+    QFETCH(QString, by);
+    QFETCH(bool, inches);
+    QFETCH(bool, known);
+    TruePicture dialog({240, 160, std::vector<std::uint8_t>(240 * 160 * 4, 200)}, 100, known,
+                       inches ? LengthUnit::Inch : LengthUnit::Millimetre);
+    dialog.resize(800, 560);
+    dialog.show();
+    const auto buttons = dialog.findChildren<QAbstractButton*>();
+    (*std::find_if(buttons.begin(), buttons.end(), [&](auto* b) { return b->text() == by; }))->click();
+    QCoreApplication::processEvents();
+    const QString file = QStringLiteral("made-true-by-") + QString::fromLatin1(QTest::currentDataTag());
+    const QString unlike = support::unlikeRecord(file, support::shownIn(dialog), 0.25);
+    QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
+  }
+  void whereAScrapIsTraced() {
+    TraceScrap dialog({240, 160, std::vector<std::uint8_t>(240 * 160 * 4, 200)}, 100, LengthUnit::Inch);
+    dialog.resize(800, 560);
+    dialog.show();
+    QCoreApplication::processEvents();
+    const QString unlike = support::unlikeRecord("scrap-traced", support::shownIn(dialog), 0.25);
     QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
   }
   void onTheSecondMotif() {

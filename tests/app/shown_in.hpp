@@ -99,10 +99,10 @@ inline void dropTracedFigures(QStringList& lines) {
   }
 }
 
-inline QStringList shownIn(const Driver& d) {
+inline QStringList shownIn(const QWidget& window) {
   QStringList out;
-  for (QWidget* w : d.window->findChildren<QWidget*>()) {
-    if (!w->isVisible() || w->window() != d.window.get()) continue;  // tips come and go by themselves
+  for (QWidget* w : window.findChildren<QWidget*>()) {
+    if (!w->isVisible() || w->window() != &window) continue;  // tips come and go by themselves
     const QString name = Driver::nameOf(w);
     if (const auto* l = qobject_cast<QLabel*>(w)) {
       if (!l->text().isEmpty()) out << QStringLiteral("says ") + oneLine(l->text()) + stateOf(w);
@@ -132,6 +132,10 @@ inline QStringList shownIn(const Driver& d) {
            line.startsWith(QStringLiteral("button Stop"));
   });
   return out;
+}
+
+inline QStringList shownIn(const Driver& d) {
+  return shownIn(*d.window);
 }
 
 /// Those that were not there before, the first of them.

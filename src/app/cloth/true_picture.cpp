@@ -127,10 +127,10 @@ void TruePicture::refresh() {
     note_->setText(tr("Put the points on two opposite corners of what shall stay."));
     act_->setText(tr("Crop"));
   }
-  scale_->setText(now_.scaleKnown
-                      ? tr("It shows %1 of cloth from side to side.")
-                            .arg(QString::fromStdString(formatReadable(w / now_.dpi * kMmPerInch, unit_)))
-                      : tr("How large it is is not known yet."));
+  scale_->setText(now_.scaleKnown ? tr("It shows %1 of cloth from side to side.")
+                                        .arg(QString::fromStdString(formatLength(
+                                            Length::millimetres(w / now_.dpi * kMmPerInch), unit_)))
+                                  : tr("How large it is is not known yet."));
 }
 
 void TruePicture::act() {

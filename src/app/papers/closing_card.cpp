@@ -225,18 +225,7 @@ QWidget* ClosingCard::readingRow(std::size_t at) {
 
 void ClosingCard::show(ShownMiss miss) {
   shown_ = miss;
-  Q_EMIT missShown();
-  const auto closure = session_.planner().closure();
-  if (!closure) return;
-  std::vector<std::uint32_t> pieces;
-  if (miss.of == ShownMiss::Of::Run && miss.at < closure->runs.size()) {
-    pieces = closure->runs[miss.at].measuredSide;
-    const auto& other = closure->runs[miss.at].otherSide;
-    pieces.insert(pieces.end(), other.begin(), other.end());
-  } else if (miss.of == ShownMiss::Of::Corner && miss.at < closure->corners.size()) {
-    pieces = closure->corners[miss.at].pieces;
-  }
-  if (!pieces.empty()) Q_EMIT piecesWanted(pieces);
+  refresh();
 }
 
 QWidget* ClosingCard::missRow(const Closure& closure, ShownMiss miss) {
@@ -266,10 +255,9 @@ QWidget* ClosingCard::missRow(const Closure& closure, ShownMiss miss) {
     const ClosedCorner& c = closure.corners[miss.at];
     off = c.closing == Closing::Off;
     const QString degrees = QString::fromStdString(formatNumber(std::abs(c.open.degrees()), 1));
-    title = (c.open > Angle() ? tr("The corner at piece %1 stays open by %2°")
-                              : tr("The corner at piece %1 is %2° too full"))
-                .arg(c.pieces.front() + 1)
-                .arg(degrees);
+    title = (c.open > Angle() ? tr("The corner of pieces %1 stays open by %2°")
+                              : tr("The corner of pieces %1 is %2° too full"))
+                .arg(QString::fromStdString(c.numbers()), degrees);
     advice << (c.open > Angle()
                    ? tr("The tips will not meet: print them anew, or let a circle cover the middle.")
                    : tr("It will not lie flat: print the tips anew."));

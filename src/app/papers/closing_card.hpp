@@ -33,7 +33,6 @@ class ClosingCard : public Card {
  Q_SIGNALS:
   void said(const QString& sentence);
   void missShown();  ///< another one is to be drawn
-  void piecesWanted(const std::vector<std::uint32_t>& pieces);
 
  private:
   struct What {

@@ -348,6 +348,12 @@ void Closer::finishedSize() {
 
 }  // namespace
 
+std::string ClosedCorner::numbers() const {
+  std::string out;
+  for (const std::uint32_t i : pieces) out += (out.empty() ? "" : ", ") + std::to_string(i + 1);
+  return out;
+}
+
 bool Closure::closes() const {
   const auto off = [](const auto& all) {
     return std::any_of(all.begin(), all.end(), [](const auto& one) { return one.closing == Closing::Off; });

@@ -68,6 +68,8 @@ struct ClosedCorner {
   Point at;
   Angle open;  ///< 360° less their sum; negative where they are too much
   Closing closing = Closing::Closes;
+  /// Of its pieces, as they are counted: "1, 2, 5".
+  std::string numbers() const;
 };
 
 struct Closure {
