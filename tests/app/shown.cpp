@@ -87,21 +87,27 @@ class ShownTest : public QObject {
     QFETCH(QString, by);
     QFETCH(bool, inches);
     QFETCH(bool, known);
+    Driver d;  // for its style
     TruePicture dialog({240, 160, std::vector<std::uint8_t>(240 * 160 * 4, 200)}, 100, known,
                        inches ? LengthUnit::Inch : LengthUnit::Millimetre);
     dialog.resize(800, 560);
     dialog.show();
+    QVERIFY(QTest::qWaitForWindowActive(&dialog));
     const auto buttons = dialog.findChildren<QAbstractButton*>();
     (*std::find_if(buttons.begin(), buttons.end(), [&](auto* b) { return b->text() == by; }))->click();
+    dialog.view()->setFocus();
     QCoreApplication::processEvents();
     const QString file = QStringLiteral("made-true-by-") + QString::fromLatin1(QTest::currentDataTag());
     const QString unlike = support::unlikeRecord(file, support::shownIn(dialog), 0.25);
     QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
   }
   void whereAScrapIsTraced() {
+    Driver d;
     TraceScrap dialog({240, 160, std::vector<std::uint8_t>(240 * 160 * 4, 200)}, 100, LengthUnit::Inch);
     dialog.resize(800, 560);
     dialog.show();
+    QVERIFY(QTest::qWaitForWindowActive(&dialog));
+    dialog.view()->setFocus();
     QCoreApplication::processEvents();
     const QString unlike = support::unlikeRecord("scrap-traced", support::shownIn(dialog), 0.25);
     QVERIFY2(unlike.isEmpty(), qPrintable(unlike));
