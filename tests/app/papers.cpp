@@ -240,6 +240,7 @@ class PapersTest : public QObject {
       QVERIFY(!d.find<QAbstractButton>("Show: octagon")->isEnabled());
       const QString corner = d.find<QAbstractButton>("Show: The corner")->accessibleName();
       d.click(corner);
+      QVERIFY(!d.find<QAbstractButton>(corner)->isEnabled());
       d.session->edit(Rename{degrees}, "named it");
       d.settle();
       QVERIFY(!d.find<QAbstractButton>(corner)->isEnabled());
